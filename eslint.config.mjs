@@ -6,7 +6,14 @@ const config = [
   { ignores: ['.next/**', 'node_modules/**', 'data/**', 'next-env.d.ts', 'src/data/migrations/**'] },
   ...next,
   // An expression that goes back over what strangers send can stop the shop: each must be linear.
-  { plugins: { regexp }, rules: { 'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }], 'regexp/no-super-linear-move': ['error', { report: 'potential', ignoreSticky: false }], 'regexp/no-misleading-capturing-group': 'error' } },
+  {
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': ['error', { report: 'potential', ignoreSticky: false }],
+      'regexp/no-misleading-capturing-group': 'error',
+    },
+  },
   ...tseslint.configs.strict.map((entry) => ({ ...entry, files: ['**/*.ts', '**/*.tsx'] })),
   {
     files: ['**/*.ts', '**/*.tsx'],
@@ -17,6 +24,11 @@ const config = [
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
       '@typescript-eslint/no-extraneous-class': 'off',
       'max-lines': ['error', { max: 420, skipBlankLines: true, skipComments: true }],
+      // What people read stands in one piece, so that it is found by looking for its words.
+      'max-len': [
+        'error',
+        { code: 120, ignoreStrings: true, ignoreTemplateLiterals: true, ignoreRegExpLiterals: true },
+      ],
       'no-console': ['error', { allow: ['error'] }],
       // The table library's functions change with its state; what is drawn from them is not memoised here.
       'react-hooks/incompatible-library': 'off',

@@ -18,7 +18,15 @@ const config: NextConfig = {
         ],
       },
       // Pages have a policy by the answer (`src/proxy.ts`), and pictures a stricter one of their own.
-      { source: '/api/(.*)', headers: [{ key: 'Content-Security-Policy', value: "frame-ancestors 'self'; base-uri 'self'; object-src 'none'; img-src 'self' data: blob:" }] },
+      {
+        source: '/api/(.*)',
+        headers: [
+          {
+            key: 'Content-Security-Policy',
+            value: "frame-ancestors 'self'; base-uri 'self'; object-src 'none'; img-src 'self' data: blob:",
+          },
+        ],
+      },
     ]),
 };
 

@@ -7,15 +7,42 @@ const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) };
 export default defineConfig({
   test: {
     projects: [
-      // Nothing of the core keeps anything from one test to the next, so its files share what they import. Left alone, one
-      // core of two would have nothing to do.
-      { resolve: { alias }, test: { name: 'unit', isolate: false, maxWorkers: 2, testTimeout: 120_000, setupFiles: ['tests/support/seed.ts'], include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts', 'tests/fuzz/**/*.test.ts'] } },
+      // Nothing of the core keeps anything from one test to the next, so its files share what they import. Left alone,
+      // one core of two would have nothing to do.
       {
         resolve: { alias },
-        test: { name: 'integration', isolate: false, maxWorkers: 2, globalSetup: ['tests/support/demo-at-start.ts'], include: ['tests/integration/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000, setupFiles: ['tests/support/seed.ts'] },
+        test: {
+          name: 'unit',
+          isolate: false,
+          maxWorkers: 2,
+          testTimeout: 120_000,
+          setupFiles: ['tests/support/seed.ts'],
+          include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts', 'tests/fuzz/**/*.test.ts'],
+        },
+      },
+      {
+        resolve: { alias },
+        test: {
+          name: 'integration',
+          isolate: false,
+          maxWorkers: 2,
+          globalSetup: ['tests/support/demo-at-start.ts'],
+          include: ['tests/integration/**/*.test.ts'],
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
+          setupFiles: ['tests/support/seed.ts'],
+        },
       },
       // What these put in the place of modules is theirs alone.
-      { resolve: { alias }, test: { name: 'apart', include: ['tests/apart/**/*.test.ts'], testTimeout: 120_000, setupFiles: ['tests/support/seed.ts'] } },
+      {
+        resolve: { alias },
+        test: {
+          name: 'apart',
+          include: ['tests/apart/**/*.test.ts'],
+          testTimeout: 120_000,
+          setupFiles: ['tests/support/seed.ts'],
+        },
+      },
       {
         resolve: { alias },
         test: {

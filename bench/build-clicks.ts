@@ -35,7 +35,10 @@ export function* clicks(next: NextClick): Generator<Click> {
     if (click % CLICKS_PER_BUILD === 0) [answers, before] = [{}, {}];
     const [slot, candidate] = [random.below(SLOTS), random.below(CANDIDATES)];
     const key = `slot${slot}`;
-    const [tried, picked] = [{ ...answers, [key]: [slugOf(slot, candidate)] }, { ...before, [slot]: candidate }];
+    const [tried, picked] = [
+      { ...answers, [key]: [slugOf(slot, candidate)] },
+      { ...before, [slot]: candidate },
+    ];
     const start = performance.now();
     const outlook = next.look(tried, 1, { stock: null, today: TODAY }, key, STEPS);
     yield { milliseconds: performance.now() - start, picked };

@@ -42,7 +42,9 @@ function hundredths(text: string): number {
 
 const plain = (value: number): string => {
   const rest = value % 100;
-  return rest === 0 ? String(value / 100) : `${Math.floor(value / 100)}.${String(rest).padStart(2, '0').replace(/0$/, '')}`;
+  return rest === 0
+    ? String(value / 100)
+    : `${Math.floor(value / 100)}.${String(rest).padStart(2, '0').replace(/0$/, '')}`;
 };
 
 const BASE = 840_000;
@@ -51,7 +53,9 @@ export function byHand({ answers, quantity }: BenchSelection, stock: { board: nu
   const problems: HandResult['problems'] = [];
   const counted: HandResult['counted'] = [];
   const details: Detail[] = [];
-  const working: Line[] = [{ label: 'Base price', kind: 'base', of: null, amount: BASE, per: 'unit', source: 'product' }];
+  const working: Line[] = [
+    { label: 'Base price', kind: 'base', of: null, amount: BASE, per: 'unit', source: 'product' },
+  ];
   let sum = BASE;
   let weight = 4500;
   let sku = 'SHELF';
@@ -67,8 +71,10 @@ export function byHand({ answers, quantity }: BenchSelection, stock: { board: nu
     working.push({ label, kind: 'choice', of, amount, per: 'unit', source });
     sum += amount;
   };
-  const missing = (choice: string) => problems.push({ where: `choice:${choice}`, code: 'answerMissing', message: `${choice} is still to be chosen.` });
-  const wrong = (choice: string, code: string) => problems.push({ where: `choice:${choice}`, code, message: `${choice}: ${code}` });
+  const missing = (choice: string) =>
+    problems.push({ where: `choice:${choice}`, code: 'answerMissing', message: `${choice} is still to be chosen.` });
+  const wrong = (choice: string, code: string) =>
+    problems.push({ where: `choice:${choice}`, code, message: `${choice}: ${code}` });
 
   const length = hundredths(String(answers.length ?? ''));
   const lengthRight = length >= 2000 && length <= 24_000;
@@ -95,7 +101,11 @@ export function byHand({ answers, quantity }: BenchSelection, stock: { board: nu
   if (edge === 'square' || edge === 'round') {
     count('edge', edge, edge, answers.edge === undefined);
     if (edge === 'round') {
-      line('edge: round', 'edge', lengthRight ? (length * 24_000) / 10_000 : 0, { kind: 'measure', rate: 24_000, count: length });
+      line('edge: round', 'edge', lengthRight ? (length * 24_000) / 10_000 : 0, {
+        kind: 'measure',
+        rate: 24_000,
+        count: length,
+      });
       sku += '-R';
     } else line('edge: square', 'edge', 0);
   } else wrong('edge', 'unknownOption');
@@ -146,7 +156,8 @@ export function byHand({ answers, quantity }: BenchSelection, stock: { board: nu
   const finish = answers.finish;
   if (finish === 'oil' || finish === 'wax' || finish === 'raw') {
     count('finish', finish, finish, false);
-    if (finish !== 'raw') line(finish === 'oil' ? 'finish: oil' : 'finish: wax', 'finish', finish === 'oil' ? 50_000 : 64_000);
+    if (finish !== 'raw')
+      line(finish === 'oil' ? 'finish: oil' : 'finish: wax', 'finish', finish === 'oil' ? 50_000 : 64_000);
     sku += finish === 'oil' ? '-OI' : finish === 'wax' ? '-WX' : '';
   } else missing('finish');
 
@@ -158,8 +169,17 @@ export function byHand({ answers, quantity }: BenchSelection, stock: { board: nu
 
   const rest = sum % 100;
   const unitPrice = sum - rest + (rest >= 50 ? 100 : 0);
-  if (unitPrice !== sum) working.push({ label: 'Rounding', kind: 'rounding', of: null, amount: unitPrice - sum, per: 'unit', source: 'rounding' });
-  if (quantity < 1 || quantity > 100 || !Number.isInteger(quantity)) problems.push({ where: 'quantity', code: 'quantity', message: 'quantity' });
+  if (unitPrice !== sum)
+    working.push({
+      label: 'Rounding',
+      kind: 'rounding',
+      of: null,
+      amount: unitPrice - sum,
+      per: 'unit',
+      source: 'rounding',
+    });
+  if (quantity < 1 || quantity > 100 || !Number.isInteger(quantity))
+    problems.push({ where: 'quantity', code: 'quantity', message: 'quantity' });
 
   const draws = lengthRight ? [{ stock: 'board', perItem: length, total: length * quantity }] : [];
   if (hinges > 0) draws.push({ stock: 'hinge', perItem: hinges, total: hinges * quantity });
@@ -190,7 +210,20 @@ export function byHand({ answers, quantity }: BenchSelection, stock: { board: nu
   };
 }
 
-const ORDER = ['brackets', 'carving', 'depth', 'edge', 'felt', 'finish', 'length', 'mount', 'room', 'second', 'stain', 'timber'];
+const ORDER = [
+  'brackets',
+  'carving',
+  'depth',
+  'edge',
+  'felt',
+  'finish',
+  'length',
+  'mount',
+  'room',
+  'second',
+  'stain',
+  'timber',
+];
 
 /** Brought to the common form, outside what is measured. */
 export function handOutcome(result: HandResult): Outcome {
@@ -204,7 +237,9 @@ export function handOutcome(result: HandResult): Outcome {
     unitPrice: money(result.unitPrice),
     lineTotal: money(result.lineTotal),
     weight: (result.weight / 1000).toFixed(3),
-    draws: result.draws.map(({ stock, total }) => `${stock} ${(stock === 'board' ? total / 10_000 : total).toFixed(4)}`),
+    draws: result.draws.map(
+      ({ stock, total }) => `${stock} ${(stock === 'board' ? total / 10_000 : total).toFixed(4)}`,
+    ),
     canSupply: result.canSupply,
   };
 }

@@ -43,37 +43,77 @@ export function libraryProgram(product: Product) {
   const exactBase = math.bignumber(product.price ?? '0');
   const rows: Row[] = product.choices.map((choice) => {
     const value = { var: `answers.${choice.key}` };
-    const effects: [string, { amount: Amount | null; sku: string | null; weight: { value: string; unit: string } | null; draws: readonly unknown[] }][] = hasOptions(choice)
+    const effects: [
+      string,
+      {
+        amount: Amount | null;
+        sku: string | null;
+        weight: { value: string; unit: string } | null;
+        draws: readonly unknown[];
+      },
+    ][] = hasOptions(choice)
       ? choice.options.map((option) => [option.key, option])
-      : 'amount' in choice ? [['*', choice]] : [];
+      : 'amount' in choice
+        ? [['*', choice]]
+        : [];
     const rules: RulesLogic[] = [];
     if (hasOptions(choice)) rules.push({ in: [value, choice.options.map(({ key }) => key)] } as RulesLogic);
-    if (choice.kind === 'text') rules.push({ '<=': [{ var: `lengths.${choice.key}` }, choice.maxCharacters] } as RulesLogic);
+    if (choice.kind === 'text')
+      rules.push({ '<=': [{ var: `lengths.${choice.key}` }, choice.maxCharacters] } as RulesLogic);
     if (choice.kind === 'number' || choice.kind === 'measure') {
-      if (choice.min !== null) rules.push({ '>=': [{ var: `numbers.${choice.key}` }, Number(choice.min)] } as RulesLogic);
-      if (choice.max !== null) rules.push({ '<=': [{ var: `numbers.${choice.key}` }, Number(choice.max)] } as RulesLogic);
-      if (choice.step !== null) rules.push({ '==': [{ '%': [{ var: `numbers.${choice.key}` }, Number(choice.step)] }, 0] } as RulesLogic);
+      if (choice.min !== null)
+        rules.push({ '>=': [{ var: `numbers.${choice.key}` }, Number(choice.min)] } as RulesLogic);
+      if (choice.max !== null)
+        rules.push({ '<=': [{ var: `numbers.${choice.key}` }, Number(choice.max)] } as RulesLogic);
+      if (choice.step !== null)
+        rules.push({ '==': [{ '%': [{ var: `numbers.${choice.key}` }, Number(choice.step)] }, 0] } as RulesLogic);
     }
     if (choice.kind === 'yesNo') rules.push({ in: [value, [true, false]] } as RulesLogic);
     return {
       key: choice.key,
       title: choice.title,
       titles: new Map(hasOptions(choice) ? choice.options.map(({ key, title }) => [key, title]) : []),
-      bases: new Map(effects.flatMap(([key, { amount }]) => (amount && amount.kind !== 'fixed' ? [[key, `${amount.value} ${amount.kind}`] as const] : []))),
+      bases: new Map(
+        effects.flatMap(([key, { amount }]) =>
+          amount && amount.kind !== 'fixed' ? [[key, `${amount.value} ${amount.kind}`] as const] : [],
+        ),
+      ),
       required: choice.required,
       fallback: 'default' in choice ? choice.default : null,
       isValid: { and: rules } as RulesLogic,
       isPresent: { '!=': [value, null] } as RulesLogic,
       measured: choice.kind === 'measure' ? math.compile(`value * 1 ${choice.unit}`) : null,
-      amounts: new Map(effects.flatMap(([key, { amount }]) => (amount ? [[key, math.compile(expression(amount, choice.key))] as const] : []))),
+      amounts: new Map(
+        effects.flatMap(([key, { amount }]) =>
+          amount ? [[key, math.compile(expression(amount, choice.key))] as const] : [],
+        ),
+      ),
       parts: new Map(effects.flatMap(([key, { sku }]) => (sku ? [[key, sku] as const] : []))),
-      weights: new Map(effects.flatMap(([key, { weight }]) => (weight ? [[key, math.compile(`${weight.value} ${weight.unit}`)] as const] : []))),
-      draws: new Map(hasOptions(choice) ? choice.options.map((option) => [option.key, option.draws.flatMap((draw) => (draw.kind === 'fixed' ? [[draw.stock, math.compile(draw.quantity)] as [string, EvalFunction]] : []))]) : []),
+      weights: new Map(
+        effects.flatMap(([key, { weight }]) =>
+          weight ? [[key, math.compile(`${weight.value} ${weight.unit}`)] as const] : [],
+        ),
+      ),
+      draws: new Map(
+        hasOptions(choice)
+          ? choice.options.map((option) => [
+              option.key,
+              option.draws.flatMap((draw) =>
+                draw.kind === 'fixed' ? [[draw.stock, math.compile(draw.quantity)] as [string, EvalFunction]] : [],
+              ),
+            ])
+          : [],
+      ),
     };
   });
   const board = math.compile('toNumeric(measures.length, "m")');
   const baseWeight = math.compile(`${product.weight?.value} ${product.weight?.unit}`);
-  const quantityRule = { and: [{ '>=': [{ var: 'quantity' }, product.quantity?.minimum ?? 1] }, { '<=': [{ var: 'quantity' }, product.quantity?.maximum ?? null] }] } as RulesLogic;
+  const quantityRule = {
+    and: [
+      { '>=': [{ var: 'quantity' }, product.quantity?.minimum ?? 1] },
+      { '<=': [{ var: 'quantity' }, product.quantity?.maximum ?? null] },
+    ],
+  } as RulesLogic;
 
   return ({ answers: given, quantity }: BenchSelection, stock: Readonly<Record<string, string>>) => {
     const answers: Record<string, unknown> = {};
@@ -103,7 +143,8 @@ export function libraryProgram(product: Product) {
     let weight = baseWeight.evaluate() as Unit;
     for (const row of rows) {
       if (!jsonLogic.apply(row.isPresent, data)) {
-        if (row.required) problems.push({ where: `choice:${row.key}`, message: `${row.title} is still to be answered.` });
+        if (row.required)
+          problems.push({ where: `choice:${row.key}`, message: `${row.title} is still to be answered.` });
         continue;
       }
       if (!jsonLogic.apply(row.isValid, data)) {
@@ -114,35 +155,63 @@ export function libraryProgram(product: Product) {
       const answer = answers[row.key];
       const effect = typeof answer === 'string' && row.draws.has(answer) ? answer : '*';
       const value = answer === true ? 'yes' : answer === false ? 'no' : (exact[row.key]?.toString() ?? String(answer));
-      counted.push({ choice: row.key, title: row.title, value, shown: row.titles.get(value) ?? value, fromDefault: given[row.key] === undefined });
+      counted.push({
+        choice: row.key,
+        title: row.title,
+        value,
+        shown: row.titles.get(value) ?? value,
+        fromDefault: given[row.key] === undefined,
+      });
       if (answer === false) continue;
       const amount = row.amounts.get(effect);
       if (amount) {
         const label = effect === '*' ? row.title : `${row.title}: ${row.titles.get(effect)}`;
-        working.push({ label, of: row.bases.get(effect) ?? null, amount: decimalOf(amount.evaluate(scope)), source: row.key });
+        working.push({
+          label,
+          of: row.bases.get(effect) ?? null,
+          amount: decimalOf(amount.evaluate(scope)),
+          source: row.key,
+        });
       }
       const part = row.parts.get(effect);
       if (part) parts.push(part);
       const added = row.weights.get(effect);
       if (added) weight = math.add(weight, added.evaluate() as Unit) as Unit;
-      for (const [item, drawn] of row.draws.get(effect) ?? []) draws.set(item, (draws.get(item) ?? new Decimal(0)).plus(decimalOf(drawn.evaluate())));
+      for (const [item, drawn] of row.draws.get(effect) ?? [])
+        draws.set(item, (draws.get(item) ?? new Decimal(0)).plus(decimalOf(drawn.evaluate())));
     }
-    if (!jsonLogic.apply(quantityRule, data)) problems.push({ where: 'quantity', message: 'The quantity is not right.' });
+    if (!jsonLogic.apply(quantityRule, data))
+      problems.push({ where: 'quantity', message: 'The quantity is not right.' });
     const all = new Map<string, Decimal>();
     if (measures.length) all.set('board', decimalOf(board.evaluate(scope)));
     for (const [item, drawn] of draws) all.set(item, drawn);
     const sum = working.reduce((total, { amount }) => total.plus(amount), new Decimal(0));
     const unitPrice = sum.toDecimalPlaces(2, Decimal.ROUND_HALF_UP);
-    if (!unitPrice.equals(sum)) working.push({ label: 'Rounding', of: null, amount: unitPrice.minus(sum), source: 'rounding' });
+    if (!unitPrice.equals(sum))
+      working.push({ label: 'Rounding', of: null, amount: unitPrice.minus(sum), source: 'rounding' });
     const possible = [...all].map(([item, drawn]) => new Decimal(stock[item] ?? 0).div(drawn).floor().toNumber());
     const canSupply = Math.min(...possible);
     if (canSupply < quantity) problems.push({ where: 'quantity', message: `We can supply ${canSupply}.` });
-    const key = [...counted].sort((a, b) => (a.choice < b.choice ? -1 : 1)).map(({ choice, value }) => `${choice}=${encodeURIComponent(value)}`).join('&');
+    const key = [...counted]
+      .sort((a, b) => (a.choice < b.choice ? -1 : 1))
+      .map(({ choice, value }) => `${choice}=${encodeURIComponent(value)}`)
+      .join('&');
     const details = counted.map(({ title, shown }) => ({ label: title, value: shown }));
     const item = { key: `${product.slug}?${key}`, sku: parts.join('-'), title: product.title, details };
     const lineTotal = unitPrice.times(quantity);
     const taken = [...all].map(([name, drawn]) => ({ stock: name, perItem: drawn, total: drawn.times(quantity) }));
-    return { state: problems.length === 0 ? 'sellable' : 'invalid', problems, counted, item, working, unitPrice, lineTotal, weight, draws: taken, canSupply: canSupply === Infinity ? ('unlimited' as const) : canSupply };
+    return {
+      state: problems.length === 0 ? 'sellable' : 'invalid',
+      problems,
+      counted,
+      item,
+      working,
+      unitPrice,
+      lineTotal,
+      weight,
+      draws: taken,
+      canSupply: canSupply === Infinity ? ('unlimited' as const) : canSupply,
+    };
   };
 }
 
@@ -183,6 +252,8 @@ function expression(amount: Amount, own: string): string {
     case 'perCharacter':
       return `letters.${amount.of ?? own} * ${amount.value}`;
     case 'perUnit':
-      return amount.unit === '1' ? `numbers.${amount.of ?? own} * ${amount.value}` : `toNumeric(measures.${amount.of ?? own}, "${amount.unit}") * ${amount.value}`;
+      return amount.unit === '1'
+        ? `numbers.${amount.of ?? own} * ${amount.value}`
+        : `toNumeric(measures.${amount.of ?? own}, "${amount.unit}") * ${amount.value}`;
   }
 }

@@ -29,7 +29,12 @@ const OPTIONS = 8;
 const PRODUCTS = 500;
 
 function option(key: string, place: number) {
-  return { key, title: `Option ${key}`, sku: `${key}${place}`, amount: { kind: place % 3 === 0 ? 'percentOfBase' : 'fixed', value: String(place + 1) } };
+  return {
+    key,
+    title: `Option ${key}`,
+    sku: `${key}${place}`,
+    amount: { kind: place % 3 === 0 ? 'percentOfBase' : 'fixed', value: String(place + 1) },
+  };
 }
 
 const choices = Array.from({ length: CHOICES }, (_, index) => ({
@@ -40,10 +45,24 @@ const choices = Array.from({ length: CHOICES }, (_, index) => ({
   options: Array.from({ length: OPTIONS }, (__, place) => option(`o${place}`, place)),
 }));
 
-const large: Product = productSchema.parse({ slug: 'large', title: 'Large', sku: 'L', price: '100', category: 'C', choices, draws: [{ kind: 'fixed', stock: 'board', quantity: '1' }] });
-const sheet: Sheet = sheetSchema.parse({ key: 'shared', title: 'Shared', places: [{ category: 'C' }], choices: choices.slice(1, 6) });
+const large: Product = productSchema.parse({
+  slug: 'large',
+  title: 'Large',
+  sku: 'L',
+  price: '100',
+  category: 'C',
+  choices,
+  draws: [{ kind: 'fixed', stock: 'board', quantity: '1' }],
+});
+const sheet: Sheet = sheetSchema.parse({
+  key: 'shared',
+  title: 'Shared',
+  places: [{ category: 'C' }],
+  choices: choices.slice(1, 6),
+});
 
-const median = (values: readonly number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
+const median = (values: readonly number[]) =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
 
 async function timed(work: () => unknown): Promise<number> {
   const start = performance.now();
@@ -59,14 +78,23 @@ async function beside(name: string, ours: () => unknown, peer: () => unknown, ro
   for (let count = 0; count < rounds; count += 1) times.push({ ours: await timed(ours), peer: await timed(peer) });
   const own = median(times.map((time) => time.ours));
   const ratio = median(times.map((time) => time.ours / time.peer));
-  process.stdout.write(`  ${name.padEnd(52)} ${own.toFixed(1).padStart(8)} ms, ${ratio.toFixed(2)} times reading and validating the same\n`);
+  process.stdout.write(
+    `  ${name.padEnd(52)} ${own.toFixed(1).padStart(8)} ms, ${ratio.toFixed(2)} times reading and validating the same\n`,
+  );
 }
 
 function keystroke(): void {
   const program = compile(large, surroundings);
   const answers = Object.fromEntries(choices.map(({ key, kind }) => [key, kind === 'several' ? ['o1', 'o2'] : 'o3']));
-  resolutionJson(resolve(program, { answers, quantity: 2 }, { stock: stockViewOf(() => undefined), today: '2026-11-24' }));
-  readiness(large, surroundings, stockViewOf(() => undefined), program);
+  resolutionJson(
+    resolve(program, { answers, quantity: 2 }, { stock: stockViewOf(() => undefined), today: '2026-11-24' }),
+  );
+  readiness(
+    large,
+    surroundings,
+    stockViewOf(() => undefined),
+    program,
+  );
 }
 
 async function main(): Promise<void> {
@@ -81,7 +109,12 @@ async function main(): Promise<void> {
       const sheetId = await insertSheet(transaction, sheet, new Date());
       await publishRevision(sheetLife, transaction, { id: sheetId, draft: sheet, draftVersion: 1 }, new Date());
       for (let index = 0; index < PRODUCTS; index += 1) {
-        const draft: Product = { ...large, slug: `product-${index}`, title: `Product ${index}`, choices: large.choices.slice(index % 30, (index % 30) + 6) };
+        const draft: Product = {
+          ...large,
+          slug: `product-${index}`,
+          title: `Product ${index}`,
+          choices: large.choices.slice(index % 30, (index % 30) + 6),
+        };
         documents.push(JSON.stringify(draft));
         const id = await insertProduct(transaction, draft, new Date());
         await publishDraft(transaction, { id, draft, draftVersion: 1 }, new Date());
@@ -93,9 +126,16 @@ async function main(): Promise<void> {
     const readOne = () => productSchema.parse(JSON.parse(text));
     const readAll = () => documents.map((document) => productSchema.parse(JSON.parse(document)));
 
-    process.stdout.write(`A product of ${CHOICES} choices of ${OPTIONS} options, a sheet of 5 choices on ${PRODUCTS + 1} products, median of rounds in turn:\n`);
+    process.stdout.write(
+      `A product of ${CHOICES} choices of ${OPTIONS} options, a sheet of 5 choices on ${PRODUCTS + 1} products, median of rounds in turn:\n`,
+    );
     await beside('a keystroke: compile, resolve, readiness', keystroke, readOne, 60);
-    await beside('opening the product in the editor (server’s part)', () => openForEditing(context, PRODUCTS + 1), readAll, 7);
+    await beside(
+      'opening the product in the editor (server’s part)',
+      () => openForEditing(context, PRODUCTS + 1),
+      readAll,
+      7,
+    );
     await beside('opening the sheet in its editor (server’s part)', () => openSheetForEditing(context, 1), readAll, 7);
     const ripple = async () => {
       let reached = 0;

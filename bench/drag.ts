@@ -4,8 +4,8 @@ import { startServer } from '../tests/support/server';
 import { quantile } from './rounds';
 
 /**
- * How long the frames are while a measure is dragged on the picture, in headless Chromium on the built application: beside
- * the same movement of the pointer without anything in it, on the same page. Run `npm run build` first.
+ * How long the frames are while a measure is dragged on the picture, in headless Chromium on the built application:
+ * beside the same movement of the pointer without anything in it, on the same page. Run `npm run build` first.
  */
 
 const STEPS = 60;
@@ -27,7 +27,8 @@ async function framesWhile({ driver }: Browser, work: () => Promise<void>): Prom
   return driver.executeScript<number[]>('return globalThis.frames');
 }
 
-const told = (frames: readonly number[]) => `p50 ${quantile(frames, 0.5).toFixed(0)} ms, p95 ${quantile(frames, 0.95).toFixed(0)} ms, longest ${Math.max(...frames).toFixed(0)} ms`;
+const told = (frames: readonly number[]) =>
+  `p50 ${quantile(frames, 0.5).toFixed(0)} ms, p95 ${quantile(frames, 0.95).toFixed(0)} ms, longest ${Math.max(...frames).toFixed(0)} ms`;
 
 const server = await startServer();
 const browser = await startBrowser();
@@ -35,14 +36,20 @@ try {
   const person = new Person(browser.driver, server.origin);
   await person.goTo('/manage/products/10?place=choices');
   await person.press('Width all round', '//nav[@aria-label="Outline"]');
-  const handle = await person.find('//button[starts-with(@aria-label, "Move ") and contains(@aria-label, "on the picture")]');
+  const handle = await person.find(
+    '//button[starts-with(@aria-label, "Move ") and contains(@aria-label, "on the picture")]',
+  );
   await browser.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', handle);
   await browser.driver.sleep(2000);
   await browser.driver.executeScript(WATCH);
   const across = async (held: boolean) => {
     const begin = browser.driver.actions().move({ origin: handle });
     await (held ? begin.press() : begin).perform();
-    for (let step = 0; step < STEPS; step += 1) await browser.driver.actions().move({ origin: Origin.POINTER, x: step % 20 < 10 ? STEP : -STEP, y: -1, duration: 16 }).perform();
+    for (let step = 0; step < STEPS; step += 1)
+      await browser.driver
+        .actions()
+        .move({ origin: Origin.POINTER, x: step % 20 < 10 ? STEP : -STEP, y: -1, duration: 16 })
+        .perform();
   };
   const height = async () => (await person.field('From the top (%)')).getAttribute('value');
   const before = await height();
@@ -55,9 +62,15 @@ try {
   if ((await height()) === before) throw new Error('nothing was dragged');
   process.stdout.write(`\nFrames while a measure is dragged on the picture\n`);
   process.stdout.write(`  the pointer alone   ${told(bare)}\n`);
-  process.stdout.write(`  the measure with it ${told(dragged)}; ${(quantile(dragged, 0.95) / quantile(bare, 0.95)).toFixed(2)} × at p95\n`);
+  process.stdout.write(
+    `  the measure with it ${told(dragged)}; ${(quantile(dragged, 0.95) / quantile(bare, 0.95)).toFixed(2)} × at p95\n`,
+  );
   process.stdout.write(`  once it is let go   ${told(dropped)}\n`);
-  process.stdout.write(Math.max(...dragged) <= LONGEST ? `  no frame is longer than ${LONGEST} ms\n` : `  ${dragged.filter((frame) => frame > LONGEST).length} of ${dragged.length} frames are longer than ${LONGEST} ms\n`);
+  process.stdout.write(
+    Math.max(...dragged) <= LONGEST
+      ? `  no frame is longer than ${LONGEST} ms\n`
+      : `  ${dragged.filter((frame) => frame > LONGEST).length} of ${dragged.length} frames are longer than ${LONGEST} ms\n`,
+  );
 } finally {
   await browser.close();
   await server.close();

@@ -14,7 +14,12 @@ import { quantile } from './rounds';
 const KEYS = { quick: 60, slow: 24 };
 /** Between keys: as somebody types who types quickly, and so slowly that everything follows every key. */
 const PAUSES = { quick: 70, slow: 450 };
-const PRODUCTS = { 'the hive of the demo': 'hive', 'the bee suit of the demo': 'bee-suit', 'one of 40 choices, 200 variants, 60 rules': 'typed', 'one of a choice of 300 options': 'long' };
+const PRODUCTS = {
+  'the hive of the demo': 'hive',
+  'the bee suit of the demo': 'bee-suit',
+  'one of 40 choices, 200 variants, 60 rules': 'typed',
+  'one of a choice of 300 options': 'long',
+};
 
 interface Cost {
   /** milliseconds of scripting, of each key on the average */
@@ -32,7 +37,8 @@ const FASTEST_TOLD = 16;
 
 async function scriptingSoFar(browser: Browser): Promise<number> {
   const told: unknown = await toolsOf(browser).sendAndGetDevToolsCommand('Performance.getMetrics', {});
-  const metrics = typeof told === 'object' && told !== null && 'metrics' in told && Array.isArray(told.metrics) ? told.metrics : [];
+  const metrics =
+    typeof told === 'object' && told !== null && 'metrics' in told && Array.isArray(told.metrics) ? told.metrics : [];
   const found = metrics.find((metric: { name: string }) => metric.name === 'ScriptDuration');
   return 1000 * Number(found?.value ?? Number.NaN);
 }
@@ -52,12 +58,18 @@ async function costOf(browser: Browser, field: WebElement, pace: keyof typeof PA
   const scripting = (await scriptingSoFar(browser)) - before;
   await browser.driver.sleep(300);
   const told = await browser.driver.executeScript<number[]>('return globalThis.painted');
-  return { scripting: scripting / keys, paints: [...Array.from({ length: Math.max(0, keys - told.length) }, () => FASTEST_TOLD), ...told] };
+  return {
+    scripting: scripting / keys,
+    paints: [...Array.from({ length: Math.max(0, keys - told.length) }, () => FASTEST_TOLD), ...told],
+  };
 }
 
 function say(name: string, cost: Cost, bare: Cost): void {
-  const paint = (share: number) => `${quantile(cost.paints, share).toFixed(0)} ms (${(quantile(cost.paints, share) / quantile(bare.paints, share)).toFixed(1)} ×)`;
-  process.stdout.write(`    ${name.padEnd(26)} scripting ${cost.scripting.toFixed(1).padStart(5)} ms a key; to the next paint p50 ${paint(0.5)}, p95 ${paint(0.95)}\n`);
+  const paint = (share: number) =>
+    `${quantile(cost.paints, share).toFixed(0)} ms (${(quantile(cost.paints, share) / quantile(bare.paints, share)).toFixed(1)} ×)`;
+  process.stdout.write(
+    `    ${name.padEnd(26)} scripting ${cost.scripting.toFixed(1).padStart(5)} ms a key; to the next paint p50 ${paint(0.5)}, p95 ${paint(0.95)}\n`,
+  );
 }
 
 const server = await startServer();
@@ -80,7 +92,9 @@ try {
     };
     process.stdout.write(`  ${name}\n`);
     await open('basics');
-    await browser.driver.executeScript('const bare = document.createElement("textarea"); bare.id = "bare"; document.querySelector("h1").after(bare)');
+    await browser.driver.executeScript(
+      'const bare = document.createElement("textarea"); bare.id = "bare"; document.querySelector("h1").after(bare)',
+    );
     const bare = await costOf(browser, await person.find('#bare'));
     say('a bare text area', bare, bare);
     say('its name', await costOf(browser, await person.field('Name')), bare);
@@ -88,9 +102,17 @@ try {
     say('its description', await costOf(browser, await person.field('Description')), bare);
     if (choice) {
       await open(`choice:${choice.key}`);
-      say('the title of a choice', await costOf(browser, await person.find('main input[type="text"], main input:not([type])')), bare);
+      say(
+        'the title of a choice',
+        await costOf(browser, await person.find('main input[type="text"], main input:not([type])')),
+        bare,
+      );
       say('the title of an option', await costOf(browser, await person.find('main [aria-label^="Title of "]')), bare);
-      say('that, typed slowly', await costOf(browser, await person.find('main [aria-label^="Title of "]'), 'slow'), bare);
+      say(
+        'that, typed slowly',
+        await costOf(browser, await person.find('main [aria-label^="Title of "]'), 'slow'),
+        bare,
+      );
     }
     if (row.draft.variants.length > 0) {
       await open('variants');

@@ -6,7 +6,10 @@ import { resolve } from '../src/core/run';
 import { largeProduct, Random } from '../tests/support/generated-products';
 import { catalogOf } from '../tests/support/surroundings';
 
-/** The lowest margin of products of 40 choices with 8 options and 200 rules, beside trying selections at random for as long. */
+/**
+ * The lowest margin of products of 40 choices with 8 options and 200 rules, beside trying selections at random for as
+ * long.
+ */
 
 const TODAY = '2026-11-25';
 const SEEDS = [1, 2, 3, 4, 5];
@@ -17,7 +20,20 @@ function costly(seed: number): Product {
   const product = largeProduct(seed);
   return {
     ...product,
-    choices: product.choices.map((choice) => (hasOptions(choice) ? { ...choice, options: choice.options.map((option) => ({ ...option, draws: random.below(3) === 0 ? [] : [{ kind: 'fixed' as const, stock: 'thing', quantity: String(1 + random.below(9)), pieces: 1 }] })) } : choice)),
+    choices: product.choices.map((choice) =>
+      hasOptions(choice)
+        ? {
+            ...choice,
+            options: choice.options.map((option) => ({
+              ...option,
+              draws:
+                random.below(3) === 0
+                  ? []
+                  : [{ kind: 'fixed' as const, stock: 'thing', quantity: String(1 + random.below(9)), pieces: 1 }],
+            })),
+          }
+        : choice,
+    ),
   };
 }
 
@@ -35,11 +51,17 @@ for (const seed of SEEDS) {
   const random = new Random(seed);
   let [tried, sold, least] = [0, 0, Infinity];
   for (const until = performance.now() + took; performance.now() < until; tried += 1) {
-    const answers = Object.fromEntries(product.choices.flatMap((choice) => (hasOptions(choice) ? [[choice.key, choice.options[random.below(choice.options.length)]?.key] as const] : [])));
+    const answers = Object.fromEntries(
+      product.choices.flatMap((choice) =>
+        hasOptions(choice) ? [[choice.key, choice.options[random.below(choice.options.length)]?.key] as const] : [],
+      ),
+    );
     const { state, unitPrice, cost } = resolve(program, { answers }, { stock: null, today: TODAY, costs });
     if (state !== 'sellable' || !unitPrice || !cost) continue;
     sold += 1;
     least = Math.min(least, unitPrice.minus(cost.known).toApproximateNumber());
   }
-  process.stdout.write(`  product ${seed}: ${found.kind}${'margin' in found ? ` ${found.margin}` : ''} in ${took.toFixed(0)} ms; at random as long: ${tried} tried, ${sold} sold, least ${Number.isFinite(least) ? least.toFixed(2) : 'none'}\n`);
+  process.stdout.write(
+    `  product ${seed}: ${found.kind}${'margin' in found ? ` ${found.margin}` : ''} in ${took.toFixed(0)} ms; at random as long: ${tried} tried, ${sold} sold, least ${Number.isFinite(least) ? least.toFixed(2) : 'none'}\n`,
+  );
 }

@@ -63,15 +63,26 @@ function round(way: Way): number {
   return (resolved / elapsed) * 1000;
 }
 
-const median = (values: readonly number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
+const median = (values: readonly number[]) =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
 
 for (const name of names) round(name);
 // In turn, so that a machine whose speed drifts drifts for all of them.
-const rounds = Array.from({ length: ROUNDS }, () => Object.fromEntries(names.map((name) => [name, round(name)])) as Record<Way, number>);
+const rounds = Array.from(
+  { length: ROUNDS },
+  () => Object.fromEntries(names.map((name) => [name, round(name)])) as Record<Way, number>,
+);
 
 const figure = (value: number) => Math.round(value).toLocaleString('en-GB').padStart(11);
-process.stdout.write(`Resolves per second, a product of ${product.choices.length} choices, median of ${ROUNDS} rounds in turn:\n`);
-for (const name of names) process.stdout.write(`  ${name.padEnd(10)} ${figure(median(rounds.map((one) => one[name])))}\n`);
+process.stdout.write(
+  `Resolves per second, a product of ${product.choices.length} choices, median of ${ROUNDS} rounds in turn:\n`,
+);
+for (const name of names)
+  process.stdout.write(`  ${name.padEnd(10)} ${figure(median(rounds.map((one) => one[name])))}\n`);
 const against = (name: Way) => median(rounds.map((one) => one['Oak Knot'] / one[name]));
-process.stdout.write(`Oak Knot is ${against('libraries').toFixed(1)} times as fast as the libraries (aim: at least 20)\n`);
-process.stdout.write(`and takes ${(1 / against('by hand')).toFixed(2)} times as long as the function by hand (aim: at most 3).\n`);
+process.stdout.write(
+  `Oak Knot is ${against('libraries').toFixed(1)} times as fast as the libraries (aim: at least 20)\n`,
+);
+process.stdout.write(
+  `and takes ${(1 / against('by hand')).toFixed(2)} times as long as the function by hand (aim: at most 3).\n`,
+);

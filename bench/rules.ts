@@ -21,7 +21,15 @@ const product = productOfLists(CHOICES, OPTIONS);
 
 function test(): Test {
   if (random.below(5) === 0) return { kind: 'quantity', compare: 'atLeast', value: 1 + random.below(9) };
-  return { kind: 'option', choice: `c${random.below(CHOICES)}`, is: random.of(['oneOf', 'noneOf'] as const), options: random.some(Array.from({ length: OPTIONS }, (_, place) => `o${place}`), 1 + random.below(3)) };
+  return {
+    kind: 'option',
+    choice: `c${random.below(CHOICES)}`,
+    is: random.of(['oneOf', 'noneOf'] as const),
+    options: random.some(
+      Array.from({ length: OPTIONS }, (_, place) => `o${place}`),
+      1 + random.below(3),
+    ),
+  };
 }
 const conditions = Array.from({ length: RULES }, (): Condition => ({
   kind: 'all',
@@ -31,7 +39,9 @@ const conditions = Array.from({ length: RULES }, (): Condition => ({
 function forJsonLogic(condition: Condition): RulesLogic {
   if ('of' in condition) {
     const parts = condition.of.map(forJsonLogic);
-    return (condition.kind === 'all' ? { and: parts } : condition.kind === 'any' ? { or: parts } : { '!': [{ or: parts }] }) as RulesLogic;
+    return (
+      condition.kind === 'all' ? { and: parts } : condition.kind === 'any' ? { or: parts } : { '!': [{ or: parts }] }
+    ) as RulesLogic;
   }
   if (condition.kind === 'quantity') return { '>=': [{ var: 'quantity' }, condition.value] } as RulesLogic;
   if (condition.kind !== 'option') throw new Error(condition.kind);
@@ -42,21 +52,55 @@ function forJsonLogic(condition: Condition): RulesLogic {
 function forRulesEngine(condition: Condition): TopLevelCondition {
   if ('of' in condition) {
     const parts = condition.of.map(forRulesEngine);
-    return condition.kind === 'all' ? { all: parts } : condition.kind === 'any' ? { any: parts } : { not: { any: parts } };
+    return condition.kind === 'all'
+      ? { all: parts }
+      : condition.kind === 'any'
+        ? { any: parts }
+        : { not: { any: parts } };
   }
-  if (condition.kind === 'quantity') return { all: [{ fact: 'quantity', operator: 'greaterThanInclusive', value: condition.value }] };
+  if (condition.kind === 'quantity')
+    return { all: [{ fact: 'quantity', operator: 'greaterThanInclusive', value: condition.value }] };
   if (condition.kind !== 'option') throw new Error(condition.kind);
-  return { all: [{ fact: condition.choice, operator: condition.is === 'oneOf' ? 'in' : 'notIn', value: condition.options }] };
+  return {
+    all: [{ fact: condition.choice, operator: condition.is === 'oneOf' ? 'in' : 'notIn', value: condition.options }],
+  };
 }
 
-const ours = conditions.map((condition) => compileCondition(condition, [], { product, groups: [], report: () => assert.fail('a generated condition is faulty') }));
+const ours = conditions.map((condition) =>
+  compileCondition(condition, [], {
+    product,
+    groups: [],
+    report: () => assert.fail('a generated condition is faulty'),
+  }),
+);
 const logic = conditions.map(forJsonLogic);
-const engine = new Engine(conditions.map((condition, index) => ({ conditions: forRulesEngine(condition), event: { type: String(index) } })));
+const engine = new Engine(
+  conditions.map((condition, index) => ({ conditions: forRulesEngine(condition), event: { type: String(index) } })),
+);
 
-const selections = Array.from({ length: 8 }, () => ({ picked: Array.from({ length: CHOICES }, () => random.below(OPTIONS)), quantity: 1 + random.below(10) }));
-const answer = (option: number): Answer => ({ canonical: `o${option}`, shown: '', option: `o${option}`, value: null as Exact | null, characters: 0, charactersWithoutSpaces: 0, picks: [{ effect: option, count: 1 }] });
-const facts = selections.map(({ picked, quantity }): Facts => ({ answers: picked.map(answer), quantity, group: null, today: '2026-11-25' }));
-const data = selections.map(({ picked, quantity }) => ({ quantity, ...Object.fromEntries(picked.map((option, index) => [`c${index}`, `o${option}`])) }));
+const selections = Array.from({ length: 8 }, () => ({
+  picked: Array.from({ length: CHOICES }, () => random.below(OPTIONS)),
+  quantity: 1 + random.below(10),
+}));
+const answer = (option: number): Answer => ({
+  canonical: `o${option}`,
+  shown: '',
+  option: `o${option}`,
+  value: null as Exact | null,
+  characters: 0,
+  charactersWithoutSpaces: 0,
+  picks: [{ effect: option, count: 1 }],
+});
+const facts = selections.map(({ picked, quantity }): Facts => ({
+  answers: picked.map(answer),
+  quantity,
+  group: null,
+  today: '2026-11-25',
+}));
+const data = selections.map(({ picked, quantity }) => ({
+  quantity,
+  ...Object.fromEntries(picked.map((option, index) => [`c${index}`, `o${option}`])),
+}));
 
 const byOurs = () => facts.map((given) => ours.map(({ holds }) => holds(given)));
 const byLogic = () => data.map((given) => logic.map((rule) => jsonLogic.apply(rule, given) === true));
@@ -76,4 +120,6 @@ assert.deepEqual(await byEngine(), byOurs());
 
 const rounds = await inTurn({ ours: byOurs, logic: byLogic, engine: byEngine }, ROUNDS);
 process.stdout.write(`Whether ${RULES} rules hold, all, any and none nested, median of ${ROUNDS} rounds in turn:\n`);
-process.stdout.write(`  Oak Knot is ${timesAsFast(rounds, 'ours', 'logic').toFixed(0)} times as fast as the first JSON rule library, ${timesAsFast(rounds, 'ours', 'engine').toFixed(0)} times as the second (aim: at least 20)\n`);
+process.stdout.write(
+  `  Oak Knot is ${timesAsFast(rounds, 'ours', 'logic').toFixed(0)} times as fast as the first JSON rule library, ${timesAsFast(rounds, 'ours', 'engine').toFixed(0)} times as the second (aim: at least 20)\n`,
+);

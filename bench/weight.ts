@@ -2,9 +2,9 @@ import { type Browser, startBrowser } from '../tests/support/browser';
 import { startServer } from '../tests/support/server';
 
 /**
- * How much script a page asks for, in headless Chromium on the built application, as it travels: what the page as it is sent
- * asks for, and what comes only when it has been painted. Beside a page of the same framework with nothing on it, and beside
- * what each may weigh at most. Run `npm run build` first.
+ * How much script a page asks for, in headless Chromium on the built application, as it travels: what the page as it is
+ * sent asks for, and what comes only when it has been painted. Beside a page of the same framework with nothing on it,
+ * and beside what each may weigh at most. Run `npm run build` first.
  */
 
 /** Where each is, and how many kB it may ask for as it is sent. */
@@ -31,7 +31,11 @@ async function weigh({ driver }: Browser, address: string): Promise<Weight> {
   const scripts = await driver.executeScript<[name: string, bytes: number][]>(`
     return performance.getEntriesByType('resource').filter(({ name }) => /\\.js(\\?|$)/.test(name)).map(({ name, encodedBodySize }) => [name, encodedBodySize]);
   `);
-  const kilobytes = (wanted: boolean) => scripts.reduce((sum, [name, bytes]) => (sent.includes(new URL(name).pathname) === wanted ? sum + bytes / 1000 : sum), 0);
+  const kilobytes = (wanted: boolean) =>
+    scripts.reduce(
+      (sum, [name, bytes]) => (sent.includes(new URL(name).pathname) === wanted ? sum + bytes / 1000 : sum),
+      0,
+    );
   return { first: kilobytes(true), later: kilobytes(false) };
 }
 
@@ -50,7 +54,9 @@ try {
   process.stdout.write(`Compressed script\n  ${'an empty page'.padEnd(26)} ${floor.first.toFixed(0)} kB\n`);
   for (const [name, { path, most }] of Object.entries(PAGES)) {
     const { first, later } = await alone(path);
-    process.stdout.write(`  ${name.padEnd(26)} ${first.toFixed(0)} kB of at most ${most}, ${(first / floor.first).toFixed(2)} × the empty page; ${later.toFixed(0)} kB after it\n`);
+    process.stdout.write(
+      `  ${name.padEnd(26)} ${first.toFixed(0)} kB of at most ${most}, ${(first / floor.first).toFixed(2)} × the empty page; ${later.toFixed(0)} kB after it\n`,
+    );
   }
 } finally {
   await server.close();

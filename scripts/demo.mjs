@@ -9,7 +9,9 @@ const fresh = process.argv.includes('--fresh');
 const port = Number(process.env.PORT ?? 3000);
 const host = process.env.HOST ?? '127.0.0.1';
 // Whoever listens on another address is answered there, too.
-const hosts = [process.env.OAK_KNOT_HOSTS, host === '0.0.0.0' || host === '::' ? undefined : host].filter(Boolean).join(',');
+const hosts = [process.env.OAK_KNOT_HOSTS, host === '0.0.0.0' || host === '::' ? undefined : host]
+  .filter(Boolean)
+  .join(',');
 const env = { ...process.env, OAK_KNOT_HOSTS: hosts, NEXT_TELEMETRY_DISABLED: '1' };
 
 function fail(message) {
@@ -52,8 +54,10 @@ function portIsFree() {
   });
 }
 
-if (Number(process.versions.node.split('.')[0]) < 20) fail(`Oak Knot needs Node 20 or newer; this is ${process.versions.node}.`);
-if (!Number.isInteger(port) || port < 1 || port > 65535) fail(`PORT must be a number from 1 to 65535, not “${process.env.PORT}”.`);
+if (Number(process.versions.node.split('.')[0]) < 20)
+  fail(`Oak Knot needs Node 20 or newer; this is ${process.versions.node}.`);
+if (!Number.isInteger(port) || port < 1 || port > 65535)
+  fail(`PORT must be a number from 1 to 65535, not “${process.env.PORT}”.`);
 if (!(await portIsFree())) fail(`Port ${port} is in use. Stop what uses it, or choose another: PORT=3001 npm run demo`);
 
 const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
@@ -62,20 +66,34 @@ onlyWhenChanged(join('node_modules', '.oak-knot-installed'), ['package-lock.json
   step('Installing what Oak Knot needs …', npm, ['install', '--no-save', '--no-audit', '--no-fund']),
 );
 mkdirSync('data', { recursive: true });
-step('Preparing the database …', process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/prepare.ts', ...(fresh ? ['--fresh'] : [])]);
-onlyWhenChanged(join('data', '.built'), ['src', 'package-lock.json', 'next.config.ts', 'tsconfig.json', 'scripts/build.mjs'], () =>
-  step('Building …', process.execPath, ['scripts/build.mjs']),
+step('Preparing the database …', process.execPath, [
+  'node_modules/tsx/dist/cli.mjs',
+  'src/cli/prepare.ts',
+  ...(fresh ? ['--fresh'] : []),
+]);
+onlyWhenChanged(
+  join('data', '.built'),
+  ['src', 'package-lock.json', 'next.config.ts', 'tsconfig.json', 'scripts/build.mjs'],
+  () => step('Building …', process.execPath, ['scripts/build.mjs']),
 );
 if (!existsSync('.next/BUILD_ID')) step('Building …', process.execPath, ['scripts/build.mjs']);
 
-const server = spawn(process.execPath, ['scripts/start.mjs'], { env: { ...env, NODE_ENV: 'production', HOST: host, PORT: String(port) }, stdio: ['ignore', 'ignore', 'inherit'] });
+const server = spawn(process.execPath, ['scripts/start.mjs'], {
+  env: { ...env, NODE_ENV: 'production', HOST: host, PORT: String(port) },
+  stdio: ['ignore', 'ignore', 'inherit'],
+});
 server.on('exit', (code) => process.exit(code ?? 0));
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 
 const origin = `http://${host === '127.0.0.1' ? 'localhost' : host}:${port}`;
 for (;;) {
-  const up = await fetch(`http://${host}:${port}/shop`).then((response) => response.ok, () => false);
+  const up = await fetch(`http://${host}:${port}/shop`).then(
+    (response) => response.ok,
+    () => false,
+  );
   if (up) break;
   await new Promise((resolve) => setTimeout(resolve, 200));
 }
-console.log(`\nOak Knot is running.\n  Manager: ${origin}/manage/products\n  Shop:    ${origin}/shop\nCtrl C stops it; the data is kept in data/.`);
+console.log(
+  `\nOak Knot is running.\n  Manager: ${origin}/manage/products\n  Shop:    ${origin}/shop\nCtrl C stops it; the data is kept in data/.`,
+);

@@ -1,5 +1,5 @@
-// Serves what `npm run build` has built: HOST and PORT say where. Scripts, styles and fonts come as they lie compressed on
-// the disk, and may be kept by the browser for ever: their names change with what is in them.
+// Serves what `npm run build` has built: HOST and PORT say where. Scripts, styles and fonts come as they lie compressed
+// on the disk, and may be kept by the browser for ever: their names change with what is in them.
 import { createServer } from 'node:http';
 import { join } from 'node:path';
 import next from 'next';
@@ -26,14 +26,18 @@ const assets = sirv(join('.next', 'static'), {
 const behindProxy = process.env.OAK_KNOT_BEHIND_PROXY === '1';
 
 /** Where a request comes from. A proxy adds what it has seen itself at the end. */
-const addressOf = ({ headers, socket }) => (behindProxy ? headers['x-forwarded-for']?.split(',').at(-1)?.trim() : undefined) ?? socket.remoteAddress ?? 'unknown';
+const addressOf = ({ headers, socket }) =>
+  (behindProxy ? headers['x-forwarded-for']?.split(',').at(-1)?.trim() : undefined) ??
+  socket.remoteAddress ??
+  'unknown';
 
 const ASSETS = '/_next/static/';
 const server = createServer((request, response) => {
   request.headers['x-forwarded-for'] = addressOf(request);
   const { method, url = '/' } = request;
   // No request can be made of it further in (Fetch Standard, forbidden methods), so it is answered here.
-  if (method === 'TRACE' || method === 'TRACK') return response.writeHead(405, { Allow: 'GET, HEAD, POST, PUT, PATCH, DELETE' }).end();
+  if (method === 'TRACE' || method === 'TRACK')
+    return response.writeHead(405, { Allow: 'GET, HEAD, POST, PUT, PATCH, DELETE' }).end();
   if (!url.startsWith(ASSETS)) return handle(request, response);
   // What is not there is answered as any other address that leads nowhere.
   request.url = url.slice(ASSETS.length - 1);
@@ -43,4 +47,5 @@ const server = createServer((request, response) => {
   });
 });
 server.listen(port, hostname, () => console.log(`Listening on http://${hostname}:${port}`));
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.close(() => process.exit(0)) && server.closeAllConnections());
+for (const signal of ['SIGINT', 'SIGTERM'])
+  process.on(signal, () => server.close(() => process.exit(0)) && server.closeAllConnections());

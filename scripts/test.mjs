@@ -62,26 +62,42 @@ function judged(name, right) {
 function tests(project) {
   console.log(`\n== tests: ${project}`);
   const report = join(REPORTS, `${project}.json`);
-  const right = run(process.execPath, ['node_modules/vitest/vitest.mjs', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile=${report}`]);
-  const counts = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : { numPassedTests: 0, numFailedTests: 0, testResults: [] };
+  const right = run(process.execPath, [
+    'node_modules/vitest/vitest.mjs',
+    'run',
+    '--project',
+    project,
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile=${report}`,
+  ]);
+  const counts = existsSync(report)
+    ? JSON.parse(readFileSync(report, 'utf8'))
+    : { numPassedTests: 0, numFailedTests: 0, testResults: [] };
   passed += counts.numPassedTests;
   for (const file of counts.testResults)
     for (const { status, fullName, failureMessages } of file.assertionResults)
-      if (status === 'failed') fail(`${relative(process.cwd(), file.name)}: ${fullName}\n  ${failureMessages.join('\n').slice(0, 1500)}`);
+      if (status === 'failed')
+        fail(`${relative(process.cwd(), file.name)}: ${fullName}\n  ${failureMessages.join('\n').slice(0, 1500)}`);
   // A file that could not even be read has no failed test in it, but has failed.
   if (!right && counts.numFailedTests === 0) fail(`tests: ${project}, as a whole`);
 }
 
 /** The browser of the end-to-end tests, installed when we may. */
 function ensureBrowser() {
-  const there = () => existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium') && existsSync(process.env.CHROMEDRIVER ?? '/usr/bin/chromedriver');
+  const there = () =>
+    existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium') &&
+    existsSync(process.env.CHROMEDRIVER ?? '/usr/bin/chromedriver');
   if (there()) return true;
   if (process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
     console.log('Installing Chromium and ChromeDriver …');
     run('apt-get', ['update', '-qq']);
     run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium', 'chromium-driver']);
   }
-  if (!there()) console.error('The end-to-end tests need Chromium and ChromeDriver (on Debian: apt-get install chromium chromium-driver), or their paths in CHROMIUM and CHROMEDRIVER.');
+  if (!there())
+    console.error(
+      'The end-to-end tests need Chromium and ChromeDriver (on Debian: apt-get install chromium chromium-driver), or their paths in CHROMIUM and CHROMEDRIVER.',
+    );
   return there();
 }
 
@@ -99,7 +115,14 @@ await checks([
   ['lint', 'node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0'],
 ]);
 await checks([
-  ['import rules', 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs', 'src', '--config', '.dependency-cruiser.cjs'],
+  [
+    'import rules',
+    'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+    'src',
+    '--config',
+    '.dependency-cruiser.cjs',
+  ],
+  ['format', 'node_modules/prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.'],
   ['nothing dead', 'node_modules/knip/bin/knip.js', '--production', '--no-progress', '--include', 'exports,files'],
 ]);
 tests('unit');

@@ -8,8 +8,12 @@ import { isDataUnsound } from './services/process';
 /** Every request passes the gate before anything else looks at it. */
 export async function proxy(request: NextRequest): Promise<Response> {
   const { pathname } = request.nextUrl;
-  const turnedAway = gate({ method: request.method, path: pathname, header: (name) => request.headers.get(name) }, hostsFrom(process.env.OAK_KNOT_HOSTS));
-  if (turnedAway) return problemDocument(turnedAway.status, turnedAway.code, turnedAway.detail, { title: 'Turned away' });
+  const turnedAway = gate(
+    { method: request.method, path: pathname, header: (name) => request.headers.get(name) },
+    hostsFrom(process.env.OAK_KNOT_HOSTS),
+  );
+  if (turnedAway)
+    return problemDocument(turnedAway.status, turnedAway.code, turnedAway.detail, { title: 'Turned away' });
   if (await isDataUnsound()) return unsoundAnswer(pathname);
   // Pictures and files have a stricter policy of their own, and what is no page runs nothing.
   if (/^\/(api|pictures|_next)\//.test(pathname)) return NextResponse.next();

@@ -1,5 +1,9 @@
 import { NothingHere } from '@/features/shared/nothing-here';
 
 export default function NotFound() {
-  return <NothingHere back={{ href: '/shop', words: 'To the shop' }}>It may have been taken out of the shop, or the address has a slip in it.</NothingHere>;
+  return (
+    <NothingHere back={{ href: '/shop', words: 'To the shop' }}>
+      It may have been taken out of the shop, or the address has a slip in it.
+    </NothingHere>
+  );
 }

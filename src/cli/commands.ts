@@ -4,7 +4,15 @@ import { parseArgs } from 'node:util';
 import { dayAt, parseDay } from '../core/calendar';
 import { type Catalog, LARGEST_FILE, type UploadedFile } from '../core/catalog';
 import { compile } from '../core/compile';
-import { checkCatalog, checkSelections, pathText, readCatalog, readJsonText, resolutionJson, surroundingsOf } from '../core/exchange';
+import {
+  checkCatalog,
+  checkSelections,
+  pathText,
+  readCatalog,
+  readJsonText,
+  resolutionJson,
+  surroundingsOf,
+} from '../core/exchange';
 import { prove } from '../core/judge';
 import { Exact } from '../core/number';
 import { type Fault } from '../core/problems';
@@ -103,7 +111,13 @@ interface Asked {
 }
 
 /** Prints the resolution of one selection. */
-async function runResolve(io: Streams, catalogFile: string, slug: string, selectionFile: string | undefined, { group, today, files }: Asked): Promise<number> {
+async function runResolve(
+  io: Streams,
+  catalogFile: string,
+  slug: string,
+  selectionFile: string | undefined,
+  { group, today, files }: Asked,
+): Promise<number> {
   const catalog = openCatalog(io, catalogFile);
   const index = catalog.products.findIndex((candidate) => candidate.slug === slug);
   const product = catalog.products[index];
@@ -112,20 +126,32 @@ async function runResolve(io: Streams, catalogFile: string, slug: string, select
     throw new BadInput([`${catalogFile}: $.products: There is no product “${slug}”. There are: ${known || 'none'}.`]);
   }
   if (group !== undefined && !catalog.shop.groups.some(({ key }) => key === group)) {
-    throw new BadInput([`oak resolve: --group ${group}: There is no such customer group. There are: ${catalog.shop.groups.map(({ key }) => key).join(', ') || 'none'}.`]);
+    throw new BadInput([
+      `oak resolve: --group ${group}: There is no such customer group. There are: ${catalog.shop.groups.map(({ key }) => key).join(', ') || 'none'}.`,
+    ]);
   }
-  if (today !== undefined && parseDay(today) === null) throw new BadInput([`oak resolve: --today ${today}: That is not a day. Write it like 2027-03-31.`]);
+  if (today !== undefined && parseDay(today) === null)
+    throw new BadInput([`oak resolve: --today ${today}: That is not a day. Write it like 2027-03-31.`]);
   const day = today ?? dayAt(new Date(), catalog.shop.timeZone);
   const program = compile(product, pricedFor(surroundingsOf(catalog), group ?? null, day));
   const faults = program.faults.filter(({ gravity }) => gravity === 'mustFix');
-  if (faults.length > 0) throw new BadInput(faults.map((fault) => faultLine(catalogFile, { ...fault, path: ['products', index, ...fault.path] })));
+  if (faults.length > 0)
+    throw new BadInput(
+      faults.map((fault) => faultLine(catalogFile, { ...fault, path: ['products', index, ...fault.path] })),
+    );
   const stock = catalog.stock.map(({ key, onHand, backorder, leadDays, cutFrom, lots }) => ({
     key,
     late: leadDays === null ? null : { ready: onHand, days: leadDays },
     available: Exact.from(onHand).plus(Exact.from(backorder)).toString(),
     lying: cutFrom && { ...cutFrom, lots: lots.map(({ label, length }, id) => ({ id, label, free: length })) },
   }));
-  const context = { naming: true, stock: stockView(stock), today: day, group: group ?? null, files: await filesIn(files) };
+  const context = {
+    naming: true,
+    stock: stockView(stock),
+    today: day,
+    group: group ?? null,
+    files: await filesIn(files),
+  };
   const resolution = resolve(program, readSelection(io, selectionFile), context);
   io.write(`${JSON.stringify(resolutionJson(resolution), null, 2)}\n`);
   return 0;
@@ -138,9 +164,12 @@ function runProve(io: Streams, catalogFile: string): number {
   if (faults.length > 0) throw new BadInput(faults.map((fault) => faultLine(catalogFile, fault)));
   const surroundings = surroundingsOf(catalog);
   const today = dayAt(new Date(), catalog.shop.timeZone);
-  const outcomes = catalog.products.flatMap((product) => prove(compile(product, surroundings), product.proofs, today).map((outcome) => ({ product, ...outcome })));
+  const outcomes = catalog.products.flatMap((product) =>
+    prove(compile(product, surroundings), product.proofs, today).map((outcome) => ({ product, ...outcome })),
+  );
   for (const { product, proof, differences } of outcomes) {
-    for (const { what, expected, found } of differences) io.write(`${product.slug}: ${proof.title || proof.key}: ${what} should be ${expected}, is ${found}\n`);
+    for (const { what, expected, found } of differences)
+      io.write(`${product.slug}: ${proof.title || proof.key}: ${what} should be ${expected}, is ${found}\n`);
   }
   const broken = outcomes.filter(({ holds }) => !holds).length;
   io.write(`${outcomes.length - broken} of ${outcomes.length} proofs hold\n`);
@@ -160,18 +189,28 @@ function runCheck(io: Streams, catalogFile: string): number {
 
 /** Verifies or rebuilds the ledger of a database. @returns 1 when a figure is not its sum */
 async function runLedger(io: Streams, action: string | undefined, url: string | undefined): Promise<number> {
-  if (action !== 'verify' && action !== 'rebuild') throw new BadInput([`oak ledger: say verify or rebuild${action === undefined ? '' : `, not “${action}”`}`]);
+  if (action !== 'verify' && action !== 'rebuild')
+    throw new BadInput([`oak ledger: say verify or rebuild${action === undefined ? '' : `, not “${action}”`}`]);
   const address = url ?? process.env.OAK_KNOT_DATABASE_URL ?? DEFAULT_DATABASE_URL;
-  if (address.startsWith('file:') && !existsSync(address.slice('file:'.length))) throw new BadInput([`oak ledger: there is no database ${address}. Say which with --database file:PATH.`]);
+  if (address.startsWith('file:') && !existsSync(address.slice('file:'.length)))
+    throw new BadInput([`oak ledger: there is no database ${address}. Say which with --database file:PATH.`]);
   const database = await Database.open(address).catch((error: unknown) => {
     throw new BadInput([error instanceof Error ? error.message : String(error)]);
   });
   try {
     await database.migrate();
-    const differences = action === 'verify' ? await database.atOneMoment((still) => auditLedger(still.read)) : await database.write(rebuildLedger);
+    const differences =
+      action === 'verify'
+        ? await database.atOneMoment((still) => auditLedger(still.read))
+        : await database.write(rebuildLedger);
     for (const difference of differences) io.write(`${differenceLine(difference)}\n`);
     if (differences.length === 0) io.write('Every figure is the sum of its movements\n');
-    else io.write(action === 'verify' ? `${differences.length} figures are not; oak ledger rebuild puts the sums in their place\n` : `${differences.length} figures rebuilt\n`);
+    else
+      io.write(
+        action === 'verify'
+          ? `${differences.length} figures are not; oak ledger rebuild puts the sums in their place\n`
+          : `${differences.length} figures rebuilt\n`,
+      );
     return action === 'verify' && differences.length > 0 ? 1 : 0;
   } finally {
     database.close();
@@ -213,10 +252,16 @@ const isCommand = (text: string): text is Command => Object.hasOwn(TAKES, text);
 
 function optionsOf(command: Command, rest: readonly string[]) {
   try {
-    const { values, positionals } = parseArgs({ args: [...rest], options: OPTIONS, strict: true, allowPositionals: command === 'ledger' });
+    const { values, positionals } = parseArgs({
+      args: [...rest],
+      options: OPTIONS,
+      strict: true,
+      allowPositionals: command === 'ledger',
+    });
     const taken = TAKES[command] as readonly string[];
     const other = Object.keys(values).find((name) => !taken.includes(name));
-    if (other !== undefined) throw new Error(`it takes no --${other}, but ${taken.map((name) => `--${name}`).join(', ')}`);
+    if (other !== undefined)
+      throw new Error(`it takes no --${other}, but ${taken.map((name) => `--${name}`).join(', ')}`);
     return { values, positionals };
   } catch (error) {
     throw new BadInput([`oak ${command}: ${error instanceof Error ? error.message : String(error)}`]);
@@ -230,7 +275,8 @@ async function run(io: Streams, args: readonly string[]): Promise<number> {
     io.write(`${USAGE}\n`);
     return command === undefined ? 2 : 0;
   }
-  if (!isCommand(command)) throw new BadInput([`oak: there is no command “${command}”; there are ${Object.keys(TAKES).join(', ')}`]);
+  if (!isCommand(command))
+    throw new BadInput([`oak: there is no command “${command}”; there are ${Object.keys(TAKES).join(', ')}`]);
   const { values, positionals } = optionsOf(command, rest);
   if (command === 'ledger') return runLedger(io, positionals[0], values.database);
   if (!values.catalog) throw new BadInput([`oak ${command}: --catalog FILE is missing`]);

@@ -70,7 +70,9 @@ export async function loadDemo(context: Services): Promise<void> {
   const reading = readCatalog(await readFile(join(FOLDER, 'catalog.json'), 'utf8'));
   const faults = reading.faults ?? checkCatalog(reading.catalog);
   if (reading.faults || faults.length > 0) {
-    throw new Error(`The demo catalog has faults:\n${faults.map(({ path, data }) => `${pathText(path)}: ${faultWords(data)}`).join('\n')}`);
+    throw new Error(
+      `The demo catalog has faults:\n${faults.map(({ path, data }) => `${pathText(path)}: ${faultWords(data)}`).join('\n')}`,
+    );
   }
   const today = context.now().getTime();
   const daysAgo = (days: number): Services => ({ ...context, now: () => new Date(today - days * DAY) });
@@ -91,5 +93,11 @@ async function placePastOrder(context: Services, { name, email, payment, lines, 
   for (const line of lines) basket = await addToBasket(context, basket, line);
   const { total, currency } = await readBasket(context, basket);
   if (!total) throw new Error(`the demo order of ${name} has no total`);
-  await checkOut(context, basket, { idempotencyKey: `demo-order-${daysAgo}`, name, email, payment, seenTotal: moneyDigits(total, currency) });
+  await checkOut(context, basket, {
+    idempotencyKey: `demo-order-${daysAgo}`,
+    name,
+    email,
+    payment,
+    seenTotal: moneyDigits(total, currency),
+  });
 }

@@ -2,6 +2,10 @@ import { readFileSync } from 'node:fs';
 import { runOak } from './commands';
 
 process.exitCode = await runOak(
-  { read: () => readFileSync(0, 'utf8'), write: (text) => void process.stdout.write(text), complain: (text) => void process.stderr.write(text) },
+  {
+    read: () => readFileSync(0, 'utf8'),
+    write: (text) => void process.stdout.write(text),
+    complain: (text) => void process.stderr.write(text),
+  },
   process.argv.slice(2),
 );

@@ -12,20 +12,37 @@ export interface ProductCard {
   readonly supplier: string | null;
   readonly tags: readonly string[];
   readonly facets: readonly string[];
-  /** whether it has parts, so that what it takes is many things and not many of one; absent in cards of before it was told */
+  /**
+   * whether it has parts, so that what it takes is many things and not many of one; absent in cards of before it was
+   * told
+   */
   readonly isKit?: boolean;
   /** absent in cards of before it was told: in the shop */
   readonly soldWhere?: PlaceOfSale;
   /** in words, and what it is sorted by */
   readonly price: string | null;
   readonly priceFrom: number | null;
-  /** of one that is sold as its page begins: what it costs, and what supplying it takes; absent in cards of before it was told, null where nothing is sold */
-  readonly one?: { readonly price: string; readonly work: string; readonly draws: readonly { readonly stock: string; readonly quantity: string }[]; /** whether nothing says what something of it costs; absent for no */ readonly unsaid?: boolean } | null;
+  /**
+   * of one that is sold as its page begins: what it costs, and what supplying it takes; absent in cards of before it
+   * was told, null where nothing is sold
+   */
+  readonly one?: {
+    readonly price: string;
+    readonly work: string;
+    readonly draws: readonly { readonly stock: string; readonly quantity: string }[];
+    /** whether nothing says what something of it costs; absent for no */ readonly unsaid?: boolean;
+  } | null;
   readonly marginFloor?: string | null;
   readonly taxClass?: string | null;
-  /** what it costs customers of groups with lists of their own, in words, by key; absent in cards of before there were any */
+  /**
+   * what it costs customers of groups with lists of their own, in words, by key; absent in cards of before there were
+   * any
+   */
   readonly groupPrices?: Readonly<Record<string, string>>;
-  /** the day that this is true of, as YYYY-MM-DD, where rules ask what day it is, or lists begin and end; null or absent for any */
+  /**
+   * the day that this is true of, as YYYY-MM-DD, where rules ask what day it is, or lists begin and end; null or absent
+   * for any
+   */
   readonly day?: string | null;
   /** stock items that it can draw; `along` where only something that is taken along does */
   readonly draws: readonly { readonly key: string; readonly along: boolean }[];
@@ -34,7 +51,18 @@ export interface ProductCard {
   /** while any of these holds, nobody can buy it */
   readonly soldOutWhen: readonly SoldOutClause[];
   /** what it refers to, to see whether the card still holds; the sheets are those that are placed on it */
-  readonly refersTo: { readonly stock: readonly string[]; readonly swatches: readonly string[]; readonly sheets: readonly string[]; readonly products: readonly string[]; /** conditions by which products join its slots, also those yet to be published; absent for none */ readonly joins?: readonly JoinCondition[] };
+  readonly refersTo: {
+    readonly stock: readonly string[];
+    readonly swatches: readonly string[];
+    readonly sheets: readonly string[];
+    readonly products: readonly string[];
+    /** conditions by which products join its slots, also those yet to be published; absent for none */
+    readonly joins?: readonly JoinCondition[];
+  };
   /** what decides which sheets conditions place on it */
-  readonly placements: readonly { readonly key: string; readonly by: 'hand' | 'condition'; readonly leftOut: boolean }[];
+  readonly placements: readonly {
+    readonly key: string;
+    readonly by: 'hand' | 'condition';
+    readonly leftOut: boolean;
+  }[];
 }

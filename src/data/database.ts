@@ -12,7 +12,10 @@ type Handle = LibSQLDatabase<typeof schema>;
 /** What queries run on: the database itself, or a transaction in it. */
 export type Queries = Pick<Handle, 'select' | 'insert' | 'update' | 'delete' | 'query' | 'run'>;
 
-/** How long a connection that reads waits for another process, in milliseconds: hardly ever, as what is written ahead lets it go on. */
+/**
+ * How long a connection that reads waits for another process, in milliseconds: hardly ever, as what is written ahead
+ * lets it go on.
+ */
 const BUSY_TIMEOUT = 5_000;
 /** How long one that writes does; the whole process stands still meanwhile. */
 const BUSY_WRITING = 50;
@@ -44,7 +47,10 @@ const stillHandles = new WeakSet<Queries>();
 /** Whether all that a handle reads is of one moment. */
 export const readsOneMoment = (queries: Queries): boolean => stillHandles.has(queries);
 
-/** The data can't be read: it is damaged, or it was here and is not any more. The message says which file, and what to do. */
+/**
+ * The data can't be read: it is damaged, or it was here and is not any more. The message says which file, and what to
+ * do.
+ */
 export class DataUnsound extends Error {
   override readonly name = 'DataUnsound';
 }
@@ -70,8 +76,8 @@ export class Database {
   /**
    * Opens a database: a local file (`file:…`) or a libSQL server (`libsql://…`, `http://…`).
    *
-   * @throws DataUnsound when a local file is not a sound database, or is gone although there was one; the message says which
-   *   file, and what to do
+   * @throws DataUnsound when a local file is not a sound database, or is gone although there was one; the message says
+   *   which file, and what to do
    */
   static async open(url: string = process.env.OAK_KNOT_DATABASE_URL ?? DEFAULT_DATABASE_URL): Promise<Database> {
     const file = localFile(url);
@@ -80,7 +86,8 @@ export class Database {
       requireStillThere(file);
     }
     let client: Client | undefined;
-    const connect = (timeout: number) => createClient({ url, authToken: process.env.OAK_KNOT_DATABASE_TOKEN, timeout, concurrency: CONNECTIONS });
+    const connect = (timeout: number) =>
+      createClient({ url, authToken: process.env.OAK_KNOT_DATABASE_TOKEN, timeout, concurrency: CONNECTIONS });
     try {
       client = connect(BUSY_TIMEOUT);
       if (file) {
@@ -93,15 +100,22 @@ export class Database {
       client?.close();
       if (!file) throw error;
       const reason = error instanceof Error ? error.message : String(error);
-      throw new DataUnsound(`The database ${file} is damaged or not a database (${reason}). Put a sound copy in its place, or start over with: npm run demo -- --fresh`);
+      throw new DataUnsound(
+        `The database ${file} is damaged or not a database (${reason}). Put a sound copy in its place, or start over with: npm run demo -- --fresh`,
+      );
     }
     const handle = drizzle(client, { schema });
     return new Database(client, handle, handle, () => connect(BUSY_WRITING), file);
   }
 
-  /** Brings the tables to the newest form. Safe to call again, and from several processes at once: the first does it. */
+  /**
+   * Brings the tables to the newest form. Safe to call again, and from several processes at once: the first does it.
+   */
   async migrate(): Promise<void> {
-    await this.patiently(() => migrate(this.handle, { migrationsFolder: MIGRATIONS }), (error) => isBusy(error) || isMadeAlready(error));
+    await this.patiently(
+      () => migrate(this.handle, { migrationsFolder: MIGRATIONS }),
+      (error) => isBusy(error) || isMadeAlready(error),
+    );
     if (this.file) stamp(this.file);
   }
 
@@ -162,7 +176,9 @@ export class Database {
   async atOneMoment<T>(work: (still: Database) => Promise<T>): Promise<T> {
     if (this.isStill) return work(this);
     // What looks at another moment from within one would wait for itself.
-    return reading.getStore() === true ? this.momentOf(work) : this.moments.add(() => reading.run(true, () => this.momentOf(work)), { throwOnTimeout: true });
+    return reading.getStore() === true
+      ? this.momentOf(work)
+      : this.moments.add(() => reading.run(true, () => this.momentOf(work)), { throwOnTimeout: true });
   }
 
   private async momentOf<T>(work: (still: Database) => Promise<T>): Promise<T> {
@@ -195,17 +211,28 @@ function* causesOf(error: unknown): Generator<Error> {
 }
 
 /** Whether others hold the lock. */
-const isBusy = (error: unknown): boolean => [...causesOf(error)].some((cause) => ('code' in cause && /^SQLITE_(BUSY|LOCKED)/.test(String(cause.code))) || /database is locked/i.test(cause.message));
+const isBusy = (error: unknown): boolean =>
+  [...causesOf(error)].some(
+    (cause) =>
+      ('code' in cause && /^SQLITE_(BUSY|LOCKED)/.test(String(cause.code))) ||
+      /database is locked/i.test(cause.message),
+  );
 
 /** Whether another process has just made the tables that were to be made here. */
-const isMadeAlready = (error: unknown): boolean => [...causesOf(error)].some(({ message }) => /already exists/i.test(message));
+const isMadeAlready = (error: unknown): boolean =>
+  [...causesOf(error)].some(({ message }) => /already exists/i.test(message));
 
 /** A client whose every statement runs in one transaction. */
 function clientOf(transaction: Transaction, client: Client): Client {
   const refuse = () => Promise.reject(new Error('a read of one moment does nothing but read'));
   return {
     execute: (statement: InStatement | string) => transaction.execute(statement),
-    batch: (statements) => transaction.batch(statements.map((statement) => (Array.isArray(statement) ? { sql: statement[0], args: statement[1] } : statement))),
+    batch: (statements) =>
+      transaction.batch(
+        statements.map((statement) =>
+          Array.isArray(statement) ? { sql: statement[0], args: statement[1] } : statement,
+        ),
+      ),
     migrate: refuse,
     transaction: refuse,
     executeMultiple: refuse,
@@ -223,17 +250,22 @@ async function soundnessCheck(client: Client): Promise<void> {
   if (answer !== 'ok') throw new Error(answer);
 }
 
-/** Beside a database: says that there is one, so that nobody is greeted with an empty shop where there was a full one. */
+/**
+ * Beside a database: says that there is one, so that nobody is greeted with an empty shop where there was a full one.
+ */
 export const stampOf = (file: string): string => `${file}.stamp`;
 
 function stamp(file: string): void {
-  if (!existsSync(stampOf(file))) writeFileSync(stampOf(file), `There is a database here since ${new Date().toISOString()}: ${basename(file)}\n`);
+  if (!existsSync(stampOf(file)))
+    writeFileSync(stampOf(file), `There is a database here since ${new Date().toISOString()}: ${basename(file)}\n`);
 }
 
 /** @throws DataUnsound where a stamp says that there was a database, and none is there */
 function requireStillThere(file: string): void {
   if (!existsSync(stampOf(file)) || (existsSync(file) && statSync(file).size > 0)) return;
-  throw new DataUnsound(`The database ${file} is ${existsSync(file) ? 'empty' : 'gone'}, and there was one: ${basename(stampOf(file))} beside it says so. Put it back from a copy, or start over with an empty one: npm run demo -- --fresh`);
+  throw new DataUnsound(
+    `The database ${file} is ${existsSync(file) ? 'empty' : 'gone'}, and there was one: ${basename(stampOf(file))} beside it says so. Put it back from a copy, or start over with an empty one: npm run demo -- --fresh`,
+  );
 }
 
 function localFile(url: string): string | null {

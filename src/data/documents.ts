@@ -35,17 +35,29 @@ const productFromEarlier = (stored: unknown) => productSchema.parse(definitionFr
 export const productDocument = documents<Product>(productFromEarlier);
 const sheetFromEarlier = (stored: unknown) => sheetSchema.parse(definitionFromVersion1(stored));
 export const sheetDocument = documents<Sheet>(sheetFromEarlier);
-export const resolutionDocument = documents<ResolutionJson>((stored) => resolutionFromEarlier(stored) as ResolutionJson);
+export const resolutionDocument = documents<ResolutionJson>(
+  (stored) => resolutionFromEarlier(stored) as ResolutionJson,
+);
 
 /** The draft of a product or sheet before a change of many, and the version that the change made of it. */
-export type FormerDraft = { readonly versionAfter: number } & ({ readonly productId: number; readonly definition: Product } | { readonly sheetId: number; readonly definition: Sheet });
+export type FormerDraft = { readonly versionAfter: number } & (
+  | { readonly productId: number; readonly definition: Product }
+  | { readonly sheetId: number; readonly definition: Sheet }
+);
 
 /** A column of former drafts. */
 export const formerDrafts = customType<{ data: FormerDraft[]; driverData: string }>({
   dataType: () => 'text',
   toDriver: (drafts) => JSON.stringify(drafts.map((draft) => ({ ...draft, definition: toStored(draft.definition) }))),
   fromDriver: (text) =>
-    (JSON.parse(text) as ({ productId: number; versionAfter: number; definition: Stored } | { sheetId: number; versionAfter: number; definition: Stored })[]).map((draft) =>
-      'sheetId' in draft ? { ...draft, definition: fromStored(draft.definition, sheetFromEarlier) } : { ...draft, definition: fromStored(draft.definition, productFromEarlier) },
+    (
+      JSON.parse(text) as (
+        | { productId: number; versionAfter: number; definition: Stored }
+        | { sheetId: number; versionAfter: number; definition: Stored }
+      )[]
+    ).map((draft) =>
+      'sheetId' in draft
+        ? { ...draft, definition: fromStored(draft.definition, sheetFromEarlier) }
+        : { ...draft, definition: fromStored(draft.definition, productFromEarlier) },
     ),
 });

@@ -7,8 +7,8 @@ export const NONCE_HEADER = 'x-nonce';
 export const newNonce = (): string => randomBytes(16).toString('base64');
 
 /**
- * What a page may load and run: scripts of our own files, and such as stand in the page and know the word; pictures of our
- * own; no frames of others around it.
+ * What a page may load and run: scripts of our own files, and such as stand in the page and know the word; pictures of
+ * our own; no frames of others around it.
  *
  * @param isDeveloping whether code may be put together while it runs, as tools for developing do
  * @see Content Security Policy Level 3

@@ -8,12 +8,26 @@ function knock(method: string, headers: Readonly<Record<string, string>>, path =
 }
 
 describe('the gate', () => {
-  it.each(['localhost:3000', '127.0.0.1', '[::1]:3000', 'shop.example', 'counter.example:8443', 'LOCALHOST'])('answers under %s', (host) => expect(knock('GET', { host })).toBe('in'));
-  it.each(['evil.example', 'shop.example.evil.example', 'localhost.evil.example', '', '10.0.0.3:3000', 'shop.example@evil.example'])('answers nobody under “%s”', (host) => expect(knock('GET', { host })).toBe(421));
+  it.each(['localhost:3000', '127.0.0.1', '[::1]:3000', 'shop.example', 'counter.example:8443', 'LOCALHOST'])(
+    'answers under %s',
+    (host) => expect(knock('GET', { host })).toBe('in'),
+  );
+  it.each([
+    'evil.example',
+    'shop.example.evil.example',
+    'localhost.evil.example',
+    '',
+    '10.0.0.3:3000',
+    'shop.example@evil.example',
+  ])('answers nobody under “%s”', (host) => expect(knock('GET', { host })).toBe(421));
 
   const host = 'shop.example:8443';
   it.each([
-    ['our own page', { origin: 'https://shop.example:8443', 'sec-fetch-site': 'same-origin', 'content-type': 'application/json' }, 'in'],
+    [
+      'our own page',
+      { origin: 'https://shop.example:8443', 'sec-fetch-site': 'same-origin', 'content-type': 'application/json' },
+      'in',
+    ],
     ['a program', { 'content-type': 'application/json' }, 'in'],
     ['an address that was typed', { 'sec-fetch-site': 'none' }, 'in'],
     ['a page of another site', { origin: 'https://evil.example', 'content-type': 'application/json' }, 403],
@@ -28,8 +42,13 @@ describe('the gate', () => {
   });
 
   it('turns an address away that can’t be decoded', () => {
-    expect([knock('GET', { host }, '/shop/%ff'), knock('GET', { host }, '/shop/%'), knock('GET', { host }, '/shop/%C3%A9%20x')]).toEqual([400, 400, 'in']);
+    expect([
+      knock('GET', { host }, '/shop/%ff'),
+      knock('GET', { host }, '/shop/%'),
+      knock('GET', { host }, '/shop/%C3%A9%20x'),
+    ]).toEqual([400, 400, 'in']);
   });
 
-  it('lets other sites read: what they get, their browser does not show them', () => expect(knock('GET', { host, 'sec-fetch-site': 'cross-site', origin: 'https://evil.example' })).toBe('in'));
+  it('lets other sites read: what they get, their browser does not show them', () =>
+    expect(knock('GET', { host, 'sec-fetch-site': 'cross-site', origin: 'https://evil.example' })).toBe('in'));
 });

@@ -22,7 +22,10 @@ const FORM_TYPES = ['text/plain', 'application/x-www-form-urlencoded', 'multipar
 
 /** The hosts that are answered: this machine's own, and those that a setting names, separated by commas. */
 export function hostsFrom(setting: string | undefined): ReadonlySet<string> {
-  const named = (setting ?? '').split(',').map((host) => host.trim().toLowerCase()).filter((host) => host !== '');
+  const named = (setting ?? '')
+    .split(',')
+    .map((host) => host.trim().toLowerCase())
+    .filter((host) => host !== '');
   return new Set([...OWN_HOSTS, ...named]);
 }
 
@@ -51,16 +54,37 @@ function canBeDecoded(path: string): boolean {
 export function gate({ method, path, header }: Knock, hosts: ReadonlySet<string>): TurnedAway | null {
   const host = header('host') ?? '';
   if (!hosts.has(withoutPort(host))) {
-    return { status: 421, code: 'otherHost', detail: `Nothing is served under the name “${host.slice(0, 80)}”. Whoever runs Oak Knot can add it to OAK_KNOT_HOSTS.` };
+    return {
+      status: 421,
+      code: 'otherHost',
+      detail: `Nothing is served under the name “${host.slice(0, 80)}”. Whoever runs Oak Knot can add it to OAK_KNOT_HOSTS.`,
+    };
   }
-  if (!canBeDecoded(path)) return { status: 400, code: 'badAddress', detail: 'The address can’t be read: it has a per cent sign in it that begins no character.' };
+  if (!canBeDecoded(path))
+    return {
+      status: 400,
+      code: 'badAddress',
+      detail: 'The address can’t be read: it has a per cent sign in it that begins no character.',
+    };
   if (READS.has(method)) return null;
   const site = header('sec-fetch-site');
   const origin = header('origin');
-  if ((site !== null && site !== 'same-origin' && site !== 'none') || (origin !== null && hostOf(origin) !== host.toLowerCase())) {
-    return { status: 403, code: 'otherSite', detail: 'This was sent by a page of another site. Only our own pages may change something here.' };
+  if (
+    (site !== null && site !== 'same-origin' && site !== 'none') ||
+    (origin !== null && hostOf(origin) !== host.toLowerCase())
+  ) {
+    return {
+      status: 403,
+      code: 'otherSite',
+      detail: 'This was sent by a page of another site. Only our own pages may change something here.',
+    };
   }
   const type = (header('content-type') ?? '').split(';')[0]?.trim().toLowerCase() ?? '';
-  if (FORM_TYPES.includes(type)) return { status: 415, code: 'formBody', detail: `A body of type ${type} is not read here. Send application/json, or a file as application/octet-stream.` };
+  if (FORM_TYPES.includes(type))
+    return {
+      status: 415,
+      code: 'formBody',
+      detail: `A body of type ${type} is not read here. Send application/json, or a file as application/octet-stream.`,
+    };
   return null;
 }

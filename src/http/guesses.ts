@@ -15,8 +15,8 @@ const holder = globalThis as { oakKnotGuesses?: RateLimiterMemory };
 const guesses = () => (holder.oakKnotGuesses ??= new RateLimiterMemory({ points: MOST_GUESSES, duration: PAUSE * 60 }));
 
 /**
- * Where a request comes from, as `scripts/start.mjs` says: nobody outside can say it of themselves. Of an IPv6 address the
- * half that names the network: the other half whoever sits there chooses as they like.
+ * Where a request comes from, as `scripts/start.mjs` says: nobody outside can say it of themselves. Of an IPv6 address
+ * the half that names the network: the other half whoever sits there chooses as they like.
  *
  * @see RFC 6177, IPv6 Address Assignment to End Sites
  */
@@ -28,8 +28,8 @@ function placeOf(request: Request): string {
 }
 
 /**
- * Looks a code up for a customer, so that nobody can try all there are. Codes that exist are not counted; while too many
- * were tried that don't, none is looked up.
+ * Looks a code up for a customer, so that nobody can try all there are. Codes that exist are not counted; while too
+ * many were tried that don't, none is looked up.
  *
  * @throws Refusal 429 after too many wrong codes from one address
  */
@@ -41,7 +41,12 @@ export async function guessing<T>(request: Request, look: () => Promise<T>): Pro
     .catch((refused: unknown) => {
       if (!(refused instanceof RateLimiterRes)) throw refused;
       const minutes = Math.max(1, Math.ceil(refused.msBeforeNext / 60_000));
-      throw new Refusal(429, 'tooManyGuesses', `Too many codes were entered that don’t exist. Look at yours again, and enter it in ${counted(minutes, 'minute')}.`, { retryAfter: 60 * minutes });
+      throw new Refusal(
+        429,
+        'tooManyGuesses',
+        `Too many codes were entered that don’t exist. Look at yours again, and enter it in ${counted(minutes, 'minute')}.`,
+        { retryAfter: 60 * minutes },
+      );
     });
   try {
     const found = await look();

@@ -4,11 +4,20 @@
  * @param more anything else that a program can use; `retryAfter`, in seconds, also says so in the header
  * @see RFC 9457, Problem Details for HTTP APIs
  */
-export function problemDocument(status: number, code: string, detail: string, more: Readonly<Record<string, unknown>> = {}): Response {
+export function problemDocument(
+  status: number,
+  code: string,
+  detail: string,
+  more: Readonly<Record<string, unknown>> = {},
+): Response {
   const body = { type: 'about:blank', title: TITLES[status] ?? 'Problem', status, detail, code, ...more };
   return new Response(JSON.stringify(body), {
     status,
-    headers: { 'Content-Type': 'application/problem+json', 'Cache-Control': 'no-store', ...(typeof more.retryAfter === 'number' && { 'Retry-After': String(more.retryAfter) }) },
+    headers: {
+      'Content-Type': 'application/problem+json',
+      'Cache-Control': 'no-store',
+      ...(typeof more.retryAfter === 'number' && { 'Retry-After': String(more.retryAfter) }),
+    },
   });
 }
 

@@ -3,7 +3,8 @@ import { z } from 'zod';
 import { Refusal } from '../services/refusal';
 import { numberFrom, numbersFrom, readBytes, readJson } from './route';
 
-const request = (body: BodyInit | null, type = 'application/json') => new Request('http://shop.example/', { method: 'POST', body, headers: { 'Content-Type': type } });
+const request = (body: BodyInit | null, type = 'application/json') =>
+  new Request('http://shop.example/', { method: 'POST', body, headers: { 'Content-Type': type } });
 const schema = z.strictObject({ name: z.string() });
 
 /** A body of unknown length, as a client may send it. */
@@ -18,7 +19,9 @@ const stream = (size: number) =>
 describe('readJson', () => {
   it('reads what the schema says', async () => {
     expect(await readJson(request('{"name":"Ada"}'), schema)).toEqual({ name: 'Ada' });
-    expect(await readJson(request('{"name":"Ada"}', 'application/json; charset=utf-8'), schema)).toEqual({ name: 'Ada' });
+    expect(await readJson(request('{"name":"Ada"}', 'application/json; charset=utf-8'), schema)).toEqual({
+      name: 'Ada',
+    });
   });
 
   it.each([
@@ -31,19 +34,33 @@ describe('readJson', () => {
   });
 
   it('says what is wrong with another shape, and where', async () => {
-    await expect(readJson(request('{"name":1}'), schema)).rejects.toMatchObject({ status: 400, message: '/name: This must be text, and is a number: write it in quotes, "1".' });
-    await expect(readJson(request('{"name":"Ada","admin":true}'), schema)).rejects.toMatchObject({ status: 400, message: '/admin: Nothing is called “admin” here. Take it out, or look at how it is spelt.' });
+    await expect(readJson(request('{"name":1}'), schema)).rejects.toMatchObject({
+      status: 400,
+      message: '/name: This must be text, and is a number: write it in quotes, "1".',
+    });
+    await expect(readJson(request('{"name":"Ada","admin":true}'), schema)).rejects.toMatchObject({
+      status: 400,
+      message: '/admin: Nothing is called “admin” here. Take it out, or look at how it is spelt.',
+    });
   });
 });
 
 describe('readBytes', () => {
   it('stops reading a body that goes on and on', async () => {
-    const endless = new Request('http://shop.example/', { method: 'POST', body: stream(50_000), duplex: 'half' } as RequestInit);
+    const endless = new Request('http://shop.example/', {
+      method: 'POST',
+      body: stream(50_000),
+      duplex: 'half',
+    } as RequestInit);
     await expect(readBytes(endless, 10_000)).rejects.toMatchObject({ status: 413 });
   });
 
   it('reads one within the limit whole', async () => {
-    const fitting = new Request('http://shop.example/', { method: 'POST', body: stream(9000), duplex: 'half' } as RequestInit);
+    const fitting = new Request('http://shop.example/', {
+      method: 'POST',
+      body: stream(9000),
+      duplex: 'half',
+    } as RequestInit);
     expect(await readBytes(fitting, 10_000)).toHaveLength(9000);
     expect(await readBytes(new Request('http://shop.example/'), 10)).toHaveLength(0);
   });
@@ -63,7 +80,11 @@ describe('numbersFrom', () => {
 
   it.each([
     ['', 400, 'Say which, from 1 to 1000, as in “?of=1,2”: these are 0.'],
-    [Array.from({ length: 1001 }, (_none, at) => at).join(','), 400, 'Say which, from 1 to 1000, as in “?of=1,2”: these are 1001.'],
+    [
+      Array.from({ length: 1001 }, (_none, at) => at).join(','),
+      400,
+      'Say which, from 1 to 1000, as in “?of=1,2”: these are 1001.',
+    ],
     ['1,', 404, 'There is nothing at “”.'],
     ['1, 2', 404, 'There is nothing at “ 2”.'],
     ['1,-2', 404, 'There is nothing at “-2”.'],

@@ -10,7 +10,9 @@ import { problemDocument } from './problem';
 /** The largest JSON body a route reads, in bytes, unless it says otherwise. */
 export const LARGEST_BODY = 64 * 1024;
 
-/** The largest draft that is saved, in bytes: a definition with hundreds of options is long, and this is ample for it. */
+/**
+ * The largest draft that is saved, in bytes: a definition with hundreds of options is long, and this is ample for it.
+ */
 export const LARGEST_DRAFT = 4 * 1024 * 1024;
 
 /** Answers with one JSON value a line, each sent as soon as it is there; stops when the reader goes away. */
@@ -37,14 +39,19 @@ export function jsonLines(values: AsyncGenerator<unknown>): Response {
 export async function answer(work: (context: Services) => Promise<unknown>): Promise<Response> {
   try {
     const result = await work(await services());
-    return result instanceof Response ? result : Response.json(result ?? {}, { headers: { 'Cache-Control': 'no-store' } });
+    return result instanceof Response
+      ? result
+      : Response.json(result ?? {}, { headers: { 'Cache-Control': 'no-store' } });
   } catch (error) {
     if (error instanceof Refusal) return problemDocument(error.status, error.code, error.message, error.details);
     if (error instanceof z.ZodError) {
       const refusal = malformed(shapeFaults(error.issues, undefined));
       return problemDocument(refusal.status, refusal.code, refusal.message, refusal.details);
     }
-    if (error instanceof Error && error.name === 'DatabaseBusy') return problemDocument(503, 'busy', 'Others are writing just now. Nothing was changed; try again in a moment.', { retryAfter: 2 });
+    if (error instanceof Error && error.name === 'DatabaseBusy')
+      return problemDocument(503, 'busy', 'Others are writing just now. Nothing was changed; try again in a moment.', {
+        retryAfter: 2,
+      });
     console.error(error);
     return problemDocument(500, 'internal', 'Something went wrong on our side. Nothing was changed; try again.');
   }
@@ -54,19 +61,26 @@ export async function answer(work: (context: Services) => Promise<unknown>): Pro
 function malformed(faults: readonly ShapeFault[]): Refusal {
   const errors = faults.map(({ path, message }) => ({ pointer: `/${path.map(String).join('/')}`, detail: message }));
   const [first] = errors;
-  return new Refusal(400, 'malformed', first ? `${first.pointer}: ${first.detail}` : 'The request is malformed.', { errors });
+  return new Refusal(400, 'malformed', first ? `${first.pointer}: ${first.detail}` : 'The request is malformed.', {
+    errors,
+  });
 }
 
 /**
  * Reads a JSON body by a schema.
  *
- * @throws Refusal 413 when it is longer than the limit, 415 when it is not declared as JSON, 400 when it is not JSON, or
- *   JSON of another shape
+ * @throws Refusal 413 when it is longer than the limit, 415 when it is not declared as JSON, 400 when it is not JSON,
+ *   or JSON of another shape
  */
-export async function readJson<T extends z.ZodType>(request: Request, schema: T, limit = LARGEST_BODY): Promise<z.infer<T>> {
+export async function readJson<T extends z.ZodType>(
+  request: Request,
+  schema: T,
+  limit = LARGEST_BODY,
+): Promise<z.infer<T>> {
   const text = await readJsonBody(request, limit);
   // To find the place where it goes wrong takes longer than to see that it does.
-  if (text.length > READ_HERE && !isJson(text)) throw new Refusal(400, 'notJson', await inBackground('jsonFault', { text }, 'What was sent'));
+  if (text.length > READ_HERE && !isJson(text))
+    throw new Refusal(400, 'notJson', await inBackground('jsonFault', { text }, 'What was sent'));
   return asRead(readShape(text, schema));
 }
 
@@ -89,7 +103,10 @@ const READ_HERE = 128 * 1024;
  */
 export async function readLarge<Name extends LargeBodyName>(request: Request, shape: Name): Promise<LargeBody<Name>> {
   const text = await readJsonBody(request, LARGEST_DRAFT);
-  const reading = text.length <= READ_HERE ? readShape(text, largeBodies[shape]) : await inBackground('body', { text, shape }, 'What was sent');
+  const reading =
+    text.length <= READ_HERE
+      ? readShape(text, largeBodies[shape])
+      : await inBackground('body', { text, shape }, 'What was sent');
   // The thread has read it by the shape of this name.
   return asRead(reading) as LargeBody<Name>;
 }
@@ -121,7 +138,8 @@ function asRead<T>(reading: ShapeReading<T>): T {
  */
 export function readFileBody(request: Request, limit: number): Promise<Buffer> {
   const type = (request.headers.get('content-type') ?? '').toLowerCase();
-  if (type !== 'application/octet-stream' && !type.startsWith('image/')) throw new Refusal(415, 'notBytes', 'Send the file as application/octet-stream.');
+  if (type !== 'application/octet-stream' && !type.startsWith('image/'))
+    throw new Refusal(415, 'notBytes', 'Send the file as application/octet-stream.');
   return readBytes(request, limit);
 }
 
@@ -158,22 +176,41 @@ export function numberFrom(text: string): number {
 /** So many things are asked about at once. */
 const MOST_AT_ONCE = 1000;
 
-/** A draft in an address: the thing by its number, and where `?version=` says so, the version that was seen. @throws Refusal 404 for what is no number */
+/**
+ * A draft in an address: the thing by its number, and where `?version=` says so, the version that was seen. @throws
+ * Refusal 404 for what is no number
+ */
 export function draftFrom(id: string, { searchParams }: URL): { readonly id: number; readonly version?: number } {
   const version = searchParams.get('version');
   return { id: numberFrom(id), ...(version !== null && { version: numberFrom(version) }) };
 }
 
-/** Drafts in an address, parted by commas, each once: `1@4,2` is the fourth version of the first, and the second as it is. @throws as numbersFrom */
+/**
+ * Drafts in an address, parted by commas, each once: `1@4,2` is the fourth version of the first, and the second as it
+ * is. @throws as numbersFrom
+ */
 export function draftsFrom(text: string): { readonly id: number; readonly version?: number }[] {
   const parts = text.split(',').map((part) => part.split('@', 2));
-  const versions = new Map(parts.flatMap(([id = '', version]) => (version === undefined ? [] : [[id, numberFrom(version)] as const])));
-  return numbersFrom(text === '' ? '' : parts.map(([id = '']) => id).join(',')).map((id) => ({ id, version: versions.get(String(id)) }));
+  const versions = new Map(
+    parts.flatMap(([id = '', version]) => (version === undefined ? [] : [[id, numberFrom(version)] as const])),
+  );
+  return numbersFrom(text === '' ? '' : parts.map(([id = '']) => id).join(',')).map((id) => ({
+    id,
+    version: versions.get(String(id)),
+  }));
 }
 
-/** Numbers of things in an address, parted by commas, each once. @throws Refusal 404 for what is no number, 400 for none or too many */
+/**
+ * Numbers of things in an address, parted by commas, each once. @throws Refusal 404 for what is no number, 400 for none
+ * or too many
+ */
 export function numbersFrom(text: string): number[] {
   const parts = text === '' ? [] : text.split(',');
-  if (parts.length === 0 || parts.length > MOST_AT_ONCE) throw new Refusal(400, 'malformed', `Say which, from 1 to ${MOST_AT_ONCE}, as in “?of=1,2”: these are ${parts.length}.`);
+  if (parts.length === 0 || parts.length > MOST_AT_ONCE)
+    throw new Refusal(
+      400,
+      'malformed',
+      `Say which, from 1 to ${MOST_AT_ONCE}, as in “?of=1,2”: these are ${parts.length}.`,
+    );
   return [...new Set(parts.map(numberFrom))];
 }

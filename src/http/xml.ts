@@ -7,19 +7,31 @@ interface Listed {
   readonly publishedAt: Date;
 }
 
-const SIGNS: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&apos;' };
+const SIGNS: Readonly<Record<string, string>> = {
+  '&': '&amp;',
+  '<': '&lt;',
+  '>': '&gt;',
+  '"': '&quot;',
+  "'": '&apos;',
+};
 
 /** Text as it stands in XML; what XML has no place for is left out. */
 export function xmlText(text: string): string {
-  return text.replace(/(?![\n\r\t])\p{Cc}|[\uFFFE\uFFFF]|\p{Cs}/gu, '').replace(/[&<>"']/g, (sign) => SIGNS[sign] ?? sign);
+  return text
+    .replace(/(?![\n\r\t])\p{Cc}|[\uFFFE\uFFFF]|\p{Cs}/gu, '')
+    .replace(/[&<>"']/g, (sign) => SIGNS[sign] ?? sign);
 }
 
 const pageOf = (origin: string, slug: string) => `${origin}/shop/${encodeURIComponent(slug)}`;
 
 /** A site map of the shop. @see https://www.sitemaps.org/protocol.html */
 export function siteMap(origin: string, pages: readonly Listed[]): string {
-  const entry = (address: string, at: Date | null) => `<url><loc>${xmlText(address)}</loc>${at ? `<lastmod>${at.toISOString().slice(0, 10)}</lastmod>` : ''}</url>`;
-  const urls = [entry(`${origin}/shop`, null), ...pages.map(({ slug, publishedAt }) => entry(pageOf(origin, slug), publishedAt))];
+  const entry = (address: string, at: Date | null) =>
+    `<url><loc>${xmlText(address)}</loc>${at ? `<lastmod>${at.toISOString().slice(0, 10)}</lastmod>` : ''}</url>`;
+  const urls = [
+    entry(`${origin}/shop`, null),
+    ...pages.map(({ slug, publishedAt }) => entry(pageOf(origin, slug), publishedAt)),
+  ];
   return `<?xml version="1.0" encoding="UTF-8"?>\n<urlset xmlns="http://www.sitemaps.org/schemas/sitemap/0.9">\n${urls.join('\n')}\n</urlset>\n`;
 }
 

@@ -4,8 +4,8 @@ import { setImmediate } from 'node:timers/promises';
 const PIECE = 15;
 
 /**
- * Works through many, one after the other, and lets others have their turn in between: for what is quick for one and takes
- * long for all.
+ * Works through many, one after the other, and lets others have their turn in between: for what is quick for one and
+ * takes long for all.
  *
  * @returns what came of each, in their order
  */

@@ -3,10 +3,19 @@ import { placedQuantitySchema, priceListSchema, productSchema, sheetSchema } fro
 
 const baseVersion = z.int().min(1).describe('the version this draft was made from');
 const editor = z.string().min(1).max(60).describe('tells windows and people apart');
-const priceLists = z.strictObject({ lists: z.array(priceListSchema).max(200), seen: z.string().max(40).optional().describe('the name of the lists as they were opened; others since are refused') });
-const quantityRules = z.strictObject({ rules: z.array(placedQuantitySchema).max(200), seen: z.string().max(40).optional().describe('the name of the rules as they were opened; others since are refused') });
+const priceLists = z.strictObject({
+  lists: z.array(priceListSchema).max(200),
+  seen: z.string().max(40).optional().describe('the name of the lists as they were opened; others since are refused'),
+});
+const quantityRules = z.strictObject({
+  rules: z.array(placedQuantitySchema).max(200),
+  seen: z.string().max(40).optional().describe('the name of the rules as they were opened; others since are refused'),
+});
 
-/** What is sent in so large bodies that reading one may take a thread: the shape of each, which a thread must know without a database. */
+/**
+ * What is sent in so large bodies that reading one may take a thread: the shape of each, which a thread must know
+ * without a database.
+ */
 export const largeBodies = {
   product: productSchema,
   productDraft: z.strictObject({ definition: productSchema, baseVersion, editor }),
@@ -18,7 +27,9 @@ export const largeBodies = {
     acceptedBelow: z.int().min(0).default(0).describe('how many products were seen to fall below their floor'),
   }),
   quantityRules,
-  acceptedQuantityRules: quantityRules.extend({ accepted: z.int().min(0).describe('how many products were seen to change') }),
+  acceptedQuantityRules: quantityRules.extend({
+    accepted: z.int().min(0).describe('how many products were seen to change'),
+  }),
 } as const;
 
 export type LargeBodyName = keyof typeof largeBodies;

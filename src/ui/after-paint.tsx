@@ -4,13 +4,18 @@ import { type ComponentType, lazy, Suspense } from 'react';
 
 /** Resolves when the page has been painted for the first time, or nobody looks at it. */
 function painted(): Promise<void> {
-  if (typeof window === 'undefined' || document.visibilityState === 'hidden' || performance.getEntriesByName('first-contentful-paint').length > 0) return Promise.resolve();
+  if (
+    typeof window === 'undefined' ||
+    document.visibilityState === 'hidden' ||
+    performance.getEntriesByName('first-contentful-paint').length > 0
+  )
+    return Promise.resolve();
   return new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)));
 }
 
 /**
- * A part of a page that is there to be seen at once, as the server has drawn it, and whose script comes only when it has been
- * painted. What is done to it before is told to what of it `Wakes`.
+ * A part of a page that is there to be seen at once, as the server has drawn it, and whose script comes only when it
+ * has been painted. What is done to it before is told to what of it `Wakes`.
  *
  * @param load what brings it
  */

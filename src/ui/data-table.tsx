@@ -1,7 +1,16 @@
 'use client';
 
 import { Box, Button, chakra, Checkbox, HStack, Table, Text } from '@chakra-ui/react';
-import { type ColumnDef, flexRender, getCoreRowModel, getFilteredRowModel, getPaginationRowModel, getSortedRowModel, type SortingState, useReactTable } from '@tanstack/react-table';
+import {
+  type ColumnDef,
+  flexRender,
+  getCoreRowModel,
+  getFilteredRowModel,
+  getPaginationRowModel,
+  getSortedRowModel,
+  type SortingState,
+  useReactTable,
+} from '@tanstack/react-table';
 import { ArrowDown, ArrowUp, ChevronLeft, ChevronRight } from 'lucide-react';
 import { type ReactNode, useMemo } from 'react';
 import { TableView, useTableView } from './table-view';
@@ -25,20 +34,34 @@ interface Props<Row> {
   initialSort?: SortingState;
   empty: ReactNode;
   /** where rows can be selected: which are, and what each is called */
-  selection?: { readonly selected: ReadonlySet<string>; readonly nameOf: (row: Row) => string; readonly onChange: (selected: ReadonlySet<string>) => void };
+  selection?: {
+    readonly selected: ReadonlySet<string>;
+    readonly nameOf: (row: Row) => string;
+    readonly onChange: (selected: ReadonlySet<string>) => void;
+  };
 }
 
 const SORT_WORDS = { asc: 'ascending', desc: 'descending' } as const;
 
 /** How rows are sorted, as an address says it: `price` or `price.desc`. */
-const sortingOf = (text: string): SortingState => (text === '' ? [] : [{ id: text.replace(/\.desc$/, ''), desc: text.endsWith('.desc') }]);
+const sortingOf = (text: string): SortingState =>
+  text === '' ? [] : [{ id: text.replace(/\.desc$/, ''), desc: text.endsWith('.desc') }];
 const sortingText = ([first]: SortingState) => (first ? `${first.id}${first.desc ? '.desc' : ''}` : '');
 
 /** So many rows stand on a page. */
 const ON_A_PAGE = 50;
 
 /** The one table: sorted by its heads, searched from outside, a page at a time. */
-export function DataTable<Row>({ label, rows, columns, rowKey, search = '', initialSort = [], empty, selection }: Props<Row>) {
+export function DataTable<Row>({
+  label,
+  rows,
+  columns,
+  rowKey,
+  search = '',
+  initialSort = [],
+  empty,
+  selection,
+}: Props<Row>) {
   const [sort, setSort] = useAddress('sort', sortingText(initialSort));
   // The table starts over whenever it is given something new: what means the same must be the same.
   const known = columns.map(({ id }) => id).join();
@@ -64,17 +87,44 @@ export function DataTable<Row>({ label, rows, columns, rowKey, search = '', init
   const pages = table.getPageCount();
   const page = table.getState().pagination.pageIndex;
   const allSelected = selection !== undefined && found.every(({ id }) => selection.selected.has(id));
-  const toggle = (ids: readonly string[], on: boolean) => selection?.onChange(new Set(on ? [...selection.selected, ...ids] : [...selection.selected].filter((id) => !ids.includes(id))));
+  const toggle = (ids: readonly string[], on: boolean) =>
+    selection?.onChange(
+      new Set(on ? [...selection.selected, ...ids] : [...selection.selected].filter((id) => !ids.includes(id))),
+    );
   return (
     <Box position="relative" bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" overflowX="auto">
-      <TableView label={label} columns={columns.flatMap(({ id, header }) => (id !== undefined && typeof header === 'string' && header !== '' ? [{ id, title: header }] : []))} view={view} onChange={setView} />
-      <Table.Root aria-label={label} size="sm" css={{ fontVariantNumeric: 'tabular-nums', '& tr > :last-child': { paddingInlineEnd: '40px' }, ...(view.dense && { '& td': { paddingBlock: '2px' }, '& td img': { height: '26px', width: '35px' } }) }}>
+      <TableView
+        label={label}
+        columns={columns.flatMap(({ id, header }) =>
+          id !== undefined && typeof header === 'string' && header !== '' ? [{ id, title: header }] : [],
+        )}
+        view={view}
+        onChange={setView}
+      />
+      <Table.Root
+        aria-label={label}
+        size="sm"
+        css={{
+          fontVariantNumeric: 'tabular-nums',
+          '& tr > :last-child': { paddingInlineEnd: '40px' },
+          ...(view.dense && { '& td': { paddingBlock: '2px' }, '& td img': { height: '26px', width: '35px' } }),
+        }}
+      >
         <Table.Header>
           {table.getHeaderGroups().map((group) => (
             <Table.Row key={group.id} bg="bg.subtle">
               {selection && (
                 <Table.ColumnHeader w="40px" borderColor="border">
-                  <SelectBox label={pages > 1 ? `Select all ${found.length}, on every page` : 'Select all that are shown'} checked={allSelected} onChange={(on) => toggle(found.map(({ id }) => id), on)} />
+                  <SelectBox
+                    label={pages > 1 ? `Select all ${found.length}, on every page` : 'Select all that are shown'}
+                    checked={allSelected}
+                    onChange={(on) =>
+                      toggle(
+                        found.map(({ id }) => id),
+                        on,
+                      )
+                    }
+                  />
                 </Table.ColumnHeader>
               )}
               {group.headers.map((header) => {
@@ -91,7 +141,15 @@ export function DataTable<Row>({ label, rows, columns, rowKey, search = '', init
                     borderColor="border"
                   >
                     {header.column.getCanSort() ? (
-                      <chakra.button type="button" display="inline-flex" alignItems="center" gap="1" cursor="pointer" fontWeight="inherit" onClick={header.column.getToggleSortingHandler()}>
+                      <chakra.button
+                        type="button"
+                        display="inline-flex"
+                        alignItems="center"
+                        gap="1"
+                        cursor="pointer"
+                        fontWeight="inherit"
+                        onClick={header.column.getToggleSortingHandler()}
+                      >
                         {content}
                         {sorted === 'asc' && <ArrowUp size={13} aria-hidden />}
                         {sorted === 'desc' && <ArrowDown size={13} aria-hidden />}
@@ -107,14 +165,27 @@ export function DataTable<Row>({ label, rows, columns, rowKey, search = '', init
         </Table.Header>
         <Table.Body>
           {shown.map((row) => (
-            <Table.Row key={row.id} bg={selection?.selected.has(row.id) ? 'copper.subtle' : 'transparent'} _hover={{ bg: 'bg.subtle' }}>
+            <Table.Row
+              key={row.id}
+              bg={selection?.selected.has(row.id) ? 'copper.subtle' : 'transparent'}
+              _hover={{ bg: 'bg.subtle' }}
+            >
               {selection && (
                 <Table.Cell borderColor="border.muted">
-                  <SelectBox label={`Select ${selection.nameOf(row.original)}`} checked={selection.selected.has(row.id)} onChange={(on) => toggle([row.id], on)} />
+                  <SelectBox
+                    label={`Select ${selection.nameOf(row.original)}`}
+                    checked={selection.selected.has(row.id)}
+                    onChange={(on) => toggle([row.id], on)}
+                  />
                 </Table.Cell>
               )}
               {row.getVisibleCells().map((cell) => (
-                <Table.Cell key={cell.id} textAlign={cell.column.columnDef.meta?.align} borderColor="border.muted" verticalAlign="middle">
+                <Table.Cell
+                  key={cell.id}
+                  textAlign={cell.column.columnDef.meta?.align}
+                  borderColor="border.muted"
+                  verticalAlign="middle"
+                >
                   {flexRender(cell.column.columnDef.cell, cell.getContext())}
                 </Table.Cell>
               ))}
@@ -123,15 +194,37 @@ export function DataTable<Row>({ label, rows, columns, rowKey, search = '', init
         </Table.Body>
       </Table.Root>
       {pages > 1 && (
-        <HStack as="nav" aria-label={`Pages of ${label}`} justify="space-between" px="3" py="2" borderTopWidth="1px" borderColor="border" fontSize="sm" color="fg.muted">
+        <HStack
+          as="nav"
+          aria-label={`Pages of ${label}`}
+          justify="space-between"
+          px="3"
+          py="2"
+          borderTopWidth="1px"
+          borderColor="border"
+          fontSize="sm"
+          color="fg.muted"
+        >
           <Text css={{ fontVariantNumeric: 'tabular-nums' }}>
             {page * ON_A_PAGE + 1} to {page * ON_A_PAGE + shown.length} of {found.length}
           </Text>
           <HStack gap="1">
-            <Button size="xs" variant="ghost" colorPalette="ink" disabled={!table.getCanPreviousPage()} onClick={() => table.previousPage()}>
+            <Button
+              size="xs"
+              variant="ghost"
+              colorPalette="ink"
+              disabled={!table.getCanPreviousPage()}
+              onClick={() => table.previousPage()}
+            >
               <ChevronLeft size={14} aria-hidden /> Before
             </Button>
-            <Button size="xs" variant="ghost" colorPalette="ink" disabled={!table.getCanNextPage()} onClick={() => table.nextPage()}>
+            <Button
+              size="xs"
+              variant="ghost"
+              colorPalette="ink"
+              disabled={!table.getCanNextPage()}
+              onClick={() => table.nextPage()}
+            >
               After <ChevronRight size={14} aria-hidden />
             </Button>
           </HStack>
@@ -141,7 +234,15 @@ export function DataTable<Row>({ label, rows, columns, rowKey, search = '', init
   );
 }
 
-function SelectBox({ label, checked, onChange }: { label: string; checked: boolean; onChange: (checked: boolean) => void }) {
+function SelectBox({
+  label,
+  checked,
+  onChange,
+}: {
+  label: string;
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+}) {
   return (
     <Checkbox.Root checked={checked} onCheckedChange={(details) => onChange(details.checked === true)}>
       <Checkbox.HiddenInput aria-label={label} />

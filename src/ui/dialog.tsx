@@ -15,12 +15,24 @@ interface Props {
   focusAfter?: () => HTMLElement | null;
 }
 
-/** The one dialog. Once something has been typed into it, a press beside it does not close it: only its buttons and Escape do. */
+/**
+ * The one dialog. Once something has been typed into it, a press beside it does not close it: only its buttons and
+ * Escape do.
+ */
 export function AppDialog({ title, open, onClose, children, footer, size = 'md', focusAfter }: Props) {
   const [isTyped, setTyped] = useState(false);
   if (!open && isTyped) setTyped(false);
   return (
-    <Dialog.Root open={open} onOpenChange={(details) => !details.open && onClose?.()} closeOnEscape={onClose !== undefined} closeOnInteractOutside={onClose !== undefined && !isTyped} size={size} finalFocusEl={focusAfter} lazyMount unmountOnExit>
+    <Dialog.Root
+      open={open}
+      onOpenChange={(details) => !details.open && onClose?.()}
+      closeOnEscape={onClose !== undefined}
+      closeOnInteractOutside={onClose !== undefined && !isTyped}
+      size={size}
+      finalFocusEl={focusAfter}
+      lazyMount
+      unmountOnExit
+    >
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>
@@ -43,7 +55,19 @@ export function AppDialog({ title, open, onClose, children, footer, size = 'md',
 }
 
 /** The two buttons that most dialogs end in. */
-export function DialogButtons({ confirm, onConfirm, onClose, busy, danger = false }: { confirm: string; onConfirm: () => void; onClose: () => void; busy?: boolean; danger?: boolean }) {
+export function DialogButtons({
+  confirm,
+  onConfirm,
+  onClose,
+  busy,
+  danger = false,
+}: {
+  confirm: string;
+  onConfirm: () => void;
+  onClose: () => void;
+  busy?: boolean;
+  danger?: boolean;
+}) {
   return (
     <>
       <Button variant="ghost" colorPalette="ink" onClick={onClose}>

@@ -1,10 +1,10 @@
 import { settleTyped } from './typing';
 
 /**
- * What is typed, ticked and pressed while a page is there to be seen but its script is still on the way. The browser shows
- * it, the application has not heard of it: once it is awake it is told, so that nothing is lost. A page wakes in areas
- * (`Wakes`), one as soon as its own script is there; an area within another is told of by itself. What was pressed waits for
- * all of them, because it may be meant for what was typed elsewhere.
+ * What is typed, ticked and pressed while a page is there to be seen but its script is still on the way. The browser
+ * shows it, the application has not heard of it: once it is awake it is told, so that nothing is lost. A page wakes in
+ * areas (`Wakes`), one as soon as its own script is there; an area within another is told of by itself. What was
+ * pressed waits for all of them, because it may be meant for what was typed elsewhere.
  */
 
 /** What was pressed or picked, in order: whatever the page itself doesn't remember. */
@@ -17,7 +17,10 @@ declare global {
   }
 }
 
-/** A script for the beginning of a page: remembers what is pressed and picked where nobody is awake yet, from the first moment on. */
+/**
+ * A script for the beginning of a page: remembers what is pressed and picked where nobody is awake yet, from the first
+ * moment on.
+ */
 export const rememberEarly = `oakEarly=[];for(const [kind,what] of [['click','button'],['change','select']])addEventListener(kind,({target})=>{const it=target.closest?.(what);if(it?.closest('[data-wakes]')?.dataset.wakes==='asleep')oakEarly?.push([it,it.value])},true)`;
 
 /** Does again what a hand has written into a field, so that whoever watches it notices. */
@@ -48,8 +51,8 @@ function differs({ type, checked, defaultChecked, files, value, defaultValue }: 
 }
 
 /**
- * Tells the application what was typed and ticked within an area of a page before it was awake, and once no area sleeps any
- * more, what was picked and pressed. Once in the life of a page; later there is nothing to tell.
+ * Tells the application what was typed and ticked within an area of a page before it was awake, and once no area sleeps
+ * any more, what was picked and pressed. Once in the life of a page; later there is nothing to tell.
  *
  * @param area what has just become the application's
  */
@@ -58,8 +61,12 @@ export function tellEarly(area: HTMLElement): void {
   if (!window.oakEarly) return;
   const isHere = (element: Element) => element.closest('[data-wakes]') === area;
   // All are looked at before any is told: what follows from one may draw the others as the application knows them.
-  const texts = [...area.querySelectorAll('textarea')].filter((field) => isHere(field) && field.value !== field.defaultValue).map((field) => ({ field, value: field.value }));
-  const inputs = [...area.querySelectorAll('input')].filter((field) => isHere(field) && differs(field)).map((field) => ({ field, value: field.value, checked: field.checked }));
+  const texts = [...area.querySelectorAll('textarea')]
+    .filter((field) => isHere(field) && field.value !== field.defaultValue)
+    .map((field) => ({ field, value: field.value }));
+  const inputs = [...area.querySelectorAll('input')]
+    .filter((field) => isHere(field) && differs(field))
+    .map((field) => ({ field, value: field.value, checked: field.checked }));
   for (const { field, value } of texts) type(field, value);
   for (const { field, value, checked } of inputs) {
     if (field.type === 'file') field.dispatchEvent(new Event('change', { bubbles: true }));
@@ -67,8 +74,7 @@ export function tellEarly(area: HTMLElement): void {
     // The one that was left is told by the one that was ticked.
     else if (field.type === 'radio') {
       if (checked) tick(field, true);
-    }
-    else type(field, value);
+    } else type(field, value);
   }
   settleTyped();
   if (document.querySelector('[data-wakes="asleep"]')) return;

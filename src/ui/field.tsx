@@ -26,13 +26,20 @@ export function Labelled({ label, help, fault, required, width, children }: Labe
   );
 }
 
-type TypedInputProps = { value: string; onChange: (value: string) => void; onLeave?: (text: string) => void } & Omit<InputProps, 'onChange' | 'onBlur' | 'value'>;
+type TypedInputProps = { value: string; onChange: (value: string) => void; onLeave?: (text: string) => void } & Omit<
+  InputProps,
+  'onChange' | 'onBlur' | 'value'
+>;
 
 /** A line of text that is labelled elsewhere. */
 export function TypedInput({ value, onChange, onLeave, ...rest }: TypedInputProps) {
   // Where a decimal is meant, a comma before one or two digits is its sign.
   const isDecimal = rest.inputMode === 'decimal';
-  const typed = useTyped(value, isDecimal ? (text) => onChange(typedDecimal(text)) : onChange, isDecimal && onLeave ? (text) => onLeave(typedDecimal(text)) : onLeave);
+  const typed = useTyped(
+    value,
+    isDecimal ? (text) => onChange(typedDecimal(text)) : onChange,
+    isDecimal && onLeave ? (text) => onLeave(typedDecimal(text)) : onLeave,
+  );
   return <Input bg="bg.panel" borderColor="border.emphasized" {...rest} {...typed} />;
 }
 
@@ -79,7 +86,17 @@ interface SelectProps extends Omit<Labelled, 'required'> {
 }
 
 /** One of a few alternatives. */
-export function SelectField({ label, help, fault, value, onChange, alternatives, hideLabel = false, small = false, width }: SelectProps) {
+export function SelectField({
+  label,
+  help,
+  fault,
+  value,
+  onChange,
+  alternatives,
+  hideLabel = false,
+  small = false,
+  width,
+}: SelectProps) {
   const select = (
     <NativeSelect.Root width={width} size={small ? 'sm' : 'md'}>
       <NativeSelect.Field

@@ -1,7 +1,13 @@
 'use client';
 
 import { chakra } from '@chakra-ui/react';
-import { defaultRangeExtractor, type Range, useVirtualizer, useWindowVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
+import {
+  defaultRangeExtractor,
+  type Range,
+  useVirtualizer,
+  useWindowVirtualizer,
+  type Virtualizer,
+} from '@tanstack/react-virtual';
 import { Fragment, type ReactNode, type RefObject, useCallback, useEffect, useRef, useState } from 'react';
 
 /** From so many entries on, only those are drawn that can be seen, or nearly: fewer are all drawn. */
@@ -24,7 +30,8 @@ interface Rows {
 /** @param begins where the list begins in what scrolls, in pixels */
 function rowsOf<Scroller extends Element | Window>(virtual: Virtualizer<Scroller, HTMLElement>, begins: number): Rows {
   const { count } = virtual.options;
-  if (count < LONG) return { drawn: Array.from({ length: count }, (_, index) => index), roomBefore: () => 0, roomAfter: 0 };
+  if (count < LONG)
+    return { drawn: Array.from({ length: count }, (_, index) => index), roomBefore: () => 0, roomAfter: 0 };
   const items = virtual.getVirtualItems();
   return {
     drawn: items.map(({ index }) => index),
@@ -40,33 +47,62 @@ function rowsOf<Scroller extends Element | Window>(virtual: Virtualizer<Scroller
  * @param height what a row usually takes, in pixels
  */
 export function useLongRowsWithin(scroller: RefObject<HTMLElement | null>, count: number, height: number): Rows {
-  return rowsOf(useVirtualizer<HTMLElement, HTMLElement>({ count, getScrollElement: () => scroller.current, estimateSize: () => height, overscan: BEYOND }), 0);
+  return rowsOf(
+    useVirtualizer<HTMLElement, HTMLElement>({
+      count,
+      getScrollElement: () => scroller.current,
+      estimateSize: () => height,
+      overscan: BEYOND,
+    }),
+    0,
+  );
 }
 
 /**
- * Which entries of a list that scrolls with the page are drawn: all of a short one. One in which somebody works stays, wherever the page
- * is scrolled to.
+ * Which entries of a list that scrolls with the page are drawn: all of a short one. One in which somebody works stays,
+ * wherever the page is scrolled to.
  *
  * @param list   what the entries stand in
  * @param height what an entry usually takes, in pixels
  * @param held   the number of the entry that stays; -1 for none
  */
-export function useLongRows(list: RefObject<HTMLElement | null>, count: number, height: number, held: number, keyOf?: (index: number) => string | number): Rows {
+export function useLongRows(
+  list: RefObject<HTMLElement | null>,
+  count: number,
+  height: number,
+  held: number,
+  keyOf?: (index: number) => string | number,
+): Rows {
   const [begins, setBegins] = useState(0);
   // What stands above it comes and goes, and the page becomes longer or shorter by it.
   useEffect(() => {
-    const observer = new ResizeObserver(() => list.current && setBegins(Math.round(list.current.getBoundingClientRect().top + window.scrollY)));
+    const observer = new ResizeObserver(
+      () => list.current && setBegins(Math.round(list.current.getBoundingClientRect().top + window.scrollY)),
+    );
     observer.observe(document.body);
     return () => observer.disconnect();
   }, [list]);
   const rangeExtractor = useCallback(
     (range: Range) => {
       const inView = defaultRangeExtractor(range);
-      return held < 0 || held >= range.count || inView.includes(held) ? inView : [...inView, held].sort((a, b) => a - b);
+      return held < 0 || held >= range.count || inView.includes(held)
+        ? inView
+        : [...inView, held].sort((a, b) => a - b);
     },
     [held],
   );
-  return rowsOf(useWindowVirtualizer<HTMLElement>({ count, estimateSize: () => height, overscan: BEYOND, scrollMargin: begins, rangeExtractor, initialRect: { width: 1280, height: 800 }, ...(keyOf && { getItemKey: keyOf }) }), begins);
+  return rowsOf(
+    useWindowVirtualizer<HTMLElement>({
+      count,
+      estimateSize: () => height,
+      overscan: BEYOND,
+      scrollMargin: begins,
+      rangeExtractor,
+      initialRect: { width: 1280, height: 800 },
+      ...(keyOf && { getItemKey: keyOf }),
+    }),
+    begins,
+  );
 }
 
 interface Props<E> {
@@ -79,7 +115,11 @@ interface Props<E> {
 
 /** Entries one below the other: of a long list, those that can be seen. */
 export function LongList<E>({ entries, keyOf, height, render }: Props<E>) {
-  return entries.length < LONG ? entries.map((entry, index) => <Fragment key={keyOf(entry, index)}>{render(entry, index)}</Fragment>) : <ManyEntries entries={entries} keyOf={keyOf} height={height} render={render} />;
+  return entries.length < LONG ? (
+    entries.map((entry, index) => <Fragment key={keyOf(entry, index)}>{render(entry, index)}</Fragment>)
+  ) : (
+    <ManyEntries entries={entries} keyOf={keyOf} height={height} render={render} />
+  );
 }
 
 function ManyEntries<E>({ entries, keyOf, height, render }: Props<E>) {
@@ -89,7 +129,13 @@ function ManyEntries<E>({ entries, keyOf, height, render }: Props<E>) {
     const entry = entries[index];
     return entry === undefined ? index : keyOf(entry, index);
   };
-  const rows = useLongRows(list, entries.length, height, held === null ? -1 : entries.findIndex((entry, index) => keyOf(entry, index) === held), key);
+  const rows = useLongRows(
+    list,
+    entries.length,
+    height,
+    held === null ? -1 : entries.findIndex((entry, index) => keyOf(entry, index) === held),
+    key,
+  );
   return (
     <div ref={list}>
       {rows.drawn.map((index, place) => {
@@ -99,7 +145,12 @@ function ManyEntries<E>({ entries, keyOf, height, render }: Props<E>) {
             <div key={key(index)}>
               <Room height={rows.roomBefore(place)} />
               {/* Also what opens above the page, as a question, is within the entry that opened it. */}
-              <chakra.div ref={rows.measure} data-index={index} display="flow-root" onFocusCapture={() => setHeld(key(index))}>
+              <chakra.div
+                ref={rows.measure}
+                data-index={index}
+                display="flow-root"
+                onFocusCapture={() => setHeld(key(index))}
+              >
                 {render(entry, index)}
               </chakra.div>
             </div>
@@ -112,6 +163,7 @@ function ManyEntries<E>({ entries, keyOf, height, render }: Props<E>) {
 }
 
 /** The room of rows of a table that aren't drawn because they can't be seen. */
-export const RowsLeftOut = ({ height }: { height: number }) => (height > 0 ? <tr aria-hidden style={{ height }} /> : null);
+export const RowsLeftOut = ({ height }: { height: number }) =>
+  height > 0 ? <tr aria-hidden style={{ height }} /> : null;
 
 const Room = ({ height }: { height: number }) => (height > 0 ? <div aria-hidden style={{ height }} /> : null);

@@ -8,7 +8,11 @@ const COMPONENTS = 'node_modules/@chakra-ui/react/dist/esm/components';
 /** What of the component library the screens import. */
 function imported(): string[] {
   const files = readdirSync('src', { recursive: true, encoding: 'utf8' }).filter((name) => name.endsWith('.tsx'));
-  const names = files.flatMap((name) => [...readFileSync(join('src', name), 'utf8').matchAll(/import \{([^}]*)\} from '@chakra-ui\/react'/g)].flatMap(([, list = '']) => list.split(',')));
+  const names = files.flatMap((name) =>
+    [...readFileSync(join('src', name), 'utf8').matchAll(/import \{([^}]*)\} from '@chakra-ui\/react'/g)].flatMap(
+      ([, list = '']) => list.split(','),
+    ),
+  );
   return [...new Set(names.map((name) => name.trim().replace(/ as .*/, '')))].filter((name) => /^[A-Z]/.test(name));
 }
 
@@ -34,12 +38,16 @@ describe('the looks that are loaded', () => {
     for (const name of imported()) {
       // Its own folder, or a file in another's, as stacks and buttons have.
       const index = readFileSync(join(COMPONENTS, '..', 'index.js'), 'utf8');
-      const from = [...index.matchAll(/export \{([^}]*)\} from '([^']+)'/g)].find(([, list = '']) => list.split(',').some((part) => part.trim().split(' as ').at(-1) === name))?.[2];
+      const from = [...index.matchAll(/export \{([^}]*)\} from '([^']+)'/g)].find(([, list = '']) =>
+        list.split(',').some((part) => part.trim().split(' as ').at(-1) === name),
+      )?.[2];
       const file = from ? join(COMPONENTS, '..', from) : join(COMPONENTS, kebab(name), 'namespace.js');
       if (existsSync(file)) asksFor(resolve(file), seen, asked);
     }
     const wanted = [...asked].filter((key) => key in recipes || key in slotRecipes).sort();
-    const given = [...readFileSync('src/ui/looks.ts', 'utf8').matchAll(/^ {8}(\w+): \w+Recipe,$/gm)].map(([, key]) => key);
+    const given = [...readFileSync('src/ui/looks.ts', 'utf8').matchAll(/^ {8}(\w+): \w+Recipe,$/gm)].map(
+      ([, key]) => key,
+    );
     expect(given.sort()).toEqual(wanted);
   });
 });

@@ -60,9 +60,9 @@ import { zIndices } from '@looks/tokens/z-indices';
 
 /**
  * The component library's own measures and the looks of the components that are in use here, and of no others: as a
- * whole, its looks alone are a tenth of what a page of the shop has to load, most of them of components that no page has.
- * The package offers them one by one only in its files, hence `@looks` (see `tsconfig.json`). A component whose look is
- * missing here would stand there bare: `looks.test.ts` compares the two.
+ * whole, its looks alone are a tenth of what a page of the shop has to load, most of them of components that no page
+ * has. The package offers them one by one only in its files, hence `@looks` (see `tsconfig.json`). A component whose
+ * look is missing here would stand there bare: `looks.test.ts` compares the two.
  */
 export const looks = mergeConfigs(
   defaultBaseConfig,
@@ -74,7 +74,25 @@ export const looks = mergeConfigs(
     theme: {
       breakpoints,
       keyframes,
-      tokens: { animations, aspectRatios, blurs, borders, colors, cursor, durations, easings, fonts, fontSizes, fontWeights, letterSpacings, lineHeights, radii, sizes, spacing, zIndex: zIndices },
+      tokens: {
+        animations,
+        aspectRatios,
+        blurs,
+        borders,
+        colors,
+        cursor,
+        durations,
+        easings,
+        fonts,
+        fontSizes,
+        fontWeights,
+        letterSpacings,
+        lineHeights,
+        radii,
+        sizes,
+        spacing,
+        zIndex: zIndices,
+      },
       semanticTokens: { colors: semanticColors, shadows: semanticShadows, radii: semanticRadii },
       textStyles,
       layerStyles,

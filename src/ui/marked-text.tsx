@@ -7,7 +7,10 @@ import { Fragment, type ReactNode } from 'react';
 import { isSafeAddress } from '@/core/catalog';
 import { type FormattedProps } from './formatted-text';
 
-/** Text as CommonMark (0.31) reads it, of which paragraphs, emphasis, lists and links are drawn: everything else stands as it is written. */
+/**
+ * Text as CommonMark (0.31) reads it, of which paragraphs, emphasis, lists and links are drawn: everything else stands
+ * as it is written.
+ */
 export default function MarkedText({ text, ...rest }: FormattedProps) {
   return (
     <Stack gap="1.5" color="fg.muted" {...rest}>
@@ -30,7 +33,9 @@ function blockOf(block: RootContent, text: string): ReactNode {
           {block.children.map((item, index) => (
             <List.Item key={index}>
               {item.children.map((within, place) => (
-                <Fragment key={place}>{within.type === 'paragraph' ? phrases(within.children, text) : blockOf(within, text)}</Fragment>
+                <Fragment key={place}>
+                  {within.type === 'paragraph' ? phrases(within.children, text) : blockOf(within, text)}
+                </Fragment>
               ))}
             </List.Item>
           ))}

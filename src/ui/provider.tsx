@@ -7,7 +7,10 @@ import { StyleRegistry } from './style-registry';
 import { system } from './theme';
 import { Toasts } from './toasts';
 
-/** What every page stands in: the theme, light or dark, and the messages that come and go. @param nonce what lets a script in the page run */
+/**
+ * What every page stands in: the theme, light or dark, and the messages that come and go. @param nonce what lets a
+ * script in the page run
+ */
 export function UiProvider({ nonce, children }: { nonce: string | undefined; children: ReactNode }) {
   return (
     <StyleRegistry>

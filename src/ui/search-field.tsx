@@ -42,9 +42,20 @@ const NOTHING = '-';
 
 /** What is found for a text, the likely ones first while nothing is typed. */
 function useFound(findings: readonly Finding[], first: readonly Finding[]) {
-  const { collection, set } = useListCollection<Finding>({ initialItems: [...first, ...findings.slice(0, SHOWN)], itemToString: (item) => item.label, itemToValue: (item) => item.value });
+  const { collection, set } = useListCollection<Finding>({
+    initialItems: [...first, ...findings.slice(0, SHOWN)],
+    itemToString: (item) => item.label,
+    itemToValue: (item) => item.value,
+  });
   // What can be made new stands on top, where it is seen; nothing takes it but a press.
-  const search = (text: string) => set([...first, ...(text.trim() === '' ? findings : matchSorter([...findings], text, { keys: ['label', 'hint'] })).slice(0, SHOWN)]);
+  const search = (text: string) =>
+    set([
+      ...first,
+      ...(text.trim() === '' ? findings : matchSorter([...findings], text, { keys: ['label', 'hint'] })).slice(
+        0,
+        SHOWN,
+      ),
+    ]);
   return { collection, search };
 }
 
@@ -71,10 +82,21 @@ function FoundList({ items }: { items: readonly Finding[] }) {
   );
 }
 
-const makingOf = (making: Making | undefined): readonly Finding[] => (making ? [{ value: MAKE, label: making.words, hint: '' }] : []);
+const makingOf = (making: Making | undefined): readonly Finding[] =>
+  making ? [{ value: MAKE, label: making.words, hint: '' }] : [];
 
 /** Picks one of many by typing: it opens with the likely ones, given first, and nothing is picked beforehand. */
-export function SearchField({ label, hideLabel = false, placeholder = 'Type a name or SKU', findings, onPick, making, fault, width, small = false }: Props) {
+export function SearchField({
+  label,
+  hideLabel = false,
+  placeholder = 'Type a name or SKU',
+  findings,
+  onPick,
+  making,
+  fault,
+  width,
+  small = false,
+}: Props) {
   const [typed, setTyped] = useState('');
   const { collection, search } = useFound(findings, makingOf(making));
   return (
@@ -99,7 +121,12 @@ export function SearchField({ label, hideLabel = false, placeholder = 'Type a na
     >
       {!hideLabel && <Combobox.Label fontWeight="600">{label}</Combobox.Label>}
       <Combobox.Control>
-        <Combobox.Input placeholder={placeholder} aria-label={hideLabel ? label : undefined} bg="bg.panel" borderColor="border.emphasized" />
+        <Combobox.Input
+          placeholder={placeholder}
+          aria-label={hideLabel ? label : undefined}
+          bg="bg.panel"
+          borderColor="border.emphasized"
+        />
         <Combobox.IndicatorGroup>
           <Combobox.Trigger aria-label={`Show: ${label}`} />
         </Combobox.IndicatorGroup>
@@ -127,16 +154,55 @@ interface PickProps extends Props {
  * Shows what is picked of many, and finds another by typing. Lists have hundreds of these, so it is only a line of text
  * until it is gone into.
  */
-export function PickField({ label, hideLabel = false, placeholder = 'none yet', findings, picked, pickedLabel, onPick, making, fault, width, small = false, mayBeNothing = true }: PickProps) {
+export function PickField({
+  label,
+  hideLabel = false,
+  placeholder = 'none yet',
+  findings,
+  picked,
+  pickedLabel,
+  onPick,
+  making,
+  fault,
+  width,
+  small = false,
+  mayBeNothing = true,
+}: PickProps) {
   // By pointer it opens at once; by keyboard it waits for a key, so that tabbing past opens nothing.
   const [live, setLive] = useState<'pointer' | 'keyboard' | null>(null);
   const known = findings.find(({ value }) => value === picked);
   const shown = known?.label ?? (picked === '' ? '' : (pickedLabel ?? picked));
-  const look = { size: small ? 'sm' : 'md', bg: 'bg.panel', borderColor: fault === undefined ? 'border.emphasized' : 'brick.solid', placeholder, 'aria-label': hideLabel ? label : undefined } as const;
+  const look = {
+    size: small ? 'sm' : 'md',
+    bg: 'bg.panel',
+    borderColor: fault === undefined ? 'border.emphasized' : 'brick.solid',
+    placeholder,
+    'aria-label': hideLabel ? label : undefined,
+  } as const;
   const field = live ? (
-    <Searching opens={live === 'pointer'} findings={findings} picked={picked} shown={shown} making={making} look={look} mayBeNothing={mayBeNothing && picked !== ''} onPick={onPick} onLeave={() => setLive(null)} />
+    <Searching
+      opens={live === 'pointer'}
+      findings={findings}
+      picked={picked}
+      shown={shown}
+      making={making}
+      look={look}
+      mayBeNothing={mayBeNothing && picked !== ''}
+      onPick={onPick}
+      onLeave={() => setLive(null)}
+    />
   ) : (
-    <Input {...look} role="combobox" aria-expanded={false} readOnly cursor="pointer" value={shown} textOverflow="ellipsis" onPointerDown={() => setLive('pointer')} onFocus={() => setLive((now) => now ?? 'keyboard')} />
+    <Input
+      {...look}
+      role="combobox"
+      aria-expanded={false}
+      readOnly
+      cursor="pointer"
+      value={shown}
+      textOverflow="ellipsis"
+      onPointerDown={() => setLive('pointer')}
+      onFocus={() => setLive((now) => now ?? 'keyboard')}
+    />
   );
   return (
     <Field.Root width={width} invalid={fault !== undefined}>
@@ -150,11 +216,27 @@ export function PickField({ label, hideLabel = false, placeholder = 'none yet', 
 interface SearchingProps extends Pick<PickProps, 'findings' | 'picked' | 'making' | 'onPick' | 'mayBeNothing'> {
   opens: boolean;
   shown: string;
-  look: { readonly size: 'sm' | 'md'; readonly placeholder: string; readonly bg: string; readonly borderColor: string; readonly 'aria-label': string | undefined };
+  look: {
+    readonly size: 'sm' | 'md';
+    readonly placeholder: string;
+    readonly bg: string;
+    readonly borderColor: string;
+    readonly 'aria-label': string | undefined;
+  };
   onLeave: () => void;
 }
 
-function Searching({ opens, findings, picked, shown, making, look, mayBeNothing = true, onPick, onLeave }: SearchingProps) {
+function Searching({
+  opens,
+  findings,
+  picked,
+  shown,
+  making,
+  look,
+  mayBeNothing = true,
+  onPick,
+  onLeave,
+}: SearchingProps) {
   const first = [...makingOf(making), ...(mayBeNothing ? [{ value: NOTHING, label: look.placeholder, hint: '' }] : [])];
   const { collection, search } = useFound(findings, first);
   const [typed, setTyped] = useState(shown);
@@ -189,7 +271,14 @@ function Searching({ opens, findings, picked, shown, making, look, mayBeNothing 
       }}
     >
       <Combobox.Control>
-        <Combobox.Input ref={input} placeholder={look.placeholder} bg={look.bg} borderColor={look.borderColor} aria-label={look['aria-label']} onBlur={onLeave} />
+        <Combobox.Input
+          ref={input}
+          placeholder={look.placeholder}
+          bg={look.bg}
+          borderColor={look.borderColor}
+          aria-label={look['aria-label']}
+          onBlur={onLeave}
+        />
       </Combobox.Control>
       <FoundList items={collection.items} />
     </Combobox.Root>

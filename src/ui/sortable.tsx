@@ -1,8 +1,22 @@
 'use client';
 
 import { Box, IconButton } from '@chakra-ui/react';
-import { closestCenter, DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import { rectSortingStrategy, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import {
+  rectSortingStrategy,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical } from 'lucide-react';
 import { type ReactNode, useId } from 'react';
@@ -36,11 +50,25 @@ export function Sortable<E extends Entry>({ entries, onMove, nameOf, render, gri
     const to = entries.findIndex(({ key }) => key === over?.id);
     if (from >= 0 && to >= 0 && from !== to) onMove(from, to);
   };
-  const draw = (entry: E, index: number) => <SortableEntry key={entry.key} id={entry.key} name={nameOf(entry)} render={(handle) => render(entry, index, handle)} />;
+  const draw = (entry: E, index: number) => (
+    <SortableEntry
+      key={entry.key}
+      id={entry.key}
+      name={nameOf(entry)}
+      render={(handle) => render(entry, index, handle)}
+    />
+  );
   return (
     <DndContext id={id} sensors={sensors} collisionDetection={closestCenter} onDragEnd={moved}>
-      <SortableContext items={entries.map(({ key }) => key)} strategy={grid ? rectSortingStrategy : verticalListSortingStrategy}>
-        {height === undefined ? entries.map(draw) : <LongList entries={entries} keyOf={({ key }) => key} height={height} render={draw} />}
+      <SortableContext
+        items={entries.map(({ key }) => key)}
+        strategy={grid ? rectSortingStrategy : verticalListSortingStrategy}
+      >
+        {height === undefined ? (
+          entries.map(draw)
+        ) : (
+          <LongList entries={entries} keyOf={({ key }) => key} height={height} render={draw} />
+        )}
       </SortableContext>
     </DndContext>
   );
@@ -49,12 +77,27 @@ export function Sortable<E extends Entry>({ entries, onMove, nameOf, render, gri
 function SortableEntry({ id, name, render }: { id: string; name: string; render: (handle: ReactNode) => ReactNode }) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id });
   const handle = (
-    <IconButton aria-label={`Move ${name}`} size="2xs" variant="ghost" colorPalette="ink" cursor="grab" touchAction="none" {...attributes} {...listeners}>
+    <IconButton
+      aria-label={`Move ${name}`}
+      size="2xs"
+      variant="ghost"
+      colorPalette="ink"
+      cursor="grab"
+      touchAction="none"
+      {...attributes}
+      {...listeners}
+    >
       <GripVertical size={14} />
     </IconButton>
   );
   return (
-    <Box ref={setNodeRef} style={{ transform: CSS.Transform.toString(transform), transition }} position="relative" zIndex={isDragging ? 1 : undefined} opacity={isDragging ? 0.85 : undefined}>
+    <Box
+      ref={setNodeRef}
+      style={{ transform: CSS.Transform.toString(transform), transition }}
+      position="relative"
+      zIndex={isDragging ? 1 : undefined}
+      opacity={isDragging ? 0.85 : undefined}
+    >
       {render(handle)}
     </Box>
   );

@@ -17,7 +17,8 @@ function listeningCache(): { cache: EmotionCache; takeInserted: () => Inserted[]
   let inserted: Inserted[] = [];
   const insert = cache.insert;
   cache.insert = (selector, serialized, ...rest) => {
-    if (cache.inserted[serialized.name] === undefined) inserted.push({ name: serialized.name, isGlobal: selector === '' });
+    if (cache.inserted[serialized.name] === undefined)
+      inserted.push({ name: serialized.name, isGlobal: selector === '' });
     return insert(selector, serialized, ...rest);
   };
   return {
@@ -48,10 +49,17 @@ export function StyleRegistry({ children }: { children: ReactNode }) {
         {inserted
           .filter(({ isGlobal }) => isGlobal)
           .map((style) => (
-            <style key={style.name} data-emotion={`${cache.key}-global ${style.name}`} dangerouslySetInnerHTML={{ __html: styleOf(style) }} />
+            <style
+              key={style.name}
+              data-emotion={`${cache.key}-global ${style.name}`}
+              dangerouslySetInnerHTML={{ __html: styleOf(style) }}
+            />
           ))}
         {local.length > 0 && (
-          <style data-emotion={`${cache.key} ${local.map(({ name }) => name).join(' ')}`} dangerouslySetInnerHTML={{ __html: local.map(styleOf).join('') }} />
+          <style
+            data-emotion={`${cache.key} ${local.map(({ name }) => name).join(' ')}`}
+            dangerouslySetInnerHTML={{ __html: local.map(styleOf).join('') }}
+          />
         )}
       </>
     );

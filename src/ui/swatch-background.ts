@@ -6,10 +6,19 @@ interface Coloured {
 }
 
 /** One to three colours side by side, or a texture, as a background; a hatching where there is neither. */
-export function swatchBackground({ colours, texture = null }: Coloured): { background: string; backgroundSize?: string } {
-  if (texture !== null) return { background: `url("${encodeURI(texture).replaceAll('"', '%22')}") center`, backgroundSize: 'cover' };
+export function swatchBackground({ colours, texture = null }: Coloured): {
+  background: string;
+  backgroundSize?: string;
+} {
+  if (texture !== null)
+    return { background: `url("${encodeURI(texture).replaceAll('"', '%22')}") center`, backgroundSize: 'cover' };
   const sound = colours.filter((colour) => rgbOf(colour) !== null);
   const share = 100 / Math.max(1, sound.length);
   const stops = sound.map((colour, index) => `${colour} ${index * share}% ${(index + 1) * share}%`);
-  return { background: stops.length > 0 ? `linear-gradient(115deg, ${stops.join(', ')})` : 'repeating-linear-gradient(45deg, #ccc 0 4px, #fff 4px 8px)' };
+  return {
+    background:
+      stops.length > 0
+        ? `linear-gradient(115deg, ${stops.join(', ')})`
+        : 'repeating-linear-gradient(45deg, #ccc 0 4px, #fff 4px 8px)',
+  };
 }

@@ -45,7 +45,8 @@ interface Props {
 
 /** The menu of a table: its columns, and how high its rows are. The first column always stays. */
 export function TableView({ label, columns, view, onChange }: Props) {
-  const toggle = (id: string, on: boolean) => onChange({ ...view, hidden: on ? view.hidden.filter((other) => other !== id) : [...view.hidden, id] });
+  const toggle = (id: string, on: boolean) =>
+    onChange({ ...view, hidden: on ? view.hidden.filter((other) => other !== id) : [...view.hidden, id] });
   return (
     <HStack position="absolute" right="1.5" top="1.5" zIndex="1">
       <Menu.Root closeOnSelect={false}>
@@ -60,14 +61,23 @@ export function TableView({ label, columns, view, onChange }: Props) {
               <Menu.ItemGroup>
                 <Menu.ItemGroupLabel>Columns</Menu.ItemGroupLabel>
                 {columns.slice(1).map(({ id, title }) => (
-                  <Menu.CheckboxItem key={id} value={id} checked={!view.hidden.includes(id)} onCheckedChange={(on) => toggle(id, on)}>
+                  <Menu.CheckboxItem
+                    key={id}
+                    value={id}
+                    checked={!view.hidden.includes(id)}
+                    onCheckedChange={(on) => toggle(id, on)}
+                  >
                     <Menu.ItemIndicator />
                     {title}
                   </Menu.CheckboxItem>
                 ))}
               </Menu.ItemGroup>
               <Menu.Separator />
-              <Menu.CheckboxItem value="dense" checked={view.dense} onCheckedChange={(dense) => onChange({ ...view, dense })}>
+              <Menu.CheckboxItem
+                value="dense"
+                checked={view.dense}
+                onCheckedChange={(dense) => onChange({ ...view, dense })}
+              >
                 <Menu.ItemIndicator />
                 Low rows
               </Menu.CheckboxItem>

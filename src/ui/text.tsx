@@ -78,7 +78,14 @@ export function PageHead({ title, lead, children }: { title: string; lead?: stri
 /** An empty place that says what belongs there and starts it. */
 export function EmptyPlace({ title, children, action }: { title: string; children: ReactNode; action?: ReactNode }) {
   return (
-    <Box borderWidth="1px" borderStyle="dashed" borderColor="border.emphasized" borderRadius="l3" p="6" textAlign="center">
+    <Box
+      borderWidth="1px"
+      borderStyle="dashed"
+      borderColor="border.emphasized"
+      borderRadius="l3"
+      p="6"
+      textAlign="center"
+    >
       <Text fontFamily="heading" fontSize="lg" fontWeight="600">
         {title}
       </Text>

@@ -2,27 +2,73 @@ import { createSystem, defineConfig } from '@chakra-ui/react';
 import { looks } from './looks';
 
 const oak = {
-  50: '#faf5ec', 100: '#f1e7d5', 200: '#e2d0b0', 300: '#cfb386', 400: '#b8945c', 500: '#9c763f', 600: '#7f5d2f',
-  700: '#634726', 800: '#46331e', 900: '#2f2317', 950: '#1e160f',
+  50: '#faf5ec',
+  100: '#f1e7d5',
+  200: '#e2d0b0',
+  300: '#cfb386',
+  400: '#b8945c',
+  500: '#9c763f',
+  600: '#7f5d2f',
+  700: '#634726',
+  800: '#46331e',
+  900: '#2f2317',
+  950: '#1e160f',
 };
 const lichen = {
-  50: '#f1f5ec', 100: '#dfe8d4', 200: '#c2d2b0', 300: '#9fb787', 400: '#7c9a63', 500: '#607e49', 600: '#4b6539',
-  700: '#3c502f', 800: '#2e3d25', 900: '#222d1c', 950: '#161d12',
+  50: '#f1f5ec',
+  100: '#dfe8d4',
+  200: '#c2d2b0',
+  300: '#9fb787',
+  400: '#7c9a63',
+  500: '#607e49',
+  600: '#4b6539',
+  700: '#3c502f',
+  800: '#2e3d25',
+  900: '#222d1c',
+  950: '#161d12',
 };
 const copper = {
-  50: '#fcf1ea', 100: '#f7ddcd', 200: '#edbb9c', 300: '#df946a', 400: '#cb7344', 500: '#b05a2e', 600: '#944723',
-  700: '#76381d', 800: '#572a18', 900: '#3c1e12', 950: '#27130b',
+  50: '#fcf1ea',
+  100: '#f7ddcd',
+  200: '#edbb9c',
+  300: '#df946a',
+  400: '#cb7344',
+  500: '#b05a2e',
+  600: '#944723',
+  700: '#76381d',
+  800: '#572a18',
+  900: '#3c1e12',
+  950: '#27130b',
 };
 const brick = {
-  50: '#fbeeec', 100: '#f6d9d5', 200: '#ebb0a9', 300: '#dc8178', 400: '#c9584d', 500: '#ad3d33', 600: '#8f2f27',
-  700: '#712620', 800: '#531d19', 900: '#381512', 950: '#240d0b',
+  50: '#fbeeec',
+  100: '#f6d9d5',
+  200: '#ebb0a9',
+  300: '#dc8178',
+  400: '#c9584d',
+  500: '#ad3d33',
+  600: '#8f2f27',
+  700: '#712620',
+  800: '#531d19',
+  900: '#381512',
+  950: '#240d0b',
 };
 const ink = {
-  50: '#f5f3ef', 100: '#e7e3db', 200: '#cdc6b9', 300: '#aca392', 400: '#877d6c', 500: '#6b6254', 600: '#544c41',
-  700: '#403a32', 800: '#2d2924', 900: '#1f1c19', 950: '#151311',
+  50: '#f5f3ef',
+  100: '#e7e3db',
+  200: '#cdc6b9',
+  300: '#aca392',
+  400: '#877d6c',
+  500: '#6b6254',
+  600: '#544c41',
+  700: '#403a32',
+  800: '#2d2924',
+  900: '#1f1c19',
+  950: '#151311',
 };
 
-const shades = (scale: Record<string, string>) => Object.fromEntries(Object.entries(scale).map(([shade, value]) => [shade, { value }]));
+const shades = (scale: Record<string, string>) =>
+  Object.fromEntries(Object.entries(scale).map(([shade, value]) => [shade, { value }]));
 const pair = (light: string, dark: string) => ({ value: { _light: light, _dark: dark } });
 
 /** The roles a palette plays, so that a component can be told a palette and nothing else. */
@@ -50,7 +96,13 @@ export const system = createSystem(
     },
     theme: {
       tokens: {
-        colors: { oak: shades(oak), lichen: shades(lichen), copper: shades(copper), brick: shades(brick), ink: shades(ink) },
+        colors: {
+          oak: shades(oak),
+          lichen: shades(lichen),
+          copper: shades(copper),
+          brick: shades(brick),
+          ink: shades(ink),
+        },
         fonts: {
           heading: { value: "'Fraunces Variable', Georgia, serif" },
           body: { value: "'Source Sans 3 Variable', 'Segoe UI', system-ui, sans-serif" },

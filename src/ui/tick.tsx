@@ -3,7 +3,17 @@
 import { Checkbox } from '@chakra-ui/react';
 
 /** Yes or no, as a box to tick. */
-export function Tick({ label, checked, onChange, hideLabel = false }: { label: string; checked: boolean; onChange: (checked: boolean) => void; hideLabel?: boolean }) {
+export function Tick({
+  label,
+  checked,
+  onChange,
+  hideLabel = false,
+}: {
+  label: string;
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+  hideLabel?: boolean;
+}) {
   return (
     <Checkbox.Root checked={checked} onCheckedChange={(details) => onChange(details.checked === true)}>
       <Checkbox.HiddenInput aria-label={hideLabel ? label : undefined} />

@@ -9,7 +9,11 @@ export function ToastPlace() {
   return (
     <ToastRegion toaster={toaster} insetInline={{ mdDown: '4' }}>
       {(toast) => (
-        <Toast.Root width={{ md: 'sm' }} bg={toast.type === 'error' ? 'brick.solid' : 'lichen.solid'} color={toast.type === 'error' ? 'brick.contrast' : 'lichen.contrast'}>
+        <Toast.Root
+          width={{ md: 'sm' }}
+          bg={toast.type === 'error' ? 'brick.solid' : 'lichen.solid'}
+          color={toast.type === 'error' ? 'brick.contrast' : 'lichen.contrast'}
+        >
           <Toast.Indicator />
           <Stack gap="1" flex="1" maxWidth="100%">
             {toast.title && <Toast.Title>{toast.title}</Toast.Title>}

@@ -14,7 +14,9 @@ export interface Offer {
 /** Says that something has been done. */
 export function sayDone(title: string, description?: string, offer?: Offer): void {
   const action = offer && { label: offer.label, onClick: offer.run };
-  void place().then(({ toaster }) => toaster.create({ title, description, type: 'success', duration: offer ? 10_000 : 5000, action }));
+  void place().then(({ toaster }) =>
+    toaster.create({ title, description, type: 'success', duration: offer ? 10_000 : 5000, action }),
+  );
 }
 
 /** Says that something could not be done; stays until it is closed. */

@@ -8,7 +8,10 @@ let typing = false;
 const onSettled = new Set<Listener>();
 const onDropped = new Set<Listener>();
 
-/** Whether the change that is being made just now comes from a key: what shows it elsewhere may follow when the keys rest. */
+/**
+ * Whether the change that is being made just now comes from a key: what shows it elsewhere may follow when the keys
+ * rest.
+ */
 export const isByTyping = (): boolean => typing;
 
 /** Makes a change that comes from a key. */
@@ -51,12 +54,16 @@ interface TypedText {
 }
 
 /**
- * A text that is typed and has every key at once, however long the rest of the page takes to follow: it shows what was typed
- * until that comes back as its value, until it is left, or until something else changes it.
+ * A text that is typed and has every key at once, however long the rest of the page takes to follow: it shows what was
+ * typed until that comes back as its value, until it is left, or until something else changes it.
  *
  * @param onLeave takes what stands in it when it is left
  */
-export function useTypedText(value: string, onChange: (value: string) => void, onLeave?: (text: string) => void): TypedText {
+export function useTypedText(
+  value: string,
+  onChange: (value: string) => void,
+  onLeave?: (text: string) => void,
+): TypedText {
   const [typed, setTyped] = useState<string | null>(null);
   // It has come back. What comes back late, of an earlier key, is no change from elsewhere.
   if (typed === value) setTyped(null);
@@ -82,7 +89,11 @@ export function useTypedText(value: string, onChange: (value: string) => void, o
 }
 
 /** The same as a field of the page. */
-export function useTyped(value: string, onChange: (value: string) => void, onLeave?: (text: string) => void): TypedField {
+export function useTyped(
+  value: string,
+  onChange: (value: string) => void,
+  onLeave?: (text: string) => void,
+): TypedField {
   const { take, ...typed } = useTypedText(value, onChange, onLeave);
   return { ...typed, onChange: (event) => take(event.target.value) };
 }

@@ -1,7 +1,10 @@
 import { type ComponentType, type ReactNode, useEffect, useRef } from 'react';
 import { tellEarly } from './early';
 
-/** An area of a page that may be seen before its script is there: it is told what was done to it meanwhile as soon as it is awake. */
+/**
+ * An area of a page that may be seen before its script is there: it is told what was done to it meanwhile as soon as it
+ * is awake.
+ */
 export function Wakes({ children }: { children: ReactNode }) {
   const area = useRef<HTMLDivElement>(null);
   useEffect(() => {

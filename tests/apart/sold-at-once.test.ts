@@ -16,18 +16,24 @@ import { checkOut } from '@/services/selling/checkout';
 const counted = vi.hoisted(() => ({ compiled: 0, resolved: 0, inWrite: 0, writing: false }));
 vi.mock('@/core/compile', async (original) => {
   const real = await original<typeof compiling>();
-  return { ...real, compile: (...given: Parameters<typeof real.compile>) => {
-    counted.compiled += 1;
-    if (counted.writing) counted.inWrite += 1;
-    return real.compile(...given);
-  } };
+  return {
+    ...real,
+    compile: (...given: Parameters<typeof real.compile>) => {
+      counted.compiled += 1;
+      if (counted.writing) counted.inWrite += 1;
+      return real.compile(...given);
+    },
+  };
 });
 vi.mock('@/core/run', async (original) => {
   const real = await original<typeof running>();
-  return { ...real, resolve: (...given: Parameters<typeof real.resolve>) => {
-    counted.resolved += 1;
-    return real.resolve(...given);
-  } };
+  return {
+    ...real,
+    resolve: (...given: Parameters<typeof real.resolve>) => {
+      counted.resolved += 1;
+      return real.resolve(...given);
+    },
+  };
 });
 
 let context: Services;
@@ -37,14 +43,15 @@ beforeEach(async () => {
   const database = await Database.open(`file:${join(folder, 'test.db')}`);
   await database.migrate();
   const write = database.write.bind(database);
-  database.write = ((work) => write(async (transaction) => {
-    counted.writing = true;
-    try {
-      return await work(transaction);
-    } finally {
-      counted.writing = false;
-    }
-  })) as typeof database.write;
+  database.write = ((work) =>
+    write(async (transaction) => {
+      counted.writing = true;
+      try {
+        return await work(transaction);
+      } finally {
+        counted.writing = false;
+      }
+    })) as typeof database.write;
   context = { database, now: () => new Date('2026-11-28T10:00:00Z'), waitsForCards: true };
 });
 afterEach(() => {
@@ -53,7 +60,13 @@ afterEach(() => {
 });
 
 const sold = async (more: object) => {
-  const draft = productSchema.parse({ price: '12.50', category: 'C', notCounted: 'madeToOrder', pictures: [{ src: '/p.svg', alt: '' }], ...more });
+  const draft = productSchema.parse({
+    price: '12.50',
+    category: 'C',
+    notCounted: 'madeToOrder',
+    pictures: [{ src: '/p.svg', alt: '' }],
+    ...more,
+  });
   const id = await context.database.write((transaction) => insertProduct(transaction, draft, context.now()));
   const { draftVersion } = await openProduct(context, id);
   await publishProduct(context, id, draftVersion);
@@ -64,7 +77,14 @@ const reset = () => Object.assign(counted, { compiled: 0, resolved: 0, inWrite: 
 describe('what is sold', () => {
   it('is compiled once for customers and once whole, and never while others wait for the lock', async () => {
     await sold({ slug: 'tool', title: 'Tool', sku: 'T' });
-    await sold({ slug: 'smoker', title: 'Smoker', sku: 'S', choices: [{ kind: 'yesNo', key: 'fuel', title: 'Fuel', default: false, sku: 'F', amount: { kind: 'fixed', value: '3' } }] });
+    await sold({
+      slug: 'smoker',
+      title: 'Smoker',
+      sku: 'S',
+      choices: [
+        { kind: 'yesNo', key: 'fuel', title: 'Fuel', default: false, sku: 'F', amount: { kind: 'fixed', value: '3' } },
+      ],
+    });
     reset();
     let token = await addToBasket(context, undefined, { slug: 'smoker', answers: {}, quantity: 1 });
     expect(counted.compiled).toBeGreaterThan(0);
@@ -83,7 +103,13 @@ describe('what is sold', () => {
 
     const now = await readBasket(context, token);
     reset();
-    await checkOut(context, token, { idempotencyKey: 'counted-once', name: 'Ada', email: 'ada@example.org', payment: 'approve', seenTotal: now.total?.toString() ?? '' });
+    await checkOut(context, token, {
+      idempotencyKey: 'counted-once',
+      name: 'Ada',
+      email: 'ada@example.org',
+      payment: 'approve',
+      seenTotal: now.total?.toString() ?? '',
+    });
     // As a customer's, with what else is named beside it, and whole.
     expect({ ...counted }).toMatchObject({ compiled: 0, inWrite: 0 });
     expect(counted.resolved).toBeLessThanOrEqual(2 * now.lines.length);

@@ -11,30 +11,50 @@ lookAtAll(stage, [
   ['rules about quantities', '/manage/quantities', () => stage.person.press('Bottling for trade customers')],
   ['the bin', '/manage/bin'],
   ['all pictures', '/manage/pictures', () => stage.person.sees('bee-suit.svg')],
-  ['a list of products that is pasted', '/manage/products', async () => {
-    await stage.person.press('Paste a list');
-    await stage.person.fill('List of products', 'Veil; V; 3');
-    await stage.person.sees('Add 1 product');
-  }],
-  ['the keys, in a dialog', '/manage/stock', async () => {
-    await stage.browser.driver.executeScript('document.activeElement?.blur()');
-    await stage.browser.driver.actions().sendKeys('?').perform();
-    await stage.person.sees('take the last change back');
-  }],
-  ['a kit in the shop', '/shop/starter-kit', async () => {
-    await stage.person.pick('Nucleus of bees');
-    await stage.person.press('Add to basket');
-    await stage.person.sees('Still to answer');
-  }],
+  [
+    'a list of products that is pasted',
+    '/manage/products',
+    async () => {
+      await stage.person.press('Paste a list');
+      await stage.person.fill('List of products', 'Veil; V; 3');
+      await stage.person.sees('Add 1 product');
+    },
+  ],
+  [
+    'the keys, in a dialog',
+    '/manage/stock',
+    async () => {
+      await stage.browser.driver.executeScript('document.activeElement?.blur()');
+      await stage.browser.driver.actions().sendKeys('?').perform();
+      await stage.person.sees('take the last change back');
+    },
+  ],
+  [
+    'a kit in the shop',
+    '/shop/starter-kit',
+    async () => {
+      await stage.person.pick('Nucleus of bees');
+      await stage.person.press('Add to basket');
+      await stage.person.sees('Still to answer');
+    },
+  ],
   ['quantities as buttons, with a table', '/shop/hexagon-jars', () => stage.person.sees('a pallet layer')],
   ['a kit in a kit', '/shop/first-year'],
-  ['a stock item and what is on its way', '/manage/stock/hook-tool', () => stage.person.sees('Starter kit', '[aria-label="Where it is used"]')],
+  [
+    'a stock item and what is on its way',
+    '/manage/stock/hook-tool',
+    () => stage.person.sees('Starter kit', '[aria-label="Where it is used"]'),
+  ],
   ['all proofs', '/manage/proofs', () => stage.person.sees('Bee suit')],
-  ['answers that don’t go together', '/shop/branding-iron', async () => {
-    await stage.person.pick('6 mm');
-    await stage.person.pick('Flowing script');
-    await stage.person.sees('To keep what you chose last');
-  }],
+  [
+    'answers that don’t go together',
+    '/shop/branding-iron',
+    async () => {
+      await stage.person.pick('6 mm');
+      await stage.person.pick('Flowing script');
+      await stage.person.sees('To keep what you chose last');
+    },
+  ],
   ['the sheets', '/manage/sheets'],
   ['a sheet', '/manage/sheets/1', () => stage.person.press('Placed by condition', OUTLINE)],
   ['where a sheet is used', '/manage/sheets/1', () => stage.person.press('Where it is used', OUTLINE)],
@@ -50,22 +70,34 @@ lookAtAll(stage, [
   ['the shop', '/shop'],
   ['a product in the shop', '/shop/bee-suit'],
   ['lettering, cards and a folded group in the shop', '/shop/branding-iron', () => stage.person.press('As a gift')],
-  ['ticks with quantities and variants in the shop', '/shop/hive-paint', () => stage.person.pick('Bristle brush, 50 mm')],
+  [
+    'ticks with quantities and variants in the shop',
+    '/shop/hive-paint',
+    () => stage.person.pick('Bristle brush, 50 mm'),
+  ],
   ['files, dates and quick picks in the shop', '/shop/jar-labels'],
   ['measures on a picture', '/shop/hive-wrap'],
   ['an empty basket', '/shop/basket'],
 
-  ['options of one name, in many products', '/manage/products', async () => {
-    await stage.browser.driver.executeScript('document.querySelector(`input[aria-label="Select Bee suit"]`).click()');
-    await stage.person.press('Change', '//*[@aria-label="Selected products"]');
-    await stage.person.press('Options of one name', '//*[@role="menu"]');
-    await stage.person.findAndPick('Options called', 'sla', 'Slate');
-    await stage.person.sees('Of the choice');
-  }],
-  ['swatches that are selected', '/manage/swatches', async () => {
-    await stage.browser.driver.executeScript('document.querySelector(`input[aria-label="Select Slate"]`).click()');
-    await stage.person.sees('1 swatch selected');
-  }],
+  [
+    'options of one name, in many products',
+    '/manage/products',
+    async () => {
+      await stage.browser.driver.executeScript('document.querySelector(`input[aria-label="Select Bee suit"]`).click()');
+      await stage.person.press('Change', '//*[@aria-label="Selected products"]');
+      await stage.person.press('Options of one name', '//*[@role="menu"]');
+      await stage.person.findAndPick('Options called', 'sla', 'Slate');
+      await stage.person.sees('Of the choice');
+    },
+  ],
+  [
+    'swatches that are selected',
+    '/manage/swatches',
+    async () => {
+      await stage.browser.driver.executeScript('document.querySelector(`input[aria-label="Select Slate"]`).click()');
+      await stage.person.sees('1 swatch selected');
+    },
+  ],
 ]);
 
 describe('accessibility of a full basket', () => {

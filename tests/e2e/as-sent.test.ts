@@ -21,7 +21,9 @@ function ask(path: string, headers: Record<string, string> = {}): Promise<Answer
     const asked = request(server.origin, { path, headers }, (response) => {
       const chunks: Buffer[] = [];
       response.on('data', (chunk: Buffer) => chunks.push(chunk));
-      response.on('end', () => resolve({ status: response.statusCode ?? 0, headers: response.headers, body: Buffer.concat(chunks) }));
+      response.on('end', () =>
+        resolve({ status: response.statusCode ?? 0, headers: response.headers, body: Buffer.concat(chunks) }),
+      );
     });
     asked.on('error', reject);
     asked.end();
@@ -39,22 +41,25 @@ describe('a page of the shop as it is sent', () => {
 });
 
 describe('what a page may run', () => {
-  it.each(['/shop', '/shop/starter-kit', '/manage/products/1', '/shop/no-such-thing', '/nowhere'])('of %s is what knows the word of this one answer, and nothing is loaded from elsewhere', async (path) => {
-    const words = new Set<string>();
-    for (let times = 0; times < 2; times += 1) {
-      const { headers, body } = await ask(path);
-      const policy = String(headers['content-security-policy']);
-      const word = /'nonce-([^']+)'/.exec(policy)?.[1] ?? '';
-      expect(word.length).toBeGreaterThanOrEqual(22);
-      words.add(word);
-      expect(policy).not.toMatch(/unsafe-(inline|eval)|\*|https?:/);
-      expect(policy).toContain("img-src 'self' data: blob:");
-      const scripts = body.toString().match(/<script\b[^>]*>/g) ?? [];
-      expect(scripts.length).toBeGreaterThan(3);
-      expect(scripts.filter((script) => !script.includes(`nonce="${word}"`))).toEqual([]);
-    }
-    expect(words.size).toBe(2);
-  });
+  it.each(['/shop', '/shop/starter-kit', '/manage/products/1', '/shop/no-such-thing', '/nowhere'])(
+    'of %s is what knows the word of this one answer, and nothing is loaded from elsewhere',
+    async (path) => {
+      const words = new Set<string>();
+      for (let times = 0; times < 2; times += 1) {
+        const { headers, body } = await ask(path);
+        const policy = String(headers['content-security-policy']);
+        const word = /'nonce-([^']+)'/.exec(policy)?.[1] ?? '';
+        expect(word.length).toBeGreaterThanOrEqual(22);
+        words.add(word);
+        expect(policy).not.toMatch(/unsafe-(inline|eval)|\*|https?:/);
+        expect(policy).toContain("img-src 'self' data: blob:");
+        const scripts = body.toString().match(/<script\b[^>]*>/g) ?? [];
+        expect(scripts.length).toBeGreaterThan(3);
+        expect(scripts.filter((script) => !script.includes(`nonce="${word}"`))).toEqual([]);
+      }
+      expect(words.size).toBe(2);
+    },
+  );
 });
 
 describe('scripts and styles', () => {
@@ -63,10 +68,22 @@ describe('scripts and styles', () => {
     const products = [...new Set([...shop.matchAll(/href="(\/shop\/[a-z-]+)"/g)].map(([, path = '']) => path))];
     expect(products).toContain('/shop/starter-kit');
     const named = new Set<string>();
-    for (const path of [...products, '/shop', '/manage/products', '/manage/products/1', '/manage/stock', '/manage/price-lists'])
-      for (const [script] of (await ask(path)).body.toString().matchAll(/\/_next\/static\/[\w.~/-]+\.(?:js|css|woff2)/g)) named.add(script);
+    for (const path of [
+      ...products,
+      '/shop',
+      '/manage/products',
+      '/manage/products/1',
+      '/manage/stock',
+      '/manage/price-lists',
+    ])
+      for (const [script] of (await ask(path)).body
+        .toString()
+        .matchAll(/\/_next\/static\/[\w.~/-]+\.(?:js|css|woff2)/g))
+        named.add(script);
     expect(named.size).toBeGreaterThan(20);
-    const gone = await Promise.all([...named].map(async (script) => ((await ask(script)).status === 200 ? [] : [script])));
+    const gone = await Promise.all(
+      [...named].map(async (script) => ((await ask(script)).status === 200 ? [] : [script])),
+    );
     expect(gone.flat()).toEqual([]);
   });
 
@@ -75,17 +92,42 @@ describe('scripts and styles', () => {
   it.each([
     ['script', /\/_next\/static\/chunks\/[^"]+\.js/, /javascript/],
     ['style', /\/_next\/static\/chunks\/[^"]+\.css/, /css/],
-  ])('a %s comes as small as the browser can unpack it, is the same however it comes, and is kept for ever', async (_what, pattern, type) => {
-    const path = await firstOf(pattern);
-    const [plain, zipped, small] = await Promise.all(['identity', 'gzip', 'gzip, deflate, br'].map((encodings) => ask(path, { 'accept-encoding': encodings })));
-    expect([plain?.headers['content-encoding'], zipped?.headers['content-encoding'], small?.headers['content-encoding']]).toEqual([undefined, 'gzip', 'br']);
-    expect(gunzipSync(zipped?.body ?? '')).toEqual(plain?.body);
-    expect(brotliDecompressSync(small?.body ?? '')).toEqual(plain?.body);
-    expect(small?.body.length).toBeLessThan(zipped?.body.length ?? 0);
-    expect(small?.headers).toMatchObject({ 'content-type': expect.stringMatching(type), 'cache-control': expect.stringContaining('immutable'), vary: expect.stringMatching(/accept-encoding/i), 'x-content-type-options': 'nosniff' });
-  });
+  ])(
+    'a %s comes as small as the browser can unpack it, is the same however it comes, and is kept for ever',
+    async (_what, pattern, type) => {
+      const path = await firstOf(pattern);
+      const [plain, zipped, small] = await Promise.all(
+        ['identity', 'gzip', 'gzip, deflate, br'].map((encodings) => ask(path, { 'accept-encoding': encodings })),
+      );
+      expect([
+        plain?.headers['content-encoding'],
+        zipped?.headers['content-encoding'],
+        small?.headers['content-encoding'],
+      ]).toEqual([undefined, 'gzip', 'br']);
+      expect(gunzipSync(zipped?.body ?? '')).toEqual(plain?.body);
+      expect(brotliDecompressSync(small?.body ?? '')).toEqual(plain?.body);
+      expect(small?.body.length).toBeLessThan(zipped?.body.length ?? 0);
+      expect(small?.headers).toMatchObject({
+        'content-type': expect.stringMatching(type),
+        'cache-control': expect.stringContaining('immutable'),
+        vary: expect.stringMatching(/accept-encoding/i),
+        'x-content-type-options': 'nosniff',
+      });
+    },
+  );
 
-  it.each(['/_next/static/../../package.json', '/_next/static/..%2f..%2fpackage.json', '/_next/static/%2e%2e/%2e%2e/package.json', '/_next/static/..\\..\\package.json', '/_next/static//etc/passwd', '/_next/static/%00', '/_next/static/%ff', '/_next/static/', '/_next/static/chunks/', '/_next/static/nothing.js'])('%s leads to nothing but scripts and styles', async (path) => {
+  it.each([
+    '/_next/static/../../package.json',
+    '/_next/static/..%2f..%2fpackage.json',
+    '/_next/static/%2e%2e/%2e%2e/package.json',
+    '/_next/static/..\\..\\package.json',
+    '/_next/static//etc/passwd',
+    '/_next/static/%00',
+    '/_next/static/%ff',
+    '/_next/static/',
+    '/_next/static/chunks/',
+    '/_next/static/nothing.js',
+  ])('%s leads to nothing but scripts and styles', async (path) => {
     const { status, body } = await ask(path);
     expect([308, 400, 404]).toContain(status);
     expect(body.toString()).not.toMatch(/"dependencies"|root:/);

@@ -13,30 +13,48 @@ const entry = (title: string) => `//section[@aria-label="${title}"]`;
 const entryText = (title: string) => `section[aria-label="${title}"]`;
 const slotText = (title: string) => `[aria-label="What can be put in ${title}"]`;
 const slot = (title: string) => `//*[@role="group" and @aria-label="What can be put in ${title}"]`;
-const onHand = async (key: string) => Number((await stage.database.read.select({ onHand: stockItems.onHand }).from(stockItems).where(eq(stockItems.key, key)))[0]?.onHand);
+const onHand = async (key: string) =>
+  Number(
+    (await stage.database.read.select({ onHand: stockItems.onHand }).from(stockItems).where(eq(stockItems.key, key)))[0]
+      ?.onHand,
+  );
 const lastOrder = async () => {
   const [order] = await stage.database.read.select().from(orders).orderBy(desc(orders.id)).limit(1);
-  const lines = await stage.database.read.select().from(orderLines).where(eq(orderLines.orderId, order?.id ?? 0));
+  const lines = await stage.database.read
+    .select()
+    .from(orderLines)
+    .where(eq(orderLines.orderId, order?.id ?? 0));
   return { order, lines };
 };
 
 /** Adds a slot with its candidates, as somebody who types does. */
-async function addSlot(title: string, most: string, candidates: readonly (readonly [words: string, title: string])[]): Promise<void> {
+async function addSlot(
+  title: string,
+  most: string,
+  candidates: readonly (readonly [words: string, title: string])[],
+): Promise<void> {
   const { person } = stage;
   await person.press('Choices', OUTLINE);
   await person.fill('Ask customers for', title);
   await person.select('as', 'what is put in a slot of a build');
   await person.press('Add choice');
   await person.fill('At most', most);
-  for (const [place, [words, candidate]] of candidates.entries()) await person.findAndPick(place === 0 ? 'Add a product' : 'Add another product', words, candidate);
+  for (const [place, [words, candidate]] of candidates.entries())
+    await person.findAndPick(place === 0 ? 'Add a product' : 'Add another product', words, candidate);
 }
 
 describe('a build set up from an empty page', () => {
   it('gets slots with candidates, says what must fit, and counts what belongs to it', async () => {
     const { person } = stage;
     await startProduct(stage, 'Small hive', 'SMALL');
-    await addSlot('Boxes', '2', [['brood', 'Brood box'], ['SHALLOW', 'Shallow super']]);
-    await addSlot('Lid', '1', [['flat', 'Flat roof'], ['travel', 'Travel roof']]);
+    await addSlot('Boxes', '2', [
+      ['brood', 'Brood box'],
+      ['SHALLOW', 'Shallow super'],
+    ]);
+    await addSlot('Lid', '1', [
+      ['flat', 'Flat roof'],
+      ['travel', 'Travel roof'],
+    ]);
     await person.press('What must fit', OUTLINE);
     await person.press('Add a sentence');
     await person.select('Sentence 1: property', 'footprint');
@@ -51,8 +69,23 @@ describe('a build set up from an empty page', () => {
     await person.sees('9', counterText);
     await publish(stage, 'Small hive');
     const row = await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Small hive') });
-    expect(row?.draft.choices.map((choice) => (choice.kind === 'slot' ? [choice.key, choice.most, choice.options.map(({ key }) => key)] : []))).toEqual([['boxes', 2, ['brood-box', 'shallow-super']], ['lid', 1, ['flat-roof', 'travel-roof']]]);
-    expect(row?.draft.fits.map(({ place, property, compare, other }) => [place, property, compare, other.place, other.property])).toEqual([['lid', 'footprint', 'is', 'boxes', 'footprint']]);
+    expect(
+      row?.draft.choices.map((choice) =>
+        choice.kind === 'slot' ? [choice.key, choice.most, choice.options.map(({ key }) => key)] : [],
+      ),
+    ).toEqual([
+      ['boxes', 2, ['brood-box', 'shallow-super']],
+      ['lid', 1, ['flat-roof', 'travel-roof']],
+    ]);
+    expect(
+      row?.draft.fits.map(({ place, property, compare, other }) => [
+        place,
+        property,
+        compare,
+        other.place,
+        other.property,
+      ]),
+    ).toEqual([['lid', 'footprint', 'is', 'boxes', 'footprint']]);
   });
 
   it('is bought as it was put together, and takes from stock what is in it and its frames', async () => {
@@ -95,7 +128,10 @@ describe('the hive of the demo', () => {
     await person.sees('+€29.50', slotText('Roof'));
     await person.press('Travel roof', slot('Roof'));
     await person.press('Add to basket');
-    await person.sees('This roof is made for the narrow boxes and would not close the hive. To make it fit, take Flat roof', entryText('Travel roof'));
+    await person.sees(
+      'This roof is made for the narrow boxes and would not close the hive. To make it fit, take Flat roof',
+      entryText('Travel roof'),
+    );
     await person.press('Take another for Roof');
     await person.press('Flat roof', slot('Roof'));
     await person.press('Add to basket');
@@ -153,7 +189,12 @@ describe('the hive of the demo', () => {
     await person.press('First colony', '//*[@aria-label="Start from"]');
     await person.press('Add another for Supers');
     await person.press('Shallow super', slot('Supers'));
-    const titles = async () => (await browser.driver.executeScript<string[]>('return [...document.querySelectorAll(\'[aria-label="What is in Supers"] section[aria-label]\')].map((section) => section.getAttribute("aria-label"))')).filter((title) => title.endsWith('super'));
+    const titles = async () =>
+      (
+        await browser.driver.executeScript<string[]>(
+          'return [...document.querySelectorAll(\'[aria-label="What is in Supers"] section[aria-label]\')].map((section) => section.getAttribute("aria-label"))',
+        )
+      ).filter((title) => title.endsWith('super'));
     expect(await titles()).toEqual(['Honey super', 'Shallow super']);
     const handle = await person.find('//button[@aria-label="Move Shallow super"]');
     await browser.driver.executeScript('arguments[0].scrollIntoView({block: "center"}); arguments[0].focus()', handle);
@@ -163,8 +204,19 @@ describe('the hive of the demo', () => {
     }
     await browser.driver.wait(async () => (await titles())[0] === 'Shallow super', 10_000);
     // And back with the mouse.
-    const [from, onto] = [await person.find('//button[@aria-label="Move Shallow super"]'), await person.find('//button[@aria-label="Move Honey super"]')];
-    await browser.driver.actions().move({ origin: from }).press().move({ origin: from, y: 12 }).move({ origin: onto, y: 12, duration: 400 }).pause(300).release().perform();
+    const [from, onto] = [
+      await person.find('//button[@aria-label="Move Shallow super"]'),
+      await person.find('//button[@aria-label="Move Honey super"]'),
+    ];
+    await browser.driver
+      .actions()
+      .move({ origin: from })
+      .press()
+      .move({ origin: from, y: 12 })
+      .move({ origin: onto, y: 12, duration: 400 })
+      .pause(300)
+      .release()
+      .perform();
     await browser.driver.wait(async () => (await titles())[0] === 'Honey super', 10_000);
   });
 });
@@ -220,7 +272,11 @@ describe('a build of what is cut from rolls, with a rule over what is in it', ()
     await person.sees('is in the basket');
     const { order, lines } = await orderBasket(stage, 'Bertha').then(lastOrder);
     expect([order?.state, order?.total, lines[0]?.sku]).toEqual(['paid', '74.45', 'CASE-VENT-MESH-28.2-MESH-28']);
-    const planned = await stage.database.read.select({ length: cuts.length, count: cuts.count }).from(cuts).where(eq(cuts.orderId, order?.id ?? 0)).orderBy(cuts.length);
+    const planned = await stage.database.read
+      .select({ length: cuts.length, count: cuts.count })
+      .from(cuts)
+      .where(eq(cuts.orderId, order?.id ?? 0))
+      .orderBy(cuts.length);
     expect(planned.map(({ length, count }) => `${count} × ${length}`)).toEqual(['1 × 0.6', '1 × 0.6', '1 × 2.6']);
     expect([before.strap - (await onHand('hive-strap')), before.mesh - (await onHand('mesh-coarse'))]).toEqual([1, 0]);
   });

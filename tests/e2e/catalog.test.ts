@@ -10,11 +10,13 @@ const stage = setStage();
 
 /** The words of a column of a table, from the top. */
 async function column(label: string, position: number): Promise<string[]> {
-  const script = 'return Array.from(document.querySelectorAll(`[aria-label="${arguments[0]}"] tbody tr td:nth-child(${arguments[1]})`)).map((cell) => cell.innerText.trim())';
+  const script =
+    'return Array.from(document.querySelectorAll(`[aria-label="${arguments[0]}"] tbody tr td:nth-child(${arguments[1]})`)).map((cell) => cell.innerText.trim())';
   return stage.browser.driver.executeScript<string[]>(script, label, position);
 }
 
-const draftOf = async (title: string) => (await stage.database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
+const draftOf = async (title: string) =>
+  (await stage.database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
 
 describe('the product list', () => {
   it('is searched by name, SKU, category and tag', async () => {
@@ -104,7 +106,9 @@ describe('a product with variants, from empty', () => {
     await stage.person.sees('3 stock items created');
     await stage.person.sees('Ready to be published', '[aria-label="Readiness"]');
     await stage.person.sees('Bee brush Small Copper is out of stock');
-    const item = await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.title, 'Bee brush Large Steel') });
+    const item = await stage.database.read.query.stockItems.findFirst({
+      where: eq(stockItems.title, 'Bee brush Large Steel'),
+    });
     expect(item).toMatchObject({ key: 'bee-brush-large-steel', unit: '1', onHand: '0' });
   });
 
@@ -141,7 +145,10 @@ describe('looking after the catalog', () => {
     await stage.person.sees('A whole number from 1 to 1,000,000. Until then it stays as it was.');
     await stage.person.fill('Minimum quantity', '4');
     await stage.person.sees('That is 4, 6, 8 … 40');
-    await stage.browser.driver.wait(async () => (await draftOf('Honey jars in cases'))?.quantity?.minimum === 4, PATIENCE);
+    await stage.browser.driver.wait(
+      async () => (await draftOf('Honey jars in cases'))?.quantity?.minimum === 4,
+      PATIENCE,
+    );
     await stage.person.fill('Maximum quantity', '3');
     await stage.person.sees('No quantity keeps this rule: the maximum is below the first multiple.');
     await stage.person.sees('This product is not ready to be sold', '[aria-label="The Counter"]');
@@ -159,7 +166,9 @@ describe('looking after the catalog', () => {
     const taken = copy ? [...referencesOf(copy).stock] : [];
     expect(taken.length).toBeGreaterThan(0);
     expect(taken.filter((key) => !key.includes('copy'))).toEqual([]);
-    expect(await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, taken[0] ?? '') })).toMatchObject({ onHand: '0' });
+    expect(
+      await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, taken[0] ?? '') }),
+    ).toMatchObject({ onHand: '0' });
     await stage.person.sees('Give the product a SKU.', '[aria-label="Readiness"]');
     await stage.person.press('More for this product');
     await stage.person.press('Delete this draft');

@@ -15,13 +15,16 @@ const stage = setStage();
 const counter = '[aria-label="The Counter"]';
 const readinessList = '[aria-label="Readiness"]';
 
-const tick = async (label: string, within = '') => stage.person.click(await stage.person.find(`${within}//label[contains(normalize-space(), ${quoted(label)})]`));
-const onHand = async (key: string) => (await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, key) }))?.onHand;
+const tick = async (label: string, within = '') =>
+  stage.person.click(await stage.person.find(`${within}//label[contains(normalize-space(), ${quoted(label)})]`));
+const onHand = async (key: string) =>
+  (await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, key) }))?.onHand;
 const saved = () => stage.person.sees('Saved', '[aria-label="Draft"]');
 
 /** Pastes a text into what has the focus, as Ctrl V would. */
 async function paste(text: string): Promise<void> {
-  const script = 'const data = new DataTransfer(); data.setData("text/plain", arguments[0]); document.activeElement.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }))';
+  const script =
+    'const data = new DataTransfer(); data.setData("text/plain", arguments[0]); document.activeElement.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }))';
   await stage.browser.driver.executeScript(script, text);
 }
 
@@ -57,12 +60,19 @@ describe('the bee suit, from an empty product', () => {
     await saved();
     const product = await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Field suit') });
     const cloth = product?.draft.choices[1];
-    expect(cloth && 'options' in cloth && cloth.options.map(({ swatch, colours }) => [swatch, colours])).toEqual([['slate', []], ['moss', []]]);
+    expect(cloth && 'options' in cloth && cloth.options.map(({ swatch, colours }) => [swatch, colours])).toEqual([
+      ['slate', []],
+      ['moss', []],
+    ]);
   });
 
   it('changes several options at once', async () => {
     await stage.person.press('Size', OUTLINE);
-    for (const size of ['S', 'M']) await stage.browser.driver.executeScript('arguments[0].click()', await stage.browser.driver.findElement({ css: `input[aria-label="Select ${size}"]` }));
+    for (const size of ['S', 'M'])
+      await stage.browser.driver.executeScript(
+        'arguments[0].click()',
+        await stage.browser.driver.findElement({ css: `input[aria-label="Select ${size}"]` }),
+      );
     await stage.person.press('Amount', '//section[@aria-label="Selected options"]');
     await stage.person.fill('All selected: amount', '1.50');
     await stage.person.press('Set for all selected');
@@ -96,9 +106,15 @@ describe('the bee suit, from an empty product', () => {
     await cell.click();
     await paste('125\t\n\t131');
     await saved();
-    const priced = async () => (await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Field suit') }))?.draft.variants.map(({ options, price }) => [options.size, options.cloth, price]);
+    const priced = async () =>
+      (
+        await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Field suit') })
+      )?.draft.variants.map(({ options, price }) => [options.size, options.cloth, price]);
     await stage.browser.driver.wait(async () => (await priced())?.[1]?.[2] === '131', PATIENCE);
-    expect(await priced()).toEqual([['m', 'slate', '125'], ['l', 'moss', '131']]);
+    expect(await priced()).toEqual([
+      ['m', 'slate', '125'],
+      ['l', 'moss', '131'],
+    ]);
     await stage.person.select('Figure in the cells', 'GTIN');
     await stage.person.fill('GTIN of M · Slate', '4006381333932');
     await stage.person.sees('The check digit of GTIN 4006381333932 should be 1.');
@@ -156,7 +172,8 @@ describe('a sheet', () => {
     await stage.person.fill('Condition 2: category', 'Queen rearing');
     await saved();
     await stage.person.press('Where it is used', OUTLINE);
-    for (const title of ['Bee suit', 'Field suit', 'Queen marking pens']) await stage.person.sees(title, 'section[aria-label="Where it is used"]');
+    for (const title of ['Bee suit', 'Field suit', 'Queen marking pens'])
+      await stage.person.sees(title, 'section[aria-label="Where it is used"]');
     await stage.person.press('See the ripple and publish');
     await stage.person.sees('It reaches 6 products; 6 change.');
     await stage.person.sees('gets the sheet');
@@ -247,7 +264,9 @@ describe('in the shop', () => {
     await stage.person.goTo('/shop/jar-labels');
     const input = await stage.browser.driver.findElement({ css: 'input[type=file]' });
     await input.sendKeys(wrong);
-    await stage.person.sees('artwork.pdf is none of the types we can use, whatever its name says. Upload PDF, SVG, PNG or TIFF.');
+    await stage.person.sees(
+      'artwork.pdf is none of the types we can use, whatever its name says. Upload PDF, SVG, PNG or TIFF.',
+    );
     await input.sendKeys(right);
     await stage.person.sees('label.svg');
     // 35 cm² at 68.00 / m², and 0.04 for the cutting: 0.28 a label, and the artwork once.
@@ -257,7 +276,8 @@ describe('in the shop', () => {
   it('a date outside the window is refused in the page and by the server', async () => {
     const field = await stage.person.find('#shop-needed');
     const soon = new Date(Date.now() + 2 * 24 * 3600_000).toISOString().slice(0, 10);
-    const setDate = 'const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set; set.call(arguments[0], arguments[1]); arguments[0].dispatchEvent(new Event("input", { bubbles: true })); arguments[0].dispatchEvent(new Event("change", { bubbles: true }))';
+    const setDate =
+      'const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set; set.call(arguments[0], arguments[1]); arguments[0].dispatchEvent(new Event("input", { bubbles: true })); arguments[0].dispatchEvent(new Event("change", { bubbles: true }))';
     await stage.browser.driver.executeScript(setDate, field, soon);
     await stage.person.sees('can’t be chosen, the first is');
     const response = await fetch(`${stage.server.origin}/api/v1/products/jar-labels/resolve`, {
@@ -267,8 +287,14 @@ describe('in the shop', () => {
     });
     const resolution = (await response.json()) as { state: string; problems: { code: string; where: string }[] };
     expect(resolution.state).toBe('invalid');
-    expect(resolution.problems).toContainEqual(expect.objectContaining({ code: 'dayNotOffered', where: 'choice:needed' }));
-    const added = await fetch(`${stage.server.origin}/api/shop/basket`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ slug: 'jar-labels', answers: { shape: 'square', needed: soon }, quantity: 100 }) });
+    expect(resolution.problems).toContainEqual(
+      expect.objectContaining({ code: 'dayNotOffered', where: 'choice:needed' }),
+    );
+    const added = await fetch(`${stage.server.origin}/api/shop/basket`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ slug: 'jar-labels', answers: { shape: 'square', needed: soon }, quantity: 100 }),
+    });
     expect(added.status).toBe(422);
   });
 
@@ -296,7 +322,10 @@ describe('the palette and the swatch book', () => {
     await stage.person.find('[aria-label="Find anything"][role=combobox]');
     await stage.browser.driver.sleep(400);
     await stage.browser.driver.actions().sendKeys('care', Key.ENTER).perform();
-    await stage.browser.driver.wait(async () => (await stage.browser.driver.getCurrentUrl()).includes('/manage/sheets/'), PATIENCE);
+    await stage.browser.driver.wait(
+      async () => (await stage.browser.driver.getCurrentUrl()).includes('/manage/sheets/'),
+      PATIENCE,
+    );
     await stage.person.sees('Care kit', 'nav[aria-label="Outline"]');
   });
 
@@ -312,7 +341,9 @@ describe('the palette and the swatch book', () => {
     await stage.person.sees('Slate and Moss stand side by side and are hard to tell apart');
     await stage.person.goTo('/shop/field-suit');
     const swatch = await stage.database.read.query.swatches.findFirst({ where: eq(swatches.key, 'slate') });
-    const shown = await stage.browser.driver.executeScript<string>('return document.querySelector("[aria-labelledby=shop-cloth-label] input + span").style.background');
+    const shown = await stage.browser.driver.executeScript<string>(
+      'return document.querySelector("[aria-labelledby=shop-cloth-label] input + span").style.background',
+    );
     const rgb = readColour(shown.slice(shown.indexOf('rgb'), shown.indexOf(')') + 1));
     expect(rgb).toBe(swatch?.colours[0]);
   });

@@ -24,7 +24,10 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 function drawings(names: readonly string[]): string[] {
   return names.map((name, place) => {
     const file = join(folder, `${name}.svg`);
-    writeFileSync(file, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 30"><rect width="40" height="30" fill="hsl(${place * 37} 50% 50%)"/><text x="2" y="20" font-size="6">${name}</text></svg>`);
+    writeFileSync(
+      file,
+      `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 30"><rect width="40" height="30" fill="hsl(${place * 37} 50% 50%)"/><text x="2" y="20" font-size="6">${name}</text></svg>`,
+    );
     return file;
   });
 }
@@ -34,7 +37,8 @@ function told(what: string, hands: Hands, before: keyof typeof BEFORE): void {
   process.stdout.write(`${what}: ${hands.told}; before ${BEFORE[before]} clicks\n`);
 }
 
-const draftOf = async (title: string) => (await stage.database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
+const draftOf = async (title: string) =>
+  (await stage.database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
 
 /** Starts a product with all that is known of it: one click, the rest by keys. */
 async function begin(hands: Hands, title: string, price: string, category: string): Promise<void> {
@@ -83,7 +87,12 @@ describe('setting up from an empty page, counted in clicks', () => {
     told('a smock in twelve stocked variants', hands, 'smock');
     const draft = await draftOf('Smock');
     expect(draft?.variants).toHaveLength(12);
-    const counts = await Promise.all((draft?.variants ?? []).map(async ({ stock }) => (await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, stock ?? '') }))?.onHand));
+    const counts = await Promise.all(
+      (draft?.variants ?? []).map(
+        async ({ stock }) =>
+          (await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, stock ?? '') }))?.onHand,
+      ),
+    );
     expect(counts.map(Number).reduce((sum, count) => sum + count, 0)).toBe(56);
     expect(hands.clicks).toBeLessThanOrEqual(BEFORE.smock / 2);
   });
@@ -91,7 +100,11 @@ describe('setting up from an empty page, counted in clicks', () => {
   it('a gift crate of seven choices, three of them with a picture per option', async () => {
     const hands = new Hands(stage);
     await begin(hands, 'Gift crate', '32', 'First honey');
-    const pictured: readonly (readonly [string, readonly string[]])[] = [['Wood', ['Pine', 'Ash', 'Cherry']], ['Straw', ['White', 'Green', 'Red']], ['Ribbon', ['Gold', 'Blue', 'Plain']]];
+    const pictured: readonly (readonly [string, readonly string[]])[] = [
+      ['Wood', ['Pine', 'Ash', 'Cherry']],
+      ['Straw', ['White', 'Green', 'Red']],
+      ['Ribbon', ['Gold', 'Blue', 'Plain']],
+    ];
     for (const [title, options] of pictured) {
       await hands.addChoice(title);
       await hands.type(...options.map((option) => `${option}${Key.ENTER}`));
@@ -107,8 +120,18 @@ describe('setting up from an empty page, counted in clicks', () => {
     await publishBy(hands, 'Gift crate');
     told('a gift crate of seven choices', hands, 'crate');
     const choices = (await draftOf('Gift crate'))?.choices ?? [];
-    expect(choices.map(({ title }) => title)).toEqual(['Wood', 'Straw', 'Ribbon', 'Jars', 'Card', 'Wrapped', 'Arrives on']);
-    const pictures = choices.slice(0, 3).flatMap((choice) => ('options' in choice ? choice.options.map(({ picture }) => picture) : []));
+    expect(choices.map(({ title }) => title)).toEqual([
+      'Wood',
+      'Straw',
+      'Ribbon',
+      'Jars',
+      'Card',
+      'Wrapped',
+      'Arrives on',
+    ]);
+    const pictures = choices
+      .slice(0, 3)
+      .flatMap((choice) => ('options' in choice ? choice.options.map(({ picture }) => picture) : []));
     expect(new Set(pictures).size).toBe(9);
     expect(pictures.every((picture) => picture?.startsWith('/pictures/'))).toBe(true);
     expect(hands.clicks).toBeLessThanOrEqual(BEFORE.crate / 2);
@@ -132,7 +155,10 @@ describe('setting up from an empty page, counted in clicks', () => {
     await person.sees('of Wax cloth');
     await publishBy(hands, 'Wax cloth');
     told('wax cloth by the metre', hands, 'cloth');
-    expect(await draftOf('Wax cloth')).toMatchObject({ soldBy: { kind: 'measure', measure: 'length', unit: 'm' }, draws: [{ kind: 'measure', measure: 'length' }] });
+    expect(await draftOf('Wax cloth')).toMatchObject({
+      soldBy: { kind: 'measure', measure: 'length', unit: 'm' },
+      draws: [{ kind: 'measure', measure: 'length' }],
+    });
     expect(hands.clicks).toBeLessThanOrEqual(BEFORE.cloth / 2);
   });
 
@@ -160,7 +186,9 @@ describe('setting up from an empty page, counted in clicks', () => {
     await takeNewStockItem(hands, 'Smoker, large', '9');
     await publishBy(hands, 'Smoker, large');
     told('a smoker with a sack of fuel', hands, 'smoker');
-    expect((await draftOf('Smoker, large'))?.choices).toMatchObject([{ kind: 'addOn', product: 'smoker-fuel', required: false }]);
+    expect((await draftOf('Smoker, large'))?.choices).toMatchObject([
+      { kind: 'addOn', product: 'smoker-fuel', required: false },
+    ]);
     expect(hands.clicks).toBeLessThanOrEqual(BEFORE.smoker / 2);
   });
 });

@@ -9,8 +9,10 @@ const stage = setStage();
 const HUES = 60;
 const card = (title: string) => `//article[@aria-label="${title}"]`;
 const EARNS = '[aria-label="What it earns at least"]';
-const itemOf = (title: string) => stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.title, title) });
-const draftOf = async (title: string) => (await stage.database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
+const itemOf = (title: string) =>
+  stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.title, title) });
+const draftOf = async (title: string) =>
+  (await stage.database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
 
 describe('a long list × a break × what it earns × a kit × a code, from empty', () => {
   it('is a product of sixty hues, of which one that was looked for costs more, and ten cost less each', async () => {
@@ -24,7 +26,11 @@ describe('a long list × a break × what it earns × a kit × a code, from empty
     await person.select('as', 'one from a list');
     await person.press('Add choice');
     await person.press('Paste a list');
-    await person.fill('List of options', Array.from({ length: HUES }, (_, at) => `Hue ${at + 1};0;H${at + 1}`).join('\n'), DIALOG);
+    await person.fill(
+      'List of options',
+      Array.from({ length: HUES }, (_, at) => `Hue ${at + 1};0;H${at + 1}`).join('\n'),
+      DIALOG,
+    );
     await person.press(`Add ${HUES} options`);
     await person.fill('Find an option', 'hue 42');
     await person.select('Hue 42: kind of amount', 'EUR');
@@ -41,7 +47,9 @@ describe('a long list × a break × what it earns × a kit × a code, from empty
     await person.sees('10 pieces: it costs €0.60 and is sold for €1.50 without VAT.', EARNS);
     await publish(stage, 'Beeswax crayon');
     const choice = (await draftOf('Beeswax crayon'))?.choices[0];
-    expect(choice && 'options' in choice && choice.options.map(({ amount }) => amount)).toEqual(Array.from({ length: HUES }, (_, at) => (at === 41 ? { kind: 'fixed', value: '0.60' } : null)));
+    expect(choice && 'options' in choice && choice.options.map(({ amount }) => amount)).toEqual(
+      Array.from({ length: HUES }, (_, at) => (at === 41 ? { kind: 'fixed', value: '0.60' } : null)),
+    );
   });
 
   it('is three in a kit, less a percentage; of four kits the code takes a tenth, and twelve leave the shelf', async () => {
@@ -58,7 +66,10 @@ describe('a long list × a break × what it earns × a kit × a code, from empty
     await person.sees('Standard kit: parts €27.00, kit €24.30, saves €2.70.');
     await person.press('All selections', OUTLINE);
     // Three crayons cost 1.80, the handbook 6.60. In a kit no ten of them come together: the break is none.
-    await person.sees('3 × Beeswax crayon (Hue 1) · Handbook for the first year: it costs €8.40 and is sold for €20.25 without VAT.', EARNS);
+    await person.sees(
+      '3 × Beeswax crayon (Hue 1) · Handbook for the first year: it costs €8.40 and is sold for €20.25 without VAT.',
+      EARNS,
+    );
     await publish(stage, 'Crayon set');
     await person.goTo('/shop/crayon-set');
     await (await person.find('//main//select/option[.="Hue 42 (+€0.60)"]')).click();
@@ -76,9 +87,18 @@ describe('a long list × a break × what it earns × a kit × a code, from empty
     await person.sees('Welcome to the apiary (FIRSTHIVE) −€10.37');
     await orderBasket(stage, 'Maud Ferrier');
     const [order] = await database.read.select().from(orders).orderBy(desc(orders.id)).limit(1);
-    expect([order?.total, order?.sums?.tax?.net, order?.sums?.codes[0]?.shares]).toEqual(['93.31', '77.76', ['-10.37']]);
-    const lines = await database.read.select().from(orderLines).where(eq(orderLines.orderId, order?.id ?? 0));
-    expect(lines.map(({ sku, quantity, unitPrice, lineTotal }) => [sku, quantity, unitPrice, lineTotal])).toEqual([['SET-CRAYON-H42.3', 4, '25.92', '103.68']]);
+    expect([order?.total, order?.sums?.tax?.net, order?.sums?.codes[0]?.shares]).toEqual([
+      '93.31',
+      '77.76',
+      ['-10.37'],
+    ]);
+    const lines = await database.read
+      .select()
+      .from(orderLines)
+      .where(eq(orderLines.orderId, order?.id ?? 0));
+    expect(lines.map(({ sku, quantity, unitPrice, lineTotal }) => [sku, quantity, unitPrice, lineTotal])).toEqual([
+      ['SET-CRAYON-H42.3', 4, '25.92', '103.68'],
+    ]);
     expect((await itemOf('Crayon'))?.onHand).toBe('88');
   });
 });

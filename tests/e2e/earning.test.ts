@@ -34,7 +34,9 @@ describe('what a product earns, from empty', () => {
     await person.fill('Base price', '12');
     await person.seesNoMore('less than the floor');
     await publish(stage, 'Apple crate');
-    expect((await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Apple crate') }))?.draft).toMatchObject({ price: '12', marginFloor: '35' });
+    expect(
+      (await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Apple crate') }))?.draft,
+    ).toMatchObject({ price: '12', marginFloor: '35' });
   });
 
   it('and with a dearer delivery, which is seen before it is entered', async () => {

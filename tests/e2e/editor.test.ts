@@ -31,11 +31,18 @@ async function stored(id: number) {
   return product;
 }
 
-async function saved(id: number, holds: (draft: NonNullable<Awaited<ReturnType<typeof stored>>>['draft']) => boolean): Promise<void> {
-  await browser.driver.wait(async () => {
-    const product = await stored(id);
-    return product !== undefined && holds(product.draft);
-  }, PATIENCE, 'the draft was not saved');
+async function saved(
+  id: number,
+  holds: (draft: NonNullable<Awaited<ReturnType<typeof stored>>>['draft']) => boolean,
+): Promise<void> {
+  await browser.driver.wait(
+    async () => {
+      const product = await stored(id);
+      return product !== undefined && holds(product.draft);
+    },
+    PATIENCE,
+    'the draft was not saved',
+  );
 }
 
 const order = async (id: number) => (await stored(id))?.draft.choices.map(({ key }) => key);
@@ -63,7 +70,15 @@ describe('the product editor', () => {
 
     const grip = await person.find('[aria-label="Move Case"]');
     const target = await person.find('[aria-label="Move Tamper seals"]');
-    await browser.driver.actions().move({ origin: grip }).press().move({ origin: grip, y: -10 }).move({ origin: target, y: -8, duration: 400 }).pause(200).release().perform();
+    await browser.driver
+      .actions()
+      .move({ origin: grip })
+      .press()
+      .move({ origin: grip, y: -10 })
+      .move({ origin: target, y: -8, duration: 400 })
+      .pause(200)
+      .release()
+      .perform();
     await saved(4, ({ choices }) => choices[0]?.key === 'case');
     expect(await order(4)).toEqual(['case', 'seals']);
   });
@@ -107,7 +122,11 @@ describe('the product editor', () => {
     await person.press('Bring back as the draft');
     await saved(2, ({ price }) => price === '18.50');
     await person.sees('Draft differs from the shop');
-    const shop = await fetch(`${server.origin}/api/v1/products/stainless-mesh/resolve`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: '{"answers":{"opening":"coarse","length":"1"}}' });
+    const shop = await fetch(`${server.origin}/api/v1/products/stainless-mesh/resolve`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: '{"answers":{"opening":"coarse","length":"1"}}',
+    });
     expect(await shop.json()).toMatchObject({ unitPrice: '21.00' });
   });
 
@@ -140,10 +159,12 @@ describe('the product editor', () => {
       await Promise.all([person, colleague].map((one) => one.driver.executeScript(HOLD_REQUESTS)));
       await Promise.all([person.fill('Name', 'Suit of mine'), colleague.fill('Name', 'Suit of theirs')]);
       await Promise.all([person, colleague].map((one) => one.driver.executeScript('window.letGo()')));
-      const asked = await Promise.race([person, colleague].map(async (one) => {
-        await one.sees('Two people changed the same thing');
-        return one;
-      }));
+      const asked = await Promise.race(
+        [person, colleague].map(async (one) => {
+          await one.sees('Two people changed the same thing');
+          return one;
+        }),
+      );
       const mine = asked === person ? 'Suit of mine' : 'Suit of theirs';
       const theirs = asked === person ? 'Suit of theirs' : 'Suit of mine';
       await asked.press('Go on with mine');
@@ -164,7 +185,11 @@ describe('the product editor', () => {
       return rows;
     };
     const ask = async (method: string, path: string, body?: object) => {
-      const answered = await fetch(`${server.origin}/api/manage/products${path}`, { method, headers: { 'Content-Type': 'application/json' }, body: body && JSON.stringify(body) });
+      const answered = await fetch(`${server.origin}/api/manage/products${path}`, {
+        method,
+        headers: { 'Content-Type': 'application/json' },
+        body: body && JSON.stringify(body),
+      });
       return (await answered.json()) as { id: number; binned: number };
     };
     const { id } = await ask('POST', '', { title: 'Rain hat' });
@@ -198,7 +223,14 @@ describe('the product editor', () => {
 
   it('shows what others publish and take out of the shop meanwhile', async () => {
     const at = '/api/manage/products/12';
-    const publication = async (method: string, query = '', body?: object) => (await fetch(`${server.origin}${at}/publication${query}`, { method, headers: { 'Content-Type': 'application/json' }, body: body && JSON.stringify(body) })).status;
+    const publication = async (method: string, query = '', body?: object) =>
+      (
+        await fetch(`${server.origin}${at}/publication${query}`, {
+          method,
+          headers: { 'Content-Type': 'application/json' },
+          body: body && JSON.stringify(body),
+        })
+      ).status;
     await person.goTo('/manage/products/12');
     await person.sees('In the shop', 'main, body');
     expect(await publication('DELETE', '?accepted=99')).toBe(200);
@@ -213,7 +245,11 @@ describe('the product editor', () => {
     await person.fill('Name', 'Jars typed while the server was dead');
     await person.sees('Not saved: The server can’t be reached. Kept in this browser; trying again.');
     await server.restart();
-    await saved(4, ({ title, summary }) => title === 'Jars typed while the server was dead' && summary === 'Saved before the server died.');
+    await saved(
+      4,
+      ({ title, summary }) =>
+        title === 'Jars typed while the server was dead' && summary === 'Saved before the server died.',
+    );
     await person.sees('Saved', draftWords);
   });
 
@@ -227,7 +263,11 @@ describe('the product editor', () => {
     // Leaving at once: the page asks, and is told to go.
     await browser.driver.executeScript('window.onbeforeunload = null; window.stop()');
     await browser.driver.get('about:blank').catch(() => undefined);
-    await browser.driver.switchTo().alert().accept().catch(() => undefined);
+    await browser.driver
+      .switchTo()
+      .alert()
+      .accept()
+      .catch(() => undefined);
     await person.goTo('/manage/products/3');
     await saved(3, ({ summary }) => summary === 'Typed, then the window was closed.');
   });

@@ -6,7 +6,8 @@ import { orderBasket, publish } from '../support/acts';
 import { COUNTER, DIALOG, setStage } from '../support/stage';
 
 const stage = setStage('empty');
-const draft = async (title: string) => (await stage.database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
+const draft = async (title: string) =>
+  (await stage.database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
 
 describe('an empty shop', () => {
   it('greets with patterns, of which one is tried, published and bought', async () => {
@@ -30,7 +31,9 @@ describe('an empty shop', () => {
     await person.sees('is in the basket');
     await orderBasket(stage, 'Wren Alder');
     // Less than a quarter of a square metre is charged as a quarter.
-    expect(await stage.database.read.select({ sku: orderLines.sku, lineTotal: orderLines.lineTotal }).from(orderLines)).toEqual([{ sku: 'SHADE-CLOTH', lineTotal: '3.00' }]);
+    expect(
+      await stage.database.read.select({ sku: orderLines.sku, lineTotal: orderLines.lineTotal }).from(orderLines),
+    ).toEqual([{ sku: 'SHADE-CLOTH', lineTotal: '3.00' }]);
   });
 
   it('shows what the Counter is for, in five stops', async () => {
@@ -48,7 +51,10 @@ describe('an empty shop', () => {
     const { person } = stage;
     await person.goTo('/manage/products');
     await person.press('Paste a list');
-    await person.fill('List of products', 'Category;Name;Price\nClothing;Rain hat;12.50\nClothing;Gloves;cheap\nTools;Hive brush;');
+    await person.fill(
+      'List of products',
+      'Category;Name;Price\nClothing;Rain hat;12.50\nClothing;Gloves;cheap\nTools;Hive brush;',
+    );
     await person.sees('“cheap” is not an amount. Write it like 12.50.');
     await person.press('Add 2 products');
     await person.sees('2 products started');

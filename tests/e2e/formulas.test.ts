@@ -6,7 +6,8 @@ import { COUNTER, OUTLINE, setStage } from '../support/stage';
 
 const stage = setStage();
 
-const onHand = async () => (await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, 'netting-roll') }))?.onHand;
+const onHand = async () =>
+  (await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, 'netting-roll') }))?.onHand;
 
 describe('a product priced by a formula, from empty', () => {
   it('is measured in two directions and priced by area', async () => {
@@ -25,7 +26,9 @@ describe('a product priced by a formula, from empty', () => {
     await writeFormula(stage, 'Price', 'area = width * height\narea + width');
     await stage.person.sees('Line 2 adds a length to an area.');
     await stage.person.find('.cm-lintRange-error');
-    const marked = await stage.browser.driver.executeScript<string>('return document.querySelector(".cm-lintRange-error").innerText');
+    const marked = await stage.browser.driver.executeScript<string>(
+      'return document.querySelector(".cm-lintRange-error").innerText',
+    );
     expect(marked).toBe('area + width');
     await stage.person.sees('Price: Line 2 adds a length to an area.', '[aria-label="Readiness"]');
   });
@@ -43,7 +46,9 @@ describe('a product priced by a formula, from empty', () => {
     await stage.person.fill('Called', 'By area');
     await stage.person.sees('0.6858 m²', '[aria-label="Values of By area"]');
     await stage.person.find('.cm-content[aria-label="Formula By area"]');
-    const written = await stage.browser.driver.executeScript<string>('return document.querySelector(".cm-content").innerText');
+    const written = await stage.browser.driver.executeScript<string>(
+      'return document.querySelector(".cm-content").innerText',
+    );
     expect(written).toBe('area = width * height\nbilled = max(area * 1.1, 0.25 m2)\nbilled * cloth');
     await stage.person.sees('€9.05', '[aria-label="The Counter"]');
   });
@@ -60,7 +65,9 @@ describe('a product priced by a formula, from empty', () => {
     await stage.person.sees('is in the basket');
     await orderBasket(stage, 'Fern Hollis');
     await stage.person.sees('area 0.6858 m² · billed 0.75438 m²');
-    expect(await stage.database.read.query.orders.findFirst({ where: eq(orders.customerName, 'Fern Hollis') })).toMatchObject({ state: 'paid', total: '9.05' });
+    expect(
+      await stage.database.read.query.orders.findFirst({ where: eq(orders.customerName, 'Fern Hollis') }),
+    ).toMatchObject({ state: 'paid', total: '9.05' });
     expect(await onHand()).toBe('379.5');
   });
 

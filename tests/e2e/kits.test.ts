@@ -10,10 +10,15 @@ const TOTAL = '[aria-label="Total"]';
 const counterText = '[aria-label="The Counter"]';
 const part = (title: string) => `//section[@aria-label="${title}"]`;
 const card = (title: string) => `//article[@aria-label="${title}"]`;
-const onHand = async (key: string) => (await stage.database.read.select({ onHand: stockItems.onHand }).from(stockItems).where(eq(stockItems.key, key)))[0]?.onHand;
+const onHand = async (key: string) =>
+  (await stage.database.read.select({ onHand: stockItems.onHand }).from(stockItems).where(eq(stockItems.key, key)))[0]
+    ?.onHand;
 const lastOrder = async () => {
   const [order] = await stage.database.read.select().from(orders).orderBy(desc(orders.id)).limit(1);
-  const lines = await stage.database.read.select().from(orderLines).where(eq(orderLines.orderId, order?.id ?? 0));
+  const lines = await stage.database.read
+    .select()
+    .from(orderLines)
+    .where(eq(orderLines.orderId, order?.id ?? 0));
   return { order, lines };
 };
 
@@ -56,7 +61,14 @@ describe('a kit set up from an empty page', () => {
     const { person } = stage;
     await publish(stage, 'Apprentice set');
     const row = await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Apprentice set') });
-    expect(row?.draft.parts.map(({ candidates, quantity }) => [candidates[0]?.product, candidates[0]?.fixed, candidates[0]?.narrowed, quantity.usual])).toEqual([
+    expect(
+      row?.draft.parts.map(({ candidates, quantity }) => [
+        candidates[0]?.product,
+        candidates[0]?.fixed,
+        candidates[0]?.narrowed,
+        quantity.usual,
+      ]),
+    ).toEqual([
       ['bee-suit', { veil: 'fencing' }, { cloth: ['linen', 'slate'] }, 1],
       ['hook-tool', {}, {}, 1],
       ['hive-frame', {}, {}, 5],
@@ -86,7 +98,10 @@ describe('a kit set up from an empty page', () => {
     await person.sees('€150.12', TOTAL);
     await person.pick('Slate', part('Bee suit'));
     await person.pick('M', part('Bee suit'));
-    await stage.browser.driver.wait(async () => (await stage.browser.driver.getCurrentUrl()).includes('#build='), 10_000);
+    await stage.browser.driver.wait(
+      async () => (await stage.browser.driver.getCurrentUrl()).includes('#build='),
+      10_000,
+    );
     const { href } = new URL(await stage.browser.driver.getCurrentUrl());
     await stage.browser.driver.navigate().refresh();
     await person.sees('Change it in the basket');
@@ -94,14 +109,19 @@ describe('a kit set up from an empty page', () => {
     expect(await stage.browser.driver.getCurrentUrl()).toBe(href);
     await person.press('Change it in the basket');
     await person.sees('APPR-SUIT-M-SL-F');
-    expect((await stage.database.read.select().from(basketLines)).at(-1)?.parts).toMatchObject({ 'bee-suit': { answers: { size: 'm', cloth: 'slate' } }, 'hook-end-hive-tool': { answers: { name: 'Ada' } } });
+    expect((await stage.database.read.select().from(basketLines)).at(-1)?.parts).toMatchObject({
+      'bee-suit': { answers: { size: 'm', cloth: 'slate' } },
+      'hook-end-hive-tool': { answers: { name: 'Ada' } },
+    });
     await person.press('Change Apprentice set');
     await person.pick('L', part('Bee suit'));
     await person.press('Change it in the basket');
     await person.sees('APPR-SUIT-L-SL-F');
     const { order, lines } = await orderBasket(stage, 'Ada').then(lastOrder);
     expect([order?.state, order?.total, lines[0]?.sku]).toEqual(['paid', '150.12', 'APPR-SUIT-L-SL-F']);
-    expect(lines[0]?.resolution.parts.map(({ part: key, share, resolution }) => [key, share?.unit, resolution.item.sku])).toEqual([
+    expect(
+      lines[0]?.resolution.parts.map(({ part: key, share, resolution }) => [key, share?.unit, resolution.item.sku]),
+    ).toEqual([
       ['bee-suit', '124.65', 'SUIT-L-SL-F'],
       ['hook-end-hive-tool', '14.67', 'HOOK'],
       ['hive-frame-with-foundation', '10.80', 'FRAME'],
@@ -148,13 +168,17 @@ describe('kits before the same shelves', () => {
     await person.sees('is in the basket');
     await person.goTo('/shop/basket');
     const { order: before } = await lastOrder();
-    await stage.database.write((transaction) => transaction.update(stockItems).set({ onHand: '0' }).where(eq(stockItems.key, 'handbook')));
+    await stage.database.write((transaction) =>
+      transaction.update(stockItems).set({ onHand: '0' }).where(eq(stockItems.key, 'handbook')),
+    );
     await person.fill('Name', 'Tilda Fenn');
     await person.fill('E-mail', 'tilda@fenn.example');
     await person.press('Order and pay');
     await person.sees('Handbook for the first year is out of stock');
     expect((await lastOrder()).order?.id).toBe(before?.id);
-    await stage.database.write((transaction) => transaction.update(stockItems).set({ onHand: '35' }).where(eq(stockItems.key, 'handbook')));
+    await stage.database.write((transaction) =>
+      transaction.update(stockItems).set({ onHand: '35' }).where(eq(stockItems.key, 'handbook')),
+    );
   });
 });
 
@@ -183,7 +207,9 @@ describe('a change of a part', () => {
     await person.press('Take it out of the shop');
     await person.sees('2 products in the shop would stop being sold.');
     await person.press('Not now', DIALOG);
-    expect((await stage.database.read.query.products.findFirst({ where: eq(products.id, book?.id ?? 0) }))?.publishedSlug).toBe('handbook');
+    expect(
+      (await stage.database.read.query.products.findFirst({ where: eq(products.id, book?.id ?? 0) }))?.publishedSlug,
+    ).toBe('handbook');
   });
 });
 
@@ -199,5 +225,8 @@ it('a parts list is pasted from a spreadsheet, with faults by line', async () =>
   await person.sees('4 × Honey pail, 12 l');
   await stage.browser.driver.sleep(1500);
   const row = await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Pasted set') });
-  expect(row?.draft.parts.map(({ candidates, quantity }) => [candidates[0]?.product, quantity.usual])).toEqual([['smoker', 1], ['honey-pail', 4]]);
+  expect(row?.draft.parts.map(({ candidates, quantity }) => [candidates[0]?.product, quantity.usual])).toEqual([
+    ['smoker', 1],
+    ['honey-pail', 4],
+  ]);
 });

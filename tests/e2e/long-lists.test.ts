@@ -16,31 +16,55 @@ const LIDS = ['tin', 'cork', 'wax'];
 const ids: Record<string, number> = {};
 
 beforeAll(async () => {
-  const colours = Array.from({ length: COLOURS }, (_, at) => ({ key: `c${at}`, title: `Colour ${at}`, sku: `C${at}`, amount: { kind: 'fixed', value: '1.10' } }));
-  const cloth = { slug: 'cloth-of-many-colours', title: 'Cloth of many colours', sku: 'CLOTH', price: '12.00', choices: [{ kind: 'list', key: 'colour', title: 'Colour', options: colours }] };
+  const colours = Array.from({ length: COLOURS }, (_, at) => ({
+    key: `c${at}`,
+    title: `Colour ${at}`,
+    sku: `C${at}`,
+    amount: { kind: 'fixed', value: '1.10' },
+  }));
+  const cloth = {
+    slug: 'cloth-of-many-colours',
+    title: 'Cloth of many colours',
+    sku: 'CLOTH',
+    price: '12.00',
+    choices: [{ kind: 'list', key: 'colour', title: 'Colour', options: colours }],
+  };
   const sizes = Array.from({ length: SIZES }, (_, at) => ({ key: `s${at}`, title: `${at + 1} ml`, sku: `S${at}` }));
   const jar = {
-    slug: 'jar-of-many-sizes', title: 'Jar of many sizes', sku: 'JARS', price: '2.00',
+    slug: 'jar-of-many-sizes',
+    title: 'Jar of many sizes',
+    sku: 'JARS',
+    price: '2.00',
     choices: [
       { kind: 'list', key: 'size', title: 'Size', stocked: true, options: sizes },
-      { kind: 'list', key: 'lid', title: 'Lid', stocked: true, options: LIDS.map((key) => ({ key, title: key, sku: key })) },
+      {
+        kind: 'list',
+        key: 'lid',
+        title: 'Lid',
+        stocked: true,
+        options: LIDS.map((key) => ({ key, title: key, sku: key })),
+      },
     ],
     variants: sizes.flatMap(({ key: size }) => LIDS.map((lid) => ({ options: { size, lid } }))),
   };
   await stage.database.write(async (transaction) => {
-    for (const product of [cloth, jar]) ids[product.slug] = await insertProduct(transaction, productSchema.parse(product), new Date());
+    for (const product of [cloth, jar])
+      ids[product.slug] = await insertProduct(transaction, productSchema.parse(product), new Date());
   });
 });
 
-const draftOf = async (slug: string) => (await stage.database.read.query.products.findFirst({ where: eq(products.id, ids[slug] ?? 0) }))?.draft;
+const draftOf = async (slug: string) =>
+  (await stage.database.read.query.products.findFirst({ where: eq(products.id, ids[slug] ?? 0) }))?.draft;
 const optionsOf = async () => {
   const choice = (await draftOf('cloth-of-many-colours'))?.choices[0];
   return choice && 'options' in choice ? choice.options : [];
 };
-const drawn = (selector: string) => stage.browser.driver.executeScript<number>('return document.querySelectorAll(arguments[0]).length', selector);
+const drawn = (selector: string) =>
+  stage.browser.driver.executeScript<number>('return document.querySelectorAll(arguments[0]).length', selector);
 const saved = (isSo: () => Promise<boolean>) => stage.browser.driver.wait(isSo, PATIENCE, 'the draft was not saved');
 const toTheEnd = () => stage.browser.driver.executeScript('window.scrollTo(0, document.documentElement.scrollHeight)');
-const inFocus = () => stage.browser.driver.executeScript<string>('return document.activeElement.getAttribute("aria-label")');
+const inFocus = () =>
+  stage.browser.driver.executeScript<string>('return document.activeElement.getAttribute("aria-label")');
 
 describe('a choice of hundreds of options', () => {
   it('is drawn as far as it is seen, and the last one can be reached and changed', async () => {
@@ -82,7 +106,12 @@ describe('a choice of hundreds of options', () => {
     await browser.driver.sleep(300);
     await browser.driver.actions().sendKeys(Key.SPACE).perform();
     await saved(async () => (await optionsOf())[150]?.key === 'c15');
-    expect((await optionsOf()).slice(148, 152).map(({ key, sku }) => [key, sku])).toEqual([['c149', 'C149'], ['c150', 'FOUND'], ['c15', 'C15'], ['c151', 'C151']]);
+    expect((await optionsOf()).slice(148, 152).map(({ key, sku }) => [key, sku])).toEqual([
+      ['c149', 'C149'],
+      ['c150', 'FOUND'],
+      ['c15', 'C15'],
+      ['c151', 'C151'],
+    ]);
     await person.fill('Find an option', 'no such colour');
     await person.sees('No option is called that.');
     await person.fill('Find an option', '');
@@ -99,7 +128,11 @@ describe('a choice of hundreds of options', () => {
     await browser.driver.sleep(300);
     await browser.driver.actions().sendKeys(Key.SPACE).perform();
     await saved(async () => (await optionsOf()).at(-1)?.title !== 'The last colour');
-    expect((await optionsOf()).slice(-3).map(({ title }) => title)).toEqual(['Colour 297', 'The last colour', 'Colour 298']);
+    expect((await optionsOf()).slice(-3).map(({ title }) => title)).toEqual([
+      'Colour 297',
+      'The last colour',
+      'Colour 298',
+    ]);
   });
 });
 
@@ -109,20 +142,33 @@ describe('a pasted list of hundreds of lines', () => {
     await person.goTo(`/manage/products/${ids['cloth-of-many-colours']}`);
     await person.press('Colour', OUTLINE);
     await person.press('Paste a list');
-    const lines = Array.from({ length: 200 }, (_, at) => `Thread ${at};${at === 199 ? 'much' : '0.50'};T${at}`).join('\n');
+    const lines = Array.from({ length: 200 }, (_, at) => `Thread ${at};${at === 199 ? 'much' : '0.50'};T${at}`).join(
+      '\n',
+    );
     const field = await person.field('List of options', DIALOG);
     // As a clipboard does it: all at once.
-    await browser.driver.executeScript('arguments[0].focus(); document.execCommand("insertText", false, arguments[1])', field, lines);
+    await browser.driver.executeScript(
+      'arguments[0].focus(); document.execCommand("insertText", false, arguments[1])',
+      field,
+      lines,
+    );
     await person.sees('1 line with faults stays out until mended above.');
     expect(await drawn('[aria-label="What the lines mean"] tbody tr')).toBeLessThan(60);
     await browser.driver.executeScript('document.querySelector("[aria-label=Preview]").scrollTop = 1e6');
     await person.sees('“much” is not an amount.');
     expect(await violations(stage, 'everything', ['nav', 'main'])).toEqual([]);
     // Mended by a key: what has been read before that is not what is taken.
-    await field.sendKeys(Key.chord(Key.CONTROL, Key.END), ...Array.from({ length: 9 }, () => Key.BACK_SPACE), '0.50;T199');
+    await field.sendKeys(
+      Key.chord(Key.CONTROL, Key.END),
+      ...Array.from({ length: 9 }, () => Key.BACK_SPACE),
+      '0.50;T199',
+    );
     await person.press('Add 200 options', DIALOG);
     await saved(async () => (await optionsOf()).length === COLOURS + 200);
-    expect((await optionsOf()).slice(-2).map(({ title, sku }) => [title, sku])).toEqual([['Thread 198', 'T198'], ['Thread 199', 'T199']]);
+    expect((await optionsOf()).slice(-2).map(({ title, sku }) => [title, sku])).toEqual([
+      ['Thread 198', 'T198'],
+      ['Thread 199', 'T199'],
+    ]);
     // No more have room in it.
     await person.sees('A choice has at most 500 options, and this one has them.');
     await person.press('Paste a list');
@@ -143,7 +189,9 @@ describe('a grid of hundreds of variants', () => {
     await browser.driver.actions().sendKeys('3.10', Key.ENTER, '3.20', Key.ENTER, '3.30').perform();
     await browser.driver.actions().keyDown(Key.CONTROL).sendKeys('d').keyUp(Key.CONTROL).perform();
     await saved(async () => (await draftOf('jar-of-many-sizes'))?.variants.at(-3)?.price === '3.30');
-    const prices = (await draftOf('jar-of-many-sizes'))?.variants.filter(({ options }) => options.lid === 'tin').map(({ price }) => price);
+    const prices = (await draftOf('jar-of-many-sizes'))?.variants
+      .filter(({ options }) => options.lid === 'tin')
+      .map(({ price }) => price);
     expect(prices).toEqual(['3.10', '3.20', ...Array.from({ length: SIZES - 2 }, () => '3.30')]);
     expect(await violations(stage, 'everything', ['nav'])).toEqual([]);
     // All of them count in the sum below, drawn or not.
@@ -153,7 +201,10 @@ describe('a grid of hundreds of variants', () => {
   it('is walked through by the arrow keys, past what was drawn', async () => {
     const { person, browser } = stage;
     await (await person.find('[aria-label="Own price of 3 ml · tin"]')).click();
-    await browser.driver.actions().sendKeys(...Array.from({ length: 45 }, () => Key.ARROW_DOWN)).perform();
+    await browser.driver
+      .actions()
+      .sendKeys(...Array.from({ length: 45 }, () => Key.ARROW_DOWN))
+      .perform();
     await browser.driver.wait(async () => (await inFocus()) === 'Own price of 48 ml · tin', PATIENCE);
   });
 
@@ -161,7 +212,10 @@ describe('a grid of hundreds of variants', () => {
     const { person } = stage;
     await person.select('Figure in the cells', 'GTIN');
     await person.fill('GTIN of 48 ml · cork', '4006381333931777');
-    await saved(async () => (await draftOf('jar-of-many-sizes'))?.variants.some(({ gtin }) => gtin === '4006381333931777') === true);
+    await saved(
+      async () =>
+        (await draftOf('jar-of-many-sizes'))?.variants.some(({ gtin }) => gtin === '4006381333931777') === true,
+    );
     await person.sees('4006381333931777');
   });
 

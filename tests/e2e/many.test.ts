@@ -18,7 +18,10 @@ const DIALOG_CSS = '[role="dialog"]';
 
 /** Ticks one of a list, once it is there. */
 async function tickRow(name: string): Promise<void> {
-  const box = await stage.browser.driver.wait(until.elementLocated(By.css(`input[aria-label="Select ${name}"]`)), PATIENCE);
+  const box = await stage.browser.driver.wait(
+    until.elementLocated(By.css(`input[aria-label="Select ${name}"]`)),
+    PATIENCE,
+  );
   await stage.browser.driver.executeScript('arguments[0].click()', box);
 }
 
@@ -75,7 +78,10 @@ describe('what is put away', () => {
     await person.seesNoMore('Older veil', 'table');
     await person.goTo('/manage/products?show=archived');
     await person.sees('Older veil', 'table');
-    await browser.driver.executeScript('arguments[0].click()', await browser.driver.findElement(By.css('input[aria-label="Select Older veil"]')));
+    await browser.driver.executeScript(
+      'arguments[0].click()',
+      await browser.driver.findElement(By.css('input[aria-label="Select Older veil"]')),
+    );
     await person.press('Put away', BAR);
     await person.press('Delete', '//*[@role="menu"]');
     await person.press('Delete 1 product', DIALOG);
@@ -217,8 +223,16 @@ describe('options, sheets and swatches, many at once', () => {
     const { person, database } = stage;
     const context = { database, now: () => new Date() };
     const gift = await openSheet(context, 1);
-    const choices = gift.draft.choices.map((choice) => (choice.key === 'box' && 'amount' in choice ? { ...choice, amount: { kind: 'fixed' as const, value: '-25' } } : choice));
-    await saveSheetDraft(context, 1, { definition: { ...gift.draft, choices }, baseVersion: gift.draftVersion, editor: 'another' });
+    const choices = gift.draft.choices.map((choice) =>
+      choice.key === 'box' && 'amount' in choice
+        ? { ...choice, amount: { kind: 'fixed' as const, value: '-25' } }
+        : choice,
+    );
+    await saveSheetDraft(context, 1, {
+      definition: { ...gift.draft, choices },
+      baseVersion: gift.draftVersion,
+      editor: 'another',
+    });
     await person.goTo('/manage/sheets');
     await tickRow('As a gift');
     await person.press('Publish', SHEETS);
@@ -234,7 +248,8 @@ describe('options, sheets and swatches, many at once', () => {
 
   it('swatches change their family and back, and only those that nothing uses leave the book', async () => {
     const { person } = stage;
-    const family = async (key: string) => (await stage.database.read.query.swatches.findFirst({ where: eq(swatches.key, key) }))?.family;
+    const family = async (key: string) =>
+      (await stage.database.read.query.swatches.findFirst({ where: eq(swatches.key, key) }))?.family;
     await person.goTo('/manage/swatches');
     for (const name of ['Slate', 'Clay']) await tickRow(name);
     await person.press('Put in a family', SWATCHES);

@@ -9,7 +9,11 @@ const stage = setStage();
 const item = (title: string) => stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.title, title) });
 const lotsOf = async (title: string) => {
   const found = await item(title);
-  const lots = await stage.database.read.select().from(stockLots).where(eq(stockLots.itemId, found?.id ?? 0)).orderBy(stockLots.id);
+  const lots = await stage.database.read
+    .select()
+    .from(stockLots)
+    .where(eq(stockLots.itemId, found?.id ?? 0))
+    .orderBy(stockLots.id);
   return lots.map(({ label, left }) => `${label}: ${left}`);
 };
 const orderOf = (name: string) => stage.database.read.query.orders.findFirst({ where: eq(orders.customerName, name) });
@@ -52,7 +56,9 @@ describe('mesh by the metre from rolls, from empty', () => {
     await person.sees('€18.50 / m');
     await person.goTo('/shop/floor-mesh');
     await person.fill('Length', '5');
-    await person.sees('In total 7 m are left, but the longest piece is 4.2 m. We can supply one piece of up to 4.2 m or the same length in 2 pieces of 2.5 m.');
+    await person.sees(
+      'In total 7 m are left, but the longest piece is 4.2 m. We can supply one piece of up to 4.2 m or the same length in 2 pieces of 2.5 m.',
+    );
     await person.press('Add to basket');
     await person.seesNoMore('is in the basket');
     await person.press('Use 4.2 m');
@@ -71,7 +77,12 @@ describe('mesh by the metre from rolls, from empty', () => {
     const order = await orderOf('Maren Oakes');
     expect(order).toMatchObject({ state: 'paid', total: '25.37' });
     expect(await item('Floor mesh, 1 m wide')).toMatchObject({ onHand: '7', reserved: '1.3716' });
-    expect(await stage.database.read.select().from(cuts).where(eq(cuts.orderId, order?.id ?? 0))).toMatchObject([{ length: '1.3716', count: 1, state: 'planned' }]);
+    expect(
+      await stage.database.read
+        .select()
+        .from(cuts)
+        .where(eq(cuts.orderId, order?.id ?? 0)),
+    ).toMatchObject([{ length: '1.3716', count: 1, state: 'planned' }]);
   });
 
   it('is cut as planned, and the roll is shorter by it', async () => {

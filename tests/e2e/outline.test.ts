@@ -9,11 +9,24 @@ import { OUTLINE, setStage } from '../support/stage';
 const stage = setStage();
 
 const outline = 'nav[aria-label="Outline"]';
-const GROUPS = ['What it is', 'What is chosen', 'What it is made of', 'What it costs', 'How it is bought', 'What must hold'];
-const draft = async (title: string) => (await stage.database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
+const GROUPS = [
+  'What it is',
+  'What is chosen',
+  'What it is made of',
+  'What it costs',
+  'How it is bought',
+  'What must hold',
+];
+const draft = async (title: string) =>
+  (await stage.database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
 const keys = (text: string) => stage.browser.driver.actions().sendKeys(text).perform();
 const withAlt = (key: string) => stage.browser.driver.actions().keyDown(Key.ALT).sendKeys(key).keyUp(Key.ALT).perform();
-const heading = async (words: string) => stage.browser.driver.wait(async () => (await stage.person.textOf('main h2, h2')).includes(words), PATIENCE, `no heading “${words}”`);
+const heading = async (words: string) =>
+  stage.browser.driver.wait(
+    async () => (await stage.person.textOf('main h2, h2')).includes(words),
+    PATIENCE,
+    `no heading “${words}”`,
+  );
 /** Nothing is typed into: keys are for the page. */
 const leaveField = () => stage.browser.driver.executeScript('document.activeElement?.blur()');
 
@@ -21,7 +34,9 @@ describe('the outline of a product', () => {
   it('is six groups in the order of the work, of which only that is open in which one works, and keeps what is unfolded', async () => {
     const { person, browser } = stage;
     await startProduct(stage, 'Rain veil', 'RAIN');
-    const titles = await browser.driver.executeScript<string[]>(`return [...document.querySelectorAll('${outline} [aria-expanded]')].map((group) => group.innerText.trim())`);
+    const titles = await browser.driver.executeScript<string[]>(
+      `return [...document.querySelectorAll('${outline} [aria-expanded]')].map((group) => group.innerText.trim())`,
+    );
     expect(titles).toEqual(GROUPS);
     // As in a browser in which nobody has unfolded anything.
     await browser.driver.executeScript('localStorage.clear()');
@@ -66,7 +81,10 @@ describe('the outline of a product', () => {
 
   it('keeps a half-typed option at its choice while somebody looks elsewhere', async () => {
     const { person, browser } = stage;
-    const stands = () => browser.driver.executeScript<boolean>('return [...document.querySelectorAll("main input, input")].some(({ value }) => value === "Sla")');
+    const stands = () =>
+      browser.driver.executeScript<boolean>(
+        'return [...document.querySelectorAll("main input, input")].some(({ value }) => value === "Sla")',
+      );
     await person.fill('New option', 'Sla');
     await person.press('Next choice: Hem');
     await heading('Hem');
@@ -91,7 +109,11 @@ describe('the outline of a product', () => {
     await person.select('as', 'a line of text', '//*[@role="dialog"]');
     await person.press('Add choice', '//*[@role="dialog"]');
     await heading('Initials');
-    await browser.driver.wait(async () => (await draft('Rain veil'))?.choices.some(({ kind, key }) => kind === 'text' && key === 'initials') === true, PATIENCE);
+    await browser.driver.wait(
+      async () =>
+        (await draft('Rain veil'))?.choices.some(({ kind, key }) => kind === 'text' && key === 'initials') === true,
+      PATIENCE,
+    );
   });
 });
 
@@ -107,7 +129,10 @@ describe('a choice that is asked in another way', () => {
     await person.sees('Everything that was said of it is kept.');
     await person.press('Change it');
     await browser.driver.wait(async () => (await draft('Rain veil'))?.choices[0]?.kind === 'swatch', PATIENCE);
-    expect((await draft('Rain veil'))?.choices[0]).toMatchObject({ key: 'cloth', options: [{ title: 'Linen' }, { title: 'Moss' }] });
+    expect((await draft('Rain veil'))?.choices[0]).toMatchObject({
+      key: 'cloth',
+      options: [{ title: 'Linen' }, { title: 'Moss' }],
+    });
     await person.press('Undo');
     await browser.driver.wait(async () => (await draft('Rain veil'))?.choices[0]?.kind === 'list', PATIENCE);
   });
@@ -117,7 +142,10 @@ describe('an address of the manager’s side', () => {
   it('leads to the products where it names no place, and keeps the rail of places where it leads nowhere', async () => {
     const { person, browser } = stage;
     await person.goTo('/manage');
-    await browser.driver.wait(async () => (await browser.driver.getCurrentUrl()).endsWith('/manage/products'), PATIENCE);
+    await browser.driver.wait(
+      async () => (await browser.driver.getCurrentUrl()).endsWith('/manage/products'),
+      PATIENCE,
+    );
     await browser.driver.get(`${stage.server.origin}/manage/nowhere/at-all`);
     await person.sees('There is nothing at this address');
     await person.press('To the products');

@@ -38,7 +38,10 @@ describe('what stands on a product’s page, from empty', () => {
     const { person } = stage;
     await ask('', 'a paragraph (asks nothing)');
     await person.press('Edit it as Markdown');
-    await person.fill('Text, as Markdown', 'We engrave *by hand*.\n\n- up to **20** letters\n- [how long it takes](/shop/handbook)\n\n<b>no</b>');
+    await person.fill(
+      'Text, as Markdown',
+      'We engrave *by hand*.\n\n- up to **20** letters\n- [how long it takes](/shop/handbook)\n\n<b>no</b>',
+    );
     await person.sees('how long it takes', '[aria-label="As it will look"]');
     await person.sees('<b>no</b>', '[aria-label="As it will look"]');
     await person.press('Edit it as it looks');
@@ -48,12 +51,29 @@ describe('what stands on a product’s page, from empty', () => {
     const editor = await person.find('[role="textbox"][aria-label="Text"]');
     await driver.executeScript('arguments[0].scrollIntoView({block: "center"})', editor);
     await person.click(await person.find('[aria-label="Text"] p em'));
-    await driver.actions().sendKeys(Key.END, ' ').keyDown(Key.CONTROL).sendKeys('b').keyUp(Key.CONTROL).sendKeys('since 1904').perform();
-    await driver.wait(async () => (await driver.executeScript<string>('return arguments[0].querySelector("strong").textContent', editor)) === 'since 1904', PATIENCE);
+    await driver
+      .actions()
+      .sendKeys(Key.END, ' ')
+      .keyDown(Key.CONTROL)
+      .sendKeys('b')
+      .keyUp(Key.CONTROL)
+      .sendKeys('since 1904')
+      .perform();
+    await driver.wait(
+      async () =>
+        (await driver.executeScript<string>('return arguments[0].querySelector("strong").textContent', editor)) ===
+        'since 1904',
+      PATIENCE,
+    );
     expect(await (await person.find('//button[@aria-label="Bold"]')).getAttribute('aria-pressed')).toBe('true');
-    const written = async () => (await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Tool roll') }))?.draft.choices.flatMap((choice) => (choice.kind === 'paragraph' ? [choice.text] : []))[0];
+    const written = async () =>
+      (
+        await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Tool roll') })
+      )?.draft.choices.flatMap((choice) => (choice.kind === 'paragraph' ? [choice.text] : []))[0];
     await driver.wait(async () => (await written())?.includes('since 1904') === true, PATIENCE);
-    expect(await written()).toBe('We engrave *by hand*. **since 1904**\n\n- up to **20** letters\n- [how long it takes](/shop/handbook)\n\n\\<b>no\\</b>');
+    expect(await written()).toBe(
+      'We engrave *by hand*. **since 1904**\n\n- up to **20** letters\n- [how long it takes](/shop/handbook)\n\n\\<b>no\\</b>',
+    );
   });
 
   it('and rules that ask what the words say, and what day it is', async () => {
@@ -73,8 +93,15 @@ describe('what stands on a product’s page, from empty', () => {
     await person.sees('When today is a Monday');
     await person.press('Remove rule 3');
     await publish(stage, 'Tool roll');
-    const draft = (await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Tool roll') }))?.draft;
-    expect(draft).toMatchObject({ forCustomers: { working: 'total', sku: false }, rules: [{ then: [{ kind: 'show', choices: ['engraving'] }] }, { when: { of: [{ kind: 'says', choice: 'words', where: 'anywhere', texts: ['Wax'] }] } }] });
+    const draft = (await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Tool roll') }))
+      ?.draft;
+    expect(draft).toMatchObject({
+      forCustomers: { working: 'total', sku: false },
+      rules: [
+        { then: [{ kind: 'show', choices: ['engraving'] }] },
+        { when: { of: [{ kind: 'says', choice: 'words', where: 'anywhere', texts: ['Wax'] }] } },
+      ],
+    });
   });
 
   it('customers see so, and buy', async () => {
@@ -86,7 +113,9 @@ describe('what stands on a product’s page, from empty', () => {
     await person.sees('up to 20 letters');
     await person.sees('since 1904');
     expect(await person.textOf('main')).toContain('<b>no</b>');
-    expect(await browser.driver.findElement(By.linkText('how long it takes')).getAttribute('href')).toContain('/shop/handbook');
+    expect(await browser.driver.findElement(By.linkText('how long it takes')).getAttribute('href')).toContain(
+      '/shop/handbook',
+    );
     expect(await (await person.field('Words')).getAttribute('placeholder')).toBe('e.g. Reed & Daughters');
     await person.fill('Words', 'Beeswax & Co');
     await person.sees('That name is taken.');
@@ -103,7 +132,9 @@ describe('what stands on a product’s page, from empty', () => {
     const order = await stage.database.read.query.orders.findFirst({ where: eq(orders.customerName, 'Rowan Pike') });
     expect(order).toMatchObject({ state: 'paid', total: '20.00' });
     // What customers are not shown is in the order all the same.
-    const line = await stage.database.read.query.orderLines.findFirst({ where: eq(orderLines.orderId, order?.id ?? 0) });
+    const line = await stage.database.read.query.orderLines.findFirst({
+      where: eq(orderLines.orderId, order?.id ?? 0),
+    });
     expect(line).toMatchObject({ sku: 'ROLL', resolution: { working: [{ amount: '20' }] } });
   });
 });
@@ -143,7 +174,9 @@ describe('what the workshop alone is to know, from empty', () => {
     await person.sees('Slate');
     expect(await browser.driver.getPageSource()).not.toMatch(/Thread|Grey/);
     const order = await stage.database.read.query.orders.findFirst({ where: eq(orders.customerName, 'Tansy Orrell') });
-    const line = await stage.database.read.query.orderLines.findFirst({ where: eq(orderLines.orderId, order?.id ?? 0) });
+    const line = await stage.database.read.query.orderLines.findFirst({
+      where: eq(orderLines.orderId, order?.id ?? 0),
+    });
     expect(line?.forWorkshop).toEqual([{ of: [], label: 'Thread', value: 'Grey' }]);
     await person.goTo(`/manage/orders/${order?.id}`);
     await person.sees('For the workshop only');

@@ -22,7 +22,10 @@ describe('who pays what, from empty', () => {
     await person.sees('orders take the room one after the other');
     await person.sees('It is done in the week of Monday', '[aria-label="The Counter"]');
     await publish(stage, 'Hive plaque');
-    expect((await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Hive plaque') }))?.draft.capacity).toEqual({ pieces: 2, per: 'week', by: null });
+    expect(
+      (await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Hive plaque') }))?.draft
+        .capacity,
+    ).toEqual({ pieces: 2, per: 'week', by: null });
   });
 
   it('is named in a list for trade, which is seen before it holds', async () => {
@@ -36,7 +39,12 @@ describe('who pays what, from empty', () => {
     await person.press('Let the lists hold', DIALOG);
     await person.sees('The lists hold from now on');
     const [list] = await stage.database.read.select().from(priceLists).where(eq(priceLists.key, 'trade'));
-    expect(list?.definition.prices).toContainEqual({ product: 'hive-plaque', of: { kind: 'product' }, price: '24', breaks: null });
+    expect(list?.definition.prices).toContainEqual({
+      product: 'hive-plaque',
+      of: { kind: 'product' },
+      price: '24',
+      breaks: null,
+    });
   });
 
   it('and seen so by the group alone, with the working', async () => {
@@ -108,7 +116,9 @@ describe('who pays what, from empty', () => {
     await person.sees('Opening day (OPENING)');
     const order = await lastOrder();
     expect([order?.state, order?.total, order?.sums?.goods]).toEqual(['paid', '0.00', '72.00']);
-    expect(await stage.database.read.select().from(discountUses)).toMatchObject([{ orderId: order?.id, customer: expect.stringContaining('@') as string }]);
+    expect(await stage.database.read.select().from(discountUses)).toMatchObject([
+      { orderId: order?.id, customer: expect.stringContaining('@') as string },
+    ]);
     expect((await stage.database.read.select().from(bookings)).map(({ pieces }) => pieces)).toEqual([2, 1]);
   });
 

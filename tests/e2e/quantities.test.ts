@@ -7,7 +7,8 @@ import { OUTLINE, setStage } from '../support/stage';
 const stage = setStage();
 const READINESS = '//*[@aria-label="Readiness"]';
 
-const draftOf = async (title: string) => (await stage.database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
+const draftOf = async (title: string) =>
+  (await stage.database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
 
 describe('quantities and what more costs, from empty', () => {
   it('come from a list with captions that is pasted', async () => {
@@ -42,7 +43,15 @@ describe('quantities and what more costs, from empty', () => {
     await person.fill('Step 2: from', '40');
     await person.fill('Step 2: price', '3.20');
     await publish(stage, 'Comb boxes');
-    expect(await draftOf('Comb boxes')).toMatchObject({ quantity: { list: [{ quantity: 9, caption: 'a tray' }, { quantity: 10 }, { quantity: 40 }], asked: 'menu' }, breaks: { steps: [{ from: '10', value: '4.50' }, { from: '40', value: '3.20' }] } });
+    expect(await draftOf('Comb boxes')).toMatchObject({
+      quantity: { list: [{ quantity: 9, caption: 'a tray' }, { quantity: 10 }, { quantity: 40 }], asked: 'menu' },
+      breaks: {
+        steps: [
+          { from: '10', value: '4.50' },
+          { from: '40', value: '3.20' },
+        ],
+      },
+    });
   });
 
   it('are chosen on the page by their captions, and followed by the table and the working', async () => {
@@ -68,8 +77,13 @@ describe('quantities and what more costs, from empty', () => {
     await person.fill('Minimum quantity', '50');
     await person.press('Save');
     await person.sees('The rules hold from now on');
-    const kept = (await stage.database.read.query.settings.findFirst({ where: eq(settings.name, 'shop') }))?.shop.quantityRules;
-    expect(kept?.map(({ title, per, rule }) => [title, per, rule.minimum]).at(-1)).toEqual(['Fifty of anything', 'basket', 50]);
+    const kept = (await stage.database.read.query.settings.findFirst({ where: eq(settings.name, 'shop') }))?.shop
+      .quantityRules;
+    expect(kept?.map(({ title, per, rule }) => [title, per, rule.minimum]).at(-1)).toEqual([
+      'Fifty of anything',
+      'basket',
+      50,
+    ]);
     await person.goTo('/shop/basket');
     await person.sees('Fifty of anything: there are 40 in the basket together. The smallest quantity is 50.');
     await person.goTo('/manage/quantities');

@@ -10,7 +10,8 @@ const stage = setStage();
 const TOTAL = '[aria-label="Total"]';
 const counterText = '[aria-label="The Counter"]';
 const rule = (number: number) => `//article[@aria-label="Rule ${number}"]`;
-const draft = async () => (await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Hive roof') }))?.draft;
+const draft = async () =>
+  (await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Hive roof') }))?.draft;
 
 describe('rules written as sentences, from empty', () => {
   it('show a choice only when something holds, and the outline says by what', async () => {
@@ -34,8 +35,17 @@ describe('rules written as sentences, from empty', () => {
     await person.sees('Not fired: Roof is Gabled', counterText);
     await person.pick('Gabled', COUNTER);
     await person.sees('Fired: Roof is Gabled', counterText);
-    await stage.browser.driver.wait(async () => (await draft())?.rules[0]?.then.some((effect) => effect.kind === 'show' && effect.choices.length === 1) === true, PATIENCE);
-    expect((await draft())?.rules[0]).toMatchObject({ on: true, when: { kind: 'all', of: [{ kind: 'option', choice: 'roof', options: ['gabled'] }] }, then: [{ kind: 'show', choices: ['ridge'] }] });
+    await stage.browser.driver.wait(
+      async () =>
+        (await draft())?.rules[0]?.then.some((effect) => effect.kind === 'show' && effect.choices.length === 1) ===
+        true,
+      PATIENCE,
+    );
+    expect((await draft())?.rules[0]).toMatchObject({
+      on: true,
+      when: { kind: 'all', of: [{ kind: 'option', choice: 'roof', options: ['gabled'] }] },
+      then: [{ kind: 'show', choices: ['ridge'] }],
+    });
   });
 
   it('set the price, which the working shows in the place of what it replaces', async () => {
@@ -75,7 +85,13 @@ describe('rules written as sentences, from empty', () => {
     await person.press('Take the rows');
     await person.seesNoMore('Rows from a spreadsheet');
     await publish(stage, 'Hive roof');
-    expect((await draft())?.tables[0]).toMatchObject({ choices: ['roof', 'cover'], rows: [['flat', 'felt'], ['gabled', '']] });
+    expect((await draft())?.tables[0]).toMatchObject({
+      choices: ['roof', 'cover'],
+      rows: [
+        ['flat', 'felt'],
+        ['gabled', ''],
+      ],
+    });
   });
 });
 
@@ -99,8 +115,14 @@ describe('the analysis', () => {
     await person.select('Then 1: choice', 'Ridge');
     await person.select('Then 1: options: add', 'Tin');
     await person.sees('Ridge: Tin can never be chosen', '[aria-label="Readiness"]');
-    await person.press('Go there: Ridge: Tin can never be chosen: with every answer to the other choices something forbids it.');
-    expect(await stage.browser.driver.executeScript('return document.querySelector("[aria-label=\'Title of Tin\']").parentElement.parentElement.innerText')).toContain('Ridge: Tin can never be chosen');
+    await person.press(
+      'Go there: Ridge: Tin can never be chosen: with every answer to the other choices something forbids it.',
+    );
+    expect(
+      await stage.browser.driver.executeScript(
+        'return document.querySelector("[aria-label=\'Title of Tin\']").parentElement.parentElement.innerText',
+      ),
+    ).toContain('Ridge: Tin can never be chosen');
     await person.press('Rules', OUTLINE);
     await person.press('Remove rule 3', rule(3));
     await person.seesNoMore('can never be chosen', '[aria-label="Readiness"]');
@@ -127,14 +149,22 @@ describe('what a customer sees of rules', () => {
     await person.press('Change it');
     await person.seesNoMore('To keep what you chose last');
     await person.sees('not made in this combination');
-    expect(await stage.browser.driver.executeScript('return Array.from(document.querySelectorAll("input:checked")).map((input) => input.closest("label").innerText.trim())')).toEqual(expect.arrayContaining(['Flat', 'Felt']));
+    expect(
+      await stage.browser.driver.executeScript(
+        'return Array.from(document.querySelectorAll("input:checked")).map((input) => input.closest("label").innerText.trim())',
+      ),
+    ).toEqual(expect.arrayContaining(['Flat', 'Felt']));
     await person.pick('Gabled');
     await person.pick('Reed');
     await person.pick('Flat');
     await person.sees('To keep what you chose last, change Cover');
     await person.pick('Gabled');
     await person.seesNoMore('is not made');
-    expect(await stage.browser.driver.executeScript('return Array.from(document.querySelectorAll("input:checked")).map((input) => input.closest("label").innerText.trim())')).toEqual(expect.arrayContaining(['Gabled', 'Tin', 'Reed']));
+    expect(
+      await stage.browser.driver.executeScript(
+        'return Array.from(document.querySelectorAll("input:checked")).map((input) => input.closest("label").innerText.trim())',
+      ),
+    ).toEqual(expect.arrayContaining(['Gabled', 'Tin', 'Reed']));
   });
 
   it('is the price that a rule sets, and what was bought has it', async () => {
@@ -145,7 +175,9 @@ describe('what a customer sees of rules', () => {
     await person.press('Add to basket');
     await person.sees('is in the basket');
     await orderBasket(stage, 'Signe Moor');
-    expect(await stage.database.read.query.orders.findFirst({ where: eq(orders.customerName, 'Signe Moor') })).toMatchObject({ state: 'paid', total: '99.00' });
+    expect(
+      await stage.database.read.query.orders.findFirst({ where: eq(orders.customerName, 'Signe Moor') }),
+    ).toMatchObject({ state: 'paid', total: '99.00' });
   });
 
   it('of the demo: reinforced knees leave room for two pockets', async () => {
@@ -161,7 +193,9 @@ describe('what a customer sees of rules', () => {
 describe('a proof', () => {
   it('is kept at the Counter, broken by a price change, and seen before publishing', async () => {
     const { person } = stage;
-    const { id } = (await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Hive roof') })) ?? { id: 0 };
+    const { id } = (await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Hive roof') })) ?? {
+      id: 0,
+    };
     await person.goTo(`/manage/products/${id}`);
     await person.pick('Flat', COUNTER);
     await person.pick('Felt', COUNTER);
@@ -181,7 +215,16 @@ describe('a proof', () => {
     await stage.browser.driver.sleep(700);
     await person.press('Publish');
     await person.sees('1 proof no longer holds');
-    expect((await stage.database.read.query.products.findFirst({ where: eq(products.id, id) }))?.publishedRevision).toBe((await stage.database.read.query.revisions.findFirst({ where: eq(revisions.productId, id), orderBy: desc(revisions.number) }))?.id);
+    expect(
+      (await stage.database.read.query.products.findFirst({ where: eq(products.id, id) }))?.publishedRevision,
+    ).toBe(
+      (
+        await stage.database.read.query.revisions.findFirst({
+          where: eq(revisions.productId, id),
+          orderBy: desc(revisions.number),
+        })
+      )?.id,
+    );
     await person.press('Publish all the same', DIALOG);
     await person.sees('Revision 2 is in the shop');
   });

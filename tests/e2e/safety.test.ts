@@ -46,31 +46,56 @@ async function plant(): Promise<void> {
       };
       await transaction.update(revisions).set({ definition }).where(eq(revisions.id, row.id));
     }
-    for (const row of await transaction.select().from(sheetRevisions)) await transaction.update(sheetRevisions).set({ definition: { ...row.definition, note: FORBIDDEN.note } }).where(eq(sheetRevisions.id, row.id));
+    for (const row of await transaction.select().from(sheetRevisions))
+      await transaction
+        .update(sheetRevisions)
+        .set({ definition: { ...row.definition, note: FORBIDDEN.note } })
+        .where(eq(sheetRevisions.id, row.id));
     await transaction.update(swatches).set({ supplierCode: FORBIDDEN.supplierCode });
     await transaction.update(stockItems).set({ onHand: FORBIDDEN.stock });
     await transaction.update(payments).set({ reference: FORBIDDEN.payment });
-    for (const { id } of await transaction.select().from(stockLots)) await transaction.update(stockLots).set({ label: `${FORBIDDEN.lot} ${id}`, left: FORBIDDEN.lotLength, length: FORBIDDEN.lotLength }).where(eq(stockLots.id, id));
+    for (const { id } of await transaction.select().from(stockLots))
+      await transaction
+        .update(stockLots)
+        .set({ label: `${FORBIDDEN.lot} ${id}`, left: FORBIDDEN.lotLength, length: FORBIDDEN.lotLength })
+        .where(eq(stockLots.id, id));
   });
   database.close();
 }
 
 describe('what customers are sent', () => {
-  const found = (body: string) => Object.entries(FORBIDDEN).flatMap(([what, words]) => (body.includes(words) || body.includes(JSON.stringify(words).replaceAll('"', '\\"')) ? [what] : []));
+  const found = (body: string) =>
+    Object.entries(FORBIDDEN).flatMap(([what, words]) =>
+      body.includes(words) || body.includes(JSON.stringify(words).replaceAll('"', '\\"')) ? [what] : [],
+    );
 
   it('has nothing of the manager’s in it, on any page of the shop and from any public route', async () => {
     const before = await Database.open(server.databaseUrl);
-    const slugs = (await before.read.select({ slug: products.publishedSlug, draft: products.draft }).from(products)).flatMap(({ slug, draft }) => (slug === null || draft.soldWhere === 'kits' ? [] : slug));
+    const slugs = (
+      await before.read.select({ slug: products.publishedSlug, draft: products.draft }).from(products)
+    ).flatMap(({ slug, draft }) => (slug === null || draft.soldWhere === 'kits' ? [] : slug));
     const orders = await before.read.query.orders.findMany();
     before.close();
-    const json = (body: object, cookie = '') => ({ method: 'POST', headers: { 'Content-Type': 'application/json', ...(cookie && { Cookie: cookie }) }, body: JSON.stringify(body) });
+    const json = (body: object, cookie = '') => ({
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', ...(cookie && { Cookie: cookie }) },
+      body: JSON.stringify(body),
+    });
     const joined = await fetch(`${server.origin}/api/shop/group`, json({ code: 'HONEYTRADE' }));
     const member = joined.headers.get('set-cookie')?.split(';')[0] ?? '';
     expect(joined.status).toBe(200);
-    const added = await fetch(`${server.origin}/api/shop/basket`, json({ slug: 'queen-marking-pens', answers: { colour: 'red' }, quantity: 1 }, member));
+    const added = await fetch(
+      `${server.origin}/api/shop/basket`,
+      json({ slug: 'queen-marking-pens', answers: { colour: 'red' }, quantity: 1 }, member),
+    );
     expect(added.status).toBe(200);
     await plant();
-    const pages = ['/shop', '/shop/basket', ...slugs.map((slug) => `/shop/${slug}`), ...orders.map(({ token }) => `/shop/orders/${token}`)];
+    const pages = [
+      '/shop',
+      '/shop/basket',
+      ...slugs.map((slug) => `/shop/${slug}`),
+      ...orders.map(({ token }) => `/shop/orders/${token}`),
+    ];
     const bodies: [string, string][] = [];
     for (const cookie of ['', member]) {
       for (const page of pages) {
@@ -79,11 +104,24 @@ describe('what customers are sent', () => {
         bodies.push([`${page} ${cookie && 'of a member'}`, await response.text()]);
       }
       for (const slug of slugs) {
-        for (const route of [`/api/v1/products/${slug}/resolve`, `/api/shop/products/${slug}/resolve`]) bodies.push([route, await (await fetch(server.origin + route, json({ answers: { opening: 'coarse', length: '0.25' }, quantity: 1 }, cookie))).text()]);
+        for (const route of [`/api/v1/products/${slug}/resolve`, `/api/shop/products/${slug}/resolve`])
+          bodies.push([
+            route,
+            await (
+              await fetch(
+                server.origin + route,
+                json({ answers: { opening: 'coarse', length: '0.25' }, quantity: 1 }, cookie),
+              )
+            ).text(),
+          ]);
       }
     }
     // A member may read the name of their own group at the top of the shop.
-    const faults = bodies.flatMap(([where, body]) => found(body).filter((what) => !(what === 'groupTitle' && where.endsWith('of a member'))).map((what) => `${where}: ${what}`));
+    const faults = bodies.flatMap(([where, body]) =>
+      found(body)
+        .filter((what) => !(what === 'groupTitle' && where.endsWith('of a member')))
+        .map((what) => `${where}: ${what}`),
+    );
     expect(faults).toEqual([]);
     expect(bodies.length).toBeGreaterThan(60);
   }, 120_000);
@@ -94,11 +132,14 @@ describe('the gate', () => {
   const ask = (path: string, headers: Record<string, string>, method = 'GET', body = '') =>
     new Promise<{ status: number; body: string }>((resolve, reject) => {
       const { hostname, port } = new URL(server.origin);
-      const sent = plainRequest({ hostname, port, path, method, headers: { ...headers, 'Content-Length': Buffer.byteLength(body) } }, (response) => {
-        let said = '';
-        response.on('data', (chunk) => (said += String(chunk)));
-        response.on('end', () => resolve({ status: response.statusCode ?? 0, body: said }));
-      });
+      const sent = plainRequest(
+        { hostname, port, path, method, headers: { ...headers, 'Content-Length': Buffer.byteLength(body) } },
+        (response) => {
+          let said = '';
+          response.on('data', (chunk) => (said += String(chunk)));
+          response.on('end', () => resolve({ status: response.statusCode ?? 0, body: said }));
+        },
+      );
       sent.on('error', reject);
       sent.end(body);
     });
@@ -118,12 +159,29 @@ describe('the gate', () => {
     const count = async () => (await database.read.select({ id: products.id }).from(products)).length;
     const before = await count();
     const evil = { Host: host, Origin: 'https://evil.example', 'Sec-Fetch-Site': 'cross-site' };
-    expect((await ask('/api/manage/products/1/copy', { ...evil, 'Content-Type': 'text/plain' }, 'POST', '{}')).status).toBe(403);
-    expect((await ask('/api/manage/products/1/copy', { Host: host, 'Content-Type': 'text/plain' }, 'POST', '{}')).status).toBe(415);
-    expect((await ask('/api/manage/pictures', { ...evil, 'Content-Type': 'text/plain' }, 'POST', '<svg/>')).status).toBe(403);
-    expect((await ask('/api/shop/checkout', { ...evil, 'Content-Type': 'application/json' }, 'POST', '{}')).status).toBe(403);
+    expect(
+      (await ask('/api/manage/products/1/copy', { ...evil, 'Content-Type': 'text/plain' }, 'POST', '{}')).status,
+    ).toBe(403);
+    expect(
+      (await ask('/api/manage/products/1/copy', { Host: host, 'Content-Type': 'text/plain' }, 'POST', '{}')).status,
+    ).toBe(415);
+    expect(
+      (await ask('/api/manage/pictures', { ...evil, 'Content-Type': 'text/plain' }, 'POST', '<svg/>')).status,
+    ).toBe(403);
+    expect(
+      (await ask('/api/shop/checkout', { ...evil, 'Content-Type': 'application/json' }, 'POST', '{}')).status,
+    ).toBe(403);
     expect(await count()).toBe(before);
-    expect((await ask('/api/manage/products/1/copy', { Host: host, Origin: server.origin, 'Sec-Fetch-Site': 'same-origin', 'Content-Type': 'application/json' }, 'POST', '{"stock":"shared"}')).status).toBe(200);
+    expect(
+      (
+        await ask(
+          '/api/manage/products/1/copy',
+          { Host: host, Origin: server.origin, 'Sec-Fetch-Site': 'same-origin', 'Content-Type': 'application/json' },
+          'POST',
+          '{"stock":"shared"}',
+        )
+      ).status,
+    ).toBe(200);
     expect(await count()).toBe(before + 1);
     database.close();
   });
@@ -133,7 +191,13 @@ describe('codes', () => {
   it('can’t all be tried, whatever address is written on the requests', async () => {
     const enter = async (code: string, number: number) => {
       const headers = { 'Content-Type': 'application/json', 'X-Forwarded-For': `192.0.2.${number}` };
-      return (await fetch(`${server.origin}/api/shop/${number % 2 === 0 ? 'basket/codes' : 'group'}`, { method: 'POST', headers, body: JSON.stringify({ code }) })).status;
+      return (
+        await fetch(`${server.origin}/api/shop/${number % 2 === 0 ? 'basket/codes' : 'group'}`, {
+          method: 'POST',
+          headers,
+          body: JSON.stringify({ code }),
+        })
+      ).status;
     };
     const tried = [];
     for (let number = 1; number <= 12; number += 1) tried.push(await enter(`GUESS-${number}`, number));
@@ -144,27 +208,52 @@ describe('codes', () => {
 });
 
 describe('a server that is killed during payment', () => {
-  const post = (path: string, body: object, cookie = '') => fetch(server.origin + path, { method: 'POST', headers: { 'Content-Type': 'application/json', ...(cookie && { Cookie: cookie }) }, body: JSON.stringify(body) });
+  const post = (path: string, body: object, cookie = '') =>
+    fetch(server.origin + path, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', ...(cookie && { Cookie: cookie }) },
+      body: JSON.stringify(body),
+    });
 
   it('finishes the order when the same press arrives again, charges once, and leaves the basket of others alone', async () => {
-    const added = await post('/api/shop/basket', { slug: 'queen-marking-pens', answers: { colour: 'white' }, quantity: 2 });
+    const added = await post('/api/shop/basket', {
+      slug: 'queen-marking-pens',
+      answers: { colour: 'white' },
+      quantity: 2,
+    });
     const cookie = added.headers.get('set-cookie')?.split(';')[0] ?? '';
-    const press = { idempotencyKey: 'killed-in-between', name: 'Kit Lane', email: 'kit@lane.example', payment: 'timeOut', seenTotal: '9.60' };
-    const lost = post('/api/shop/checkout', press, cookie).then(() => 'answered', () => 'lost');
+    const press = {
+      idempotencyKey: 'killed-in-between',
+      name: 'Kit Lane',
+      email: 'kit@lane.example',
+      payment: 'timeOut',
+      seenTotal: '9.60',
+    };
+    const lost = post('/api/shop/checkout', press, cookie).then(
+      () => 'answered',
+      () => 'lost',
+    );
     await new Promise((resolve) => setTimeout(resolve, 700));
     await server.kill();
     expect(await lost).toBe('lost');
     await server.restart();
     const stranger = await post('/api/shop/checkout', press);
     expect([stranger.status, ((await stranger.json()) as { code: string }).code]).toEqual([409, 'keyUsed']);
-    const finished = (await (await post('/api/shop/checkout', press, cookie)).json()) as { state: string; number: number };
+    const finished = (await (await post('/api/shop/checkout', press, cookie)).json()) as {
+      state: string;
+      number: number;
+    };
     expect(finished.state).toBe('timedOut');
-    const again = (await (await post('/api/shop/checkout', { ...press, idempotencyKey: 'another-press', payment: 'approve' }, cookie)).json()) as { state: string };
+    const again = (await (
+      await post('/api/shop/checkout', { ...press, idempotencyKey: 'another-press', payment: 'approve' }, cookie)
+    ).json()) as { state: string };
     expect(again.state).toBe('paid');
     const database = await Database.open(server.databaseUrl);
     const own = (await database.read.query.orders.findMany()).filter(({ customerName }) => customerName === 'Kit Lane');
     expect(own.map(({ state }) => state)).toEqual(['timedOut', 'paid']);
-    expect((await database.read.query.stockItems.findFirst({ where: eq(stockItems.key, 'pen-white') }))?.reserved).toBe('0');
+    expect((await database.read.query.stockItems.findFirst({ where: eq(stockItems.key, 'pen-white') }))?.reserved).toBe(
+      '0',
+    );
     database.close();
   }, 60_000);
 });
@@ -187,16 +276,27 @@ describe('something that takes long', () => {
   it('is looked at beside everybody else: a large drawing, and a long list of swatches', async () => {
     const drawing = `<svg xmlns="http://www.w3.org/2000/svg">${'<path d="M0 0L1 1"/>'.repeat(42_000)}</svg>`;
     const list = Array.from({ length: 20_000 }, (_, number) => `Swatch ${number};#5b7a5e;;;F`).join('\n');
-    const send = (path: string, type: string, body: string) => fetch(server.origin + path, { method: 'POST', headers: { 'Content-Type': type }, body });
-    const uploaded = send('/api/manage/pictures', 'application/octet-stream', drawing).then(({ status }) => expect([200, 422]).toContain(status));
+    const send = (path: string, type: string, body: string) =>
+      fetch(server.origin + path, { method: 'POST', headers: { 'Content-Type': type }, body });
+    const uploaded = send('/api/manage/pictures', 'application/octet-stream', drawing).then(({ status }) =>
+      expect([200, 422]).toContain(status),
+    );
     expect(await quickest(uploaded)).toBeLessThan(2_500);
-    const read = send('/api/manage/swatches/csv', 'application/json', JSON.stringify({ csv: list, accept: false })).then(({ status }) => expect([200, 413]).toContain(status));
+    const read = send(
+      '/api/manage/swatches/csv',
+      'application/json',
+      JSON.stringify({ csv: list, accept: false }),
+    ).then(({ status }) => expect([200, 413]).toContain(status));
     expect(await quickest(read)).toBeLessThan(2_500);
   }, 60_000);
 
   it('is no million characters that only look like a drawing', async () => {
     const start = performance.now();
-    const response = await fetch(`${server.origin}/api/shop/uploads?product=jar-labels&choice=artwork&name=a.svg`, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream' }, body: '<!---->'.repeat(142_857) });
+    const response = await fetch(`${server.origin}/api/shop/uploads?product=jar-labels&choice=artwork&name=a.svg`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/octet-stream' },
+      body: '<!---->'.repeat(142_857),
+    });
     expect([404, 413, 415]).toContain(response.status);
     expect(performance.now() - start).toBeLessThan(3_000);
   });
@@ -208,16 +308,40 @@ describe('a shop whose data can’t be read', () => {
     const file = join(folder, 'shop.db');
     writeFileSync(file, 'no database '.repeat(1000));
     const port = await freePort();
-    const child = spawn(process.execPath, ['scripts/start.mjs'], { env: { ...process.env, OAK_KNOT_DATABASE_URL: `file:${file}`, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' }, stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(process.execPath, ['scripts/start.mjs'], {
+      env: {
+        ...process.env,
+        OAK_KNOT_DATABASE_URL: `file:${file}`,
+        HOST: '127.0.0.1',
+        PORT: String(port),
+        NODE_ENV: 'production',
+      },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
     let said = '';
     child.stderr.on('data', (chunk) => (said += String(chunk)));
     try {
-      await new Promise<void>((resolve) => child.stdout.on('data', (chunk) => String(chunk).includes('Listening') && resolve()));
+      await new Promise<void>((resolve) =>
+        child.stdout.on('data', (chunk) => String(chunk).includes('Listening') && resolve()),
+      );
       const ask = async (path: string) => {
         const answer = await fetch(`http://127.0.0.1:${port}${path}`);
-        return { status: answer.status, words: (await answer.text()).includes('The data of this shop can’t be read just now') };
+        return {
+          status: answer.status,
+          words: (await answer.text()).includes('The data of this shop can’t be read just now'),
+        };
       };
-      for (const path of ['/shop', '/shop/bee-suit', '/manage/products', '/manage/products/1', '/draft/x', '/api/manage/products/1', '/api/shop/basket', '/sitemap.xml']) expect([path, await ask(path)]).toEqual([path, { status: 503, words: true }]);
+      for (const path of [
+        '/shop',
+        '/shop/bee-suit',
+        '/manage/products',
+        '/manage/products/1',
+        '/draft/x',
+        '/api/manage/products/1',
+        '/api/shop/basket',
+        '/sitemap.xml',
+      ])
+        expect([path, await ask(path)]).toEqual([path, { status: 503, words: true }]);
       expect(said).toContain('is damaged or not a database');
       expect(said).not.toContain('    at ');
       copyFileSync(inject('demoDatabase'), file);

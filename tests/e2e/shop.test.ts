@@ -41,7 +41,13 @@ describe('the shop', () => {
     try {
       const person = new Person(slow.driver, server.origin);
       // At so many bytes a second hands are faster than scripts.
-      const atMost = (downloadThroughput: number) => toolsOf(slow).sendDevToolsCommand('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput, uploadThroughput: -1 });
+      const atMost = (downloadThroughput: number) =>
+        toolsOf(slow).sendDevToolsCommand('Network.emulateNetworkConditions', {
+          offline: false,
+          latency: 0,
+          downloadThroughput,
+          uploadThroughput: -1,
+        });
       await toolsOf(slow).sendDevToolsCommand('Network.enable', {});
       await atMost(40_000);
       await slow.driver.get(`${server.origin}/shop/bee-suit`);
@@ -87,7 +93,11 @@ describe('the shop', () => {
     await Promise.all(both.map((person) => person.press('Order and pay')));
     const outcomes = await Promise.all(
       both.map(async (person) => {
-        await person.driver.wait(async () => /Thank you|no longer available|out of stock/.test(await person.textOf()), 15_000, 'neither sold nor refused');
+        await person.driver.wait(
+          async () => /Thank you|no longer available|out of stock/.test(await person.textOf()),
+          15_000,
+          'neither sold nor refused',
+        );
         return /Thank you/.test(await person.textOf()) ? 'sold' : 'refused';
       }),
     );
@@ -109,19 +119,36 @@ describe('the shop', () => {
 
 describe('POST /api/v1/products/{slug}/resolve', () => {
   const post = (slug: string, body: string, type = 'application/json') =>
-    fetch(`${server.origin}/api/v1/products/${slug}/resolve`, { method: 'POST', headers: { 'Content-Type': type }, body });
+    fetch(`${server.origin}/api/v1/products/${slug}/resolve`, {
+      method: 'POST',
+      headers: { 'Content-Type': type },
+      body,
+    });
 
   it('answers from the published revision and live stock, with what a customer may know', async () => {
-    const response = await post('stainless-mesh', JSON.stringify({ answers: { opening: 'coarse', length: '0.25' }, quantity: 3 }));
+    const response = await post(
+      'stainless-mesh',
+      JSON.stringify({ answers: { opening: 'coarse', length: '0.25' }, quantity: 3 }),
+    );
     expect(response.status).toBe(200);
-    expect(await response.json()).toMatchObject({ state: 'sellable', unitPrice: '4.63', lineTotal: '13.89', availability: { enough: true, leadDays: null } });
+    expect(await response.json()).toMatchObject({
+      state: 'sellable',
+      unitPrice: '4.63',
+      lineTotal: '13.89',
+      availability: { enough: true, leadDays: null },
+    });
   });
 
   it('answers what is wrong with a selection as problems, not as an error', async () => {
     const response = await post('stainless-mesh', '{"answers":{"length":"0.01"},"quantity":-1}');
     expect(response.status).toBe(200);
     const { state, problems } = (await response.json()) as { state: string; problems: { code: string }[] };
-    expect([state, ...problems.map(({ code }) => code)]).toEqual(['invalid', 'answerMissing', 'belowMinimum', 'quantityBelow']);
+    expect([state, ...problems.map(({ code }) => code)]).toEqual([
+      'invalid',
+      'answerMissing',
+      'belowMinimum',
+      'quantityBelow',
+    ]);
   });
 
   it.each([
@@ -137,18 +164,31 @@ describe('POST /api/v1/products/{slug}/resolve', () => {
     const response = await post(slug, body, type);
     expect(response.status).toBe(status);
     expect(response.headers.get('content-type')).toBe('application/problem+json');
-    expect(await response.json()).toMatchObject({ type: 'about:blank', status, title: expect.any(String), detail: expect.any(String) });
+    expect(await response.json()).toMatchObject({
+      type: 'about:blank',
+      status,
+      title: expect.any(String),
+      detail: expect.any(String),
+    });
   });
 
   it('says that a key means nothing, and which may be meant', async () => {
     const response = await post('queen-marking-pens', '{"answers":{"colour":"red"},"quantiy":2}');
-    expect(await response.json()).toMatchObject({ state: 'invalid', problems: [{ code: 'unknownKey', remedy: expect.stringContaining('“quantity” may be meant') }] });
+    expect(await response.json()).toMatchObject({
+      state: 'invalid',
+      problems: [{ code: 'unknownKey', remedy: expect.stringContaining('“quantity” may be meant') }],
+    });
   });
 
   it('never trusts a price from outside', async () => {
     const response = await post('queen-marking-pens', '{"answers":{"colour":"red"},"unitPrice":"0.01","price":"0"}');
     expect([400, 200]).toContain(response.status);
-    if (response.status === 200) expect(await response.json()).toMatchObject({ state: 'invalid', unitPrice: '4.80', problems: [{ code: 'unknownKey' }, { code: 'unknownKey' }] });
+    if (response.status === 200)
+      expect(await response.json()).toMatchObject({
+        state: 'invalid',
+        unitPrice: '4.80',
+        problems: [{ code: 'unknownKey' }, { code: 'unknownKey' }],
+      });
   });
 });
 

@@ -32,7 +32,12 @@ describe('from an empty product to a configured product that a customer has boug
     const wrong = join(tmpdir(), 'oak-knot-wrong.png');
     writeFileSync(wrong, 'no picture at all');
     const right = join(tmpdir(), 'oak-knot-right.png');
-    writeFileSync(right, await sharp({ create: { width: 320, height: 240, channels: 3, background: '#b8945c' } }).png().toBuffer());
+    writeFileSync(
+      right,
+      await sharp({ create: { width: 320, height: 240, channels: 3, background: '#b8945c' } })
+        .png()
+        .toBuffer(),
+    );
     const input = await stage.browser.driver.findElement({ css: 'input[type=file]' });
     await input.sendKeys(wrong);
     await stage.person.sees('oak-knot-wrong.png: This is not a picture we can use.');
@@ -107,8 +112,14 @@ describe('from an empty product to a configured product that a customer has boug
     await stage.person.press('Publish');
     await stage.person.sees('Revision 1 is in the shop');
     expect((await fetch(`${stage.server.origin}/shop/brass-rail`)).status).toBe(200);
-    const product = await stage.database.read.query.products.findFirst({ where: eq(products.publishedSlug, 'brass-rail') });
-    expect(product).toMatchObject({ title: 'Brass rail', category: 'Fittings', draft: { tags: ['brass'], quantity: { maximum: 8 } } });
+    const product = await stage.database.read.query.products.findFirst({
+      where: eq(products.publishedSlug, 'brass-rail'),
+    });
+    expect(product).toMatchObject({
+      title: 'Brass rail',
+      category: 'Fittings',
+      draft: { tags: ['brass'], quantity: { maximum: 8 } },
+    });
   });
 
   it('tells the customer what is missing or wrong, and what would be right', async () => {
@@ -151,7 +162,11 @@ describe('from an empty product to a configured product that a customer has boug
     await stage.person.fill('Quantity', '12');
     await stage.person.press('Order and pay');
     await stage.person.sees('A quantity in the basket can’t be had.');
-    expect((await stage.database.read.query.orders.findMany()).filter(({ customerEmail }) => customerEmail === 'hazel@example.org')).toEqual([]);
+    expect(
+      (await stage.database.read.query.orders.findMany()).filter(
+        ({ customerEmail }) => customerEmail === 'hazel@example.org',
+      ),
+    ).toEqual([]);
     await stage.person.fill('Quantity', '3');
     await stage.person.sees('€13.89', '[data-testid=basket-total]');
     await stage.person.fill('Name', '');
@@ -170,7 +185,9 @@ describe('from an empty product to a configured product that a customer has boug
     await stage.person.select('Simulated payment: the service', 'does not answer');
     await stage.person.press('Order and pay');
     await stage.person.sees('The payment service did not answer in time.');
-    const item = await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.title, 'Brass rail, loose') });
+    const item = await stage.database.read.query.stockItems.findFirst({
+      where: eq(stockItems.title, 'Brass rail, loose'),
+    });
     expect(item).toMatchObject({ onHand: '10', reserved: '0' });
   });
 
@@ -184,7 +201,9 @@ describe('from an empty product to a configured product that a customer has boug
   });
 
   it('leaves the stock lower by exactly what was drawn: three pieces of 0.25 m take 0.75 m', async () => {
-    const item = await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.title, 'Brass rail, loose') });
+    const item = await stage.database.read.query.stockItems.findFirst({
+      where: eq(stockItems.title, 'Brass rail, loose'),
+    });
     expect(item).toMatchObject({ onHand: '9.25', reserved: '0' });
     await stage.person.goTo('/manage/stock');
     await stage.person.press('Brass rail, loose');
@@ -201,7 +220,10 @@ describe('from an empty product to a configured product that a customer has boug
     await stage.person.goTo('/manage/orders');
     await stage.person.fill('Search orders', 'hazel');
     await stage.person.sees('3 × Brass rail');
-    const order = await stage.database.read.query.orders.findFirst({ where: eq(orders.state, 'paid'), orderBy: (table, { desc }) => desc(table.id) });
+    const order = await stage.database.read.query.orders.findFirst({
+      where: eq(orders.state, 'paid'),
+      orderBy: (table, { desc }) => desc(table.id),
+    });
     expect(order).toMatchObject({ customerName: 'Hazel Quill', total: '13.89' });
     await stage.person.press(String(order?.id), '//main');
     await stage.person.sees('Takes from stock');

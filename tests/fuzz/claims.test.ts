@@ -14,10 +14,14 @@ describe('everything that is claimed of a product', () => {
     expect(proved).toBeGreaterThan(250);
   });
 
-  it('holds beside all that can be put into the slots of made builds, and so does every click', { timeout: 120_000 }, () => {
-    const { products, sold, clicks, proved } = tryClaims(1, 60, anyBuild);
-    expect([products > 25, sold > 20, clicks > 60, proved > 30]).toEqual([true, true, true, true]);
-  });
+  it(
+    'holds beside all that can be put into the slots of made builds, and so does every click',
+    { timeout: 120_000 },
+    () => {
+      const { products, sold, clicks, proved } = tryClaims(1, 60, anyBuild);
+      expect([products > 25, sold > 20, clicks > 60, proved > 30]).toEqual([true, true, true, true]);
+    },
+  );
 
   it('stays as it was after changes that change nothing', { timeout: 120_000 }, () => {
     for (const [kind, count] of Object.entries(tryChanges(5000, 150))) expect(count, kind).toBeGreaterThan(4);

@@ -20,19 +20,58 @@ const MOST_SELECTIONS = 6000;
 export function answersOf(choice: Choice): { values: unknown[]; whole: boolean } {
   if (choice.kind === 'several') {
     const each = choice.ownQuantity ? Array.from({ length: choice.mostEach }, (_, count) => count + 1) : [1];
-    const subsets = choice.options.reduce<unknown[][]>((lists, { key }) => [...lists, ...lists.flatMap((list) => each.map((count) => [...list, count === 1 ? key : { option: key, quantity: count }]))], [[]]);
+    const subsets = choice.options.reduce<unknown[][]>(
+      (lists, { key }) => [
+        ...lists,
+        ...lists.flatMap((list) =>
+          each.map((count) => [...list, count === 1 ? key : { option: key, quantity: count }]),
+        ),
+      ],
+      [[]],
+    );
     return { values: subsets.map((list) => (list.length === 0 ? null : list)), whole: true };
   }
   if (choice.kind === 'slot') {
-    const sorted = (from: number, left: number): unknown[][] => (left === 0 ? [[]] : choice.options.slice(from).flatMap(({ key }, place) => sorted(from + place, left - 1).map((rest) => [key, ...rest])));
-    return { values: [null, ...Array.from({ length: choice.most - choice.least + 1 }, (_, more) => sorted(0, choice.least + more)).flat()], whole: true };
+    const sorted = (from: number, left: number): unknown[][] =>
+      left === 0
+        ? [[]]
+        : choice.options
+            .slice(from)
+            .flatMap(({ key }, place) => sorted(from + place, left - 1).map((rest) => [key, ...rest]));
+    return {
+      values: [
+        null,
+        ...Array.from({ length: choice.most - choice.least + 1 }, (_, more) => sorted(0, choice.least + more)).flat(),
+      ],
+      whole: true,
+    };
   }
-  if (hasOptions(choice)) return { values: [null, ...choice.options.flatMap(({ key }) => (choice.ownQuantity ? Array.from({ length: choice.mostEach }, (_, count) => (count === 0 ? key : { option: key, quantity: count + 1 })) : [key]))], whole: true };
+  if (hasOptions(choice))
+    return {
+      values: [
+        null,
+        ...choice.options.flatMap(({ key }) =>
+          choice.ownQuantity
+            ? Array.from({ length: choice.mostEach }, (_, count) =>
+                count === 0 ? key : { option: key, quantity: count + 1 },
+              )
+            : [key],
+        ),
+      ],
+      whole: true,
+    };
   switch (choice.kind) {
     case 'yesNo':
       return { values: [null, false, true], whole: true };
     case 'addOn':
-      return { values: [null, false, ...Array.from({ length: choice.mostQuantity }, (_, count) => (count === 0 ? true : count + 1))], whole: true };
+      return {
+        values: [
+          null,
+          false,
+          ...Array.from({ length: choice.mostQuantity }, (_, count) => (count === 0 ? true : count + 1)),
+        ],
+        whole: true,
+      };
     case 'agreement':
       return { values: [null, true], whole: true };
     case 'text':
@@ -47,8 +86,13 @@ export function answersOf(choice: Choice): { values: unknown[]; whole: boolean }
       const step = choice.step ?? (choice.kind === 'number' && !choice.parts ? '1' : null);
       const [min, max] = [Number(choice.min ?? '0'), Number(choice.max ?? '7')];
       const near = 1e-9;
-      const list = step ? Array.from({ length: Math.floor((max - min) / Number(step)) + 1 }, (_, count) => min + count * Number(step)) : Array.from({ length: 15 }, (_, half) => half / 2).flatMap((at) => [at - near, at, at + near, at + 0.25]);
-      return { values: [null, ...list.filter((at) => at >= 0 && at <= max + 1).map((at) => String(Number(at.toFixed(9))))], whole: step !== null && choice.max !== null };
+      const list = step
+        ? Array.from({ length: Math.floor((max - min) / Number(step)) + 1 }, (_, count) => min + count * Number(step))
+        : Array.from({ length: 15 }, (_, half) => half / 2).flatMap((at) => [at - near, at, at + near, at + 0.25]);
+      return {
+        values: [null, ...list.filter((at) => at >= 0 && at <= max + 1).map((at) => String(Number(at.toFixed(9))))],
+        whole: step !== null && choice.max !== null,
+      };
     }
     default:
       return { values: [null], whole: true };
@@ -64,14 +108,20 @@ interface Tried {
   readonly had: ReadonlySet<string>;
 }
 
-/** What rules and defaults have picked for the workshop alone; in made products options are called as their keys are. */
-const settledOptions = ({ choices }: Program, { item }: Resolution) => item.forWorkshop.flatMap(({ label, value }) => value.split(', ').map((option) => `${choices.find(({ title }) => title === label)?.key}.${option}`));
+/**
+ * What rules and defaults have picked for the workshop alone; in made products options are called as their keys are.
+ */
+const settledOptions = ({ choices }: Program, { item }: Resolution) =>
+  item.forWorkshop.flatMap(({ label, value }) =>
+    value.split(', ').map((option) => `${choices.find(({ title }) => title === label)?.key}.${option}`),
+  );
 
 /** All selections that are sold. @returns null where they are too many */
 function everySold(program: Program): { sold: Tried[]; whole: boolean } | null {
   const lists = program.product.choices.map((choice) => ({ key: choice.key, ...answersOf(choice) }));
   const most = mostOf(program);
-  if (lists.reduce((product, { values }) => product * values.length, most * GROUPS.length) > MOST_SELECTIONS) return null;
+  if (lists.reduce((product, { values }) => product * values.length, most * GROUPS.length) > MOST_SELECTIONS)
+    return null;
   const sold: Tried[] = [];
   const visit = (place: number, answers: Record<string, unknown>): void => {
     const list = lists[place];
@@ -79,7 +129,17 @@ function everySold(program: Program): { sold: Tried[]; whole: boolean } | null {
     for (const group of GROUPS) {
       for (let quantity = 1; quantity <= most; quantity += 1) {
         const resolution = resolve(program, { answers, quantity }, { stock: null, today: TODAY, group, files });
-        if (resolution.state === 'sellable') sold.push({ answers, quantity, group, resolution, had: new Set([...resolution.counted.flatMap(({ choice, picks }) => picks.map(({ option }) => `${choice}.${option}`)), ...settledOptions(program, resolution)]) });
+        if (resolution.state === 'sellable')
+          sold.push({
+            answers,
+            quantity,
+            group,
+            resolution,
+            had: new Set([
+              ...resolution.counted.flatMap(({ choice, picks }) => picks.map(({ option }) => `${choice}.${option}`)),
+              ...settledOptions(program, resolution),
+            ]),
+          });
       }
     }
   };
@@ -97,9 +157,19 @@ const priceOf = ({ resolution }: Tried) => resolution.unitPrice ?? Exact.zero;
 
 /** What makes two sold selections two: what is picked, not what is typed. */
 function nameOf(program: Program, { resolution }: Tried): string {
-  const counts = new Set(program.product.choices.filter((choice) => hasOptions(choice) || choice.kind === 'yesNo' || choice.kind === 'addOn').map(({ key }) => key));
+  const counts = new Set(
+    program.product.choices
+      .filter((choice) => hasOptions(choice) || choice.kind === 'yesNo' || choice.kind === 'addOn')
+      .map(({ key }) => key),
+  );
   const slots = new Set(program.product.choices.flatMap(({ kind, key }) => (kind === 'slot' ? [key] : [])));
-  return resolution.counted.filter(({ choice, value }) => counts.has(choice) && value !== 'no').map(({ choice, picks }) => `${choice}=${picks.length > 0 ? picks.map(({ option, quantity }) => (slots.has(choice) ? `${option}*${quantity}` : option)).join('+') : 'yes'}`).join('&');
+  return resolution.counted
+    .filter(({ choice, value }) => counts.has(choice) && value !== 'no')
+    .map(
+      ({ choice, picks }) =>
+        `${choice}=${picks.length > 0 ? picks.map(({ option, quantity }) => (slots.has(choice) ? `${option}*${quantity}` : option)).join('+') : 'yes'}`,
+    )
+    .join('&');
 }
 
 function checkAnalysis(program: Program, analysis: Analysis, sold: readonly Tried[], whole: boolean): void {
@@ -110,23 +180,58 @@ function checkAnalysis(program: Program, analysis: Analysis, sold: readonly Trie
   if (sold.length === 0 && settled && whole && !belowNothing) claim(analysis.nothingSells !== null, 'something sells');
   if (analysis.nothingSells || sold.length === 0) return;
   const had = new Set(sold.flatMap((tried) => [...tried.had]));
-  const keyOf = (choice: number, option: number) => `${program.choices[choice]?.key}.${program.choices[choice]?.options[option]?.key}`;
-  const dead = new Set([...analysis.deadOptions.map(({ choice, option }) => keyOf(choice, option)), ...[...analysis.neverShown, ...analysis.nothingOffered].flatMap((choice) => program.choices[choice]?.options.map((_, option) => keyOf(choice, option)) ?? [])]);
+  const keyOf = (choice: number, option: number) =>
+    `${program.choices[choice]?.key}.${program.choices[choice]?.options[option]?.key}`;
+  const dead = new Set([
+    ...analysis.deadOptions.map(({ choice, option }) => keyOf(choice, option)),
+    ...[...analysis.neverShown, ...analysis.nothingOffered].flatMap(
+      (choice) => program.choices[choice]?.options.map((_, option) => keyOf(choice, option)) ?? [],
+    ),
+  ]);
   for (const name of dead) claim(!had.has(name), `${name} can never be chosen`);
-  for (const choice of analysis.neverShown) claim(sold.every(({ resolution }) => resolution.shown[choice]?.shown === false), `${program.choices[choice]?.key} is never asked`);
-  for (const choice of analysis.nothingOffered) claim(sold.some(({ resolution }) => resolution.shown[choice]?.shown), `${program.choices[choice]?.key} is asked`);
+  for (const choice of analysis.neverShown)
+    claim(
+      sold.every(({ resolution }) => resolution.shown[choice]?.shown === false),
+      `${program.choices[choice]?.key} is never asked`,
+    );
+  for (const choice of analysis.nothingOffered)
+    claim(
+      sold.some(({ resolution }) => resolution.shown[choice]?.shown),
+      `${program.choices[choice]?.key} is asked`,
+    );
   if (settled && whole && !belowNothing) {
-    program.choices.forEach(({ options }, choice) => options.forEach((_, option) => claim(had.has(keyOf(choice, option)) !== dead.has(keyOf(choice, option)), `whether ${keyOf(choice, option)} can be chosen`)));
+    program.choices.forEach(({ options }, choice) =>
+      options.forEach((_, option) =>
+        claim(
+          had.has(keyOf(choice, option)) !== dead.has(keyOf(choice, option)),
+          `whether ${keyOf(choice, option)} can be chosen`,
+        ),
+      ),
+    );
     const names = new Set(sold.map((tried) => nameOf(program, tried)));
     claim(analysis.selections === String(names.size), `${analysis.selections} selections, not ${names.size}`);
   }
   const fired = (rule: number) => sold.some(({ resolution }) => resolution.rules[rule]?.fired);
   for (const rule of [...analysis.neverFire, ...analysis.endSale]) claim(!fired(rule), `rule ${rule} does not fire`);
-  if (settled && whole && !belowNothing) (program.rules?.program.rules ?? []).forEach(({ rule: { then } }, rule) => claim(fired(rule) || then.some(({ kind }) => kind === 'refuse') || analysis.neverFire.includes(rule) || analysis.endSale.includes(rule), `rule ${rule} fires`));
+  if (settled && whole && !belowNothing)
+    (program.rules?.program.rules ?? []).forEach(({ rule: { then } }, rule) =>
+      claim(
+        fired(rule) ||
+          then.some(({ kind }) => kind === 'refuse') ||
+          analysis.neverFire.includes(rule) ||
+          analysis.endSale.includes(rule),
+        `rule ${rule} fires`,
+      ),
+    );
   checkPrices(program, analysis, sold);
   for (const { first, second, sku } of analysis.sharedSkus) {
-    const [one, other] = [first, second].map(({ selection, group }) => resolve(program, selection, { stock: null, today: TODAY, group, files }));
-    claim(one?.state === 'sellable' && other?.state === 'sellable' && one.item.sku === sku && other.item.sku === sku, `${sku} is shared`);
+    const [one, other] = [first, second].map(({ selection, group }) =>
+      resolve(program, selection, { stock: null, today: TODAY, group, files }),
+    );
+    claim(
+      one?.state === 'sellable' && other?.state === 'sellable' && one.item.sku === sku && other.item.sku === sku,
+      `${sku} is shared`,
+    );
   }
   if (settled && analysis.sharedSkus.length === 0) {
     const skus = new Map<string, string>();
@@ -142,46 +247,94 @@ function checkPrices(program: Program, { lowest, highest }: Analysis, sold: read
   // For everybody; for customer groups where it is only for those.
   const everybody = sold.filter(({ group }) => group === null);
   const paid = everybody.length > 0 ? everybody : sold;
-  for (const [end, side] of [[lowest, 'lowest'], [highest, 'highest']] as const) {
+  for (const [end, side] of [
+    [lowest, 'lowest'],
+    [highest, 'highest'],
+  ] as const) {
     if (!end) continue;
-    const { state, unitPrice } = resolve(program, end.selection, { stock: null, today: TODAY, group: end.group, files });
-    claim(state === 'sellable' && unitPrice?.equals(Exact.from(end.price)) === true, `the ${side} price ${end.price} can be paid`);
-    const text = end.coverage.kind === 'proved' ? end.price : end.coverage.kind === 'within' ? end.coverage.bound : null;
+    const { state, unitPrice } = resolve(program, end.selection, {
+      stock: null,
+      today: TODAY,
+      group: end.group,
+      files,
+    });
+    claim(
+      state === 'sellable' && unitPrice?.equals(Exact.from(end.price)) === true,
+      `the ${side} price ${end.price} can be paid`,
+    );
+    const text =
+      end.coverage.kind === 'proved' ? end.price : end.coverage.kind === 'within' ? end.coverage.bound : null;
     const bound = text === null ? null : Exact.from(text);
     // A product that is only for a group has no price for everybody, which only the analysis can tell of what is typed.
-    if (bound && everybody.length > 0) for (const tried of paid) claim(side === 'lowest' ? !priceOf(tried).isLess(bound) : !priceOf(tried).isMore(bound), `${priceOf(tried).toString()} is beyond the ${side} price ${bound.toString()} (${end.coverage.kind}): ${JSON.stringify(tried.answers)} × ${tried.quantity}`);
+    if (bound && everybody.length > 0)
+      for (const tried of paid)
+        claim(
+          side === 'lowest' ? !priceOf(tried).isLess(bound) : !priceOf(tried).isMore(bound),
+          `${priceOf(tried).toString()} is beyond the ${side} price ${bound.toString()} (${end.coverage.kind}): ${JSON.stringify(tried.answers)} × ${tried.quantity}`,
+        );
   }
   // Of what is sold by a measure, lists show the price of one unit.
   if (program.product.soldBy.kind !== 'each') return;
   const range = sellableRange(program, TODAY);
   const usual = everybody.filter(({ quantity }) => quantity === program.defaultQuantity);
-  if (range && !range.open && range.isProved) for (const tried of usual) claim(!priceOf(tried).isLess(range.from) && !priceOf(tried).isMore(range.to), `${priceOf(tried).toString()} is in the list’s ${range.from.toString()} to ${range.to.toString()}: ${JSON.stringify(tried.answers)}`);
+  if (range && !range.open && range.isProved)
+    for (const tried of usual)
+      claim(
+        !priceOf(tried).isLess(range.from) && !priceOf(tried).isMore(range.to),
+        `${priceOf(tried).toString()} is in the list’s ${range.from.toString()} to ${range.to.toString()}: ${JSON.stringify(tried.answers)}`,
+      );
   if (usual.length > 0) claim(range !== null, 'the list has a price');
 }
 
-function checkClicks(program: Program, analysis: Analysis, sold: readonly Tried[], whole: boolean, random: Random): number {
+function checkClicks(
+  program: Program,
+  analysis: Analysis,
+  sold: readonly Tried[],
+  whole: boolean,
+  random: Random,
+): number {
   // A whole order line below nothing, and one text that is long enough to make up for a reduction, are found by the
   // analysis, and not followed at every click.
-  const settled = analysis.gaps.length === 0 && analysis.unsettled.length === 0 && !(analysis.belowNothing && /oncePerLine|perCharacter/.test(JSON.stringify(program.product)));
+  const settled =
+    analysis.gaps.length === 0 &&
+    analysis.unsettled.length === 0 &&
+    !(analysis.belowNothing && /oncePerLine|perCharacter/.test(JSON.stringify(program.product)));
   const next = new NextClick(ownChoices(program), TODAY);
   let looked = 0;
   for (let click = 0; click < 6; click += 1) {
     const group = random.of(GROUPS);
-    const given = Object.fromEntries(program.product.choices.flatMap((choice): [string, unknown][] => {
-      const values = answersOf(choice).values.filter((value) => value !== null);
-      return values.length > 0 && random.below(2) === 0 ? [[choice.key, random.of(values)]] : [];
-    }));
+    const given = Object.fromEntries(
+      program.product.choices.flatMap((choice): [string, unknown][] => {
+        const values = answersOf(choice).values.filter((value) => value !== null);
+        return values.length > 0 && random.below(2) === 0 ? [[choice.key, random.of(values)]] : [];
+      }),
+    );
     const keys = Object.keys(given);
     const context = { stock: null, today: TODAY, group, files };
     const { shown, counted } = resolve(program, { answers: given, quantity: 1 }, context);
     // What is hidden is kept and does not count; what is refused by itself is no answer.
-    if (keys.some((key) => shown.find(({ choice }) => choice === key)?.shown === false || !counted.some(({ choice }) => choice === key))) continue;
+    if (
+      keys.some(
+        (key) =>
+          shown.find(({ choice }) => choice === key)?.shown === false || !counted.some(({ choice }) => choice === key),
+      )
+    )
+      continue;
     // What counts by default counts as given.
-    const fixed: Record<string, unknown> = { ...Object.fromEntries(counted.filter(({ fromDefault }) => fromDefault).map(({ choice, value }) => [choice, value])), ...given };
+    const fixed: Record<string, unknown> = {
+      ...Object.fromEntries(
+        counted.filter(({ fromDefault }) => fromDefault).map(({ choice, value }) => [choice, value]),
+      ),
+      ...given,
+    };
     if (counted.some(({ fromDefault, value }) => fromDefault && value === 'no')) continue;
     const kept = keys.at(-1) ?? null;
     const same = (a: unknown, b: unknown) => JSON.stringify(keysOf(a)) === JSON.stringify(keysOf(b));
-    const agrees = ({ answers, group: who }: Tried, wanted: readonly string[], with_: Record<string, unknown> = fixed) => who === group && wanted.every((key) => same(answers[key] ?? null, with_[key] ?? null));
+    const agrees = (
+      { answers, group: who }: Tried,
+      wanted: readonly string[],
+      with_: Record<string, unknown> = fixed,
+    ) => who === group && wanted.every((key) => same(answers[key] ?? null, with_[key] ?? null));
     const outlook = next.look(given, 1, context, kept);
     looked += 1;
     const where = `${JSON.stringify(given)} for ${String(group)}`;
@@ -191,25 +344,58 @@ function checkClicks(program: Program, analysis: Analysis, sold: readonly Tried[
         const key = program.choices[index]?.key ?? '';
         for (const option of options) {
           const name = `${key}.${program.choices[index]?.options[option]?.key}`;
-          claim(!sold.some((tried) => tried.had.has(name) && agrees(tried, all.filter((other) => other !== key))), `${name} is withheld after ${where}`);
+          claim(
+            !sold.some(
+              (tried) =>
+                tried.had.has(name) &&
+                agrees(
+                  tried,
+                  all.filter((other) => other !== key),
+                ),
+            ),
+            `${name} is withheld after ${where}`,
+          );
         }
       }
       if (!settled || !whole) continue;
-      program.choices.forEach(({ key, options }, index) => options.forEach((option, place) => {
-        if (outlook.impossible.get(index)?.has(place)) return;
-        claim(sold.some((tried) => tried.had.has(`${key}.${option.key}`) && agrees(tried, all.filter((other) => other !== key))), `${key}.${option.key} is offered after ${where}`);
-      }));
+      program.choices.forEach(({ key, options }, index) =>
+        options.forEach((option, place) => {
+          if (outlook.impossible.get(index)?.has(place)) return;
+          claim(
+            sold.some(
+              (tried) =>
+                tried.had.has(`${key}.${option.key}`) &&
+                agrees(
+                  tried,
+                  all.filter((other) => other !== key),
+                ),
+            ),
+            `${key}.${option.key} is offered after ${where}`,
+          );
+        }),
+      );
     } else if (outlook.kind === 'conflict' || outlook.kind === 'hopeless') {
       claim(!sold.some((tried) => agrees(tried, all)), `${outlook.kind} after ${where}`);
-      const fewest = Math.min(...sold.filter((tried) => tried.group === group && (kept === null || agrees(tried, [kept]))).map(({ answers }) => all.filter((key) => !same(answers[key] ?? null, fixed[key] ?? null)).length));
-      if (outlook.kind === 'hopeless') claim(fewest === Infinity || !settled, `nothing goes with ${kept} after ${where}`);
+      const fewest = Math.min(
+        ...sold
+          .filter((tried) => tried.group === group && (kept === null || agrees(tried, [kept])))
+          .map(({ answers }) => all.filter((key) => !same(answers[key] ?? null, fixed[key] ?? null)).length),
+      );
+      if (outlook.kind === 'hopeless')
+        claim(fewest === Infinity || !settled, `nothing goes with ${kept} after ${where}`);
       else {
-        claim(outlook.changes.length <= fewest || !settled, `${outlook.changes.length} changes instead of ${fewest} after ${where}`);
+        claim(
+          outlook.changes.length <= fewest || !settled,
+          `${outlook.changes.length} changes instead of ${fewest} after ${where}`,
+        );
         if (!settled || !whole) continue;
         claim(outlook.changes.length === fewest, `${outlook.changes.length} changes, not ${fewest} after ${where}`);
         if (outlook.changes.some(({ anew }) => anew !== null)) continue;
         const changed = { ...fixed, ...Object.fromEntries(outlook.changes.map(({ choice, to }) => [choice, to])) };
-        claim(sold.some((tried) => agrees(tried, all, changed)), `the change ${JSON.stringify(outlook.changes.map(({ choice, to }) => [choice, to]))} after ${where}`);
+        claim(
+          sold.some((tried) => agrees(tried, all, changed)),
+          `the change ${JSON.stringify(outlook.changes.map(({ choice, to }) => [choice, to]))} after ${where}`,
+        );
       }
     }
   }
@@ -264,26 +450,63 @@ export function shrunk(made: Made, fails: (made: Made) => boolean): Made {
   const { others } = made;
   let best = made;
   const attempts = function* ({ product, sheets }: Made): Generator<Made> {
-    for (const list of ['rules', 'formulas', 'tables', 'choices'] as const) for (let place = 0; place < product[list].length; place += 1) yield { product: { ...product, [list]: product[list].filter((_, other) => other !== place) }, sheets };
+    for (const list of ['rules', 'formulas', 'tables', 'choices'] as const)
+      for (let place = 0; place < product[list].length; place += 1)
+        yield { product: { ...product, [list]: product[list].filter((_, other) => other !== place) }, sheets };
     for (const [place, choice] of product.choices.entries()) {
       const options = choice.options as Record<string, unknown>[] | undefined;
-      const other = (next: Record<string, unknown>): Made => ({ product: { ...product, choices: product.choices.map((one, index) => (index === place ? next : one)) }, sheets });
+      const other = (next: Record<string, unknown>): Made => ({
+        product: { ...product, choices: product.choices.map((one, index) => (index === place ? next : one)) },
+        sheets,
+      });
       for (let option = 0; option < (options?.length ?? 0); option += 1) {
         yield other({ ...choice, options: options?.filter((_, index) => index !== option) });
-        for (const field of ['amount', 'sku', 'groups', 'properties']) if (options?.[option]?.[field]) yield other({ ...choice, options: options.map((one, index) => (index === option ? Object.fromEntries(Object.entries(one).filter(([key]) => key !== field)) : one)) });
+        for (const field of ['amount', 'sku', 'groups', 'properties'])
+          if (options?.[option]?.[field])
+            yield other({
+              ...choice,
+              options: options.map((one, index) =>
+                index === option ? Object.fromEntries(Object.entries(one).filter(([key]) => key !== field)) : one,
+              ),
+            });
       }
-      for (const field of ['amount', 'groups', 'min', 'max', 'step', 'sku', 'least', 'most', 'ownQuantity', 'default']) if (choice[field]) yield other(Object.fromEntries(Object.entries(choice).filter(([key]) => key !== field)));
+      for (const field of ['amount', 'groups', 'min', 'max', 'step', 'sku', 'least', 'most', 'ownQuantity', 'default'])
+        if (choice[field]) yield other(Object.fromEntries(Object.entries(choice).filter(([key]) => key !== field)));
     }
     for (const [place, rule] of product.rules.entries()) {
       const then = rule.then as unknown[];
-      for (let effect = 0; then.length > 1 && effect < then.length; effect += 1) yield { product: { ...product, rules: product.rules.map((one, index) => (index === place ? { ...one, then: then.filter((_, other) => other !== effect) } : one)) }, sheets };
+      for (let effect = 0; then.length > 1 && effect < then.length; effect += 1)
+        yield {
+          product: {
+            ...product,
+            rules: product.rules.map((one, index) =>
+              index === place ? { ...one, then: then.filter((_, other) => other !== effect) } : one,
+            ),
+          },
+          sheets,
+        };
       const when = rule.when as { of?: unknown[] } | null;
-      for (const part of when?.of ?? []) yield { product: { ...product, rules: product.rules.map((one, index) => (index === place ? { ...one, when: part } : one)) }, sheets };
+      for (const part of when?.of ?? [])
+        yield {
+          product: {
+            ...product,
+            rules: product.rules.map((one, index) => (index === place ? { ...one, when: part } : one)),
+          },
+          sheets,
+        };
     }
-    for (const [place, sheet] of sheets.entries()) for (const list of ['rules', 'formulas', 'tables', 'choices']) for (let at = 0; at < ((sheet[list] as unknown[] | undefined)?.length ?? 0); at += 1) yield { product, sheets: sheets.map((one, index) => (index === place ? { ...one, [list]: (one[list] as unknown[]).filter((_, other) => other !== at) } : one)) };
+    for (const [place, sheet] of sheets.entries())
+      for (const list of ['rules', 'formulas', 'tables', 'choices'])
+        for (let at = 0; at < ((sheet[list] as unknown[] | undefined)?.length ?? 0); at += 1)
+          yield {
+            product,
+            sheets: sheets.map((one, index) =>
+              index === place ? { ...one, [list]: (one[list] as unknown[]).filter((_, other) => other !== at) } : one,
+            ),
+          };
     if (product.quantity) yield { product: { ...product, quantity: { maximum: 1 } }, sheets };
   };
-  for (let again = true; again; ) {
+  for (let again = true; again;) {
     again = false;
     for (const tried of attempts(best)) {
       const attempt: Made = { ...tried, others };
@@ -296,7 +519,9 @@ export function shrunk(made: Made, fails: (made: Made) => boolean): Made {
   return best;
 }
 
-/** Tries made products, one for each seed. @throws Error with the smallest product that goes wrong, its seed, and how */
+/**
+ * Tries made products, one for each seed. @throws Error with the smallest product that goes wrong, its seed, and how
+ */
 export function tryClaims(from: number, count: number, make: (seed: number) => Made = anyProduct): Seen {
   const seen: Seen = { products: 0, sold: 0, clicks: 0, proved: 0 };
   for (let seed = from; seed < from + count; seed += 1) {
@@ -320,7 +545,10 @@ export function tryClaims(from: number, count: number, make: (seed: number) => M
       } catch (last) {
         how = last;
       }
-      throw new Error(`seed ${seed}: ${how instanceof Error ? (how instanceof Wrong ? how.message : (how.stack ?? how.message)) : String(how)}\n${JSON.stringify(small.product)}${small.sheets.length > 0 ? `\n${JSON.stringify(small.sheets)}` : ''}${small.others ? `\n${JSON.stringify(small.others)}` : ''}`, { cause: error });
+      throw new Error(
+        `seed ${seed}: ${how instanceof Error ? (how instanceof Wrong ? how.message : (how.stack ?? how.message)) : String(how)}\n${JSON.stringify(small.product)}${small.sheets.length > 0 ? `\n${JSON.stringify(small.sheets)}` : ''}${small.others ? `\n${JSON.stringify(small.others)}` : ''}`,
+        { cause: error },
+      );
     }
   }
   return seen;

@@ -24,9 +24,75 @@ const scope: FormulaScope = {
 const VALUES = [Exact.from('1.3716'), Exact.zero, Exact.of(-7, 3), Exact.from('38.00'), Exact.of(10n ** 12n, 7n)];
 
 const WORDS = [
-  'width', 'height', 'count', 'felt_rate', 'base', 'area', 'x', 'width × height', 'area = width × height\n', '0', '1', '2.5', '0.25 m2', '14.20 EUR/m2', '10 %', '1e9', '999999999999999999999', '10 ^ 9', '(', ')', '((((', '))))',
-  ',', ' + ', ' - ', ' × ', ' * ', ' ÷ ', ' / ', '^', '^ 12', '^ 999999999', ' < ', ' <= ', ' == ', ' != ', '=', 'and', 'or', 'not ', 'min(', 'max(', 'if(', 'ceil(', 'floor(', 'round(', 'sqrt(', 'abs(', 'nonsense(', '\n', '\n\n', '# note\n', '\t', ' ', '½', 'm', 'm2', 'kg', 'furlongs',
-  'ⅷ', '\u0000', '\ud83d\udc1d', '"', "'", '\\', '${x}', '__proto__', 'constructor', 'toString',
+  'width',
+  'height',
+  'count',
+  'felt_rate',
+  'base',
+  'area',
+  'x',
+  'width × height',
+  'area = width × height\n',
+  '0',
+  '1',
+  '2.5',
+  '0.25 m2',
+  '14.20 EUR/m2',
+  '10 %',
+  '1e9',
+  '999999999999999999999',
+  '10 ^ 9',
+  '(',
+  ')',
+  '((((',
+  '))))',
+  ',',
+  ' + ',
+  ' - ',
+  ' × ',
+  ' * ',
+  ' ÷ ',
+  ' / ',
+  '^',
+  '^ 12',
+  '^ 999999999',
+  ' < ',
+  ' <= ',
+  ' == ',
+  ' != ',
+  '=',
+  'and',
+  'or',
+  'not ',
+  'min(',
+  'max(',
+  'if(',
+  'ceil(',
+  'floor(',
+  'round(',
+  'sqrt(',
+  'abs(',
+  'nonsense(',
+  '\n',
+  '\n\n',
+  '# note\n',
+  '\t',
+  ' ',
+  '½',
+  'm',
+  'm2',
+  'kg',
+  'furlongs',
+  'ⅷ',
+  '\u0000',
+  '\ud83d\udc1d',
+  '"',
+  "'",
+  '\\',
+  '${x}',
+  '__proto__',
+  'constructor',
+  'toString',
 ];
 const STARTS = [
   'area = width × height\nbilled = max(area × (1 + 10 %), 0.25 m2)\nbilled × felt_rate',
@@ -35,7 +101,44 @@ const STARTS = [
   'sqrt(width × height) × count ^ 3',
   'round(width, 0.1 m) / height',
 ];
-const MEASURE_PARTS = ['1', '0', '12', '.5', '1,2', '1,200', '1.200,5', '3 1/2', '1/0', '½', '-', '+', ' ', 'm', 'cm', 'ft', 'in', "'", '"', '′', 'sq ft', 'm²', 'kg', 'L', 'furlong', 'e9', '\u00a0', '\u0000', '∞', 'NaN', '٣', '\ud83d\udc1d', '9'.repeat(70), '/', '//', 'x'];
+const MEASURE_PARTS = [
+  '1',
+  '0',
+  '12',
+  '.5',
+  '1,2',
+  '1,200',
+  '1.200,5',
+  '3 1/2',
+  '1/0',
+  '½',
+  '-',
+  '+',
+  ' ',
+  'm',
+  'cm',
+  'ft',
+  'in',
+  "'",
+  '"',
+  '′',
+  'sq ft',
+  'm²',
+  'kg',
+  'L',
+  'furlong',
+  'e9',
+  '\u00a0',
+  '\u0000',
+  '∞',
+  'NaN',
+  '٣',
+  '\ud83d\udc1d',
+  '9'.repeat(70),
+  '/',
+  '//',
+  'x',
+];
 
 /** A fixed sequence of whole numbers below a bound. */
 function sequence(seed: number): (below: number) => number {
@@ -69,7 +172,10 @@ export function fuzz(count: number, seed: number): FuzzReport {
     if (took > slowest) [slowest, slowestText] = [took, text];
   };
   for (let index = 0; index < count; index += 1) {
-    const text = next(3) === 0 ? broken(pick(STARTS) ?? '', next, () => pick(WORDS) ?? '') : Array.from({ length: 1 + next(14) }, () => pick(WORDS)).join('');
+    const text =
+      next(3) === 0
+        ? broken(pick(STARTS) ?? '', next, () => pick(WORDS) ?? '')
+        : Array.from({ length: 1 + next(14) }, () => pick(WORDS)).join('');
     timed(text, () => {
       const formula = compileFormula(text, scope, next(2) === 0 ? MONEY : null);
       if (formula.faults.length > 0) formulas.refused += 1;
@@ -93,7 +199,8 @@ function broken(text: string, next: (below: number) => number, word: () => strin
   for (let times = next(4); times >= 0; times -= 1) {
     const [from, to] = [next(result.length + 1), next(result.length + 1)].sort((a, b) => a - b);
     const part = result.slice(from, to);
-    result = result.slice(0, from) + ([word(), '', part + part][next(3)] ?? '') + result.slice(next(2) === 0 ? from : to);
+    result =
+      result.slice(0, from) + ([word(), '', part + part][next(3)] ?? '') + result.slice(next(2) === 0 ? from : to);
   }
   return result.slice(0, 4000);
 }

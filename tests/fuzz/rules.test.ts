@@ -12,7 +12,19 @@ describe('rules that contradict, wait for each other, and nest a thousand deep',
   });
 
   it('are told: a circle, a depth, and what is not there', () => {
-    const codes = new Set(Array.from({ length: 300 }, (_, seed) => compile(wildProduct(seed), catalogOf([])).faults.map(({ code }) => code)).flat());
-    for (const code of ['ruleCycle', 'conditionTooDeep', 'unknownReference', 'conditionEmpty', 'ruleWithoutEffect', 'notDecimal']) expect(codes).toContain(code);
+    const codes = new Set(
+      Array.from({ length: 300 }, (_, seed) =>
+        compile(wildProduct(seed), catalogOf([])).faults.map(({ code }) => code),
+      ).flat(),
+    );
+    for (const code of [
+      'ruleCycle',
+      'conditionTooDeep',
+      'unknownReference',
+      'conditionEmpty',
+      'ruleWithoutEffect',
+      'notDecimal',
+    ])
+      expect(codes).toContain(code);
   });
 });

@@ -24,7 +24,11 @@ describe('what is deleted', () => {
   it('of a product comes back as it was, with its number', async () => {
     const id = await createProduct(context, { title: 'Rain hat', sku: 'HAT', price: '12', category: 'Clothing' });
     const opened = await openProduct(context, id);
-    await saveDraft(context, id, { definition: { ...opened.draft, summary: 'Dry' }, baseVersion: opened.draftVersion, editor: 'a' });
+    await saveDraft(context, id, {
+      definition: { ...opened.draft, summary: 'Dry' },
+      baseVersion: opened.draftVersion,
+      editor: 'a',
+    });
     const before = await context.database.read.query.products.findFirst({ where: eq(products.id, id) });
     const { binned } = await deleteProduct(context, id);
     await expect(openProduct(context, id)).rejects.toMatchObject({ status: 404 });
@@ -33,7 +37,11 @@ describe('what is deleted', () => {
     expect(await createProduct(context, { title: 'Sun hat' })).not.toBe(id);
     expect(await bringBack(context, binned)).toEqual({ kind: 'product', title: 'Rain hat' });
     expect(await context.database.read.query.products.findFirst({ where: eq(products.id, id) })).toEqual(before);
-    expect((await listProducts(context)).find(({ title }) => title === 'Rain hat')).toMatchObject({ id, state: 'draft', sku: 'HAT' });
+    expect((await listProducts(context)).find(({ title }) => title === 'Rain hat')).toMatchObject({
+      id,
+      state: 'draft',
+      sku: 'HAT',
+    });
     expect(await listBin(context)).toEqual([]);
     await expect(bringBack(context, binned)).rejects.toMatchObject({ status: 404 });
   });
@@ -42,18 +50,28 @@ describe('what is deleted', () => {
     const id = await createProduct(context, { title: 'Rain hat' });
     const { draft, draftVersion } = await openProduct(context, id);
     const { binned } = await deleteProduct(context, id);
-    const save = () => saveDraft(context, id, { definition: { ...draft, summary: 'Dry' }, baseVersion: draftVersion, editor: 'a' });
+    const save = () =>
+      saveDraft(context, id, { definition: { ...draft, summary: 'Dry' }, baseVersion: draftVersion, editor: 'a' });
     await expect(save()).rejects.toMatchObject({ status: 404, details: { binned } });
     await expect(seeProduct(context, id, 'a')).rejects.toMatchObject({ status: 404, details: { binned } });
     await bringBack(context, binned);
     expect(await save()).toBe(draftVersion + 1);
     await archiveProduct(context, id, { archived: true });
-    expect(await seeProduct(context, id, 'a')).toEqual({ draftVersion: draftVersion + 1, publishedRevision: null, archived: true, others: 0 });
+    expect(await seeProduct(context, id, 'a')).toEqual({
+      draftVersion: draftVersion + 1,
+      publishedRevision: null,
+      archived: true,
+      others: 0,
+    });
     await deleteForGood(context, (await deleteProduct(context, id)).binned);
     await expect(save()).rejects.toMatchObject({ status: 404, details: { binned: null } });
     // What stands in the window can still become another product, with an address of its own.
     const again = await startAgain(context, { ...draft, summary: 'Dry', slug: 'bee-suit' });
-    expect((await openProduct(context, again)).draft).toMatchObject({ title: 'Rain hat', summary: 'Dry', slug: 'bee-suit-2' });
+    expect((await openProduct(context, again)).draft).toMatchObject({
+      title: 'Rain hat',
+      summary: 'Dry',
+      slug: 'bee-suit-2',
+    });
   });
 
   it('of a sheet, with what was published of it', async () => {
@@ -74,7 +92,12 @@ describe('what is deleted', () => {
     await bringBack(context, binned);
     expect((await listStock(context)).find(({ key }) => key === 'felt')).toEqual(before);
     const item = await context.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, 'felt') });
-    expect(await context.database.read.select().from(stockMovements).where(eq(stockMovements.itemId, item?.id ?? 0))).toMatchObject([{ onHandAfter: '7', reason: 'Delivery' }]);
+    expect(
+      await context.database.read
+        .select()
+        .from(stockMovements)
+        .where(eq(stockMovements.itemId, item?.id ?? 0)),
+    ).toMatchObject([{ onHandAfter: '7', reason: 'Delivery' }]);
   });
 
   it('of a swatch; not while another has its name', async () => {
@@ -90,7 +113,10 @@ describe('what is deleted', () => {
   });
 
   it('is kept for thirty days, and gone for good after that, or when that is wanted', async () => {
-    const [first, second] = [await createProduct(context, { title: 'One' }), await createProduct(context, { title: 'Two' })];
+    const [first, second] = [
+      await createProduct(context, { title: 'One' }),
+      await createProduct(context, { title: 'Two' }),
+    ];
     const { binned } = await deleteProduct(context, first);
     context.advance(29 * DAY);
     const later = await deleteProduct(context, second);
@@ -117,10 +143,17 @@ describe('what is deleted', () => {
 describe('a list of products', () => {
   it('is started as a whole or not at all', async () => {
     const before = (await listProducts(context)).length;
-    await expect(createProducts(context, { products: [{ title: 'Right' }, { title: '\u200b ' }] })).rejects.toThrow('Give the product a name.');
+    await expect(createProducts(context, { products: [{ title: 'Right' }, { title: '\u200b ' }] })).rejects.toThrow(
+      'Give the product a name.',
+    );
     expect(await listProducts(context)).toHaveLength(before);
     expect(await createProducts(context, { products: [{ title: 'Right' }, { title: 'Right' }] })).toBe(2);
-    expect((await listProducts(context)).filter(({ title }) => title === 'Right').map(({ slug }) => slug).sort()).toEqual(['right', 'right-2']);
+    expect(
+      (await listProducts(context))
+        .filter(({ title }) => title === 'Right')
+        .map(({ slug }) => slug)
+        .sort(),
+    ).toEqual(['right', 'right-2']);
   });
 });
 
@@ -134,10 +167,17 @@ describe('an archived product', () => {
     expect(await state()).toBe('draft');
     await archiveProduct(context, id, { archived: true });
     const opened = await openProduct(context, id);
-    await saveDraft(context, id, { definition: { ...opened.draft, notCounted: 'madeToOrder', pictures: [] }, baseVersion: opened.draftVersion, editor: 'a' });
+    await saveDraft(context, id, {
+      definition: { ...opened.draft, notCounted: 'madeToOrder', pictures: [] },
+      baseVersion: opened.draftVersion,
+      editor: 'a',
+    });
     await publishProduct(context, id, (await openProduct(context, id)).draftVersion);
     expect(await state()).toBe('published');
-    await expect(archiveProduct(context, id, { archived: true })).rejects.toMatchObject({ status: 409, code: 'inShop' });
+    await expect(archiveProduct(context, id, { archived: true })).rejects.toMatchObject({
+      status: 409,
+      code: 'inShop',
+    });
     await expect(archiveProduct(context, 999_999, { archived: true })).rejects.toMatchObject({ status: 404 });
   });
 });

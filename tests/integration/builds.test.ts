@@ -21,8 +21,15 @@ beforeEach(async () => {
 afterEach(() => context.close());
 
 const box = (product: string, quantity = 1, timber = 'pine') => ({ product, quantity, answers: { timber } });
-const hive = (more: object = {}, quantity = 1) => ({ slug: 'hive', quantity, answers: { brood: [box('brood-box')], supers: [box('honey-super', 2)], roof: ['flat-roof'], ...more } });
-const told = async (basket: string) => (await viewBasket(context, basket)).lines.map(({ problems }) => problems.map(({ where, code }) => `${where} ${code}`));
+const hive = (more: object = {}, quantity = 1) => ({
+  slug: 'hive',
+  quantity,
+  answers: { brood: [box('brood-box')], supers: [box('honey-super', 2)], roof: ['flat-roof'], ...more },
+});
+const told = async (basket: string) =>
+  (await viewBasket(context, basket)).lines.map(({ problems }) =>
+    problems.map(({ where, code }) => `${where} ${code}`),
+  );
 
 async function publishNew(product: object): Promise<number> {
   const id = await createProduct(context, { title: 'New' });
@@ -35,32 +42,66 @@ async function publishNew(product: object): Promise<number> {
 
 describe('a build in the basket and ordered', () => {
   it('is one line with what is in its slots, and the same build is the same line in whatever order it was put together', async () => {
-    const basket = await addToBasket(context, undefined, hive({ supers: [box('honey-super'), { product: 'shallow-super', quantity: 1 }] }));
+    const basket = await addToBasket(
+      context,
+      undefined,
+      hive({ supers: [box('honey-super'), { product: 'shallow-super', quantity: 1 }] }),
+    );
     await addToBasket(context, basket, hive({ supers: ['shallow-super', box('honey-super')] }));
     const { lines } = await viewBasket(context, basket);
     expect(lines.map(({ quantity, resolution }) => [quantity, resolution?.unitPrice])).toEqual([[2, '280.70']]);
-    expect(lines[0]?.resolution?.parts.map(({ part, pieces, resolution }) => [part, pieces, resolution.item.sku])).toEqual([
-      ['floor#1', 1, 'FLOOR'], ['brood#1', 1, 'BROOD-P'], ['supers#1', 1, 'SUPER-P'], ['supers#2', 1, 'SHALLOW'], ['crown#1', 1, 'CROWN'], ['roof#1', 1, 'ROOF-F'],
+    expect(
+      lines[0]?.resolution?.parts.map(({ part, pieces, resolution }) => [part, pieces, resolution.item.sku]),
+    ).toEqual([
+      ['floor#1', 1, 'FLOOR'],
+      ['brood#1', 1, 'BROOD-P'],
+      ['supers#1', 1, 'SUPER-P'],
+      ['supers#2', 1, 'SHALLOW'],
+      ['crown#1', 1, 'CROWN'],
+      ['roof#1', 1, 'ROOF-F'],
     ]);
   });
 
   it('draws what is in it and its frames by formula, and keeps everything with the order', async () => {
-    const before = await Promise.all(['hive-frame', 'super-pine', 'roof-flat', 'hive-floor'].map((key) => levelsOf(context, key)));
-    expect(before).toEqual([['420', '0'], ['34', '0'], ['14', '0'], ['22', '0']]);
+    const before = await Promise.all(
+      ['hive-frame', 'super-pine', 'roof-flat', 'hive-floor'].map((key) => levelsOf(context, key)),
+    );
+    expect(before).toEqual([
+      ['420', '0'],
+      ['34', '0'],
+      ['14', '0'],
+      ['22', '0'],
+    ]);
     const placed = await order(context, await addToBasket(context, undefined, hive({}, 2)));
     expect(placed.state).toBe('paid');
-    expect(await Promise.all(['hive-frame', 'super-pine', 'roof-flat', 'hive-floor'].map((key) => levelsOf(context, key)))).toEqual([['366', '0'], ['30', '0'], ['12', '0'], ['20', '0']]);
+    expect(
+      await Promise.all(['hive-frame', 'super-pine', 'roof-flat', 'hive-floor'].map((key) => levelsOf(context, key))),
+    ).toEqual([
+      ['366', '0'],
+      ['30', '0'],
+      ['12', '0'],
+      ['20', '0'],
+    ]);
     const [line] = (await readOrder(context, placed.number)).lines;
     expect(line?.resolution.lineTotal).toBe('571.40');
-    expect(line?.resolution.parts.reduce((sum, { share }) => sum + Number(share?.unit ?? 0), 0).toFixed(2)).toBe('285.70');
+    expect(line?.resolution.parts.reduce((sum, { share }) => sum + Number(share?.unit ?? 0), 0).toFixed(2)).toBe(
+      '285.70',
+    );
   });
 
   it('is refused with why it does not fit, what is missing and what it may not be', async () => {
-    const refused = (more: object) => addToBasket(context, undefined, hive(more)).then(() => [], (error: { details?: { problems?: { where: string; code: string }[] } }) => error.details?.problems?.map(({ where, code }) => `${where} ${code}`));
+    const refused = (more: object) =>
+      addToBasket(context, undefined, hive(more)).then(
+        () => [],
+        (error: { details?: { problems?: { where: string; code: string }[] } }) =>
+          error.details?.problems?.map(({ where, code }) => `${where} ${code}`),
+      );
     expect(await refused({ roof: ['travel-roof'] })).toEqual(['part:roof#1/item doesNotFit']);
     expect(await refused({ supers: [box('honey-super', 1, 'cedar')] })).toEqual(['part:supers#1/item doesNotFit']);
     expect(await refused({ supers: [box('honey-super', 4)] })).toEqual(['choice:strap answerMissing']);
-    expect(await refused({ brood: [box('brood-box', 2)], supers: [box('honey-super', 5)], legs: '60', strap: 'hive-strap' })).toEqual(['item refusedByRule']);
+    expect(
+      await refused({ brood: [box('brood-box', 2)], supers: [box('honey-super', 5)], legs: '60', strap: 'hive-strap' }),
+    ).toEqual(['item refusedByRule']);
     expect(await refused({ brood: ['bee-suit'] })).toEqual(['choice:brood unknownOption']);
     expect(await refused({ supers: [{ ...box('honey-super'), price: 1 }] }).catch(() => 'refused')).not.toEqual([]);
   });
@@ -80,29 +121,65 @@ describe('a build in the basket and ordered', () => {
 
 describe('products that join by themselves', () => {
   it('are offered as soon as they are published, and told where they are used', async () => {
-    const supers = async () => (await openShopProductView(context, 'hive', undefined)).product.choices.find(({ key }) => key === 'supers');
+    const supers = async () =>
+      (await openShopProductView(context, 'hive', undefined)).product.choices.find(({ key }) => key === 'supers');
     const before = await supers();
     expect(before?.kind === 'slot' && before.options.map(({ key }) => key)).toEqual(['honey-super', 'shallow-super']);
-    await publishNew({ slug: 'comb-super', title: 'Comb super', sku: 'COMB', price: '41', tags: ['super'], draws: [{ kind: 'fixed', stock: 'super-pine', quantity: '1' }], properties: { footprint: { value: '46.5', unit: 'cm' }, height: { value: '130', unit: 'mm' }, frames: { value: '9' }, timber: { text: 'Pine' } } });
+    await publishNew({
+      slug: 'comb-super',
+      title: 'Comb super',
+      sku: 'COMB',
+      price: '41',
+      tags: ['super'],
+      draws: [{ kind: 'fixed', stock: 'super-pine', quantity: '1' }],
+      properties: {
+        footprint: { value: '46.5', unit: 'cm' },
+        height: { value: '130', unit: 'mm' },
+        frames: { value: '9' },
+        timber: { text: 'Pine' },
+      },
+    });
     const after = await supers();
-    expect(after?.kind === 'slot' && [after.options.map(({ title }) => title), after.joins]).toEqual([['Comb super', 'Honey super', 'Shallow super'], []]);
-    const { lines } = await viewBasket(context, await addToBasket(context, undefined, hive({ supers: ['comb-super'] })));
+    expect(after?.kind === 'slot' && [after.options.map(({ title }) => title), after.joins]).toEqual([
+      ['Comb super', 'Honey super', 'Shallow super'],
+      [],
+    ]);
+    const { lines } = await viewBasket(
+      context,
+      await addToBasket(context, undefined, hive({ supers: ['comb-super'] })),
+    );
     expect(lines[0]?.resolution?.unitPrice).toBe('233.10');
-    expect((await whereUsed(context, 'products', 'comb-super')).map(({ title, place }) => `${title} at ${place}`)).toEqual(['Hive of your own at choice:supers']);
-    expect((await whereUsed(context, 'stock', 'roof-travel')).map(({ title, through }) => [title, through])).toEqual([['Travel roof', []], ['Hive of your own', ['Travel roof']]]);
+    expect(
+      (await whereUsed(context, 'products', 'comb-super')).map(({ title, place }) => `${title} at ${place}`),
+    ).toEqual(['Hive of your own at choice:supers']);
+    expect((await whereUsed(context, 'stock', 'roof-travel')).map(({ title, through }) => [title, through])).toEqual([
+      ['Travel roof', []],
+      ['Hive of your own', ['Travel roof']],
+    ]);
   });
 
   it('change what lists say of the build: a new and cheaper roof makes it cheaper from', async () => {
     const price = async () => (await listProducts(context)).find(({ title }) => title === 'Hive of your own')?.price;
     expect(await price()).toBe('€160.00 – €654.50');
-    const id = await publishNew({ slug: 'tin-roof', title: 'Tin roof', sku: 'ROOF-N', price: '20', tags: ['roof'], draws: [{ kind: 'fixed', stock: 'roof-flat', quantity: '1' }], properties: { footprint: { value: '465', unit: 'mm' }, height: { value: '100', unit: 'mm' } } });
+    const id = await publishNew({
+      slug: 'tin-roof',
+      title: 'Tin roof',
+      sku: 'ROOF-N',
+      price: '20',
+      tags: ['roof'],
+      draws: [{ kind: 'fixed', stock: 'roof-flat', quantity: '1' }],
+      properties: { footprint: { value: '465', unit: 'mm' }, height: { value: '100', unit: 'mm' } },
+    });
     expect(await price()).toBe('€141.00 – €654.50');
     await unpublishProduct(context, id, 9);
     expect(await price()).toBe('€160.00 – €654.50');
   });
 
   it('are found for an editor, with what it may ask checked', async () => {
-    const { slugs } = await readJoiningProducts(context, joiningSchema.parse({ joins: [{ property: { name: 'timber', is: { text: 'PINE' } } }, { tag: 'roof' }] }));
+    const { slugs } = await readJoiningProducts(
+      context,
+      joiningSchema.parse({ joins: [{ property: { name: 'timber', is: { text: 'PINE' } } }, { tag: 'roof' }] }),
+    );
     expect([...slugs].sort()).toEqual(['flat-roof', 'gabled-roof', 'shallow-super', 'travel-roof']);
     expect(joiningSchema.safeParse({ joins: [{ price: '1' }] }).success).toBe(false);
     expect((await readJoiningProducts(context, { joins: [] })).products).toEqual([]);
@@ -111,7 +188,11 @@ describe('products that join by themselves', () => {
 
 describe('a change of what is in builds', () => {
   it('is seen before it is published, with prices before and after and builds that would stop', async () => {
-    const { id } = await change(context, 'brood-box', (draft) => void (draft.properties.footprint = { value: '440', unit: 'mm' }));
+    const { id } = await change(
+      context,
+      'brood-box',
+      (draft) => void (draft.properties.footprint = { value: '440', unit: 'mm' }),
+    );
     const rows = await ripple(context, id, 'publish');
     expect(rows.map(({ title, stops }) => [title, stops.length > 0])).toEqual([['Hive of your own', true]]);
     const dearer = await change(context, 'flat-roof', (draft) => void (draft.price = '49'));
@@ -121,7 +202,9 @@ describe('a change of what is in builds', () => {
   });
 
   it('refuses to take away the only thing that a slot can have, and not one of several', async () => {
-    await expect(unpublishProduct(context, await idOf(context, 'crown-board'), 0)).rejects.toMatchObject({ status: 409 });
+    await expect(unpublishProduct(context, await idOf(context, 'crown-board'), 0)).rejects.toMatchObject({
+      status: 409,
+    });
     await unpublishProduct(context, await idOf(context, 'gabled-roof'), 0);
     const view = await openShopProductView(context, 'hive', undefined);
     const roof = view.product.choices.find(({ key }) => key === 'roof');
@@ -131,9 +214,16 @@ describe('a change of what is in builds', () => {
   it('puts another product in the place of a candidate, in many builds at once', async () => {
     const { draft } = await openProduct(context, await idOf(context, 'hive'));
     const { draft: strap } = await openProduct(context, await idOf(context, 'hive-strap'));
-    const { after, does } = withPartReplaced(draft, 'crown-board', { ...strap, slug: 'glass-board', title: 'Glass board' });
+    const { after, does } = withPartReplaced(draft, 'crown-board', {
+      ...strap,
+      slug: 'glass-board',
+      title: 'Glass board',
+    });
     const crown = after.choices.find(({ key }) => key === 'crown');
-    expect(crown?.kind === 'slot' && [crown.options.map(({ key }) => key), crown.default]).toEqual([['glass-board'], ['glass-board']]);
+    expect(crown?.kind === 'slot' && [crown.options.map(({ key }) => key), crown.default]).toEqual([
+      ['glass-board'],
+      ['glass-board'],
+    ]);
     expect(does).toBe('has Glass board in its place');
   });
 
@@ -143,17 +233,48 @@ describe('a change of what is in builds', () => {
     const build = productSchema.parse({
       ...draft,
       parts: [{ key: 'cover', candidates: [{ product: 'crown-board' }] }],
-      rules: [{ key: 'r', when: { kind: 'option', choice: 'crown', options: ['crown-board'] }, then: [{ kind: 'preselect', choice: 'crown', answer: ['crown-board'] }] }],
+      rules: [
+        {
+          key: 'r',
+          when: { kind: 'option', choice: 'crown', options: ['crown-board'] },
+          then: [{ kind: 'preselect', choice: 'crown', answer: ['crown-board'] }],
+        },
+      ],
       tables: [{ key: 't', choices: ['crown', 'roof'], rows: [['crown-board', 'flat-roof']] }],
-      prepared: [{ key: 'a', title: 'A', answers: { crown: [{ product: 'crown-board', answers: { gone: 'x' } }], roof: ['flat-roof'] }, parts: { cover: { answers: { gone: 'y' } } } }],
-      proofs: [{ key: 'b', title: 'B', answers: { crown: 'crown-board' }, parts: { cover: { product: 'crown-board', answers: {} } }, expects: {} }],
+      prepared: [
+        {
+          key: 'a',
+          title: 'A',
+          answers: { crown: [{ product: 'crown-board', answers: { gone: 'x' } }], roof: ['flat-roof'] },
+          parts: { cover: { answers: { gone: 'y' } } },
+        },
+      ],
+      proofs: [
+        {
+          key: 'b',
+          title: 'B',
+          answers: { crown: 'crown-board' },
+          parts: { cover: { product: 'crown-board', answers: {} } },
+          expects: {},
+        },
+      ],
     });
-    const { after, does } = withPartReplaced(build, 'crown-board', { ...strap, slug: 'glass-board', title: 'Glass board' });
+    const { after, does } = withPartReplaced(build, 'crown-board', {
+      ...strap,
+      slug: 'glass-board',
+      title: 'Glass board',
+    });
     expect(JSON.stringify(after)).not.toContain('crown-board');
     expect(after.rules[0]).toMatchObject({ when: { options: ['glass-board'] }, then: [{ answer: ['glass-board'] }] });
     expect(after.tables[0]?.rows).toEqual([['glass-board', 'flat-roof']]);
-    expect(after.prepared[0]).toMatchObject({ answers: { crown: [{ product: 'glass-board', answers: {} }], roof: ['flat-roof'] }, parts: { cover: { answers: {} } } });
-    expect(after.proofs[0]).toMatchObject({ answers: { crown: 'glass-board' }, parts: { cover: { product: 'glass-board' } } });
+    expect(after.prepared[0]).toMatchObject({
+      answers: { crown: [{ product: 'glass-board', answers: {} }], roof: ['flat-roof'] },
+      parts: { cover: { answers: {} } },
+    });
+    expect(after.proofs[0]).toMatchObject({
+      answers: { crown: 'glass-board' },
+      parts: { cover: { product: 'glass-board' } },
+    });
     expect(does).toBe('has Glass board in 2 places; no longer said: gone');
   });
 });
@@ -162,7 +283,8 @@ describe('what customers are sent of a build', () => {
   it('names candidates and not the conditions by which they join, nor suppliers, groups and tags', async () => {
     await change(context, 'hive', (draft) => {
       const supers = draft.choices.find(({ key }) => key === 'supers');
-      if (supers?.kind === 'slot') supers.joins = [{ category: null, supplier: 'Weald Joinery', tag: 'super', property: null }];
+      if (supers?.kind === 'slot')
+        supers.joins = [{ category: null, supplier: 'Weald Joinery', tag: 'super', property: null }];
     }).then(({ id, version }) => publishProduct(context, id, version));
     const text = JSON.stringify(await openShopProductView(context, 'hive', undefined));
     expect(text).toContain('honey-super');
@@ -173,13 +295,41 @@ describe('what customers are sent of a build', () => {
 describe('pieces cut for what is in a slot', () => {
   it('are planned together with everything else that is cut from the same rolls', async () => {
     const id = await publishNew({
-      slug: 'screen', title: 'Screen', sku: 'SCREEN', price: null,
-      choices: [{ kind: 'slot', key: 'pieces', title: 'Pieces of mesh', options: [{ key: 'stainless-mesh', title: '' }], most: 4 }],
+      slug: 'screen',
+      title: 'Screen',
+      sku: 'SCREEN',
+      price: null,
+      choices: [
+        {
+          kind: 'slot',
+          key: 'pieces',
+          title: 'Pieces of mesh',
+          options: [{ key: 'stainless-mesh', title: '' }],
+          most: 4,
+        },
+      ],
     });
     expect(id).toBeGreaterThan(0);
     const view = await openShopProductView(context, 'stainless-mesh', undefined);
-    const asked = Object.fromEntries(view.product.choices.flatMap((choice) => (choice.kind === 'measure' ? [[choice.key, '0.8']] : choice.kind === 'list' && choice.required ? [[choice.key, choice.options[0]?.key]] : [])));
-    const basket = await addToBasket(context, undefined, { slug: 'screen', answers: { pieces: [{ product: 'stainless-mesh', answers: asked, quantity: 2 }, { product: 'stainless-mesh', answers: asked }] }, quantity: 2 });
+    const asked = Object.fromEntries(
+      view.product.choices.flatMap((choice) =>
+        choice.kind === 'measure'
+          ? [[choice.key, '0.8']]
+          : choice.kind === 'list' && choice.required
+            ? [[choice.key, choice.options[0]?.key]]
+            : [],
+      ),
+    );
+    const basket = await addToBasket(context, undefined, {
+      slug: 'screen',
+      answers: {
+        pieces: [
+          { product: 'stainless-mesh', answers: asked, quantity: 2 },
+          { product: 'stainless-mesh', answers: asked },
+        ],
+      },
+      quantity: 2,
+    });
     const placed = await order(context, basket);
     expect(placed.state).toBe('paid');
     const [line] = (await readOrder(context, placed.number)).lines;

@@ -24,13 +24,20 @@ afterEach(() => context.close());
 
 const stateName = async () => (await context.database.read.select().from(catalogStates))[0]?.name;
 
-async function change(slug: string, recipe: (draft: Awaited<ReturnType<typeof openProduct>>['draft']) => void): Promise<number> {
+async function change(
+  slug: string,
+  recipe: (draft: Awaited<ReturnType<typeof openProduct>>['draft']) => void,
+): Promise<number> {
   const row = await context.database.read.query.products.findFirst({ where: eq(products.publishedSlug, slug) });
   if (!row) throw new Error(`no ${slug}`);
   const { draft, draftVersion } = await openProduct(context, row.id);
   const definition = structuredClone(draft);
   recipe(definition);
-  return publishProduct(context, row.id, await saveDraft(context, row.id, { definition, baseVersion: draftVersion, editor: 'test' })).then(() => row.id);
+  return publishProduct(
+    context,
+    row.id,
+    await saveDraft(context, row.id, { definition, baseVersion: draftVersion, editor: 'test' }),
+  ).then(() => row.id);
 }
 
 const DAY = 86_400_000;
@@ -40,13 +47,20 @@ const priceOf = async (slug: string) => (await listShop(context)).entries.find((
 async function mark(): Promise<void> {
   await freshenCards(context, 'published');
   for (const { id, card } of await readCards(context.database.read, 'published')) {
-    await context.database.write((transaction) => transaction.update(productCards).set({ card: { ...card, summary: 'marked' } }).where(eq(productCards.productId, id)));
+    await context.database.write((transaction) =>
+      transaction
+        .update(productCards)
+        .set({ card: { ...card, summary: 'marked' } })
+        .where(eq(productCards.productId, id)),
+    );
   }
 }
 
 async function madeAnew(): Promise<string[]> {
   await freshenCards(context, 'published');
-  return (await readCards(context.database.read, 'published')).flatMap(({ card }) => (card.summary === 'marked' ? [] : card.slug));
+  return (await readCards(context.database.read, 'published')).flatMap(({ card }) =>
+    card.summary === 'marked' ? [] : card.slug,
+  );
 }
 
 describe('the state of the catalog', () => {
@@ -58,7 +72,13 @@ describe('the state of the catalog', () => {
       names.add(name);
       return isNew;
     };
-    await changeSwatch(context, 'slate', { name: 'Slate', colours: ['#404a50'], picture: null, family: '', supplierCode: '' });
+    await changeSwatch(context, 'slate', {
+      name: 'Slate',
+      colours: ['#404a50'],
+      picture: null,
+      family: '',
+      supplierCode: '',
+    });
     expect(await fresh()).toBe(true);
     await createStockItem(context, { key: 'lid', title: 'Lid', unit: '1' });
     expect(await fresh()).toBe(true);
@@ -77,7 +97,9 @@ describe('the state of the catalog', () => {
     });
     await expect(failed).rejects.toThrow('no');
     expect((await readShared(context.database.read)).stock.get('honey-jar-454')?.title).not.toBe('Never so');
-    await context.database.write((transaction) => transaction.run(`update stock_items set title = 'So' where key = 'honey-jar-454'`));
+    await context.database.write((transaction) =>
+      transaction.run(`update stock_items set title = 'So' where key = 'honey-jar-454'`),
+    );
     expect((await readShared(context.database.read)).stock.get('honey-jar-454')?.title).toBe('So');
   });
 });
@@ -91,7 +113,17 @@ describe('what lists say', () => {
   });
 
   it('is the price of the day, where rules ask what day it is', async () => {
-    await change('honey-jars', (draft) => void draft.rules.push(ruleSchema.parse({ key: 'summer', when: { kind: 'season', choice: null, from: '06-01', to: '08-31' }, then: [{ kind: 'setPrice', price: '1.11' }] })));
+    await change(
+      'honey-jars',
+      (draft) =>
+        void draft.rules.push(
+          ruleSchema.parse({
+            key: 'summer',
+            when: { kind: 'season', choice: null, from: '06-01', to: '08-31' },
+            then: [{ kind: 'setPrice', price: '1.11' }],
+          }),
+        ),
+    );
     const before = await priceOf('honey-jars');
     expect(before).not.toContain('1.11');
     // It is the fourth of May.
@@ -106,7 +138,13 @@ describe('what lists say', () => {
   it('is made anew only for what has changed, or refers to what has', async () => {
     await mark();
     expect(await madeAnew()).toEqual([]);
-    await changeSwatch(context, 'slate', { name: 'Slate', colours: ['#404a50'], picture: null, family: '', supplierCode: '' });
+    await changeSwatch(context, 'slate', {
+      name: 'Slate',
+      colours: ['#404a50'],
+      picture: null,
+      family: '',
+      supplierCode: '',
+    });
     const touched = await madeAnew();
     expect(touched).toContain('bee-suit');
     expect(touched).not.toContain('stainless-mesh');
@@ -120,7 +158,11 @@ describe('what lists say', () => {
     const row = async () => (await listProducts(context)).find((candidate) => candidate.id === id);
     expect(await row()).toMatchObject({ title: 'Queen cage', state: 'draft', price: null });
     const { draft, draftVersion } = await openProduct(context, id);
-    await saveDraft(context, id, { definition: { ...draft, price: '3.20', sku: 'QC' }, baseVersion: draftVersion, editor: 'test' });
+    await saveDraft(context, id, {
+      definition: { ...draft, price: '3.20', sku: 'QC' },
+      baseVersion: draftVersion,
+      editor: 'test',
+    });
     expect(await row()).toMatchObject({ price: '€3.20', sku: 'QC' });
     await deleteProduct(context, id);
     expect(await row()).toBeUndefined();
@@ -132,8 +174,19 @@ describe('what lists say', () => {
   it('stands on pages of forty-eight, by category where one is asked for', async () => {
     await context.database.write(async (transaction) => {
       for (let number = 0; number < 60; number += 1) {
-        const draft = productSchema.parse({ slug: `frame-${number}`, title: `Frame ${String(number).padStart(2, '0')}`, sku: `FR-${number}`, category: 'Frames', price: '2.00', draws: [{ kind: 'fixed', stock: 'honey-jar-454', quantity: '1' }] });
-        await publishDraft(transaction, { id: await insertProduct(transaction, draft, context.now()), draft, draftVersion: 1 }, context.now());
+        const draft = productSchema.parse({
+          slug: `frame-${number}`,
+          title: `Frame ${String(number).padStart(2, '0')}`,
+          sku: `FR-${number}`,
+          category: 'Frames',
+          price: '2.00',
+          draws: [{ kind: 'fixed', stock: 'honey-jar-454', quantity: '1' }],
+        });
+        await publishDraft(
+          transaction,
+          { id: await insertProduct(transaction, draft, context.now()), draft, draftVersion: 1 },
+          context.now(),
+        );
       }
     });
     const first = await listShop(context);
@@ -152,7 +205,10 @@ describe('what is published', () => {
     const row = await context.database.read.query.products.findFirst({ where: eq(products.publishedSlug, 'bee-suit') });
     const { draft, draftVersion } = await openProduct(context, row?.id ?? 0);
     const definition = structuredClone(draft);
-    for (const choice of definition.choices) if ('options' in choice) for (const option of choice.options) if (option.swatch === 'slate') Object.assign(option, { swatch: null, colours: ['#66737b'] });
+    for (const choice of definition.choices)
+      if ('options' in choice)
+        for (const option of choice.options)
+          if (option.swatch === 'slate') Object.assign(option, { swatch: null, colours: ['#66737b'] });
     const version = await saveDraft(context, row?.id ?? 0, { definition, baseVersion: draftVersion, editor: 'test' });
     await expect(deleteSwatch(context, 'slate')).rejects.toMatchObject({ code: 'swatchInUse' });
     await publishProduct(context, row?.id ?? 0, version);
@@ -173,10 +229,20 @@ describe('programs', () => {
     expect(await programOf('bee-suit', 'trade')).not.toBe(first);
     await enterStock(context, 'honey-jar-454', { kind: 'adjustment', quantity: '3', reason: 'Counted' });
     expect(await programOf('bee-suit')).toBe(first);
-    await changeSwatch(context, 'slate', { name: 'Slate', colours: ['#404a50'], picture: null, family: '', supplierCode: '' });
+    await changeSwatch(context, 'slate', {
+      name: 'Slate',
+      colours: ['#404a50'],
+      picture: null,
+      family: '',
+      supplierCode: '',
+    });
     const next = await programOf('bee-suit');
     expect(next).not.toBe(first);
-    expect(next.product.choices.flatMap((choice) => ('options' in choice ? choice.options.flatMap(({ colours }) => colours) : []))).toContain('#404a50');
+    expect(
+      next.product.choices.flatMap((choice) =>
+        'options' in choice ? choice.options.flatMap(({ colours }) => colours) : [],
+      ),
+    ).toContain('#404a50');
   });
 
   it('of a customer know the stock items that their product can draw, and no other', async () => {
@@ -188,7 +254,9 @@ describe('programs', () => {
   });
 
   it('and what is published of a product are those of the transaction that reads them', async () => {
-    const row = await context.database.read.query.products.findFirst({ where: eq(products.publishedSlug, 'smoker-fuel') });
+    const row = await context.database.read.query.products.findFirst({
+      where: eq(products.publishedSlug, 'smoker-fuel'),
+    });
     await expect(
       context.database.write(async (transaction) => {
         const draft = { ...(row?.draft ?? productSchema.parse({})), price: '99.00' };

@@ -20,13 +20,32 @@ beforeEach(async () => {
 
 afterEach(() => context.close());
 
-const discount = (given: object): Discount => discountSchema.parse({ key: 'spring', title: 'Spring', gives: { kind: 'percent', percent: '100' }, products: ['smoker'], ...given });
-const save = (given: object, codes: string[] = ['SPRING']) => saveDiscount(context, { definition: discount(given), codes, acceptedBelow: 99 });
+const discount = (given: object): Discount =>
+  discountSchema.parse({
+    key: 'spring',
+    title: 'Spring',
+    gives: { kind: 'percent', percent: '100' },
+    products: ['smoker'],
+    ...given,
+  });
+const save = (given: object, codes: string[] = ['SPRING']) =>
+  saveDiscount(context, { definition: discount(given), codes, acceptedBelow: 99 });
 const smokers = (quantity = 2) => addToBasket(context, undefined, { slug: 'smoker', answers: {}, quantity });
 const order = async (basket: string, more: object = {}) => {
   const key = `code-order-${(number += 1)}`;
   const { total } = await viewBasket(context, basket);
-  return checkOut(context, basket, checkoutSchema.parse({ name: 'Ada', email: 'ada@example.org', payment: 'approve', seenTotal: total ?? '', idempotencyKey: key, ...more }));
+  return checkOut(
+    context,
+    basket,
+    checkoutSchema.parse({
+      name: 'Ada',
+      email: 'ada@example.org',
+      payment: 'approve',
+      seenTotal: total ?? '',
+      idempotencyKey: key,
+      ...more,
+    }),
+  );
 };
 const change = async (more: Partial<SettingsInput>) => {
   const { shop } = await openSettings(context);
@@ -39,10 +58,20 @@ describe('a discount code', () => {
     const basket = await smokers();
     await enterCode(context, basket, ' firsthive');
     const { sums, total, codes } = await viewBasket(context, basket);
-    expect([total, codes, sums?.codes]).toMatchObject(['75.60', [{ code: 'FIRSTHIVE', whyNot: '' }], [{ title: 'Welcome to the apiary', amount: '-8.40', shares: ['-8.40'] }]]);
+    expect([total, codes, sums?.codes]).toMatchObject([
+      '75.60',
+      [{ code: 'FIRSTHIVE', whyNot: '' }],
+      [{ title: 'Welcome to the apiary', amount: '-8.40', shares: ['-8.40'] }],
+    ]);
     const placed = await order(basket);
     expect([placed.state, placed.total]).toEqual(['paid', '75.60']);
-    expect(await readOrder(context, placed.number)).toMatchObject({ sums: { goods: '84.00', codes: [{ code: 'FIRSTHIVE', amount: '-8.40' }], tax: { name: 'VAT', net: '63.00', sums: [{ percent: '20', net: '63.00', tax: '12.60' }] } } });
+    expect(await readOrder(context, placed.number)).toMatchObject({
+      sums: {
+        goods: '84.00',
+        codes: [{ code: 'FIRSTHIVE', amount: '-8.40' }],
+        tax: { name: 'VAT', net: '63.00', sums: [{ percent: '20', net: '63.00', tax: '12.60' }] },
+      },
+    });
     expect((await readOrderByToken(context, placed.token)).sums?.goods).toBe('84.00');
     const again = await smokers();
     await enterCode(context, again, 'FIRSTHIVE');
@@ -64,11 +93,15 @@ describe('a discount code', () => {
     await save({ uses: 1, usesPerCustomer: null });
     const baskets = [await smokers(), await smokers()];
     for (const basket of baskets) await enterCode(context, basket, 'SPRING');
-    const outcomes = await Promise.allSettled(baskets.map((basket, place) => order(basket, { email: `c${place}@example.org` })));
+    const outcomes = await Promise.allSettled(
+      baskets.map((basket, place) => order(basket, { email: `c${place}@example.org` })),
+    );
     // The second sees that the total is another now.
     expect(outcomes.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
     const late = baskets[outcomes.findIndex(({ status }) => status === 'rejected')] ?? '';
-    expect((await viewBasket(context, late)).codes).toMatchObject([{ whyNot: 'It has been used as often as it can be.' }]);
+    expect((await viewBasket(context, late)).codes).toMatchObject([
+      { whyNot: 'It has been used as often as it can be.' },
+    ]);
     expect(await context.database.read.select().from(discountUses)).toHaveLength(1);
   });
 
@@ -77,7 +110,10 @@ describe('a discount code', () => {
     const basket = await smokers();
     await enterCode(context, basket, 'SPRING');
     expect((await order(basket, { payment: 'decline' })).state).toBe('declined');
-    expect(await viewBasket(context, basket)).toMatchObject({ total: '80.00', codes: [{ code: 'SPRING', whyNot: '' }] });
+    expect(await viewBasket(context, basket)).toMatchObject({
+      total: '80.00',
+      codes: [{ code: 'SPRING', whyNot: '' }],
+    });
     expect((await order(basket)).state).toBe('paid');
     expect((await viewBasket(context, basket)).codes).toEqual([]);
   });
@@ -88,13 +124,20 @@ describe('a discount code', () => {
     context.advance(1000);
     await enterCode(context, basket, 'FIRSTHIVE');
     const { codes, canOrder, total } = await viewBasket(context, basket);
-    expect(codes.map(({ whyNot }) => whyNot)).toEqual(['Nothing that it is for is in the basket.', 'What it is for must come to €60.00: €18.00 more.']);
+    expect(codes.map(({ whyNot }) => whyNot)).toEqual([
+      'Nothing that it is for is in the basket.',
+      'What it is for must come to €60.00: €18.00 more.',
+    ]);
     expect([canOrder, total]).toEqual([true, '42.00']);
     await expect(enterCode(context, basket, 'NOSUCH')).rejects.toMatchObject({ status: 422, code: 'codeUnknown' });
   });
 
   it('is refused where it can’t be kept, is another’s, or brings something below its floor', async () => {
-    const refused = async (given: object, codes: string[] = []) => save(given, codes).then(() => 'kept', (error: Error) => error.message);
+    const refused = async (given: object, codes: string[] = []) =>
+      save(given, codes).then(
+        () => 'kept',
+        (error: Error) => error.message,
+      );
     expect(await refused({ gives: { kind: 'percent', percent: '101' } })).toContain('is no percentage');
     expect(await refused({ gives: { kind: 'amount', amount: '0' } })).toContain('is no amount');
     expect(await refused({ gives: { kind: 'product', product: '' } })).toBe('Say which product there is for nothing.');
@@ -103,11 +146,30 @@ describe('a discount code', () => {
     expect(await refused({ groups: ['nobody'] })).toContain('which is none');
     expect(await refused({ title: ' ' })).toContain('needs a name');
     expect(await refused({}, ['firsthive'])).toContain('that of another discount');
-    await expect(saveDiscount(context, { definition: discount({ gives: { kind: 'percent', percent: '60' }, products: ['hexagon-jars'] }), codes: [], acceptedBelow: 0 })).rejects.toMatchObject({ status: 409, code: 'belowFloor' });
-    // €9 of at least €15 is 60 % of what such a basket costs; of €900 it is hardly anything. What is for nothing earns nothing.
-    const jars = (given: object) => saveDiscount(context, { definition: discount({ products: ['hexagon-jars'], ...given }), codes: [], acceptedBelow: 0 }).then(() => 'kept', (error: Error) => error.message);
-    expect(await jars({ gives: { kind: 'amount', amount: '9' }, least: '15' })).toMatch(/^With up to 60 % off, a selection of Hexagon jars.* falls below its floor\./);
-    expect(await jars({ gives: { kind: 'product', product: 'hexagon-jars' } })).toMatch(/^For nothing, a selection of Hexagon jars.* falls below its floor\./);
+    await expect(
+      saveDiscount(context, {
+        definition: discount({ gives: { kind: 'percent', percent: '60' }, products: ['hexagon-jars'] }),
+        codes: [],
+        acceptedBelow: 0,
+      }),
+    ).rejects.toMatchObject({ status: 409, code: 'belowFloor' });
+    // €9 of at least €15 is 60 % of what such a basket costs; of €900 it is hardly anything. What is for nothing earns
+    // nothing.
+    const jars = (given: object) =>
+      saveDiscount(context, {
+        definition: discount({ products: ['hexagon-jars'], ...given }),
+        codes: [],
+        acceptedBelow: 0,
+      }).then(
+        () => 'kept',
+        (error: Error) => error.message,
+      );
+    expect(await jars({ gives: { kind: 'amount', amount: '9' }, least: '15' })).toMatch(
+      /^With up to 60 % off, a selection of Hexagon jars.* falls below its floor\./,
+    );
+    expect(await jars({ gives: { kind: 'product', product: 'hexagon-jars' } })).toMatch(
+      /^For nothing, a selection of Hexagon jars.* falls below its floor\./,
+    );
     expect(await jars({ gives: { kind: 'amount', amount: '9' }, least: '900' })).toBe('kept');
   });
 
@@ -129,14 +191,32 @@ describe('a discount code', () => {
 
 describe('tax and delivery', () => {
   it('follow where it is sent to, and are kept with the order', async () => {
-    await change({ delivery: [{ country: 'DE', price: '9.90', freeFrom: null }, { country: null, price: '5.90', freeFrom: '100' }] });
+    await change({
+      delivery: [
+        { country: 'DE', price: '9.90', freeFrom: null },
+        { country: null, price: '5.90', freeFrom: '100' },
+      ],
+    });
     const basket = await smokers();
-    expect(await viewBasket(context, basket)).toMatchObject({ total: '89.90', country: 'AT', countries: ['AT', 'DE'], toFreeDelivery: '16.00', sums: { delivery: { price: '5.90' }, tax: { net: '74.92', sums: [{ percent: '20', tax: '14.98' }] } } });
+    expect(await viewBasket(context, basket)).toMatchObject({
+      total: '89.90',
+      country: 'AT',
+      countries: ['AT', 'DE'],
+      toFreeDelivery: '16.00',
+      sums: { delivery: { price: '5.90' }, tax: { net: '74.92', sums: [{ percent: '20', tax: '14.98' }] } },
+    });
     await sayCountry(context, basket, 'DE');
-    expect(await viewBasket(context, basket)).toMatchObject({ total: '93.90', country: 'DE', toFreeDelivery: null, sums: { tax: { country: 'DE', sums: [{ percent: '19' }] } } });
+    expect(await viewBasket(context, basket)).toMatchObject({
+      total: '93.90',
+      country: 'DE',
+      toFreeDelivery: null,
+      sums: { tax: { country: 'DE', sums: [{ percent: '19' }] } },
+    });
     await expect(sayCountry(context, basket, 'XX')).rejects.toMatchObject({ status: 422 });
     const placed = await order(basket);
-    expect((await context.database.read.query.orders.findFirst({ where: eq(orders.id, placed.number) }))?.sums).toMatchObject({ tax: { country: 'DE' }, delivery: { price: '9.90' } });
+    expect(
+      (await context.database.read.query.orders.findFirst({ where: eq(orders.id, placed.number) }))?.sums,
+    ).toMatchObject({ tax: { country: 'DE' }, delivery: { price: '9.90' } });
   });
 
   it('on prices without tax comes on top of them', async () => {
@@ -144,7 +224,10 @@ describe('tax and delivery', () => {
     if (!shop.tax) throw new Error('the demo tells tax');
     await change({ tax: { ...shop.tax, pricesInclude: false, rounding: 'order' } });
     const basket = await smokers();
-    expect(await viewBasket(context, basket)).toMatchObject({ total: '100.80', sums: { goods: '84.00', tax: { net: '84.00', sums: [{ percent: '20', tax: '16.80' }] } } });
+    expect(await viewBasket(context, basket)).toMatchObject({
+      total: '100.80',
+      sums: { goods: '84.00', tax: { net: '84.00', sums: [{ percent: '20', tax: '16.80' }] } },
+    });
     expect((await order(basket)).total).toBe('100.80');
   });
 
@@ -152,13 +235,36 @@ describe('tax and delivery', () => {
     const { shop } = await openSettings(context);
     const { tax } = shop;
     if (!tax) throw new Error('the demo tells tax');
-    const refused = (more: Partial<SettingsInput>) => change(more).then(() => 'kept', (error: Error) => error.message);
-    expect(await refused({ tax: { ...tax, rates: tax.rates.slice(1) } })).toBe('Say how much tax there is on Usual in AT; 0 for none.');
-    expect(await refused({ tax: { ...tax, rates: [...tax.rates, { class: 'usual', country: 'AT', percent: '5' }] } })).toContain('Two rates');
-    expect(await refused({ tax: { ...tax, rates: tax.rates.map((rate) => ({ ...rate, percent: '120' })) } })).toContain('is no rate of tax');
-    expect(await refused({ tax: { ...tax, classes: tax.classes.slice(0, 1), rates: tax.rates.filter((rate) => rate.class === 'usual') } })).toContain('taxed as Books and courses');
-    expect(await refused({ delivery: [{ country: null, price: 'much', freeFrom: null }] })).toContain('is no price of delivery');
-    expect(await refused({ delivery: [{ country: null, price: '1', freeFrom: null }, { country: null, price: '2', freeFrom: null }] })).toContain('said twice');
+    const refused = (more: Partial<SettingsInput>) =>
+      change(more).then(
+        () => 'kept',
+        (error: Error) => error.message,
+      );
+    expect(await refused({ tax: { ...tax, rates: tax.rates.slice(1) } })).toBe(
+      'Say how much tax there is on Usual in AT; 0 for none.',
+    );
+    expect(
+      await refused({ tax: { ...tax, rates: [...tax.rates, { class: 'usual', country: 'AT', percent: '5' }] } }),
+    ).toContain('Two rates');
+    expect(await refused({ tax: { ...tax, rates: tax.rates.map((rate) => ({ ...rate, percent: '120' })) } })).toContain(
+      'is no rate of tax',
+    );
+    expect(
+      await refused({
+        tax: { ...tax, classes: tax.classes.slice(0, 1), rates: tax.rates.filter((rate) => rate.class === 'usual') },
+      }),
+    ).toContain('taxed as Books and courses');
+    expect(await refused({ delivery: [{ country: null, price: 'much', freeFrom: null }] })).toContain(
+      'is no price of delivery',
+    );
+    expect(
+      await refused({
+        delivery: [
+          { country: null, price: '1', freeFrom: null },
+          { country: null, price: '2', freeFrom: null },
+        ],
+      }),
+    ).toContain('said twice');
     expect(await refused({ tax: null })).toBe('kept');
   });
 });

@@ -16,13 +16,20 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 /** Runs the command line in this process. */
 const oak = async (args: string[], input = '') => {
   const said = { stdout: '', stderr: '' };
-  const status = await runOak({ read: () => input, write: (text) => void (said.stdout += text), complain: (text) => void (said.stderr += text) }, args);
+  const status = await runOak(
+    { read: () => input, write: (text) => void (said.stdout += text), complain: (text) => void (said.stderr += text) },
+    args,
+  );
   return { status, stdout: said.stdout, stderr: said.stderr.trim() };
 };
 
 /** The same as somebody runs it. */
 const oakAlone = (args: string[], input = '') => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/oak.ts', ...args], { input, encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ['node_modules/tsx/dist/cli.mjs', 'src/cli/oak.ts', ...args],
+    { input, encoding: 'utf8' },
+  );
   return { status, stdout, stderr: stderr.trim() };
 };
 const file = (name: string, content: string) => {
@@ -34,8 +41,19 @@ const DEMO = 'demo/catalog.json';
 
 describe('oak resolve', () => {
   it('prints the resolution as JSON, money and measures as decimal strings', async () => {
-    const selection = file('selection.json', JSON.stringify({ answers: { opening: 'fine', length: '4 ft 6 in' }, quantity: 2 }));
-    const { status, stdout } = await oak(['resolve', '--catalog', DEMO, '--product', 'stainless-mesh', '--selection', selection]);
+    const selection = file(
+      'selection.json',
+      JSON.stringify({ answers: { opening: 'fine', length: '4 ft 6 in' }, quantity: 2 }),
+    );
+    const { status, stdout } = await oak([
+      'resolve',
+      '--catalog',
+      DEMO,
+      '--product',
+      'stainless-mesh',
+      '--selection',
+      selection,
+    ]);
     expect(status).toBe(0);
     expect(JSON.parse(stdout)).toMatchObject({
       state: 'sellable',
@@ -48,37 +66,96 @@ describe('oak resolve', () => {
   });
 
   it('reads the selection from standard input', () => {
-    const { status, stdout } = oakAlone(['resolve', '--catalog', DEMO, '--product', 'bee-suit', '--selection', '-'], '{"answers":{"size":"m"}}');
+    const { status, stdout } = oakAlone(
+      ['resolve', '--catalog', DEMO, '--product', 'bee-suit', '--selection', '-'],
+      '{"answers":{"size":"m"}}',
+    );
     expect(status).toBe(0);
     expect(JSON.parse(stdout)).toMatchObject({ state: 'incomplete', problems: [{ where: 'choice:cloth' }] });
   });
 
   it.each([
-    ['a catalog that is not there', ['resolve', '--catalog', 'nowhere.json', '--product', 'x'], 'nowhere.json: can’t read the catalog: there is no such file'],
-    ['a product that is not there', ['resolve', '--catalog', DEMO, '--product', 'x'], `${DEMO}: $.products: There is no product “x”. There are: bee-suit, stainless-mesh, queen-marking-pens, honey-jars, hive-paint, branding-iron, jar-labels, smoker-fuel, smoker, hive-wrap, apiary-netting, hive-flat, hook-tool, handbook, hive-frame, nucleus, uncapping-fork, honey-sieve, honey-pail, starter-kit, two-suits, extraction-set, first-year, hive-floor, brood-box, honey-super, shallow-super, crown-board, flat-roof, gabled-roof, travel-roof, hive-strap, hive, hexagon-jars, wax-foundation, first-inspection.`],
+    [
+      'a catalog that is not there',
+      ['resolve', '--catalog', 'nowhere.json', '--product', 'x'],
+      'nowhere.json: can’t read the catalog: there is no such file',
+    ],
+    [
+      'a product that is not there',
+      ['resolve', '--catalog', DEMO, '--product', 'x'],
+      `${DEMO}: $.products: There is no product “x”. There are: bee-suit, stainless-mesh, queen-marking-pens, honey-jars, hive-paint, branding-iron, jar-labels, smoker-fuel, smoker, hive-wrap, apiary-netting, hive-flat, hook-tool, handbook, hive-frame, nucleus, uncapping-fork, honey-sieve, honey-pail, starter-kit, two-suits, extraction-set, first-year, hive-floor, brood-box, honey-super, shallow-super, crown-board, flat-roof, gabled-roof, travel-roof, hive-strap, hive, hexagon-jars, wax-foundation, first-inspection.`,
+    ],
     ['a missing option', ['resolve', '--catalog', DEMO], 'oak resolve: --product SLUG is missing'],
-    ['an unknown command', ['sell', '--catalog', DEMO], 'oak: there is no command “sell”; there are resolve, check, prove, ledger'],
-    ['an option of another command', ['check', '--catalog', DEMO, '--group', 'trade'], 'oak check: it takes no --group, but --catalog'],
-    ['an unknown group', ['resolve', '--catalog', DEMO, '--product', 'bee-suit', '--group', 'club'], 'oak resolve: --group club: There is no such customer group. There are: trade.'],
-    ['a day that is none', ['resolve', '--catalog', DEMO, '--product', 'bee-suit', '--today', '2027-02-30'], 'oak resolve: --today 2027-02-30: That is not a day. Write it like 2027-03-31.'],
-    ['a folder that is not there', ['resolve', '--catalog', DEMO, '--product', 'jar-labels', '--files', 'nowhere'], 'nowhere: can’t read the folder of files: there is no such folder'],
+    [
+      'an unknown command',
+      ['sell', '--catalog', DEMO],
+      'oak: there is no command “sell”; there are resolve, check, prove, ledger',
+    ],
+    [
+      'an option of another command',
+      ['check', '--catalog', DEMO, '--group', 'trade'],
+      'oak check: it takes no --group, but --catalog',
+    ],
+    [
+      'an unknown group',
+      ['resolve', '--catalog', DEMO, '--product', 'bee-suit', '--group', 'club'],
+      'oak resolve: --group club: There is no such customer group. There are: trade.',
+    ],
+    [
+      'a day that is none',
+      ['resolve', '--catalog', DEMO, '--product', 'bee-suit', '--today', '2027-02-30'],
+      'oak resolve: --today 2027-02-30: That is not a day. Write it like 2027-03-31.',
+    ],
+    [
+      'a folder that is not there',
+      ['resolve', '--catalog', DEMO, '--product', 'jar-labels', '--files', 'nowhere'],
+      'nowhere: can’t read the folder of files: there is no such folder',
+    ],
   ])('ends with 2 and one line for %s', async (_what, args, line) => {
     expect(await oak(args)).toEqual({ status: 2, stdout: '', stderr: line });
   });
 
   it('says that a key of the selection means nothing', async () => {
-    const { stdout } = await oak(['resolve', '--catalog', DEMO, '--product', 'bee-suit', '--selection', '-'], '{"answers":{"size":"m","cloth":"linen"},"quantiy":2}');
-    expect(JSON.parse(stdout)).toMatchObject({ state: 'invalid', problems: [{ where: 'selection', code: 'unknownKey', message: 'A selection has nothing called “quantiy”.' }] });
+    const { stdout } = await oak(
+      ['resolve', '--catalog', DEMO, '--product', 'bee-suit', '--selection', '-'],
+      '{"answers":{"size":"m","cloth":"linen"},"quantiy":2}',
+    );
+    expect(JSON.parse(stdout)).toMatchObject({
+      state: 'invalid',
+      problems: [{ where: 'selection', code: 'unknownKey', message: 'A selection has nothing called “quantiy”.' }],
+    });
   });
 
   it('writes decimals and no fractions, whatever units meet', async () => {
-    const catalog = JSON.parse(readFileSync(DEMO, 'utf8')) as { products: { slug: string; draws: object[] }[]; stock: object[] };
+    const catalog = JSON.parse(readFileSync(DEMO, 'utf8')) as {
+      products: { slug: string; draws: object[] }[];
+      stock: object[];
+    };
     catalog.stock.push({ key: 'in-inches', title: 'Mesh in inches', unit: '[in_i]', onHand: '900' });
-    for (const product of catalog.products) if (product.slug === 'stainless-mesh') product.draws = [{ kind: 'measure', stock: 'in-inches', measure: 'length' }];
-    const { status, stdout } = await oak(['resolve', '--catalog', file('inches.json', JSON.stringify(catalog)), '--product', 'stainless-mesh', '--selection', '-'], '{"answers":{"opening":"coarse","length":"0.25 m"},"quantity":3}');
+    for (const product of catalog.products)
+      if (product.slug === 'stainless-mesh')
+        product.draws = [{ kind: 'measure', stock: 'in-inches', measure: 'length' }];
+    const { status, stdout } = await oak(
+      [
+        'resolve',
+        '--catalog',
+        file('inches.json', JSON.stringify(catalog)),
+        '--product',
+        'stainless-mesh',
+        '--selection',
+        '-',
+      ],
+      '{"answers":{"opening":"coarse","length":"0.25 m"},"quantity":3}',
+    );
     expect(status).toBe(0);
     // A quarter of a metre is 1250/127 in: 9.8425197 brought up to a millionth.
-    expect(JSON.parse(stdout).draws).toContainEqual(expect.objectContaining({ stock: 'in-inches', perItem: { value: '9.84252', unit: '[in_i]' }, total: { value: '29.52756', unit: '[in_i]' } }));
+    expect(JSON.parse(stdout).draws).toContainEqual(
+      expect.objectContaining({
+        stock: 'in-inches',
+        perItem: { value: '9.84252', unit: '[in_i]' },
+        total: { value: '29.52756', unit: '[in_i]' },
+      }),
+    );
     expect(stdout).not.toMatch(/"-?\d+\/\d+"/);
   });
 
@@ -90,22 +167,58 @@ describe('oak resolve', () => {
       { kind: 'file', key: 'art', title: 'Artwork', types: ['png'] },
       { kind: 'text', key: 'order', title: 'Order', groups: ['trade'] },
     ];
-    if (mesh) Object.assign(mesh, { choices, sheets: [], rules: [], proofs: [], variants: [], price: '5', draws: [{ kind: 'fixed', stock: 'honey-jar-454', quantity: '1' }] });
+    if (mesh)
+      Object.assign(mesh, {
+        choices,
+        sheets: [],
+        rules: [],
+        proofs: [],
+        variants: [],
+        price: '5',
+        draws: [{ kind: 'fixed', stock: 'honey-jar-454', quantity: '1' }],
+      });
     const files = mkdtempSync(join(tmpdir(), 'oak-knot-files-'));
-    writeFileSync(join(files, 'bee.png'), Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNk+A8AAQUBAScY42YAAAAASUVORK5CYII=', 'base64'));
+    writeFileSync(
+      join(files, 'bee.png'),
+      Buffer.from(
+        'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNk+A8AAQUBAScY42YAAAAASUVORK5CYII=',
+        'base64',
+      ),
+    );
     const asked = async (more: string[], answers: object) => {
-      const { stdout, stderr } = await oak(['resolve', '--catalog', file('group.json', JSON.stringify(catalog)), '--product', 'honey-jars', '--selection', '-', ...more], JSON.stringify({ answers, quantity: 2 }));
+      const { stdout, stderr } = await oak(
+        [
+          'resolve',
+          '--catalog',
+          file('group.json', JSON.stringify(catalog)),
+          '--product',
+          'honey-jars',
+          '--selection',
+          '-',
+          ...more,
+        ],
+        JSON.stringify({ answers, quantity: 2 }),
+      );
       return stdout === '' ? stderr : (JSON.parse(stdout) as { state: string; problems: { code: string }[] });
     };
     const answers = { day: '2027-01-06', art: ['bee.png'], order: 'PO 7' };
-    expect(await asked(['--group', 'trade', '--today', '2027-01-04', '--files', files], answers)).toMatchObject({ problems: [] });
-    expect(await asked(['--group', 'trade', '--today', '2027-01-05', '--files', files], answers)).toMatchObject({ problems: [{ code: 'dayNotOffered' }] });
-    expect(await asked(['--group', 'trade', '--today', '2027-01-04'], answers)).toMatchObject({ problems: [{ code: 'fileUnknown' }] });
+    expect(await asked(['--group', 'trade', '--today', '2027-01-04', '--files', files], answers)).toMatchObject({
+      problems: [],
+    });
+    expect(await asked(['--group', 'trade', '--today', '2027-01-05', '--files', files], answers)).toMatchObject({
+      problems: [{ code: 'dayNotOffered' }],
+    });
+    expect(await asked(['--group', 'trade', '--today', '2027-01-04'], answers)).toMatchObject({
+      problems: [{ code: 'fileUnknown' }],
+    });
     rmSync(files, { recursive: true });
   });
 
   it('ends with 2 for a selection that is no JSON', () => {
-    const { status, stderr } = oakAlone(['resolve', '--catalog', DEMO, '--product', 'bee-suit', '--selection', '-'], 'size=m');
+    const { status, stderr } = oakAlone(
+      ['resolve', '--catalog', DEMO, '--product', 'bee-suit', '--selection', '-'],
+      'size=m',
+    );
     expect([status, stderr.split('\n').length]).toEqual([2, 1]);
     expect(stderr).toContain('-: $: This is not JSON');
   });
@@ -113,11 +226,16 @@ describe('oak resolve', () => {
 
 describe('oak check', () => {
   it('finds nothing wrong with the demo', async () => {
-    expect(await oak(['check', '--catalog', DEMO])).toMatchObject({ status: 0, stdout: `${DEMO}: 36 products, 66 stock items, nothing wrong\n` });
+    expect(await oak(['check', '--catalog', DEMO])).toMatchObject({
+      status: 0,
+      stdout: `${DEMO}: 36 products, 66 stock items, nothing wrong\n`,
+    });
   });
 
   it('lists every fault on a line of its own, with the path in the file', async () => {
-    const whole = JSON.parse(readFileSync(DEMO, 'utf8')) as { products: { price: string; choices: { options: { sku: string }[] }[]; draws: unknown[] }[] };
+    const whole = JSON.parse(readFileSync(DEMO, 'utf8')) as {
+      products: { price: string; choices: { options: { sku: string }[] }[]; draws: unknown[] }[];
+    };
     // What others have as a part keeps those from being sold, too.
     const catalog = { ...whole, products: whole.products.slice(0, 11), priceLists: [], discounts: [] };
     const [suit, mesh] = catalog.products;
@@ -135,20 +253,60 @@ describe('oak check', () => {
   });
 
   it('says where the form is wrong', async () => {
-    const { status, stderr } = await oak(['check', '--catalog', file('form.json', '{"format":"oak-knot/catalog","version":1,"shop":{"name":"x","currency":"EUR"},"products":[{"slug":"A"}]}')]);
+    const { status, stderr } = await oak([
+      'check',
+      '--catalog',
+      file(
+        'form.json',
+        '{"format":"oak-knot/catalog","version":1,"shop":{"name":"x","currency":"EUR"},"products":[{"slug":"A"}]}',
+      ),
+    ]);
     expect(status).toBe(2);
-    expect(stderr.split('\n').map((line) => line.split(': ')[1])).toEqual(['$.products[0].slug', '$.products[0].title', '$.products[0].sku']);
+    expect(stderr.split('\n').map((line) => line.split(': ')[1])).toEqual([
+      '$.products[0].slug',
+      '$.products[0].title',
+      '$.products[0].sku',
+    ]);
   });
 });
 
 describe('oak check, of what can be selected', () => {
   it('says that a price, or what is paid for a line, can come to less than nothing, and that nothing can be sold', async () => {
-    const product = (slug: string, more: object) => ({ slug, title: slug, sku: slug.toUpperCase(), category: 'C', price: '20', draws: [{ kind: 'fixed', stock: 's', quantity: '1' }], ...more });
-    const off = (kind: string) => [{ kind: 'yesNo', key: 'off', title: 'Off', sku: 'OFF', required: false, default: false, amount: { kind, value: '-50' } }];
-    const path = file('below.json', JSON.stringify({
-      format: 'oak-knot/catalog', version: 2, shop: { name: 'x', currency: 'EUR' }, stock: [{ key: 's', title: 'S', unit: '1' }],
-      products: [product('one', { choices: off('fixed') }), product('line', { choices: off('oncePerLine') }), product('none', { rules: [{ key: 'r', when: null, then: [{ kind: 'refuse', reason: 'No.' }] }] }), product('right', {})],
-    }));
+    const product = (slug: string, more: object) => ({
+      slug,
+      title: slug,
+      sku: slug.toUpperCase(),
+      category: 'C',
+      price: '20',
+      draws: [{ kind: 'fixed', stock: 's', quantity: '1' }],
+      ...more,
+    });
+    const off = (kind: string) => [
+      {
+        kind: 'yesNo',
+        key: 'off',
+        title: 'Off',
+        sku: 'OFF',
+        required: false,
+        default: false,
+        amount: { kind, value: '-50' },
+      },
+    ];
+    const path = file(
+      'below.json',
+      JSON.stringify({
+        format: 'oak-knot/catalog',
+        version: 2,
+        shop: { name: 'x', currency: 'EUR' },
+        stock: [{ key: 's', title: 'S', unit: '1' }],
+        products: [
+          product('one', { choices: off('fixed') }),
+          product('line', { choices: off('oncePerLine') }),
+          product('none', { rules: [{ key: 'r', when: null, then: [{ kind: 'refuse', reason: 'No.' }] }] }),
+          product('right', {}),
+        ],
+      }),
+    );
     const { status, stderr } = await oak(['check', '--catalog', path]);
     expect(status).toBe(2);
     expect(stderr.split('\n').map((line) => line.slice(path.length + 2))).toEqual([
@@ -159,11 +317,35 @@ describe('oak check, of what can be selected', () => {
   });
 
   it('says where JSON breaks off, and what to write for a number that should be text', async () => {
-    expect((await oak(['check', '--catalog', file('broken.json', '{"format": "oak-knot/catalog",\n  "version": }')])).stderr).toMatch(/line 2, column 14: a value is expected\.$/);
-    const { stderr } = await oak(['check', '--catalog', file('number.json', JSON.stringify({ format: 'oak-knot/catalog', version: 2, shop: { name: 'x', currency: 'EUR' }, products: [{ slug: 'p', title: 'P', sku: 'P', price: 12.5, rules: [{ key: 'r', when: { kind: 'all', of: [{ kind: 'qantity', compare: 'is', value: 3 }] } }] }] }))]);
+    expect(
+      (await oak(['check', '--catalog', file('broken.json', '{"format": "oak-knot/catalog",\n  "version": }')])).stderr,
+    ).toMatch(/line 2, column 14: a value is expected\.$/);
+    const { stderr } = await oak([
+      'check',
+      '--catalog',
+      file(
+        'number.json',
+        JSON.stringify({
+          format: 'oak-knot/catalog',
+          version: 2,
+          shop: { name: 'x', currency: 'EUR' },
+          products: [
+            {
+              slug: 'p',
+              title: 'P',
+              sku: 'P',
+              price: 12.5,
+              rules: [{ key: 'r', when: { kind: 'all', of: [{ kind: 'qantity', compare: 'is', value: 3 }] } }],
+            },
+          ],
+        }),
+      ),
+    ]);
     expect(stderr.split('\n').map((line) => line.split(': ').slice(1).join(': '))).toEqual([
       '$.products[0].price: This must be text, and is a number: write it in quotes, "12.5".',
-      expect.stringMatching(/^\$\.products\[0\]\.rules\[0\]\.when\.of\[0\]\.kind: There is no such kind: "qantity"\. “quantity” may be meant\./),
+      expect.stringMatching(
+        /^\$\.products\[0\]\.rules\[0\]\.when\.of\[0\]\.kind: There is no such kind: "qantity"\. “quantity” may be meant\./,
+      ),
     ]);
   });
 });
@@ -188,8 +370,14 @@ describe('oak ledger', () => {
   });
 
   it('says what is missing', async () => {
-    expect(await oak(['ledger', 'burn'])).toMatchObject({ status: 2, stderr: 'oak ledger: say verify or rebuild, not “burn”' });
-    expect(await oak(['ledger', 'verify', '--database', 'file:/nowhere/at-all.db'])).toMatchObject({ status: 2, stderr: 'oak ledger: there is no database file:/nowhere/at-all.db. Say which with --database file:PATH.' });
+    expect(await oak(['ledger', 'burn'])).toMatchObject({
+      status: 2,
+      stderr: 'oak ledger: say verify or rebuild, not “burn”',
+    });
+    expect(await oak(['ledger', 'verify', '--database', 'file:/nowhere/at-all.db'])).toMatchObject({
+      status: 2,
+      stderr: 'oak ledger: there is no database file:/nowhere/at-all.db. Say which with --database file:PATH.',
+    });
   });
 });
 
@@ -199,11 +387,15 @@ describe('oak prove', () => {
   });
 
   it('says which no longer hold and in what, and ends with 1', async () => {
-    const catalog = JSON.parse(readFileSync(DEMO, 'utf8')) as { products: { slug: string; rules?: { then: { amount?: { value: string } }[] }[] }[] };
+    const catalog = JSON.parse(readFileSync(DEMO, 'utf8')) as {
+      products: { slug: string; rules?: { then: { amount?: { value: string } }[] }[] }[];
+    };
     const association = catalog.products.find(({ slug }) => slug === 'bee-suit')?.rules?.[1]?.then[0]?.amount;
     if (association) association.value = '-10';
     const { status, stdout } = await oak(['prove', '--catalog', file('dearer.json', JSON.stringify(catalog))]);
     expect(status).toBe(1);
-    expect(stdout).toBe('bee-suit: Ten for an association: unitPrice should be 118.68, is 116.10\n4 of 5 proofs hold\n');
+    expect(stdout).toBe(
+      'bee-suit: Ten for an association: unitPrice should be 118.68, is 116.10\n4 of 5 proofs hold\n',
+    );
   });
 });

@@ -20,11 +20,13 @@ const change = async (currency: string) => {
 async function withoutSales(): Promise<void> {
   await context.database.write(async (transaction) => {
     await transaction.run('PRAGMA defer_foreign_keys = ON');
-    for (const table of ['payments', 'cuts', 'stock_movements', 'order_lines']) await transaction.run(`DELETE FROM ${table}`);
+    for (const table of ['payments', 'cuts', 'stock_movements', 'order_lines'])
+      await transaction.run(`DELETE FROM ${table}`);
     await transaction.delete(orders);
   });
 }
-const published = (value: number | null) => context.database.write((transaction) => transaction.update(products).set({ publishedRevision: value }));
+const published = (value: number | null) =>
+  context.database.write((transaction) => transaction.update(products).set({ publishedRevision: value }));
 
 describe('the currency of the shop', () => {
   it('is changed while nothing has been sold; drafts follow it, figure by figure', async () => {
@@ -32,17 +34,29 @@ describe('the currency of the shop', () => {
     await published(null);
     const id = await createProduct(context, { title: 'Wax', sku: 'WAX', price: '3.50' });
     const { draft, draftVersion } = await openProduct(context, id);
-    await saveDraft(context, id, { definition: { ...draft, formulas: [{ key: 'f', title: 'F', serves: { kind: 'amount' }, text: '0.50 EUR × 2' }] }, baseVersion: draftVersion, editor: 'test' });
+    await saveDraft(context, id, {
+      definition: { ...draft, formulas: [{ key: 'f', title: 'F', serves: { kind: 'amount' }, text: '0.50 EUR × 2' }] },
+      baseVersion: draftVersion,
+      editor: 'test',
+    });
     expect((await openSettings(context)).hasSold).toBe(false);
     await change('CHF');
     expect((await openSettings(context)).shop.currency).toBe('CHF');
     const after = await openProduct(context, id);
-    expect([after.draft.price, after.draft.formulas[0]?.text, after.draftVersion]).toEqual(['3.50', '0.50 CHF × 2', draftVersion + 2]);
+    expect([after.draft.price, after.draft.formulas[0]?.text, after.draftVersion]).toEqual([
+      '3.50',
+      '0.50 CHF × 2',
+      draftVersion + 2,
+    ]);
   });
 
   it('stays while something published names it, and says what', async () => {
     await withoutSales();
-    await expect(change('CHF')).rejects.toMatchObject({ status: 409, code: 'currencyNamed', message: expect.stringContaining('Take') });
+    await expect(change('CHF')).rejects.toMatchObject({
+      status: 409,
+      code: 'currencyNamed',
+      message: expect.stringContaining('Take'),
+    });
     expect((await openSettings(context)).shop.currency).toBe('EUR');
   });
 
@@ -57,6 +71,8 @@ describe('the currency of the shop', () => {
   it.each(['XYZ', '', 'eur', 'XAU'])('“%s” is none', async (currency) => {
     await withoutSales();
     await expect(change(currency)).rejects.toMatchObject({ status: 422, code: 'unknownCurrency' });
-    expect(await context.database.read.select({ id: products.id }).from(products).where(eq(products.id, 1))).toHaveLength(1);
+    expect(
+      await context.database.read.select({ id: products.id }).from(products).where(eq(products.id, 1)),
+    ).toHaveLength(1);
   });
 });

@@ -22,7 +22,8 @@ afterEach(() => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-const addItem = (key: string) => database.write((transaction) => transaction.insert(stockItems).values({ key, title: key, unit: '1' }));
+const addItem = (key: string) =>
+  database.write((transaction) => transaction.insert(stockItems).values({ key, title: key, unit: '1' }));
 const keys = async () => (await database.read.select({ key: stockItems.key }).from(stockItems)).map(({ key }) => key);
 
 describe('the database', () => {
@@ -37,13 +38,15 @@ describe('the database', () => {
 
   it('lets any number read one moment each, and others read in passing meanwhile', async () => {
     await addItem('oak');
-    const reads = Array.from({ length: 80 }, () => database.atOneMoment(async (still) => {
-      const before = (await still.read.select().from(stockItems)).length;
-      await new Promise((resolve) => setTimeout(resolve, 5));
-      // Another moment may be looked at from within one, however many others read.
-      const within = await database.atOneMoment(async (other) => (await other.read.select().from(stockItems)).length);
-      return [before, (await still.read.select().from(stockItems)).length, within];
-    }));
+    const reads = Array.from({ length: 80 }, () =>
+      database.atOneMoment(async (still) => {
+        const before = (await still.read.select().from(stockItems)).length;
+        await new Promise((resolve) => setTimeout(resolve, 5));
+        // Another moment may be looked at from within one, however many others read.
+        const within = await database.atOneMoment(async (other) => (await other.read.select().from(stockItems)).length);
+        return [before, (await still.read.select().from(stockItems)).length, within];
+      }),
+    );
     const passing = Array.from({ length: 30 }, keys);
     expect(await Promise.all(passing)).toEqual(Array(30).fill(['oak']));
     expect(await Promise.all(reads)).toEqual(Array(80).fill([1, 1, 1]));
@@ -90,7 +93,9 @@ describe('the database', () => {
   });
 
   it('can be brought up to date again and again', async () => {
-    await database.write((transaction) => transaction.insert(settings).values({ name: 'shop', shop: shopSchema.parse({ name: 'S', currency: 'EUR' }) }));
+    await database.write((transaction) =>
+      transaction.insert(settings).values({ name: 'shop', shop: shopSchema.parse({ name: 'S', currency: 'EUR' }) }),
+    );
     await database.migrate();
     await database.migrate();
     expect((await database.read.select().from(settings))[0]?.shop.name).toBe('S');
@@ -110,7 +115,9 @@ describe('the database', () => {
       main().catch((error) => { console.error(error); process.exitCode = 1; });`;
     const process_ = (name: string) =>
       new Promise<string>((resolve) => {
-        const child = spawn(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', script], { env: { ...process.env, TEST_URL: url, TEST_NAME: name } });
+        const child = spawn(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', script], {
+          env: { ...process.env, TEST_URL: url, TEST_NAME: name },
+        });
         let said = '';
         child.stderr.on('data', (chunk) => (said += String(chunk)));
         child.on('exit', (code) => resolve(code === 0 ? 'done' : said));
@@ -141,7 +148,9 @@ describe('the database', () => {
     const fresh = `file:${join(folder, 'several.db')}`;
     const all = await Promise.all(Array.from({ length: 6 }, () => Database.open(fresh)));
     await Promise.all(all.map((one) => one.migrate()));
-    expect(await Promise.all(all.map(async (one) => (await one.read.select().from(stockItems)).length))).toEqual([0, 0, 0, 0, 0, 0]);
+    expect(await Promise.all(all.map(async (one) => (await one.read.select().from(stockItems)).length))).toEqual([
+      0, 0, 0, 0, 0, 0,
+    ]);
     for (const one of all) one.close();
   });
 });

@@ -20,7 +20,11 @@ afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
 const prepare = (...args: string[]) => {
   const env = { ...process.env, OAK_KNOT_DATABASE_URL: url };
-  const { status, stdout, stderr } = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/prepare.ts', ...args], { env, encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ['node_modules/tsx/dist/cli.mjs', 'src/cli/prepare.ts', ...args],
+    { env, encoding: 'utf8' },
+  );
   return { status, stdout, stderr };
 };
 const countProducts = async () => {
@@ -48,7 +52,9 @@ describe('preparing the demo', () => {
       leave(nothing);
       const { status, stderr } = prepare();
       expect(status).toBe(1);
-      expect(stderr).toMatch(/The database .*shop\.db is (gone|empty), and there was one: shop\.db\.stamp beside it says so\..*npm run demo -- --fresh/);
+      expect(stderr).toMatch(
+        /The database .*shop\.db is (gone|empty), and there was one: shop\.db\.stamp beside it says so\..*npm run demo -- --fresh/,
+      );
       await expect(Database.open(url)).rejects.toMatchObject({ name: 'DataUnsound' });
     }
     leave('this was a database once, before the cat walked over it'.repeat(100));
@@ -100,6 +106,9 @@ describe('npm run demo', () => {
   });
 
   it('says what a port is', async () => {
-    expect(await demo({ PORT: 'eighty' })).toMatchObject({ code: 1, said: expect.stringContaining('PORT must be a number') });
+    expect(await demo({ PORT: 'eighty' })).toMatchObject({
+      code: 1,
+      said: expect.stringContaining('PORT must be a number'),
+    });
   });
 });

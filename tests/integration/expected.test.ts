@@ -15,7 +15,11 @@ beforeEach(async () => {
 });
 afterEach(() => context.close());
 
-const suits = (first: string, second: string) => ({ slug: 'two-suits', answers: {}, parts: { first: { answers: { size: first, cloth: 'slate' } }, second: { answers: { size: second, cloth: 'slate' } } } });
+const suits = (first: string, second: string) => ({
+  slug: 'two-suits',
+  answers: {},
+  parts: { first: { answers: { size: first, cloth: 'slate' } }, second: { answers: { size: second, cloth: 'slate' } } },
+});
 const starter = { slug: 'starter-kit', answers: {}, parts: { suit: { answers: { size: 'm', cloth: 'slate' } } } };
 
 describe('what is on its way', () => {
@@ -26,16 +30,26 @@ describe('what is on its way', () => {
     await counted(context, 'bee-suit-m-slate', '3');
     const promised = async () => (await viewBasket(context, basket)).lines.map(({ promise }) => promise);
     expect(await promised()).toEqual([null, { now: 1, day: null }]);
-    await expectReceipt(context, 'bee-suit-m-slate', { quantity: '1', day: '2026-05-20', note: 'Delivery from Harrow & Thimble' });
+    await expectReceipt(context, 'bee-suit-m-slate', {
+      quantity: '1',
+      day: '2026-05-20',
+      note: 'Delivery from Harrow & Thimble',
+    });
     expect(await promised()).toEqual([null, { now: 1, day: '2026-05-20' }]);
     await counted(context, 'bee-suit-m-slate', '1');
-    expect(await promised()).toEqual([{ now: 0, day: '2026-05-20' }, { now: 0, day: null }]);
+    expect(await promised()).toEqual([
+      { now: 0, day: '2026-05-20' },
+      { now: 0, day: null },
+    ]);
   });
 
   it('is booked once when it comes, whoever presses twice, and the ledger adds up', async () => {
     await expectReceipt(context, 'hook-tool', { quantity: '12', day: '2026-06-01', note: '' });
     const [row] = await listExpected(context, 'hook-tool');
-    const booked = await Promise.allSettled([expectedArrived(context, 'hook-tool', row?.id ?? 0), expectedArrived(context, 'hook-tool', row?.id ?? 0)]);
+    const booked = await Promise.allSettled([
+      expectedArrived(context, 'hook-tool', row?.id ?? 0),
+      expectedArrived(context, 'hook-tool', row?.id ?? 0),
+    ]);
     expect(booked.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
     const { item, movements, expected } = await readStockItem(context, 'hook-tool');
     expect([item.onHand, movements[0]?.reason, expected]).toEqual(['72', 'Expected for 2026-06-01', []]);
@@ -56,8 +70,24 @@ describe('what is on its way', () => {
     const [row] = await listExpected(context, 'smoker');
     await expect(dropExpected(context, 'hook-tool', row?.id ?? 0)).rejects.toMatchObject({ status: 404 });
     await dropExpected(context, 'smoker', row?.id ?? 0);
-    expect(await context.database.read.select().from(expectedReceipts).innerJoin(stockItems, eq(stockItems.id, expectedReceipts.itemId))).toEqual([]);
-    for (const [quantity, code] of [['0', 'nothingExpected'], ['-3', 'unreadableQuantity'], ['many', 'unreadableQuantity'], ['1e99', 'unreadableQuantity']] as const) await expect(expectReceipt(context, 'smoker', { quantity, day: '2026-06-01', note: '' })).rejects.toMatchObject({ status: 422, code });
-    await expect(expectReceipt(context, 'nowhere', { quantity: '1', day: '2026-06-01', note: '' })).rejects.toMatchObject({ status: 404 });
+    expect(
+      await context.database.read
+        .select()
+        .from(expectedReceipts)
+        .innerJoin(stockItems, eq(stockItems.id, expectedReceipts.itemId)),
+    ).toEqual([]);
+    for (const [quantity, code] of [
+      ['0', 'nothingExpected'],
+      ['-3', 'unreadableQuantity'],
+      ['many', 'unreadableQuantity'],
+      ['1e99', 'unreadableQuantity'],
+    ] as const)
+      await expect(expectReceipt(context, 'smoker', { quantity, day: '2026-06-01', note: '' })).rejects.toMatchObject({
+        status: 422,
+        code,
+      });
+    await expect(
+      expectReceipt(context, 'nowhere', { quantity: '1', day: '2026-06-01', note: '' }),
+    ).rejects.toMatchObject({ status: 404 });
   });
 });

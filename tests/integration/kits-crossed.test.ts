@@ -24,16 +24,27 @@ async function setUp(title: string, sku: string, more: object): Promise<Product>
   const id = await createProduct(context, { title, sku });
   const { draft, draftVersion } = await openProduct(context, id);
   const definition = productSchema.parse({ ...draft, category: 'Kits', ...more });
-  await publishProduct(context, id, await saveDraft(context, id, { definition, baseVersion: draftVersion, editor: 'test' }));
+  await publishProduct(
+    context,
+    id,
+    await saveDraft(context, id, { definition, baseVersion: draftVersion, editor: 'test' }),
+  );
   return definition;
 }
 
-const part = (key: string, product: string, more: object = {}, candidate: object = {}) => ({ key, candidates: [{ product, ...candidate }], ...more });
+const part = (key: string, product: string, more: object = {}, candidate: object = {}) => ({
+  key,
+  candidates: [{ product, ...candidate }],
+  ...more,
+});
 
 describe('a kit, crossed with what was there before', () => {
   it('with lots: pieces of two parts are cut from the same rolls, planned, reserved and cut', async () => {
     const kit = await setUp('Ventilation set', 'VENT', {
-      parts: [part('floor', 'stainless-mesh', { quantity: { least: 2, usual: 2, most: 2 } }, { fixed: { opening: 'fine' } }), part('lid', 'stainless-mesh', {}, { fixed: { opening: 'fine', length: '1.2 m' } })],
+      parts: [
+        part('floor', 'stainless-mesh', { quantity: { least: 2, usual: 2, most: 2 } }, { fixed: { opening: 'fine' } }),
+        part('lid', 'stainless-mesh', {}, { fixed: { opening: 'fine', length: '1.2 m' } }),
+      ],
     });
     const selection = { answers: {}, quantity: 3, parts: { floor: { answers: { length: '45 cm' } } } };
     const found = await resolveForCustomer(context, kit.slug, selection, undefined);
@@ -41,7 +52,8 @@ describe('a kit, crossed with what was there before', () => {
     expect([found.state, found.unitPrice]).toEqual(['sellable', '45.58']);
     const placed = await order(context, await addToBasket(context, undefined, { slug: kit.slug, ...selection }));
     const rows = await context.database.read.select().from(cuts).where(eq(cuts.orderId, placed.number));
-    const count = (length: string) => rows.filter((row) => row.length === length).reduce((sum, row) => sum + row.count, 0);
+    const count = (length: string) =>
+      rows.filter((row) => row.length === length).reduce((sum, row) => sum + row.count, 0);
     expect([count('0.45'), count('1.2')]).toEqual([6, 3]);
     const job = (await listCutting(context)).find((candidate) => candidate.order === placed.number);
     if (!job) throw new Error('nothing to cut');
@@ -53,42 +65,110 @@ describe('a kit, crossed with what was there before', () => {
     const kit = await setUp('Paint set', 'PSET', {
       parts: [part('paint', 'hive-paint')],
       choices: [{ kind: 'yesNo', key: 'wrap', title: 'Wrapped', required: false, default: false }],
-      rules: [{ key: 'box', when: { kind: 'said', choice: 'wrap', yes: true }, then: [{ kind: 'draw', draw: { kind: 'fixed', stock: 'gift-box', quantity: '1' } }, { kind: 'amount', amount: { kind: 'fixed', value: '3' } }] }],
+      rules: [
+        {
+          key: 'box',
+          when: { kind: 'said', choice: 'wrap', yes: true },
+          then: [
+            { kind: 'draw', draw: { kind: 'fixed', stock: 'gift-box', quantity: '1' } },
+            { kind: 'amount', amount: { kind: 'fixed', value: '3' } },
+          ],
+        },
+      ],
     });
     const paint = { answers: { colour: 'sage', tin: 'one' } };
     const plain = await resolveForCustomer(context, kit.slug, { answers: {}, parts: { paint } }, undefined);
-    const wrapped = await resolveForCustomer(context, kit.slug, { answers: { wrap: true }, parts: { paint } }, undefined);
+    const wrapped = await resolveForCustomer(
+      context,
+      kit.slug,
+      { answers: { wrap: true }, parts: { paint } },
+      undefined,
+    );
     expect([plain.state, Number(wrapped.unitPrice) - Number(plain.unitPrice)]).toEqual(['sellable', 3]);
-    const placed = await order(context, await addToBasket(context, undefined, { slug: kit.slug, answers: { wrap: true }, parts: { paint } }));
+    const placed = await order(
+      context,
+      await addToBasket(context, undefined, { slug: kit.slug, answers: { wrap: true }, parts: { paint } }),
+    );
     const [line] = (await readOrder(context, placed.number)).lines;
-    expect(line?.resolution.draws.map(({ stock, own }) => [stock, own])).toEqual(expect.arrayContaining([['gift-box', true], ['paint-sage-one', false]]));
+    expect(line?.resolution.draws.map(({ stock, own }) => [stock, own])).toEqual(
+      expect.arrayContaining([
+        ['gift-box', true],
+        ['paint-sage-one', false],
+      ]),
+    );
   });
 
   it('with a customer’s group: what is for the group is there in the part, and costs what the group pays', async () => {
-    const kit = await setUp('Trade jars', 'TJAR', { parts: [part('jars', 'honey-jars', {}, { fixed: { case: 'twelve', seals: false } })] });
+    const kit = await setUp('Trade jars', 'TJAR', {
+      parts: [part('jars', 'honey-jars', {}, { fixed: { case: 'twelve', seals: false } })],
+    });
     const basket = await addToBasket(context, undefined, { slug: kit.slug, answers: {} });
-    await context.database.write((transaction) => transaction.update(baskets).set({ customerGroup: 'trade' }).where(eq(baskets.token, basket)));
-    const asked = async (answers: object) => (await resolveForCustomer(context, kit.slug, { answers: {}, parts: { jars: { answers } } }, basket)).problems.map(({ where }) => where);
+    await context.database.write((transaction) =>
+      transaction.update(baskets).set({ customerGroup: 'trade' }).where(eq(baskets.token, basket)),
+    );
+    const asked = async (answers: object) =>
+      (await resolveForCustomer(context, kit.slug, { answers: {}, parts: { jars: { answers } } }, basket)).problems.map(
+        ({ where }) => where,
+      );
     expect(await asked({ 'trade-order.number': 'PO-7' })).toEqual([]);
-    expect((await resolveForCustomer(context, kit.slug, { answers: {}, parts: { jars: { answers: { 'trade-order.number': 'PO-7' } } } }, basket)).parts[0]?.resolution.counted.map(({ choice }) => choice)).toContain('trade-order.number');
-    expect((await resolveForCustomer(context, kit.slug, { answers: {} }, undefined)).parts[0]?.resolution.counted.map(({ choice }) => choice)).not.toContain('trade-order.number');
+    expect(
+      (
+        await resolveForCustomer(
+          context,
+          kit.slug,
+          { answers: {}, parts: { jars: { answers: { 'trade-order.number': 'PO-7' } } } },
+          basket,
+        )
+      ).parts[0]?.resolution.counted.map(({ choice }) => choice),
+    ).toContain('trade-order.number');
+    expect(
+      (await resolveForCustomer(context, kit.slug, { answers: {} }, undefined)).parts[0]?.resolution.counted.map(
+        ({ choice }) => choice,
+      ),
+    ).not.toContain('trade-order.number');
   });
 
   it('with files: what is uploaded for a part is kept with the order', async () => {
     const kit = await setUp('Label set', 'LSET', { parts: [part('iron', 'branding-iron', { optional: false })] });
-    const png = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
+    const png = Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    );
     const { token } = await uploadFile(context, 'branding-iron', 'drawing', 'mark.png', png);
     const iron = { words: 'ADA', face: 'slab', size: 'small', drawing: [token], proof: true };
-    const placed = await order(context, await addToBasket(context, undefined, { slug: kit.slug, answers: {}, quantity: 3, parts: { iron: { answers: iron } } }));
+    const placed = await order(
+      context,
+      await addToBasket(context, undefined, {
+        slug: kit.slug,
+        answers: {},
+        quantity: 3,
+        parts: { iron: { answers: iron } },
+      }),
+    );
     const [line] = (await readOrder(context, placed.number)).lines;
     // 48.00 and three letters at 2.40, three times; the drawing once for the line.
-    expect([line?.unitPrice, line?.lineTotal, line?.files.map(({ name }) => name)]).toEqual(['55.20', '200.60', ['mark.png']]);
+    expect([line?.unitPrice, line?.lineTotal, line?.files.map(({ name }) => name)]).toEqual([
+      '55.20',
+      '200.60',
+      ['mark.png'],
+    ]);
     expect(line?.resolution.parts[0]?.share).toEqual({ unit: '55.20', once: '35.00' });
-    expect((await context.database.read.query.uploads.findFirst({ where: (table, columns) => columns.eq(table.token, token) }))?.kept).toBe(true);
+    expect(
+      (
+        await context.database.read.query.uploads.findFirst({
+          where: (table, columns) => columns.eq(table.token, token),
+        })
+      )?.kept,
+    ).toBe(true);
   });
 
   it('with its own quantity rule: the kit’s multiple holds, a part’s doesn’t', async () => {
-    const kit = await setUp('Six of each', 'SIX', { quantity: { minimum: 2, maximum: 6, multiple: 2 }, parts: [part('labels', 'honey-jars', { quantity: { least: 1, usual: 1, most: 1 } }, { fixed: { case: 'twelve' } })] });
+    const kit = await setUp('Six of each', 'SIX', {
+      quantity: { minimum: 2, maximum: 6, multiple: 2 },
+      parts: [
+        part('labels', 'honey-jars', { quantity: { least: 1, usual: 1, most: 1 } }, { fixed: { case: 'twelve' } }),
+      ],
+    });
     const basket = await addToBasket(context, undefined, { slug: kit.slug, answers: {} });
     const [line] = (await readBasket(context, basket)).lines;
     expect(line?.quantity).toBe(2);
@@ -98,12 +178,32 @@ describe('a kit, crossed with what was there before', () => {
   });
 
   it('as a copy: it has the same parts, sold under its own name, drawing the same stock', async () => {
-    const starter = await context.database.read.query.products.findFirst({ where: (table, columns) => columns.eq(table.publishedSlug, 'starter-kit') });
+    const starter = await context.database.read.query.products.findFirst({
+      where: (table, columns) => columns.eq(table.publishedSlug, 'starter-kit'),
+    });
     const copy = await duplicateProduct(context, starter?.id ?? 0, { stock: 'shared' });
     const { draft, draftVersion } = await openProduct(context, copy);
     expect(draft.parts).toEqual(starter?.draft.parts);
-    await publishProduct(context, copy, await saveDraft(context, copy, { definition: { ...draft, sku: 'START2' }, baseVersion: draftVersion, editor: 'test' }));
-    const placed = await order(context, await addToBasket(context, undefined, { slug: draft.slug, answers: {}, parts: { suit: { answers: { size: 'm', cloth: 'slate' } } } }));
-    expect((await context.database.read.select().from(stockMovements).where(eq(stockMovements.orderId, placed.number))).length).toBeGreaterThan(5);
+    await publishProduct(
+      context,
+      copy,
+      await saveDraft(context, copy, {
+        definition: { ...draft, sku: 'START2' },
+        baseVersion: draftVersion,
+        editor: 'test',
+      }),
+    );
+    const placed = await order(
+      context,
+      await addToBasket(context, undefined, {
+        slug: draft.slug,
+        answers: {},
+        parts: { suit: { answers: { size: 'm', cloth: 'slate' } } },
+      }),
+    );
+    expect(
+      (await context.database.read.select().from(stockMovements).where(eq(stockMovements.orderId, placed.number)))
+        .length,
+    ).toBeGreaterThan(5);
   });
 });

@@ -18,16 +18,29 @@ afterEach(() => context.close());
 
 const suit = (size: string, more: object = {}) => ({ answers: { size, cloth: 'slate', ...more } });
 const chosen = (size = 'm', quantity = 1) => ({ answers: {}, quantity, parts: { suit: suit(size) } });
-const rowsOf = (basket: string) => context.database.read.select().from(basketLines).where(eq(basketLines.basket, basket)).orderBy(basketLines.id);
+const rowsOf = (basket: string) =>
+  context.database.read.select().from(basketLines).where(eq(basketLines.basket, basket)).orderBy(basketLines.id);
 const starter = (size = 'm', quantity = 1) => ({ slug: 'starter-kit', ...chosen(size, quantity) });
 
 describe('a kit in the basket', () => {
   it('is one line with its parts, and the same kit is the same line', async () => {
     const basket = await addToBasket(context, undefined, starter());
-    await addToBasket(context, basket, { ...starter(), parts: { suit: suit('m'), bees: null, frames: { answers: {}, quantity: 10 } } });
+    await addToBasket(context, basket, {
+      ...starter(),
+      parts: { suit: suit('m'), bees: null, frames: { answers: {}, quantity: 10 } },
+    });
     const { lines } = await viewBasket(context, basket);
-    expect(lines.map(({ quantity, resolution }) => [quantity, resolution?.unitPrice, resolution?.lineTotal])).toEqual([[2, '365.46', '730.92']]);
-    expect(lines[0]?.resolution?.parts.map(({ part, pieces, share, resolution }) => [part, pieces, share?.unit, resolution.item.sku])).toEqual([
+    expect(lines.map(({ quantity, resolution }) => [quantity, resolution?.unitPrice, resolution?.lineTotal])).toEqual([
+      [2, '365.46', '730.92'],
+    ]);
+    expect(
+      lines[0]?.resolution?.parts.map(({ part, pieces, share, resolution }) => [
+        part,
+        pieces,
+        share?.unit,
+        resolution.item.sku,
+      ]),
+    ).toEqual([
       ['hive', 1, '163.68', 'HIVEF-P'],
       ['frames', 10, '21.12', 'FRAME'],
       ['suit', 1, '113.52', 'SUIT-M-SL-R'],
@@ -44,10 +57,22 @@ describe('a kit in the basket', () => {
     const [line] = await rowsOf(basket);
     const { line: opened } = await openShopProductView(context, 'starter-kit', basket, line?.id);
     expect(opened?.selection).toEqual({ answers: {}, quantity: 2, parts: { suit: suit('m') } });
-    await replaceLine(context, basket, line?.id ?? 0, { ...chosen('l', 1), parts: { suit: suit('l', { name: 'Ada' }), bees: null } });
+    await replaceLine(context, basket, line?.id ?? 0, {
+      ...chosen('l', 1),
+      parts: { suit: suit('l', { name: 'Ada' }), bees: null },
+    });
     const { lines } = await viewBasket(context, basket);
-    expect(lines.map(({ id, quantity, resolution }) => [id, quantity, resolution?.parts.find(({ part }) => part === 'suit')?.resolution.item.sku])).toEqual([[line?.id, 1, 'SUIT-L-SL-R-EMB']]);
-    expect((await rowsOf(basket))[0]).toMatchObject({ parts: { suit: { answers: { name: 'Ada' } }, bees: null }, unitPrice: lines[0]?.resolution?.unitPrice });
+    expect(
+      lines.map(({ id, quantity, resolution }) => [
+        id,
+        quantity,
+        resolution?.parts.find(({ part }) => part === 'suit')?.resolution.item.sku,
+      ]),
+    ).toEqual([[line?.id, 1, 'SUIT-L-SL-R-EMB']]);
+    expect((await rowsOf(basket))[0]).toMatchObject({
+      parts: { suit: { answers: { name: 'Ada' } }, bees: null },
+      unitPrice: lines[0]?.resolution?.unitPrice,
+    });
   });
 
   it('joins the line that holds the same item once it is changed to it', async () => {
@@ -63,27 +88,59 @@ describe('a kit in the basket', () => {
     const basket = await addToBasket(context, undefined, starter());
     const before = await rowsOf(basket);
     const id = before[0]?.id ?? 0;
-    await expect(replaceLine(context, basket, id, { answers: {}, parts: { suit: { answers: { size: 'huge', cloth: 'slate' } } } })).rejects.toMatchObject({ status: 422, details: { problems: [expect.objectContaining({ where: 'part:suit/choice:size' })] } });
+    await expect(
+      replaceLine(context, basket, id, { answers: {}, parts: { suit: { answers: { size: 'huge', cloth: 'slate' } } } }),
+    ).rejects.toMatchObject({
+      status: 422,
+      details: { problems: [expect.objectContaining({ where: 'part:suit/choice:size' })] },
+    });
     await expect(replaceLine(context, 'f'.repeat(32), id, chosen('l'))).rejects.toMatchObject({ status: 404 });
     expect(await rowsOf(basket)).toEqual(before);
-    const lineOf = async (slug: string, token: string | undefined, line: number) => (await openShopProductView(context, slug, token, line)).line;
-    expect(await Promise.all([lineOf('starter-kit', undefined, id), lineOf('starter-kit', 'f'.repeat(32), id), lineOf('bee-suit', basket, id), lineOf('starter-kit', basket, id + 1)])).toEqual([undefined, undefined, undefined, undefined]);
+    const lineOf = async (slug: string, token: string | undefined, line: number) =>
+      (await openShopProductView(context, slug, token, line)).line;
+    expect(
+      await Promise.all([
+        lineOf('starter-kit', undefined, id),
+        lineOf('starter-kit', 'f'.repeat(32), id),
+        lineOf('bee-suit', basket, id),
+        lineOf('starter-kit', basket, id + 1),
+      ]),
+    ).toEqual([undefined, undefined, undefined, undefined]);
   });
 
   it('is refused with what is wrong at which part', async () => {
-    await expect(addToBasket(context, undefined, { slug: 'starter-kit', answers: {}, parts: { bees: { answers: { day: '2020-01-01' } } } })).rejects.toMatchObject({
+    await expect(
+      addToBasket(context, undefined, {
+        slug: 'starter-kit',
+        answers: {},
+        parts: { bees: { answers: { day: '2020-01-01' } } },
+      }),
+    ).rejects.toMatchObject({
       status: 422,
-      details: { problems: expect.arrayContaining([expect.objectContaining({ where: 'part:suit/choice:size' }), expect.objectContaining({ where: 'part:bees/choice:day' }), expect.objectContaining({ where: 'part:bees/choice:terms' })]) as unknown },
+      details: {
+        problems: expect.arrayContaining([
+          expect.objectContaining({ where: 'part:suit/choice:size' }),
+          expect.objectContaining({ where: 'part:bees/choice:day' }),
+          expect.objectContaining({ where: 'part:bees/choice:terms' }),
+        ]) as unknown,
+      },
     });
   });
 
   it('stands before the same shelves as every other line: two kits never promise one suit twice', async () => {
     await counted(context, 'bee-suit-m-slate', '3');
     const basket = await addToBasket(context, undefined, starter('m', 2));
-    await addToBasket(context, basket, { slug: 'two-suits', answers: {}, parts: { first: suit('m'), second: suit('m') } });
+    await addToBasket(context, basket, {
+      slug: 'two-suits',
+      answers: {},
+      parts: { first: suit('m'), second: suit('m') },
+    });
     const { lines, canOrder } = await viewBasket(context, basket);
     expect(canOrder).toBe(false);
-    expect(lines.map(({ problems }) => problems.map(({ where, code }) => `${where} ${code}`))).toEqual([[], ['part:first/item partOut']]);
+    expect(lines.map(({ problems }) => problems.map(({ where, code }) => `${where} ${code}`))).toEqual([
+      [],
+      ['part:first/item partOut'],
+    ]);
     await counted(context, 'bee-suit-m-slate', '4');
     expect((await viewBasket(context, basket)).canOrder).toBe(true);
   });
@@ -92,17 +149,50 @@ describe('a kit in the basket', () => {
 describe('a kit that is ordered', () => {
   it('draws what its parts draw, once, and keeps every part with its share', async () => {
     const before = await levelsOf(context, 'bee-suit-m-slate');
-    const placed = await order(context, await addToBasket(context, undefined, { ...starter('m', 2), parts: { suit: suit('m', { name: 'Ada' }), bees: { answers: { day: '2026-05-22', terms: true } } } }));
+    const placed = await order(
+      context,
+      await addToBasket(context, undefined, {
+        ...starter('m', 2),
+        parts: { suit: suit('m', { name: 'Ada' }), bees: { answers: { day: '2026-05-22', terms: true } } },
+      }),
+    );
     expect(placed.state).toBe('paid');
-    const movements = await context.database.read.select({ stock: stockItems.key, change: stockMovements.onHandChange }).from(stockMovements).innerJoin(stockItems, eq(stockItems.id, stockMovements.itemId)).where(eq(stockMovements.orderId, placed.number));
-    const sold = movements.filter((movement) => movement.change !== '0').map((movement) => `${movement.stock} ${movement.change}`).sort();
-    expect(sold).toEqual(['bee-suit-m-slate -2', 'handbook -2', 'hive-flat-pine -2', 'hive-frame -20', 'hook-tool -2', 'nucleus -2', 'smoker -2', 'veil-round -2']);
-    expect([before, await levelsOf(context, 'bee-suit-m-slate')]).toEqual([['7', '0'], ['5', '0']]);
+    const movements = await context.database.read
+      .select({ stock: stockItems.key, change: stockMovements.onHandChange })
+      .from(stockMovements)
+      .innerJoin(stockItems, eq(stockItems.id, stockMovements.itemId))
+      .where(eq(stockMovements.orderId, placed.number));
+    const sold = movements
+      .filter((movement) => movement.change !== '0')
+      .map((movement) => `${movement.stock} ${movement.change}`)
+      .sort();
+    expect(sold).toEqual([
+      'bee-suit-m-slate -2',
+      'handbook -2',
+      'hive-flat-pine -2',
+      'hive-frame -20',
+      'hook-tool -2',
+      'nucleus -2',
+      'smoker -2',
+      'veil-round -2',
+    ]);
+    expect([before, await levelsOf(context, 'bee-suit-m-slate')]).toEqual([
+      ['7', '0'],
+      ['5', '0'],
+    ]);
     const [line] = (await readOrder(context, placed.number)).lines;
     const shares = line?.resolution.parts.map(({ share }) => Number(share?.unit)) ?? [];
-    expect(shares.reduce((sum, share) => sum + Math.round(share * 100), 0)).toBe(Math.round(Number(line?.unitPrice) * 100));
-    expect(line?.resolution.parts.find(({ part }) => part === 'suit')?.resolution).toMatchObject({ counted: expect.arrayContaining([expect.objectContaining({ choice: 'name', shown: 'Ada' })]) as unknown, draws: expect.arrayContaining([expect.objectContaining({ stock: 'bee-suit-m-slate' })]) as unknown });
-    const [row] = await context.database.read.select({ parts: orderLines.parts }).from(orderLines).where(eq(orderLines.orderId, placed.number));
+    expect(shares.reduce((sum, share) => sum + Math.round(share * 100), 0)).toBe(
+      Math.round(Number(line?.unitPrice) * 100),
+    );
+    expect(line?.resolution.parts.find(({ part }) => part === 'suit')?.resolution).toMatchObject({
+      counted: expect.arrayContaining([expect.objectContaining({ choice: 'name', shown: 'Ada' })]) as unknown,
+      draws: expect.arrayContaining([expect.objectContaining({ stock: 'bee-suit-m-slate' })]) as unknown,
+    });
+    const [row] = await context.database.read
+      .select({ parts: orderLines.parts })
+      .from(orderLines)
+      .where(eq(orderLines.orderId, placed.number));
     expect(row?.parts).toMatchObject({ suit: { answers: { name: 'Ada' } } });
   });
 
@@ -118,7 +208,9 @@ describe('a kit that is ordered', () => {
     await counted(context, 'hook-tool', '0');
     await expect(order(context, basket)).rejects.toMatchObject({ status: 409, code: 'noLongerAvailable' });
     expect(await levelsOf(context, 'bee-suit-m-slate')).toEqual(['7', '0']);
-    expect((await viewBasket(context, basket)).lines[0]?.problems).toMatchObject([{ where: 'part:tool/item', message: 'Hive tool: Hook-end hive tool is out of stock.' }]);
+    expect((await viewBasket(context, basket)).lines[0]?.problems).toMatchObject([
+      { where: 'part:tool/item', message: 'Hive tool: Hook-end hive tool is out of stock.' },
+    ]);
   });
 
   it('comes back into the basket when it is not paid, part by part', async () => {
@@ -134,18 +226,29 @@ describe('where a product is sold', () => {
   it('only in kits: no list, no page, no basket has it, and a kit does', async () => {
     expect((await listShop(context)).entries.map(({ slug }) => slug)).not.toContain('hive-frame');
     const { entries } = await listFeed(context);
-    expect([entries.length, entries.some(({ slug }) => slug === 'hive-frame' || slug === 'nucleus')]).toEqual([34, false]);
+    expect([entries.length, entries.some(({ slug }) => slug === 'hive-frame' || slug === 'nucleus')]).toEqual([
+      34,
+      false,
+    ]);
     await expect(openShopProductView(context, 'hive-frame', undefined)).rejects.toMatchObject({ status: 404 });
-    await expect(resolveForCustomer(context, 'hive-frame', { answers: {} }, undefined)).rejects.toMatchObject({ status: 404 });
-    await expect(addToBasket(context, undefined, { slug: 'hive-frame', answers: {} })).rejects.toMatchObject({ status: 404 });
-    expect((await openShopProductView(context, 'starter-kit', undefined)).surroundings.products.map(({ slug }) => slug)).toContain('hive-frame');
+    await expect(resolveForCustomer(context, 'hive-frame', { answers: {} }, undefined)).rejects.toMatchObject({
+      status: 404,
+    });
+    await expect(addToBasket(context, undefined, { slug: 'hive-frame', answers: {} })).rejects.toMatchObject({
+      status: 404,
+    });
+    expect(
+      (await openShopProductView(context, 'starter-kit', undefined)).surroundings.products.map(({ slug }) => slug),
+    ).toContain('hive-frame');
   });
 
   it('by its address only: no list has it, and its page does', async () => {
     const { id, version } = await change(context, 'handbook', (draft) => void (draft.soldWhere = 'address'));
     await publishProduct(context, id, version);
     expect((await listShop(context)).entries.map(({ slug }) => slug)).not.toContain('handbook');
-    expect((await openShopProductView(context, 'handbook', undefined)).product.title).toBe('Handbook for the first year');
+    expect((await openShopProductView(context, 'handbook', undefined)).product.title).toBe(
+      'Handbook for the first year',
+    );
     await addToBasket(context, undefined, { slug: 'handbook', answers: {} });
   });
 
@@ -171,20 +274,46 @@ describe('the ripple of a product', () => {
   });
 
   it('knows what only the new draft takes along', async () => {
-    const { choices: along } = productSchema.parse({ slug: 'sample', title: 'Sample', sku: 'S', choices: [{ kind: 'addOn', key: 'along', title: 'Along with it', default: true, product: 'queen-marking-pens', answers: { colour: 'white' } }] });
+    const { choices: along } = productSchema.parse({
+      slug: 'sample',
+      title: 'Sample',
+      sku: 'S',
+      choices: [
+        {
+          kind: 'addOn',
+          key: 'along',
+          title: 'Along with it',
+          default: true,
+          product: 'queen-marking-pens',
+          answers: { colour: 'white' },
+        },
+      ],
+    });
     const { id, version } = await change(context, 'hook-tool', (draft) => void draft.choices.push(...along));
-    expect((await ripple(context, id, 'publish')).map(({ title, stops }) => [title, stops])).toEqual([['Starter kit', []], ['The first year', []]]);
+    expect((await ripple(context, id, 'publish')).map(({ title, stops }) => [title, stops])).toEqual([
+      ['Starter kit', []],
+      ['The first year', []],
+    ]);
     await publishProduct(context, id, version);
     expect((await resolveForCustomer(context, 'starter-kit', chosen(), undefined)).state).toBe('sellable');
   });
 
   it('must be seen before products stop being sold', async () => {
     const id = await idOf(context, 'hook-tool');
-    expect((await ripple(context, id, 'withdraw')).map(({ title, stops }) => [title, stops.length > 0])).toEqual([['Starter kit', true], ['The first year', true]]);
-    await expect(unpublishProduct(context, id)).rejects.toMatchObject({ status: 409, code: 'wouldStop', details: { stopping: 2 } });
+    expect((await ripple(context, id, 'withdraw')).map(({ title, stops }) => [title, stops.length > 0])).toEqual([
+      ['Starter kit', true],
+      ['The first year', true],
+    ]);
+    await expect(unpublishProduct(context, id)).rejects.toMatchObject({
+      status: 409,
+      code: 'wouldStop',
+      details: { stopping: 2 },
+    });
     expect((await resolveForCustomer(context, 'starter-kit', chosen(), undefined)).state).toBe('sellable');
     await unpublishProduct(context, id, 2);
-    expect((await resolveForCustomer(context, 'starter-kit', chosen(), undefined)).problems[0]).toMatchObject({ code: 'productNotReady' });
+    expect((await resolveForCustomer(context, 'starter-kit', chosen(), undefined)).problems[0]).toMatchObject({
+      code: 'productNotReady',
+    });
   });
 
   it('is nothing to ask about where a kit can do without it', async () => {
@@ -200,20 +329,35 @@ describe('the ripple of a product', () => {
       if (box && 'options' in box) box.options = box.options.filter(({ key }) => key !== 'twelve');
       if (box && 'default' in box) box.default = 'layer';
     });
-    expect((await ripple(context, id, 'publish')).map(({ title, stops }) => [title, stops.some((words) => words.includes('“twelve” is not one of the options'))])).toEqual([['First honey set', true], ['The first year', true]]);
+    expect(
+      (await ripple(context, id, 'publish')).map(({ title, stops }) => [
+        title,
+        stops.some((words) => words.includes('“twelve” is not one of the options')),
+      ]),
+    ).toEqual([
+      ['First honey set', true],
+      ['The first year', true],
+    ]);
     await expect(publishProduct(context, id, version)).rejects.toMatchObject({ code: 'wouldStop' });
   });
 });
 
 it('lists call a kit sold out when a part that belongs to it is', async () => {
-  const soldOut = async (slug: string) => (await listShop(context)).entries.find((entry) => entry.slug === slug)?.soldOut;
+  const soldOut = async (slug: string) =>
+    (await listShop(context)).entries.find((entry) => entry.slug === slug)?.soldOut;
   expect(await soldOut('starter-kit')).toBe(false);
   await counted(context, 'handbook', '0');
-  expect([await soldOut('starter-kit'), await soldOut('first-year'), await soldOut('handbook'), await soldOut('two-suits')]).toEqual([true, true, true, false]);
+  expect([
+    await soldOut('starter-kit'),
+    await soldOut('first-year'),
+    await soldOut('handbook'),
+    await soldOut('two-suits'),
+  ]).toEqual([true, true, true, false]);
 });
 
 describe('where something is used', () => {
-  const used = async (what: 'stock' | 'products' | 'swatches' | 'sheets', key: string) => (await whereUsed(context, what, key)).map(({ title, through, place }) => [title, through.join(' › '), place]);
+  const used = async (what: 'stock' | 'products' | 'swatches' | 'sheets', key: string) =>
+    (await whereUsed(context, what, key)).map(({ title, through, place }) => [title, through.join(' › '), place]);
 
   it('is told at any depth, with the way and the place', async () => {
     expect(await used('stock', 'hook-tool')).toEqual([
@@ -223,11 +367,27 @@ describe('where something is used', () => {
     ]);
     expect(await used('products', 'starter-kit')).toEqual([['The first year', '', 'parts']]);
     expect(await used('products', 'first-year')).toEqual([]);
-    expect(await used('stock', 'bee-suit-m-moss')).toEqual(expect.arrayContaining([['Bee suit', '', 'variants'], ['Two suits', 'Bee suit', 'parts']]));
+    expect(await used('stock', 'bee-suit-m-moss')).toEqual(
+      expect.arrayContaining([
+        ['Bee suit', '', 'variants'],
+        ['Two suits', 'Bee suit', 'parts'],
+      ]),
+    );
   });
 
   it('goes through sheets and swatches, too', async () => {
-    expect(await used('swatches', 'slate')).toEqual(expect.arrayContaining([['Bee suit', '', 'choice:cloth'], ['Starter kit', 'Bee suit', 'parts']]));
-    expect(await used('stock', 'gift-box')).toEqual(expect.arrayContaining([['As a gift', '', 'choice:box'], ['Smoker', 'As a gift', 'sheet:gift'], ['Starter kit', '', 'choice:gift']]));
+    expect(await used('swatches', 'slate')).toEqual(
+      expect.arrayContaining([
+        ['Bee suit', '', 'choice:cloth'],
+        ['Starter kit', 'Bee suit', 'parts'],
+      ]),
+    );
+    expect(await used('stock', 'gift-box')).toEqual(
+      expect.arrayContaining([
+        ['As a gift', '', 'choice:box'],
+        ['Smoker', 'As a gift', 'sheet:gift'],
+        ['Starter kit', '', 'choice:gift'],
+      ]),
+    );
   });
 });

@@ -16,12 +16,19 @@ afterEach(() => {
   context = undefined;
 });
 
-type Step = { kind: 'receipt'; centimetres: number } | { kind: 'count'; centimetres: number } | { kind: 'order'; pieces: number; outcome: 'approve' | 'decline' | 'crash' };
+type Step =
+  | { kind: 'receipt'; centimetres: number }
+  | { kind: 'count'; centimetres: number }
+  | { kind: 'order'; pieces: number; outcome: 'approve' | 'decline' | 'crash' };
 
 const steps: fc.Arbitrary<Step> = fc.oneof(
   fc.record({ kind: fc.constant('receipt' as const), centimetres: fc.integer({ min: 0, max: 900 }) }),
   fc.record({ kind: fc.constant('count' as const), centimetres: fc.integer({ min: 0, max: 900 }) }),
-  fc.record({ kind: fc.constant('order' as const), pieces: fc.integer({ min: 1, max: 12 }), outcome: fc.constantFrom('approve' as const, 'decline' as const, 'crash' as const) }),
+  fc.record({
+    kind: fc.constant('order' as const),
+    pieces: fc.integer({ min: 1, max: 12 }),
+    outcome: fc.constantFrom('approve' as const, 'decline' as const, 'crash' as const),
+  }),
 );
 
 /** What the stock of mesh should be, kept in whole millimetres beside the real thing. */
@@ -34,13 +41,27 @@ const PIECE = 250;
 
 async function play(services: TestServices, model: Model, step: Step): Promise<void> {
   if (step.kind === 'receipt') {
-    const done = await enterStock(services, 'mesh-coarse', { kind: 'receipt', quantity: `${step.centimetres} cm`, reason: 'Fuzz' }).then(() => true, () => false);
+    const done = await enterStock(services, 'mesh-coarse', {
+      kind: 'receipt',
+      quantity: `${step.centimetres} cm`,
+      reason: 'Fuzz',
+    }).then(
+      () => true,
+      () => false,
+    );
     expect(done).toBe(step.centimetres > 0);
     if (done) model.onHand += step.centimetres * 10;
     return;
   }
   if (step.kind === 'count') {
-    const done = await enterStock(services, 'mesh-coarse', { kind: 'adjustment', quantity: `${step.centimetres} cm`, reason: 'Fuzz' }).then(() => true, () => false);
+    const done = await enterStock(services, 'mesh-coarse', {
+      kind: 'adjustment',
+      quantity: `${step.centimetres} cm`,
+      reason: 'Fuzz',
+    }).then(
+      () => true,
+      () => false,
+    );
     // A count above what there was is taken as it is; one below what is promised is refused.
     const counted = step.centimetres * 10;
     expect(done).toBe(counted >= model.reserved || counted >= model.onHand);
@@ -49,11 +70,19 @@ async function play(services: TestServices, model: Model, step: Step): Promise<v
   }
   const wanted = step.pieces * PIECE;
   const possible = model.onHand - model.reserved >= wanted;
-  const basket = await basketWith(services, 'stainless-mesh', { opening: 'coarse', length: '25 cm' }, step.pieces).catch(() => null);
+  const basket = await basketWith(
+    services,
+    'stainless-mesh',
+    { opening: 'coarse', length: '25 cm' },
+    step.pieces,
+  ).catch(() => null);
   expect(basket !== null).toBe(possible);
   if (basket === null) return;
-  const pay: PaymentService['request'] | undefined = step.outcome === 'crash' ? () => Promise.reject(new Error('crash')) : undefined;
-  await order(services, basket, { payment: step.outcome === 'decline' ? 'decline' : 'approve' }, pay).catch(() => undefined);
+  const pay: PaymentService['request'] | undefined =
+    step.outcome === 'crash' ? () => Promise.reject(new Error('crash')) : undefined;
+  await order(services, basket, { payment: step.outcome === 'decline' ? 'decline' : 'approve' }, pay).catch(
+    () => undefined,
+  );
   if (step.outcome === 'approve') model.onHand -= wanted;
   if (step.outcome === 'crash') model.reserved += wanted;
 }
@@ -72,7 +101,9 @@ describe('the ledger', () => {
           for (const step of list) {
             await play(services, model, step);
             const now = await read();
-            expect({ onHand: millimetres(now?.onHand ?? ''), reserved: millimetres(now?.reserved ?? '') }).toEqual(model);
+            expect({ onHand: millimetres(now?.onHand ?? ''), reserved: millimetres(now?.reserved ?? '') }).toEqual(
+              model,
+            );
             expect(model.onHand).toBeGreaterThanOrEqual(0);
           }
           expect(await auditLedger(services.database.read)).toEqual([]);
@@ -96,13 +127,16 @@ describe('the ledger', () => {
       let said = '';
       child.stdout.on('data', (chunk) => (said += String(chunk)));
       const ended = new Promise((resolve) => child.once('exit', resolve));
-      for (let waited = 0; said.split('\n').length < 6 && waited < 30_000; waited += 20) await new Promise((resolve) => setTimeout(resolve, 20));
+      for (let waited = 0; said.split('\n').length < 6 && waited < 30_000; waited += 20)
+        await new Promise((resolve) => setTimeout(resolve, 20));
       child.kill('SIGKILL');
       await ended;
       const confirmed = [...said.matchAll(/^paid (\d+)$/gm)].map(([, number]) => Number(number));
       expect(confirmed.length).toBeGreaterThanOrEqual(4);
       for (const number of confirmed) {
-        expect((await services.database.read.query.orders.findFirst({ where: eq(orders.id, number) }))?.state).toBe('paid');
+        expect((await services.database.read.query.orders.findFirst({ where: eq(orders.id, number) }))?.state).toBe(
+          'paid',
+        );
       }
       expect(await auditLedger(services.database.read)).toEqual([]);
     }
@@ -114,9 +148,16 @@ describe('the ledger', () => {
   it('lets as much be promised beyond what is on hand as the item says, and no more', async () => {
     const services = (context = await openServices());
     await createStockItem(services, { key: 'veil-spare', title: 'Spare veil', unit: '1', onHand: '2', backorder: '3' });
-    expect((await listStock(services)).find(({ key }) => key === 'veil-spare')).toMatchObject({ onHand: '2', available: '5' });
-    await expect(createStockItem(services, { key: 'veil-spare', title: 'Again', unit: '1' })).rejects.toMatchObject({ code: 'keyTaken' });
-    await expect(createStockItem(services, { key: 'odd', title: 'Odd', unit: 'furlong' })).rejects.toMatchObject({ code: 'unknownUnit' });
+    expect((await listStock(services)).find(({ key }) => key === 'veil-spare')).toMatchObject({
+      onHand: '2',
+      available: '5',
+    });
+    await expect(createStockItem(services, { key: 'veil-spare', title: 'Again', unit: '1' })).rejects.toMatchObject({
+      code: 'keyTaken',
+    });
+    await expect(createStockItem(services, { key: 'odd', title: 'Odd', unit: 'furlong' })).rejects.toMatchObject({
+      code: 'unknownUnit',
+    });
     await expect(readStockItem(services, 'nowhere')).rejects.toMatchObject({ status: 404 });
   });
 });

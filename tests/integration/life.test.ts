@@ -23,21 +23,42 @@ interface Lived<Definition extends { title: string }> {
 const product = (title: string) => productSchema.parse({ slug: 'frame', title, sku: 'FR', price: '2' });
 const sheet = (title: string) => sheetSchema.parse({ key: 'gift', title });
 const lives = {
-  product: { life: productLife, start: (transaction, at) => insertProduct(transaction, product('First'), at), titled: product } satisfies Lived<ReturnType<typeof product>>,
-  sheet: { life: sheetLife, start: (transaction, at) => insertSheet(transaction, sheet('First'), at), titled: sheet } satisfies Lived<ReturnType<typeof sheet>>,
+  product: {
+    life: productLife,
+    start: (transaction, at) => insertProduct(transaction, product('First'), at),
+    titled: product,
+  } satisfies Lived<ReturnType<typeof product>>,
+  sheet: {
+    life: sheetLife,
+    start: (transaction, at) => insertSheet(transaction, sheet('First'), at),
+    titled: sheet,
+  } satisfies Lived<ReturnType<typeof sheet>>,
 };
 
 /** What holds of anything that is edited and published. */
 function lived<Definition extends { title: string }>({ life, start, titled }: Lived<Definition>): void {
   const write = <T>(work: (transaction: Queries) => Promise<T>) => context.database.write(work);
-  const save = (id: number, title: string, baseVersion: number, editor = 'ada') => write((transaction) => saveDraftOf(life, transaction, id, { definition: titled(title), baseVersion, editor }, context.now()));
+  const save = (id: number, title: string, baseVersion: number, editor = 'ada') =>
+    write((transaction) =>
+      saveDraftOf(life, transaction, id, { definition: titled(title), baseVersion, editor }, context.now()),
+    );
   const open = (id: number) => openDraft(life, context.database.read, id);
 
   it('counts up with every save, and says who it gives way to', async () => {
     const id = await write((transaction) => start(transaction, context.now()));
-    expect(await open(id)).toMatchObject({ id, draftVersion: 1, publishedRevision: null, publishedDraftVersion: null, draft: { title: 'First' } });
+    expect(await open(id)).toMatchObject({
+      id,
+      draftVersion: 1,
+      publishedRevision: null,
+      publishedDraftVersion: null,
+      draft: { title: 'First' },
+    });
     expect(await save(id, 'Second', 1)).toBe(2);
-    await expect(save(id, 'Third', 1, 'ben')).rejects.toMatchObject({ status: 409, code: 'draftConflict', details: { current: { version: 2, savedBy: 'ada', definition: { title: 'Second' } } } });
+    await expect(save(id, 'Third', 1, 'ben')).rejects.toMatchObject({
+      status: 409,
+      code: 'draftConflict',
+      details: { current: { version: 2, savedBy: 'ada', definition: { title: 'Second' } } },
+    });
     expect((await open(id)).draft.title).toBe('Second');
   });
 
@@ -67,9 +88,16 @@ function lived<Definition extends { title: string }>({ life, start, titled }: Li
   it('may be refused a save by whoever looks at what is stored, and keeps it then', async () => {
     const id = await write((transaction) => start(transaction, context.now()));
     const refused = write((transaction) =>
-      saveDraftOf(life, transaction, id, { definition: titled('Second'), baseVersion: 1, editor: 'ada' }, context.now(), ({ draft }) => {
-        throw new Error(`not over ${draft.title}`);
-      }),
+      saveDraftOf(
+        life,
+        transaction,
+        id,
+        { definition: titled('Second'), baseVersion: 1, editor: 'ada' },
+        context.now(),
+        ({ draft }) => {
+          throw new Error(`not over ${draft.title}`);
+        },
+      ),
     );
     await expect(refused).rejects.toThrow('not over First');
     expect((await open(id)).draftVersion).toBe(1);

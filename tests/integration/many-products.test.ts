@@ -14,10 +14,17 @@ beforeEach(async () => {
 });
 afterEach(() => context.close());
 
-const sheets = async (id: number) => (await openProduct(context, id)).draft.sheets.map(({ key, leftOut }) => `${key}${leftOut ? ' left out' : ''}`);
+const sheets = async (id: number) =>
+  (await openProduct(context, id)).draft.sheets.map(({ key, leftOut }) => `${key}${leftOut ? ' left out' : ''}`);
 const keys = async (id: number) => (await openProduct(context, id)).draft.choices.map(({ key }) => key);
 const place: BulkChange = { kind: 'placeSheet', sheet: 'gift', products: [1, 2, 9] };
-const copy = (clash: 'keep' | 'replace', from = 1): BulkChange => ({ kind: 'copyChoices', from, choices: ['veil', 'name'], clash, products: [1, 2, 3] });
+const copy = (clash: 'keep' | 'replace', from = 1): BulkChange => ({
+  kind: 'copyChoices',
+  from,
+  choices: ['veil', 'name'],
+  clash,
+  products: [1, 2, 3],
+});
 
 describe('a change of many products', () => {
   it('says beforehand what it would do, and does nothing', async () => {
@@ -50,7 +57,10 @@ describe('a change of many products', () => {
       ['opening', 'length', 'hemmed', 'veil', 'name'],
     ]);
     const { draft, draftVersion } = await openProduct(context, 2);
-    const renamed = { ...draft, choices: draft.choices.map((choice) => (choice.key === 'name' ? { ...choice, title: 'My own' } : choice)) };
+    const renamed = {
+      ...draft,
+      choices: draft.choices.map((choice) => (choice.key === 'name' ? { ...choice, title: 'My own' } : choice)),
+    };
     await saveDraft(context, 2, { definition: renamed, baseVersion: draftVersion, editor: 'test' });
     await expect(applyBulk(context, copy('keep'))).rejects.toMatchObject({ code: 'nothingChanges' });
     expect((await openProduct(context, 2)).draft.choices.at(-1)?.title).toBe('My own');
@@ -59,30 +69,56 @@ describe('a change of many products', () => {
   });
 
   it('replaces a part wherever it is, keeps what fits of what was settled, and says what doesn’t', async () => {
-    const kits = (await listProducts(context)).filter(({ facets }) => facets.some((facet) => facet.startsWith('kit of'))).map(({ id }) => id);
+    const kits = (await listProducts(context))
+      .filter(({ facets }) => facets.some((facet) => facet.startsWith('kit of')))
+      .map(({ id }) => id);
     const change: BulkChange = { kind: 'replacePart', from: 'smoker', to: 'hook-tool', products: kits };
     const { words, rows } = await previewBulk(context, change);
     expect(words).toBe('Replace Smoker by Hook-end hive tool');
-    expect(rows.filter(({ changes }) => changes).map(({ title, does, priceBefore, priceAfter }) => [title, does, priceBefore, priceAfter])).toEqual([
+    expect(
+      rows
+        .filter(({ changes }) => changes)
+        .map(({ title, does, priceBefore, priceAfter }) => [title, does, priceBefore, priceAfter]),
+    ).toEqual([
       // 42.00 gives way to 14.50, less 12 %; its dearest, 47.50, to 21.70.
-      ['Starter kit', 'has Hook-end hive tool in its place; no longer said: fuel, gift.box, gift.send, gift.card', '€365.46 – €648.11', '€341.26 – €625.40'],
+      [
+        'Starter kit',
+        'has Hook-end hive tool in its place; no longer said: fuel, gift.box, gift.send, gift.card',
+        '€365.46 – €648.11',
+        '€341.26 – €625.40',
+      ],
     ]);
     const applied = await applyBulk(context, change);
     const starter = (await listProducts(context)).find(({ slug }) => slug === 'starter-kit');
-    expect((await openProduct(context, starter?.id ?? 0)).draft.parts.find(({ key }) => key === 'smoker')?.candidates).toEqual([{ product: 'hook-tool', fixed: {}, narrowed: {} }]);
+    expect(
+      (await openProduct(context, starter?.id ?? 0)).draft.parts.find(({ key }) => key === 'smoker')?.candidates,
+    ).toEqual([{ product: 'hook-tool', fixed: {}, narrowed: {} }]);
     expect(await undoBulk(context, applied.id)).toEqual({ restored: 1, kept: [] });
-    await expect(previewBulk(context, { ...change, to: 'nowhere' })).rejects.toMatchObject({ status: 422, code: 'partUnknown' });
+    await expect(previewBulk(context, { ...change, to: 'nowhere' })).rejects.toMatchObject({
+      status: 422,
+      code: 'partUnknown',
+    });
   });
 
   it('says what would have to be mended then', async () => {
-    const { rows } = await previewBulk(context, { kind: 'copyChoices', from: 2, choices: ['opening'], clash: 'keep', products: [3] });
+    const { rows } = await previewBulk(context, {
+      kind: 'copyChoices',
+      from: 2,
+      choices: ['opening'],
+      clash: 'keep',
+      products: [3],
+    });
     expect(rows[0]).toMatchObject({ changes: true, faults: ['There is no choice “length”.'] });
   });
 
   it('taken back, leaves later work alone and names it', async () => {
     const { id } = await applyBulk(context, place);
     const { draft, draftVersion } = await openProduct(context, 1);
-    await saveDraft(context, 1, { definition: { ...draft, title: 'Bee suit, new' }, baseVersion: draftVersion, editor: 'test' });
+    await saveDraft(context, 1, {
+      definition: { ...draft, title: 'Bee suit, new' },
+      baseVersion: draftVersion,
+      editor: 'test',
+    });
     expect(await undoBulk(context, id)).toEqual({ restored: 1, kept: ['Bee suit, new'] });
     expect([await sheets(1), await sheets(2)]).toEqual([['gift'], []]);
     await expect(undoBulk(context, id)).rejects.toMatchObject({ code: 'undoneAlready' });
@@ -101,14 +137,23 @@ describe('what many products have in common is changed at once', () => {
 
   it('prices, with those of variants, seen before and taken back', async () => {
     const before = await draftOf(suitId);
-    const change: BulkChange = { kind: 'prices', step: { kind: 'percent', percent: '-10', ending: '0.90' }, crossOut: true, products: all };
+    const change: BulkChange = {
+      kind: 'prices',
+      step: { kind: 'percent', percent: '-10', ending: '0.90' },
+      crossOut: true,
+      products: all,
+    };
     const { words, rows } = await previewBulk(context, change);
     expect(words).toBe('Set prices −10 %, ending in .90');
     expect(rows.find(({ id }) => id === smokerId)).toMatchObject({ changes: true, does: 'gets 1 other price' });
     const { id, changed } = await applyBulk(context, change);
     expect(changed).toBe(3);
     // 129 less a tenth is 116.10, nearest to 115.90; 42 less a tenth is 37.80, nearest to 37.90.
-    expect([(await draftOf(suitId)).price, (await draftOf(smokerId)).price, (await draftOf(smokerId)).wasPrice]).toEqual(['115.90', '37.90', (await draftOf(smokerId)).wasPrice]);
+    expect([
+      (await draftOf(suitId)).price,
+      (await draftOf(smokerId)).price,
+      (await draftOf(smokerId)).wasPrice,
+    ]).toEqual(['115.90', '37.90', (await draftOf(smokerId)).wasPrice]);
     expect((await listProducts(context)).find((row) => row.id === smokerId)?.price).toMatch(/^€37\.90/);
     await undoBulk(context, id);
     expect(await draftOf(suitId)).toEqual(before);
@@ -119,16 +164,35 @@ describe('what many products have in common is changed at once', () => {
     const rows = (await listProducts(context)).filter((row) => all.includes(row.id));
     expect(rows.map(({ category, tags }) => [category, tags.includes('new')])).toEqual(all.map(() => ['Winter', true]));
     await applyBulk(context, { kind: 'shelf', supplier: null, addTags: [], removeTags: ['new'], products: all });
-    expect((await listProducts(context)).filter((row) => all.includes(row.id)).map(({ category, supplier, tags }) => [category, supplier, tags.includes('new')])).toEqual(all.map(() => ['Winter', null, false]));
+    expect(
+      (await listProducts(context))
+        .filter((row) => all.includes(row.id))
+        .map(({ category, supplier, tags }) => [category, supplier, tags.includes('new')]),
+    ).toEqual(all.map(() => ['Winter', null, false]));
   });
 
   it('quantities, what happens when options are out, and texts: names in the list, too', async () => {
-    await applyBulk(context, { kind: 'quantity', quantity: { ...ANY_QUANTITY, minimum: 2, maximum: 20, multiple: 2 }, products: [smokerId] });
+    await applyBulk(context, {
+      kind: 'quantity',
+      quantity: { ...ANY_QUANTITY, minimum: 2, maximum: 20, multiple: 2 },
+      products: [smokerId],
+    });
     expect((await draftOf(smokerId)).quantity).toEqual({ ...ANY_QUANTITY, minimum: 2, maximum: 20, multiple: 2 });
     await applyBulk(context, { kind: 'whenOut', whenOut: 'orderable', leadDays: 9, products: [suitId], sheets: [] });
     const size = (await draftOf(suitId)).choices.find(({ key }) => key === 'size');
-    expect(size && 'options' in size && size.options.every((option) => 'whenOut' in option && option.whenOut === 'orderable' && option.leadDays === 9)).toBe(true);
-    const { id } = await applyBulk(context, { kind: 'texts', find: 'Smoker', replace: 'Fumer', matchCase: true, products: all, sheets: [] });
+    expect(
+      size &&
+        'options' in size &&
+        size.options.every((option) => 'whenOut' in option && option.whenOut === 'orderable' && option.leadDays === 9),
+    ).toBe(true);
+    const { id } = await applyBulk(context, {
+      kind: 'texts',
+      find: 'Smoker',
+      replace: 'Fumer',
+      matchCase: true,
+      products: all,
+      sheets: [],
+    });
     expect((await listProducts(context)).find((row) => row.id === smokerId)?.title).toBe('Fumer');
     await undoBulk(context, id);
     expect((await listProducts(context)).find((row) => row.id === smokerId)?.title).toBe('Smoker');
@@ -140,9 +204,39 @@ describe('what many products have in common is changed at once', () => {
     [{ kind: 'shelf', addTags: [], removeTags: [], products: all }, 'nothingNamed'],
     [{ kind: 'whenOut', whenOut: 'orderable', leadDays: null, products: all, sheets: [] }, 'leadTimeMissing'],
     [{ kind: 'texts', find: 'wax', replace: 'x', matchCase: true, products: [], sheets: [] }, 'nothingNamed'],
-    [{ kind: 'options', option: 'Slate', choice: null, step: { kind: 'title', title: '\u200b' }, products: all, sheets: [] }, 'titleMissing'],
-    [{ kind: 'options', option: 'Slate', choice: null, step: { kind: 'swatch', swatch: 'nowhere' }, products: all, sheets: [] }, 'swatchUnknown'],
-    [{ kind: 'options', option: 'Slate', choice: null, step: { kind: 'amount', step: { kind: 'by', amount: 'ten' } }, products: all, sheets: [] }, 'notDecimal'],
+    [
+      {
+        kind: 'options',
+        option: 'Slate',
+        choice: null,
+        step: { kind: 'title', title: '\u200b' },
+        products: all,
+        sheets: [],
+      },
+      'titleMissing',
+    ],
+    [
+      {
+        kind: 'options',
+        option: 'Slate',
+        choice: null,
+        step: { kind: 'swatch', swatch: 'nowhere' },
+        products: all,
+        sheets: [],
+      },
+      'swatchUnknown',
+    ],
+    [
+      {
+        kind: 'options',
+        option: 'Slate',
+        choice: null,
+        step: { kind: 'amount', step: { kind: 'by', amount: 'ten' } },
+        products: all,
+        sheets: [],
+      },
+      'notDecimal',
+    ],
     [{ kind: 'swatch', from: 'slate', to: 'slate', products: all, sheets: [] }, 'swatchUnknown'],
     [{ kind: 'texts', find: '', replace: 'x', matchCase: true, products: all, sheets: [] }, 'nothingNamed'],
   ])('refuses %o', async (change, code) => {
@@ -158,11 +252,19 @@ describe('options of one name are changed wherever they are', () => {
     const choice = (await openProduct(context, id)).draft.choices.find((one) => one.key === key);
     return choice && 'options' in choice ? choice.options : [];
   };
-  const of = (step: Extract<BulkChange, { kind: 'options' }>['step'], option = 'Slate', choice: string | null = null): BulkChange => ({ kind: 'options', option, choice, step, products: [suitId, 2, 3], sheets: [] });
+  const of = (
+    step: Extract<BulkChange, { kind: 'options' }>['step'],
+    option = 'Slate',
+    choice: string | null = null,
+  ): BulkChange => ({ kind: 'options', option, choice, step, products: [suitId, 2, 3], sheets: [] });
 
   it('found by what they are called', async () => {
     const names = await listOptionNames(context, { products: [suitId, 2], sheets: [giftId] });
-    expect(names.find(({ option }) => option === 'Slate')).toMatchObject({ choice: 'Cloth', drafts: 1, swatches: ['slate'] });
+    expect(names.find(({ option }) => option === 'Slate')).toMatchObject({
+      choice: 'Cloth',
+      drafts: 1,
+      swatches: ['slate'],
+    });
     expect(await listOptionNames(context, { products: [], sheets: [] })).toEqual([]);
   });
 
@@ -170,11 +272,18 @@ describe('options of one name are changed wherever they are', () => {
     const before = await options(suitId, 'cloth');
     const { words, rows } = await previewBulk(context, of({ kind: 'amount', step: { kind: 'to', price: '7.50' } }));
     expect(words).toBe('Options “Slate”: what they add is changed to €7.50');
-    expect(rows.map(({ title, does, changes }) => [title, does, changes])).toContainEqual(['Bee suit', '1 option', true]);
+    expect(rows.map(({ title, does, changes }) => [title, does, changes])).toContainEqual([
+      'Bee suit',
+      '1 option',
+      true,
+    ]);
     for (const [step, expected] of [
       [{ kind: 'amount', step: { kind: 'to', price: '7.50' } }, { amount: { kind: 'fixed', value: '7.50' } }],
       [{ kind: 'title', title: 'Slate grey' }, { title: 'Slate grey' }],
-      [{ kind: 'swatch', swatch: 'moss' }, { swatch: 'moss', colours: [] }],
+      [
+        { kind: 'swatch', swatch: 'moss' },
+        { swatch: 'moss', colours: [] },
+      ],
     ] as const) {
       const { id, changed } = await applyBulk(context, of(step));
       expect(changed).toBe(1);
@@ -186,8 +295,14 @@ describe('options of one name are changed wherever they are', () => {
 
   it('of the largest price that can be written are still looked at, and what changes nothing is no change', async () => {
     const huge = of({ kind: 'amount', step: { kind: 'to', price: '9'.repeat(59) } });
-    expect((await previewBulk(context, huge)).rows.find(({ id }) => id === suitId)).toMatchObject({ changes: true, does: '1 option' });
-    await expect(applyBulk(context, of({ kind: 'free' }, 'Linen'))).rejects.toMatchObject({ status: 409, code: 'nothingChanges' });
+    expect((await previewBulk(context, huge)).rows.find(({ id }) => id === suitId)).toMatchObject({
+      changes: true,
+      does: '1 option',
+    });
+    await expect(applyBulk(context, of({ kind: 'free' }, 'Linen'))).rejects.toMatchObject({
+      status: 409,
+      code: 'nothingChanges',
+    });
     expect(await lastBulk(context)).toBeNull();
   });
 
@@ -198,11 +313,19 @@ describe('options of one name are changed wherever they are', () => {
     const { draft } = await openProduct(context, suitId);
     expect(draft.variants.some(({ options: picked }) => picked.cloth === 'slate')).toBe(false);
     await undoBulk(context, id);
-    expect((await openProduct(context, suitId)).draft.variants.some(({ options: picked }) => picked.cloth === 'slate')).toBe(true);
+    expect(
+      (await openProduct(context, suitId)).draft.variants.some(({ options: picked }) => picked.cloth === 'slate'),
+    ).toBe(true);
   });
 
   it('and one swatch shown for another', async () => {
-    const { id } = await applyBulk(context, { kind: 'swatch', from: 'slate', to: 'moss', products: [suitId, 2], sheets: [] });
+    const { id } = await applyBulk(context, {
+      kind: 'swatch',
+      from: 'slate',
+      to: 'moss',
+      products: [suitId, 2],
+      sheets: [],
+    });
     expect((await options(suitId, 'cloth')).map(({ swatch }) => swatch)).not.toContain('slate');
     await undoBulk(context, id);
     expect((await options(suitId, 'cloth')).map(({ swatch }) => swatch)).toContain('slate');
@@ -211,13 +334,23 @@ describe('options of one name are changed wherever they are', () => {
 
 describe('sheets are changed as products are', () => {
   const sheetId = 1;
-  const change: BulkChange = { kind: 'texts', find: 'Gift', replace: 'Present', matchCase: true, products: [9], sheets: [sheetId] };
+  const change: BulkChange = {
+    kind: 'texts',
+    find: 'Gift',
+    replace: 'Present',
+    matchCase: true,
+    products: [9],
+    sheets: [sheetId],
+  };
   const titles = async () => (await openSheet(context, sheetId)).draft.choices.map(({ title }) => title);
 
   it('beside products, in one go, and taken back together', async () => {
     const before = await titles();
     const { rows } = await previewBulk(context, change);
-    expect(rows.map(({ of, changes }) => [of, changes])).toEqual([['product', false], ['sheet', true]]);
+    expect(rows.map(({ of, changes }) => [of, changes])).toEqual([
+      ['product', false],
+      ['sheet', true],
+    ]);
     const { id, changed } = await applyBulk(context, change);
     expect([changed, (await titles()).some((title) => title.includes('Present'))]).toEqual([1, true]);
     expect(await undoBulk(context, id)).toEqual({ restored: 1, kept: [] });
@@ -227,7 +360,11 @@ describe('sheets are changed as products are', () => {
   it('and keep what has been changed since', async () => {
     const { id } = await applyBulk(context, change);
     const { draft, draftVersion } = await openSheet(context, sheetId);
-    await saveSheetDraft(context, sheetId, { definition: { ...draft, note: 'mine' }, baseVersion: draftVersion, editor: 'test' });
+    await saveSheetDraft(context, sheetId, {
+      definition: { ...draft, note: 'mine' },
+      baseVersion: draftVersion,
+      editor: 'test',
+    });
     expect(await undoBulk(context, id)).toEqual({ restored: 0, kept: [draft.title] });
     expect((await openSheet(context, sheetId)).draft.note).toBe('mine');
   });

@@ -34,7 +34,11 @@ describe('an order', () => {
     expect(state).toBe('paid');
     expect(await figures('mesh-coarse')).toEqual({ onHand: String(before - 0.75), reserved: '0' });
     const { movements } = await readStockItem(context, 'mesh-coarse');
-    expect(movements.slice(0, 2).map(({ kind, onHandChange, reservedChange, orderId }) => [kind, onHandChange, reservedChange, orderId])).toEqual([
+    expect(
+      movements
+        .slice(0, 2)
+        .map(({ kind, onHandChange, reservedChange, orderId }) => [kind, onHandChange, reservedChange, orderId]),
+    ).toEqual([
       ['sale', '-0.75', '-0.75', number],
       ['reservation', '0', '0.75', number],
     ]);
@@ -43,34 +47,70 @@ describe('an order', () => {
   it('keeps the whole resolution it was sold with, whatever the product becomes', async () => {
     const { number, token } = await order(context, await basketWith(context, 'stainless-mesh', mesh, 3));
     const product = await openProduct(context, 2);
-    const version = await saveDraft(context, 2, { baseVersion: product.draftVersion, editor: 'a', definition: { ...product.draft, title: 'Other', price: '99' } });
+    const version = await saveDraft(context, 2, {
+      baseVersion: product.draftVersion,
+      editor: 'a',
+      definition: { ...product.draft, title: 'Other', price: '99' },
+    });
     await publishProduct(context, 2, version);
     const { lines, total } = await readOrder(context, number);
     expect(total).toBe('13.89');
-    expect(lines[0]).toMatchObject({ title: 'Stainless mesh', sku: 'MESH-28', quantity: 3, unitPrice: '4.63', lineTotal: '13.89' });
+    expect(lines[0]).toMatchObject({
+      title: 'Stainless mesh',
+      sku: 'MESH-28',
+      quantity: 3,
+      unitPrice: '4.63',
+      lineTotal: '13.89',
+    });
     expect(lines[0]?.resolution.working.map(({ of }) => of)).toContain('0.25 m × €18.50 / m');
     expect((await readOrderByToken(context, token)).number).toBe(number);
   });
 
   it('tells the workshop what it alone is to know, of parts, too, and the customer nothing of it', async () => {
     const kit = productSchema.parse({
-      slug: 'branded-hive', title: 'Branded hive', sku: 'BRAND', category: 'Apiary', price: null, partsPrice: { kind: 'sum' },
-      parts: [{ key: 'iron', title: 'Its iron', candidates: [{ product: 'branding-iron', fixed: { size: 'medium' } }] }, { key: 'tool', title: 'Tool', candidates: [{ product: 'hook-tool' }] }],
+      slug: 'branded-hive',
+      title: 'Branded hive',
+      sku: 'BRAND',
+      category: 'Apiary',
+      price: null,
+      partsPrice: { kind: 'sum' },
+      parts: [
+        { key: 'iron', title: 'Its iron', candidates: [{ product: 'branding-iron', fixed: { size: 'medium' } }] },
+        { key: 'tool', title: 'Tool', candidates: [{ product: 'hook-tool' }] },
+      ],
     });
     const id = await context.database.write((transaction) => insertProduct(transaction, kit, context.now()));
     await publishProduct(context, id, 1);
     const iron = { words: 'MERIDEN FARM', face: 'script', proof: true };
     const basket = await basketWith(context, 'branding-iron', { ...iron, size: 'medium' }, 1);
-    await addToBasket(context, basket, { slug: 'branded-hive', answers: {}, quantity: 1, parts: { iron: { answers: { ...iron, face: 'capitals' } } } });
+    await addToBasket(context, basket, {
+      slug: 'branded-hive',
+      answers: {},
+      quantity: 1,
+      parts: { iron: { answers: { ...iron, face: 'capitals' } } },
+    });
     const { number, token } = await order(context, basket);
     const vice = 'Clamp the blank in the long vice: the short one marks its edge.';
     expect((await readOrder(context, number)).lines.map(({ forWorkshop }) => forWorkshop)).toEqual([
-      [{ of: [], label: 'Cutter', value: '0.8 mm, three passes' }, { of: [], label: 'Clamping', value: vice }],
-      [{ of: ['Its iron'], label: 'Cutter', value: '1.5 mm, two passes' }, { of: ['Its iron'], label: 'Clamping', value: vice }],
+      [
+        { of: [], label: 'Cutter', value: '0.8 mm, three passes' },
+        { of: [], label: 'Clamping', value: vice },
+      ],
+      [
+        { of: ['Its iron'], label: 'Cutter', value: '1.5 mm, two passes' },
+        { of: ['Its iron'], label: 'Clamping', value: vice },
+      ],
     ]);
     // What is kept with the order was resolved as the customer saw it.
-    expect(JSON.stringify([await readOrderByToken(context, token), (await readOrder(context, number)).lines.map(({ resolution }) => resolution)])).not.toMatch(/Cutter|passes|Clamp|Not offered/);
-    expect(JSON.stringify(await openShopProductView(context, 'branding-iron', undefined))).not.toMatch(/Cutter|passes|Clamp/);
+    expect(
+      JSON.stringify([
+        await readOrderByToken(context, token),
+        (await readOrder(context, number)).lines.map(({ resolution }) => resolution),
+      ]),
+    ).not.toMatch(/Cutter|passes|Clamp|Not offered/);
+    expect(JSON.stringify(await openShopProductView(context, 'branding-iron', undefined))).not.toMatch(
+      /Cutter|passes|Clamp/,
+    );
   });
 
   it('gives back what it held when the payment is declined, and leaves the basket', async () => {
@@ -108,7 +148,9 @@ describe('overselling', () => {
   it('does not happen: two customers after the last one get one order and one clear refusal', async () => {
     const baskets = await Promise.all([1, 2].map(() => basketWith(context, 'bee-suit', lastSuit)));
     const results = await Promise.allSettled(baskets.map((basket) => order(context, basket)));
-    const refused = results.flatMap((result) => (result.status === 'rejected' ? [result.reason as Error & { code?: string }] : []));
+    const refused = results.flatMap((result) =>
+      result.status === 'rejected' ? [result.reason as Error & { code?: string }] : [],
+    );
     expect(results.filter(({ status }) => status === 'fulfilled')).toHaveLength(1);
     expect(refused.map(({ code }) => code)).toEqual(['noLongerAvailable']);
     expect(refused[0]?.message).toContain('Bee suit is no longer available');
@@ -118,7 +160,9 @@ describe('overselling', () => {
   it('does not happen among forty at once, and the ledger adds up', async () => {
     const wanted = { opening: 'coarse', length: '0.5 m' };
     const baskets = await Promise.all(Array.from({ length: 40 }, () => basketWith(context, 'stainless-mesh', wanted)));
-    const results = await Promise.allSettled(baskets.map((basket, index) => order(context, basket, index % 5 === 0 ? { payment: 'decline' } : {})));
+    const results = await Promise.allSettled(
+      baskets.map((basket, index) => order(context, basket, index % 5 === 0 ? { payment: 'decline' } : {})),
+    );
     const paid = results.filter((result) => result.status === 'fulfilled' && result.value.state === 'paid').length;
     const left = await figures('mesh-coarse');
     expect(Number(left?.onHand)).toBeGreaterThanOrEqual(0);
@@ -129,7 +173,11 @@ describe('overselling', () => {
 
   it('does not happen through two lines of one basket that take from one stock item', async () => {
     const basket = await basketWith(context, 'stainless-mesh', { opening: 'coarse', length: '4 m' });
-    await addToBasket(context, basket, { slug: 'stainless-mesh', answers: { opening: 'coarse', length: '3 m' }, quantity: 1 });
+    await addToBasket(context, basket, {
+      slug: 'stainless-mesh',
+      answers: { opening: 'coarse', length: '3 m' },
+      quantity: 1,
+    });
     const { lines, canOrder } = await readBasket(context, basket);
     expect(lines.map(({ resolution }) => resolution?.state)).toEqual(['sellable', 'unavailable']);
     expect(canOrder).toBe(false);
@@ -175,14 +223,18 @@ describe('the basket', () => {
     const basket = await basketWith(context, 'honey-jars', {}, 2);
     await addToBasket(context, basket, { slug: 'honey-jars', answers: { case: 'twelve' }, quantity: 4 });
     expect((await readBasket(context, basket)).lines.map(({ quantity }) => quantity)).toEqual([6]);
-    await expect(addToBasket(context, basket, { slug: 'honey-jars', answers: {}, quantity: 36 })).rejects.toThrow('There are 6 in the basket already.');
+    await expect(addToBasket(context, basket, { slug: 'honey-jars', answers: {}, quantity: 36 })).rejects.toThrow(
+      'There are 6 in the basket already.',
+    );
   });
 
   it('holds a changed quantity to the rule and leaves the line as it was', async () => {
     const basket = await basketWith(context, 'honey-jars', {}, 2);
     const { lines } = await readBasket(context, basket);
     const id = lines[0]?.id ?? 0;
-    await expect(changeLine(context, basket, id, 3)).rejects.toThrow('This is sold in multiples of 2. Nearest: 2 or 4.');
+    await expect(changeLine(context, basket, id, 3)).rejects.toThrow(
+      'This is sold in multiples of 2. Nearest: 2 or 4.',
+    );
     await expect(changeLine(context, basket, id, 41)).rejects.toThrow('The largest quantity is 40.');
     await changeLine(context, basket, id, 4);
     expect((await readBasket(context, basket)).lines[0]?.quantity).toBe(4);
@@ -201,7 +253,11 @@ describe('the basket', () => {
   it('tells of a price that changed, and an order at the former total is refused', async () => {
     const basket = await basketWith(context, 'queen-marking-pens', { colour: 'red' }, 2);
     const { draft, draftVersion } = await openProduct(context, 3);
-    await publishProduct(context, 3, await saveDraft(context, 3, { baseVersion: draftVersion, editor: 'a', definition: { ...draft, price: '5.20' } }));
+    await publishProduct(
+      context,
+      3,
+      await saveDraft(context, 3, { baseVersion: draftVersion, editor: 'a', definition: { ...draft, price: '5.20' } }),
+    );
     expect((await readBasket(context, basket)).lines[0]?.formerPrice).toBe('4.80');
     await expect(order(context, basket, { seenTotal: '9.60' })).rejects.toMatchObject({ code: 'priceChanged' });
     expect((await order(context, basket)).state).toBe('paid');
@@ -227,21 +283,29 @@ describe('the ledger', () => {
   });
 
   it.each(['', 'many', '-3', '1,200', '5 kg'])('refuses “%s” as a receipt', async (quantity) => {
-    await expect(enterStock(context, 'mesh-fine', { kind: 'receipt', quantity, reason: 'Delivery' })).rejects.toMatchObject({ status: 422 });
+    await expect(
+      enterStock(context, 'mesh-fine', { kind: 'receipt', quantity, reason: 'Delivery' }),
+    ).rejects.toMatchObject({ status: 422 });
   });
 
   it('does not let a count go below what is reserved', async () => {
     const basket = await basketWith(context, 'bee-suit', lastSuit);
     const counting: PaymentService['request'] = async () => {
-      await expect(enterStock(context, 'bee-suit-xl-slate', { kind: 'adjustment', quantity: '0', reason: 'Counted' })).rejects.toMatchObject({ code: 'notEnoughStock' });
+      await expect(
+        enterStock(context, 'bee-suit-xl-slate', { kind: 'adjustment', quantity: '0', reason: 'Counted' }),
+      ).rejects.toMatchObject({ code: 'notEnoughStock' });
       return { outcome: 'approved', reference: 'x' };
     };
     expect((await order(context, basket, {}, counting)).state).toBe('paid');
   });
 
   it('finds and mends figures that something else has changed', async () => {
-    await context.database.write((transaction) => transaction.run(`update stock_items set on_hand = '999' where key = 'mesh-fine'`));
-    expect(await auditLedger(context.database.read)).toMatchObject([{ stock: 'mesh-fine', onHand: { kept: '999', summed: '64.8' } }]);
+    await context.database.write((transaction) =>
+      transaction.run(`update stock_items set on_hand = '999' where key = 'mesh-fine'`),
+    );
+    expect(await auditLedger(context.database.read)).toMatchObject([
+      { stock: 'mesh-fine', onHand: { kept: '999', summed: '64.8' } },
+    ]);
     await context.database.write((transaction) => rebuildLedger(transaction));
     expect(await figures('mesh-fine')).toEqual({ onHand: '64.8', reserved: '0' });
   });

@@ -34,10 +34,12 @@ const taken = (services: Services) => services.database.read.select().from(stand
 const power: PaymentService['request'] = () => Promise.reject(new Error('the power went'));
 
 /** A payment that is made, but whose answer never comes back. */
-const answerLost = (services: Services): PaymentService['request'] => async (payment) => {
-  await simulatedPayments(services).request(payment);
-  throw new Error('the power went');
-};
+const answerLost =
+  (services: Services): PaymentService['request'] =>
+  async (payment) => {
+    await simulatedPayments(services).request(payment);
+    throw new Error('the power went');
+  };
 
 describe('a crash during payment', () => {
   it('frees what was reserved at the next look at stock, without anybody checking out', async () => {
@@ -53,7 +55,16 @@ describe('a crash during payment', () => {
 
   it('is finished by sending the same key again, and paid once', async () => {
     const basket = await basketWith(context, 'bee-suit', lastSuit);
-    const same = { idempotencyKey: 'press-one', seenTotal: moneyDigits((await readBasket(context, basket)).total ?? (() => { throw new Error('no total'); })(), 'EUR') };
+    const same = {
+      idempotencyKey: 'press-one',
+      seenTotal: moneyDigits(
+        (await readBasket(context, basket)).total ??
+          (() => {
+            throw new Error('no total');
+          })(),
+        'EUR',
+      ),
+    };
     await expect(order(context, basket, same, answerLost(context))).rejects.toThrow();
     expect((await viewBasket(context, basket)).waiting?.number).toBe((await listOrders(context))[0]?.number);
     const { state, number } = await order(context, basket, same);
@@ -88,9 +99,14 @@ describe('one basket in two windows', () => {
   it('is paid once: the second is told that it is being ordered', async () => {
     const basket = await basketWith(context, 'queen-marking-pens', { colour: 'red' });
     const before = (await taken(context)).length;
-    const both = await Promise.allSettled([order(context, basket, { idempotencyKey: 'window-one', seenTotal: '4.80' }), order(context, basket, { idempotencyKey: 'window-two', seenTotal: '4.80' })]);
+    const both = await Promise.allSettled([
+      order(context, basket, { idempotencyKey: 'window-one', seenTotal: '4.80' }),
+      order(context, basket, { idempotencyKey: 'window-two', seenTotal: '4.80' }),
+    ]);
     expect(both.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
-    const [refused] = both.flatMap((result) => (result.status === 'rejected' ? [result.reason as { code: string }] : []));
+    const [refused] = both.flatMap((result) =>
+      result.status === 'rejected' ? [result.reason as { code: string }] : [],
+    );
     expect(['beingOrdered', 'emptyBasket']).toContain(refused?.code);
     expect((await taken(context)).length).toBe(before + 1);
   });
@@ -104,7 +120,15 @@ describe('one basket in two windows', () => {
       return simulatedPayments(context).request(payment);
     };
     expect((await order(context, basket, {}, meanwhile)).state).toBe('paid');
-    expect((await readBasket(context, basket)).lines.map(({ selection: { answers }, quantity }) => [answers.colour, quantity])).toEqual([['blue', 1], ['red', 1]]);
+    expect(
+      (await readBasket(context, basket)).lines.map(({ selection: { answers }, quantity }) => [
+        answers.colour,
+        quantity,
+      ]),
+    ).toEqual([
+      ['blue', 1],
+      ['red', 1],
+    ]);
   });
 
   it('gets back what was not paid, added to what was put in meanwhile', async () => {
@@ -119,14 +143,27 @@ describe('one basket in two windows', () => {
 
   it('is paid once by two processes on one file', async () => {
     const basket = await basketWith(context, 'bee-suit', lastSuit);
-    const seen = moneyDigits((await readBasket(context, basket)).total ?? (() => { throw new Error('no total'); })(), 'EUR');
-    const said = await Promise.all(['one', 'two'].map((window) => orderElsewhere(context.url, basket, `key-of-${window}`, seen)));
+    const seen = moneyDigits(
+      (await readBasket(context, basket)).total ??
+        (() => {
+          throw new Error('no total');
+        })(),
+      'EUR',
+    );
+    const said = await Promise.all(
+      ['one', 'two'].map((window) => orderElsewhere(context.url, basket, `key-of-${window}`, seen)),
+    );
     expect(said.filter((line) => line.startsWith('paid'))).toHaveLength(1);
     expect(said.filter((line) => /^(beingOrdered|emptyBasket)/.test(line))).toHaveLength(1);
     expect(await figures('bee-suit-xl-slate')).toEqual({ onHand: '0', reserved: '0' });
     const own = await context.database.read.select().from(orders).where(eq(orders.basket, basket));
     expect(own.map(({ state }) => state)).toEqual(['paid']);
-    expect(await context.database.read.select().from(payments).where(eq(payments.orderId, own[0]?.id ?? 0))).toHaveLength(1);
+    expect(
+      await context.database.read
+        .select()
+        .from(payments)
+        .where(eq(payments.orderId, own[0]?.id ?? 0)),
+    ).toHaveLength(1);
     expect(await context.database.read.select().from(basketLines).where(eq(basketLines.basket, basket))).toEqual([]);
   });
 });
@@ -134,7 +171,15 @@ describe('one basket in two windows', () => {
 /** Orders a basket in a process of its own. @returns what became of it */
 function orderElsewhere(url: string, basket: string, key: string, seenTotal: string): Promise<string> {
   return new Promise((resolve) => {
-    const child = spawn(process.execPath, ['--import', 'tsx', 'tests/support/order-once.ts', url, basket, key, seenTotal]);
+    const child = spawn(process.execPath, [
+      '--import',
+      'tsx',
+      'tests/support/order-once.ts',
+      url,
+      basket,
+      key,
+      seenTotal,
+    ]);
     let said = '';
     child.stdout.on('data', (chunk) => (said += String(chunk)));
     child.on('exit', () => resolve(said.trim()));
@@ -145,11 +190,26 @@ describe('an idempotency key', () => {
   it('gives nobody else’s order away, and means one order only', async () => {
     const mine = await basketWith(context, 'queen-marking-pens', { colour: 'red' });
     const placed = await order(context, mine, { idempotencyKey: 'shared-key', seenTotal: '4.80' });
-    const again = { idempotencyKey: 'shared-key', name: 'Tilda Fenn', email: 'tilda@fenn.example', payment: 'approve' as const, seenTotal: '4.80' };
+    const again = {
+      idempotencyKey: 'shared-key',
+      name: 'Tilda Fenn',
+      email: 'tilda@fenn.example',
+      payment: 'approve' as const,
+      seenTotal: '4.80',
+    };
     expect(await checkOut(context, mine, again)).toEqual(placed);
     const other = await basketWith(context, 'queen-marking-pens', { colour: 'blue' });
-    for (const [token, body] of [[other, again], [undefined, again], [mine, { ...again, name: 'Mallory' }], [mine, { ...again, seenTotal: '9.60' }], [mine, { ...again, payment: 'decline' as const }]] as const) {
-      const refused = await checkOut(context, token, body).then(() => null, (error: { code: string; message: string }) => error);
+    for (const [token, body] of [
+      [other, again],
+      [undefined, again],
+      [mine, { ...again, name: 'Mallory' }],
+      [mine, { ...again, seenTotal: '9.60' }],
+      [mine, { ...again, payment: 'decline' as const }],
+    ] as const) {
+      const refused = await checkOut(context, token, body).then(
+        () => null,
+        (error: { code: string; message: string }) => error,
+      );
       expect(refused?.code).toBe('keyUsed');
       expect(JSON.stringify(refused)).not.toContain(placed.token);
     }
@@ -160,11 +220,20 @@ describe('an idempotency key', () => {
 describe('an order of nothing', () => {
   it('asks for no payment, takes from stock, and is paid', async () => {
     const { draft, draftVersion } = await openProduct(context, 3);
-    await publishProduct(context, 3, await saveDraft(context, 3, { baseVersion: draftVersion, editor: 'a', definition: { ...draft, price: '0' } }));
+    await publishProduct(
+      context,
+      3,
+      await saveDraft(context, 3, { baseVersion: draftVersion, editor: 'a', definition: { ...draft, price: '0' } }),
+    );
     const [draw] = (await resolvePublished(context, 'queen-marking-pens', { answers: { colour: 'red' } })).draws;
     const before = Number((await figures(draw?.stock ?? ''))?.onHand);
     const nobody: PaymentService['request'] = () => Promise.reject(new Error('asked for a payment'));
-    const placed = await order(context, await basketWith(context, 'queen-marking-pens', { colour: 'red' }, 2), { seenTotal: '0.00' }, nobody);
+    const placed = await order(
+      context,
+      await basketWith(context, 'queen-marking-pens', { colour: 'red' }, 2),
+      { seenTotal: '0.00' },
+      nobody,
+    );
     expect(placed).toMatchObject({ state: 'paid', total: '0.00' });
     expect(await readOrder(context, placed.number)).toMatchObject({ state: 'paid', payments: [] });
     expect(await figures(draw?.stock ?? '')).toEqual({ onHand: String(before - 2), reserved: '0' });
@@ -189,11 +258,14 @@ describe('reads of one moment', () => {
 });
 
 describe('a customer’s name', () => {
-  const read = (name: unknown) => checkoutSchema.safeParse({ idempotencyKey: 'a-long-key', name, email: 'ada@example.org', seenTotal: '1' });
+  const read = (name: unknown) =>
+    checkoutSchema.safeParse({ idempotencyKey: 'a-long-key', name, email: 'ada@example.org', seenTotal: '1' });
 
   it('is kept as it is printed, and has something to be seen in it', () => {
     expect(read(' Ada\u200b Lo\u0308w ').data?.name).toBe('Ada L\u00f6w');
-    expect([read('\u200b\u3164 '), read('Ada\u202egnp'), read('')].map(({ error }) => error?.issues[0]?.message)).toEqual([
+    expect(
+      [read('\u200b\u3164 '), read('Ada\u202egnp'), read('')].map(({ error }) => error?.issues[0]?.message),
+    ).toEqual([
       'Tell us your name.',
       'There is a sign in the name that can’t be printed. Type it again.',
       'Tell us your name.',

@@ -15,16 +15,26 @@ beforeEach(async () => {
 });
 afterEach(() => context.close());
 
-const photo = (red: number) => sharp({ create: { width: 30, height: 20, channels: 3, background: { r: red, g: 90, b: 60 } } }).png().toBuffer();
+const photo = (red: number) =>
+  sharp({ create: { width: 30, height: 20, channels: 3, background: { r: red, g: 90, b: 60 } } })
+    .png()
+    .toBuffer();
 const row = async (src: string) => (await listPictures(context)).find((picture) => picture.src === src);
 
 describe('the pictures of the shop', () => {
   it('are listed with the names of their files and what shows them', async () => {
     const src = await uploadPicture(context, await photo(10), 'veil, front.png');
-    expect(await row(src)).toMatchObject({ name: 'veil, front.png', type: 'image/png', width: 30, height: 20, usedBy: [] });
+    expect(await row(src)).toMatchObject({
+      name: 'veil, front.png',
+      type: 'image/png',
+      width: 30,
+      height: 20,
+      usedBy: [],
+    });
     const suit = (await openProduct(context, 1)).draft.pictures[0]?.src ?? '';
     expect(await row(suit)).toMatchObject({ name: expect.stringMatching(/\.svg$/), usedBy: ['Bee suit'] });
-    const birch = (await context.database.read.query.swatches.findFirst({ where: eq(swatches.key, 'birch') }))?.picture ?? '';
+    const birch =
+      (await context.database.read.query.swatches.findFirst({ where: eq(swatches.key, 'birch') }))?.picture ?? '';
     expect((await row(birch))?.usedBy).toContain('swatch Birch ply');
   });
 
@@ -41,14 +51,16 @@ describe('the pictures of the shop', () => {
     expect((await row(old))?.usedBy).toEqual(['Bee suit']);
     await undoBulk(context, (await lastBulk(context))?.id ?? 0);
     expect((await openProduct(context, 1)).draft).toEqual(suit);
-    const birch = (await context.database.read.query.swatches.findFirst({ where: eq(swatches.key, 'birch') }))?.picture ?? '';
+    const birch =
+      (await context.database.read.query.swatches.findFirst({ where: eq(swatches.key, 'birch') }))?.picture ?? '';
     expect((await replaceEverywhere(context, birch.split('/').pop() ?? '', { by })).swatches).toBe(1);
   });
 
   it('are replaced by nothing that is not there', async () => {
     const src = await uploadPicture(context, await photo(3));
     const hash = src.split('/').pop() ?? '';
-    for (const by of ['', src, '/pictures/none', 'https://elsewhere.example/a.png', `${src}x`]) await expect(replaceEverywhere(context, hash, { by })).rejects.toMatchObject({ status: 422 });
+    for (const by of ['', src, '/pictures/none', 'https://elsewhere.example/a.png', `${src}x`])
+      await expect(replaceEverywhere(context, hash, { by })).rejects.toMatchObject({ status: 422 });
     await expect(replaceEverywhere(context, 'none', { by: src })).rejects.toMatchObject({ status: 404 });
   });
 
@@ -61,7 +73,16 @@ describe('the pictures of the shop', () => {
     await expect(deletePicture(context, shown)).rejects.toMatchObject({ status: 409, code: 'pictureInUse' });
     // Not even what only an earlier state shows.
     const product = await context.database.read.query.products.findFirst({ where: eq(products.id, 1) });
-    await context.database.write(async (transaction) => void (await transaction.update(products).set({ draft: withPictures(draft, (address) => (address.endsWith(shown) ? src : address)), publishedRevision: null }).where(eq(products.id, 1))));
+    await context.database.write(
+      async (transaction) =>
+        void (await transaction
+          .update(products)
+          .set({
+            draft: withPictures(draft, (address) => (address.endsWith(shown) ? src : address)),
+            publishedRevision: null,
+          })
+          .where(eq(products.id, 1))),
+    );
     expect(product?.publishedRevision).not.toBeNull();
     await expect(deletePicture(context, shown)).rejects.toMatchObject({ status: 409, code: 'pictureKept' });
   });

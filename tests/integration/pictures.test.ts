@@ -2,10 +2,17 @@ import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { LARGEST_PICTURE, makeSafe } from '@/services/files/pictures';
 
-const drawing = (inside: string, attributes = '') => Buffer.from(`<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10" ${attributes}>${inside}</svg>`);
-const clean = async (inside: string, attributes?: string) => (await makeSafe(drawing(inside, attributes))).bytes.toString();
+const drawing = (inside: string, attributes = '') =>
+  Buffer.from(
+    `<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10" ${attributes}>${inside}</svg>`,
+  );
+const clean = async (inside: string, attributes?: string) =>
+  (await makeSafe(drawing(inside, attributes))).bytes.toString();
 const photograph = (format: 'png' | 'jpeg' | 'webp' | 'gif' | 'tiff') =>
-  sharp({ create: { width: 40, height: 30, channels: 3, background: '#c98b4e' } }).withExif({ IFD0: { Copyright: 'secret place' } }).toFormat(format).toBuffer();
+  sharp({ create: { width: 40, height: 30, channels: 3, background: '#c98b4e' } })
+    .withExif({ IFD0: { Copyright: 'secret place' } })
+    .toFormat(format)
+    .toBuffer();
 
 describe('makeSafe', () => {
   it.each([
@@ -29,7 +36,13 @@ describe('makeSafe', () => {
     const kept = await clean(
       '<defs><linearGradient id="g"><stop offset="0" stop-color="#fff"/></linearGradient><pattern id="p" patternUnits="userSpaceOnUse" width="2" height="2"><path d="M0 0"/></pattern></defs><rect width="5" height="5" fill="url(#g)"/>',
     );
-    for (const part of ['viewBox="0 0 10 10"', '<linearGradient id="g">', 'patternUnits="userSpaceOnUse"', 'fill="url(#g)"']) expect(kept).toContain(part);
+    for (const part of [
+      'viewBox="0 0 10 10"',
+      '<linearGradient id="g">',
+      'patternUnits="userSpaceOnUse"',
+      'fill="url(#g)"',
+    ])
+      expect(kept).toContain(part);
     expect(kept.startsWith('<svg xmlns="http://www.w3.org/2000/svg"')).toBe(true);
   });
 
@@ -41,7 +54,9 @@ describe('makeSafe', () => {
   });
 
   it('brings a very large picture down to size', async () => {
-    const large = await sharp({ create: { width: 4000, height: 1000, channels: 3, background: '#fff' } }).png().toBuffer();
+    const large = await sharp({ create: { width: 4000, height: 1000, channels: 3, background: '#fff' } })
+      .png()
+      .toBuffer();
     expect(await makeSafe(large)).toMatchObject({ width: 2000, height: 500 });
   });
 

@@ -24,19 +24,30 @@ const priceList = (given: object): PriceList => priceListSchema.parse({ key: 'sp
 const smoker = (price: string, more: object = {}) => priceList({ prices: [{ product: 'smoker', price }], ...more });
 const hold = async (...lists: PriceList[]) => {
   const { count, below } = await previewPriceLists(context, { lists });
-  await savePriceLists(context, largeBodies.acceptedPriceLists.parse({ lists, accepted: count, acceptedBelow: below.length }));
+  await savePriceLists(
+    context,
+    largeBodies.acceptedPriceLists.parse({ lists, accepted: count, acceptedBelow: below.length }),
+  );
 };
-const priceOf = async (slug: string, token?: string) => (await listShop(context, { token })).entries.find((entry) => entry.slug === slug)?.price;
+const priceOf = async (slug: string, token?: string) =>
+  (await listShop(context, { token })).entries.find((entry) => entry.slug === slug)?.price;
 
 describe('two drafts with one address', () => {
   it('each stand in the grid with what is theirs', async () => {
-    const ids = await Promise.all(['Rain hat', 'Sun hat'].map((title) => createProduct(context, { title, price: '12' })));
+    const ids = await Promise.all(
+      ['Rain hat', 'Sun hat'].map((title) => createProduct(context, { title, price: '12' })),
+    );
     for (const id of ids) {
       const { draft, draftVersion } = await openProduct(context, id);
       await saveDraft(context, id, { definition: { ...draft, slug: 'hat' }, baseVersion: draftVersion, editor: 'a' });
     }
     const { products } = await openPriceLists(context);
-    expect(products.filter(({ slug }) => slug === 'hat').map(({ id, title }) => [id, title])).toEqual(expect.arrayContaining([[ids[0], 'Rain hat'], [ids[1], 'Sun hat']]));
+    expect(products.filter(({ slug }) => slug === 'hat').map(({ id, title }) => [id, title])).toEqual(
+      expect.arrayContaining([
+        [ids[0], 'Rain hat'],
+        [ids[1], 'Sun hat'],
+      ]),
+    );
   });
 });
 
@@ -44,8 +55,14 @@ describe('price lists', () => {
   it('are seen before they hold, and hold at once: in the list, on the page, in the basket', async () => {
     const { lists } = await openPriceLists(context);
     const ripple = await previewPriceLists(context, { lists: [...lists, smoker('39.90')] });
-    expect(ripple).toMatchObject({ count: 1, changes: [{ title: 'Smoker', what: '', groups: 'everybody', day: '2026-05-04', from: '42', to: '39.9' }], below: [] });
-    await expect(savePriceLists(context, { lists: [...lists, smoker('39.90')], accepted: 0, acceptedBelow: 0 })).rejects.toMatchObject({ status: 409, code: 'moreChanges' });
+    expect(ripple).toMatchObject({
+      count: 1,
+      changes: [{ title: 'Smoker', what: '', groups: 'everybody', day: '2026-05-04', from: '42', to: '39.9' }],
+      below: [],
+    });
+    await expect(
+      savePriceLists(context, { lists: [...lists, smoker('39.90')], accepted: 0, acceptedBelow: 0 }),
+    ).rejects.toMatchObject({ status: 409, code: 'moreChanges' });
     const basket = await addToBasket(context, undefined, { slug: 'smoker', answers: {}, quantity: 2 });
     await hold(...lists, smoker('39.90'));
     const { total, lines } = await readBasket(context, basket);
@@ -55,7 +72,16 @@ describe('price lists', () => {
 
   it('of a group hold for its customers alone, who are sent no other list', async () => {
     const { lists } = await openPriceLists(context);
-    await hold(...lists, priceList({ key: 'secret', title: 'For nobody yet', groups: [], from: '2026-08-01', prices: [{ product: 'hexagon-jars', price: '0.10' }] }));
+    await hold(
+      ...lists,
+      priceList({
+        key: 'secret',
+        title: 'For nobody yet',
+        groups: [],
+        from: '2026-08-01',
+        prices: [{ product: 'hexagon-jars', price: '0.10' }],
+      }),
+    );
     const basket = await addToBasket(context, undefined, { slug: 'hexagon-jars', answers: {}, quantity: 12 });
     const usual = (await readBasket(context, basket)).total?.toString();
     await enterGroupCode(context, basket, 'HONEYTRADE');
@@ -80,22 +106,47 @@ describe('price lists', () => {
   });
 
   it('that can’t be kept are refused in words', async () => {
-    const refused = async (...lists: PriceList[]) => previewPriceLists(context, { lists }).then(() => 'kept', (error: Error) => error.message);
+    const refused = async (...lists: PriceList[]) =>
+      previewPriceLists(context, { lists }).then(
+        () => 'kept',
+        (error: Error) => error.message,
+      );
     expect(await refused(smoker('x'))).toBe('Spring: “x” is no price of Smoker. Write it like 12.50.');
     expect(await refused(smoker('-1'))).toBe('Spring: the price of Smoker is below nothing.');
     expect(await refused(priceList({ prices: [{ product: 'gone', price: '1' }] }))).toContain('which is no product');
-    expect(await refused(priceList({ prices: [{ product: 'smoker', price: '1' }, { product: 'smoker', price: '2' }] }))).toBe('Spring: it names two prices for Smoker.');
-    expect(await refused(priceList({ prices: [{ product: 'smoker', of: { kind: 'option', choice: 'none', option: 'x' }, price: '1' }] }))).toContain('the option none x of Smoker, which has none');
+    expect(
+      await refused(
+        priceList({
+          prices: [
+            { product: 'smoker', price: '1' },
+            { product: 'smoker', price: '2' },
+          ],
+        }),
+      ),
+    ).toBe('Spring: it names two prices for Smoker.');
+    expect(
+      await refused(
+        priceList({ prices: [{ product: 'smoker', of: { kind: 'option', choice: 'none', option: 'x' }, price: '1' }] }),
+      ),
+    ).toContain('the option none x of Smoker, which has none');
     expect(await refused(priceList({ from: '2026-02-30' }))).toContain('is no day');
     expect(await refused(priceList({ from: '2026-03-02', until: '2026-03-01' }))).toContain('before its first');
     expect(await refused(priceList({ percent: '101' }))).toContain('is no percentage');
     expect(await refused(priceList({ follows: 'spring' }))).toBe('Spring: it follows itself.');
-    expect(await refused(priceList({ follows: 'other' }), priceList({ key: 'other', title: 'Other', follows: 'spring' }))).toContain('follows it in turn');
+    expect(
+      await refused(priceList({ follows: 'other' }), priceList({ key: 'other', title: 'Other', follows: 'spring' })),
+    ).toContain('follows it in turn');
     expect(await refused(priceList({ follows: 'nowhere' }))).toContain('which is not there');
     expect(await refused(priceList({ groups: ['nobody'] }))).toContain('which is none');
     expect(await refused(priceList({ title: '\u200b' }))).toBe('The list without a name needs a name.');
     expect(await refused(priceList({ showsLowest: true }))).toContain('say its first day');
-    expect(await refused(priceList({ prices: [{ product: 'hexagon-jars', price: '0.80', breaks: { steps: [{ from: '-1', value: 'x' }] } }] }))).toContain('With Spring, Hexagon');
+    expect(
+      await refused(
+        priceList({
+          prices: [{ product: 'hexagon-jars', price: '0.80', breaks: { steps: [{ from: '-1', value: 'x' }] } }],
+        }),
+      ),
+    ).toContain('With Spring, Hexagon');
     expect(await refused(priceList({}), priceList({}))).toContain('called “spring” inside');
   });
 
@@ -103,8 +154,13 @@ describe('price lists', () => {
     const { lists } = await openPriceLists(context);
     const cheap = [...lists, priceList({ prices: [{ product: 'hexagon-jars', price: '0.40' }] })];
     const { below, count } = await previewPriceLists(context, { lists: cheap });
-    expect(below).toMatchObject([{ slug: 'hexagon-jars', words: expect.stringContaining('At the prices of Spring') as string }]);
-    await expect(savePriceLists(context, { lists: cheap, accepted: count, acceptedBelow: 0 })).rejects.toMatchObject({ status: 409, code: 'belowFloor' });
+    expect(below).toMatchObject([
+      { slug: 'hexagon-jars', words: expect.stringContaining('At the prices of Spring') as string },
+    ]);
+    await expect(savePriceLists(context, { lists: cheap, accepted: count, acceptedBelow: 0 })).rejects.toMatchObject({
+      status: 409,
+      code: 'belowFloor',
+    });
     await hold(...cheap);
     expect(await priceOf('hexagon-jars')).toContain('0.40');
   });
@@ -114,7 +170,11 @@ describe('price lists', () => {
     const id = (await openPriceLists(context)).products.find(({ slug }) => slug === 'smoker')?.id ?? 0;
     const publishAt = async (price: string) => {
       const { draft, draftVersion } = await openProduct(context, id);
-      await publishProduct(context, id, await saveDraft(context, id, { definition: { ...draft, price }, baseVersion: draftVersion, editor: 'test' }));
+      await publishProduct(
+        context,
+        id,
+        await saveDraft(context, id, { definition: { ...draft, price }, baseVersion: draftVersion, editor: 'test' }),
+      );
     };
     context.advance(40 * DAY);
     await publishAt('44');
@@ -125,7 +185,13 @@ describe('price lists', () => {
     await hold(...lists, smoker('39', { from: '2026-07-01', showsLowest: true }));
     context.advance(10 * DAY);
     const view = await openShopProductView(context, 'smoker', undefined);
-    expect(view.surroundings.prices?.lists[0]?.lowest).toMatchObject([{ of: { kind: 'product' }, price: '41' }, ...Array.from({ length: (view.surroundings.prices?.lists[0]?.lowest.length ?? 1) - 1 }, () => expect.anything() as unknown)]);
+    expect(view.surroundings.prices?.lists[0]?.lowest).toMatchObject([
+      { of: { kind: 'product' }, price: '41' },
+      ...Array.from(
+        { length: (view.surroundings.prices?.lists[0]?.lowest.length ?? 1) - 1 },
+        () => expect.anything() as unknown,
+      ),
+    ]);
   });
 
   it('follow a product to another address, keep a group from being taken away, and what they were is kept', async () => {
@@ -133,13 +199,28 @@ describe('price lists', () => {
     await hold(...lists, smoker('39'));
     const id = products.find(({ slug }) => slug === 'smoker')?.id ?? 0;
     const { draft, draftVersion } = await openProduct(context, id);
-    await publishProduct(context, id, await saveDraft(context, id, { definition: { ...draft, slug: 'copper-smoker' }, baseVersion: draftVersion, editor: 'test' }), 5);
-    expect((await openPriceLists(context)).lists.at(-1)?.prices).toMatchObject([{ product: 'copper-smoker', price: '39' }]);
+    await publishProduct(
+      context,
+      id,
+      await saveDraft(context, id, {
+        definition: { ...draft, slug: 'copper-smoker' },
+        baseVersion: draftVersion,
+        editor: 'test',
+      }),
+      5,
+    );
+    expect((await openPriceLists(context)).lists.at(-1)?.prices).toMatchObject([
+      { product: 'copper-smoker', price: '39' },
+    ]);
     const { shop } = await openSettings(context);
     const { quantityRules: _rules, ...rest } = shop;
-    await expect(saveSettings(context, { name: rest.name, timeZone: rest.timeZone, skuSeparator: rest.skuSeparator, groups: [] })).rejects.toMatchObject({ code: 'groupInUse' });
+    await expect(
+      saveSettings(context, { name: rest.name, timeZone: rest.timeZone, skuSeparator: rest.skuSeparator, groups: [] }),
+    ).rejects.toMatchObject({ code: 'groupInUse' });
     await hold(...lists);
     const kept = await context.database.read.select().from(priceListRevisions);
-    expect(kept.filter(({ key }) => key === 'spring').map(({ definition }) => definition?.prices[0]?.product ?? null)).toEqual(['smoker', 'copper-smoker', null]);
+    expect(
+      kept.filter(({ key }) => key === 'spring').map(({ definition }) => definition?.prices[0]?.product ?? null),
+    ).toEqual(['smoker', 'copper-smoker', null]);
   });
 });

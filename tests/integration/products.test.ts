@@ -25,7 +25,30 @@ const change = async (id: number, fields: object, editor = 'me') => {
 
 /** Products that came with kits: they have a test of their own. */
 /** Kits, builds and what they are made of, which have tests of their own. */
-const KITS = new Set(['hive-flat', 'hook-tool', 'handbook', 'hive-frame', 'nucleus', 'uncapping-fork', 'honey-sieve', 'honey-pail', 'starter-kit', 'two-suits', 'extraction-set', 'first-year', 'hive-floor', 'brood-box', 'honey-super', 'shallow-super', 'crown-board', 'flat-roof', 'gabled-roof', 'travel-roof', 'hive-strap', 'hive']);
+const KITS = new Set([
+  'hive-flat',
+  'hook-tool',
+  'handbook',
+  'hive-frame',
+  'nucleus',
+  'uncapping-fork',
+  'honey-sieve',
+  'honey-pail',
+  'starter-kit',
+  'two-suits',
+  'extraction-set',
+  'first-year',
+  'hive-floor',
+  'brood-box',
+  'honey-super',
+  'shallow-super',
+  'crown-board',
+  'flat-roof',
+  'gabled-roof',
+  'travel-roof',
+  'hive-strap',
+  'hive',
+]);
 
 describe('a draft', () => {
   it('starts with a name and an address of its own', async () => {
@@ -44,7 +67,8 @@ describe('a draft', () => {
 
   it('of two editors is not overwritten: the second is told and shown the first', async () => {
     const { draft, draftVersion } = await openProduct(context, 2);
-    const save = (editor: string, title: string) => saveDraft(context, 2, { baseVersion: draftVersion, editor, definition: { ...draft, title } });
+    const save = (editor: string, title: string) =>
+      saveDraft(context, 2, { baseVersion: draftVersion, editor, definition: { ...draft, title } });
     expect(await save('one', 'Mesh of one')).toBe(draftVersion + 1);
     await expect(save('two', 'Mesh of two')).rejects.toMatchObject({
       status: 409,
@@ -84,7 +108,12 @@ describe('publishing', () => {
     const id = await createProduct(context, { title: 'Hive strap' });
     await expect(publishProduct(context, id, 1)).rejects.toMatchObject({ status: 422, code: 'notReady' });
     await createStockItem(context, { key: 'strap', title: 'Strap', unit: '1', onHand: '3' });
-    const version = await change(id, { sku: 'STRAP', price: '24.00', category: 'Tools', draws: [{ kind: 'fixed', stock: 'strap', quantity: '1', pieces: 1 }] });
+    const version = await change(id, {
+      sku: 'STRAP',
+      price: '24.00',
+      category: 'Tools',
+      draws: [{ kind: 'fixed', stock: 'strap', quantity: '1', pieces: 1 }],
+    });
     expect(await publishProduct(context, id, version)).toBe(1);
     expect((await resolvePublished(context, 'hive-strap', { answers: {} })).state).toBe('sellable');
   });
@@ -126,29 +155,118 @@ describe('the product list', () => {
   it('says what each product is, costs and has, and why it can’t be bought', async () => {
     const rows = await listProducts(context);
     const plain = rows.filter(({ slug }) => !KITS.has(slug));
-    expect(plain.map(({ title, facets, price, state, mustFix, held }) => ({ title, facets, price, state, mustFix, held }))).toEqual([
-      { title: 'Apiary netting', facets: ['by the square metre', '3 choices'], price: 'from €3.20 / m²', state: 'published', mustFix: 0, held: null },
-      { title: 'Bee suit', facets: ['10 variants', '4 choices'], price: '€129.00 – €181.72', state: 'published', mustFix: 0, held: '1 of its 12 stock items is out' },
-      { title: 'Branding iron', facets: ['8 choices'], price: '€50.40 – €113.46', state: 'published', mustFix: 0, held: null },
-      { title: 'First inspection, a day’s course', facets: ['1 choice'], price: '€64.00', state: 'published', mustFix: 0, held: null },
-      { title: 'Hexagon jars, loose', facets: ['2 choices', 'in 4 quantities'], price: '€0.92', state: 'published', mustFix: 0, held: null },
-      { title: 'Hive paint', facets: ['11 variants', '1 choice'], price: '€12.90 – €151.80', state: 'published', mustFix: 0, held: '1 of its 13 stock items is out' },
+    expect(
+      plain.map(({ title, facets, price, state, mustFix, held }) => ({ title, facets, price, state, mustFix, held })),
+    ).toEqual([
+      {
+        title: 'Apiary netting',
+        facets: ['by the square metre', '3 choices'],
+        price: 'from €3.20 / m²',
+        state: 'published',
+        mustFix: 0,
+        held: null,
+      },
+      {
+        title: 'Bee suit',
+        facets: ['10 variants', '4 choices'],
+        price: '€129.00 – €181.72',
+        state: 'published',
+        mustFix: 0,
+        held: '1 of its 12 stock items is out',
+      },
+      {
+        title: 'Branding iron',
+        facets: ['8 choices'],
+        price: '€50.40 – €113.46',
+        state: 'published',
+        mustFix: 0,
+        held: null,
+      },
+      {
+        title: 'First inspection, a day’s course',
+        facets: ['1 choice'],
+        price: '€64.00',
+        state: 'published',
+        mustFix: 0,
+        held: null,
+      },
+      {
+        title: 'Hexagon jars, loose',
+        facets: ['2 choices', 'in 4 quantities'],
+        price: '€0.92',
+        state: 'published',
+        mustFix: 0,
+        held: null,
+      },
+      {
+        title: 'Hive paint',
+        facets: ['11 variants', '1 choice'],
+        price: '€12.90 – €151.80',
+        state: 'published',
+        mustFix: 0,
+        held: '1 of its 13 stock items is out',
+      },
       { title: 'Hive tool', facets: ['plain'], price: null, state: 'draft', mustFix: 3, held: null },
       { title: 'Hive wrap', facets: ['4 choices'], price: 'from €9.50', state: 'published', mustFix: 0, held: null },
-      { title: 'Honey jars in cases', facets: ['4 choices', 'in multiples of 2'], price: '€9.90 – €189.59', state: 'published', mustFix: 0, held: null },
-      { title: 'Jar labels', facets: ['9 choices', 'in multiples of 50'], price: 'from €0.12', state: 'published', mustFix: 0, held: null },
-      { title: 'Queen marking pens', facets: ['2 choices'], price: '€4.80 – €5.40', state: 'published', mustFix: 0, held: '1 of its 5 stock items is out' },
+      {
+        title: 'Honey jars in cases',
+        facets: ['4 choices', 'in multiples of 2'],
+        price: '€9.90 – €189.59',
+        state: 'published',
+        mustFix: 0,
+        held: null,
+      },
+      {
+        title: 'Jar labels',
+        facets: ['9 choices', 'in multiples of 50'],
+        price: 'from €0.12',
+        state: 'published',
+        mustFix: 0,
+        held: null,
+      },
+      {
+        title: 'Queen marking pens',
+        facets: ['2 choices'],
+        price: '€4.80 – €5.40',
+        state: 'published',
+        mustFix: 0,
+        held: '1 of its 5 stock items is out',
+      },
       { title: 'Smoker', facets: ['5 choices'], price: '€42.00 – €80.28', state: 'published', mustFix: 0, held: null },
-      { title: 'Smoker fuel', facets: ['3 choices'], price: '€7.80 – €12.50', state: 'published', mustFix: 0, held: null },
-      { title: 'Stainless mesh', facets: ['by the metre', '3 choices'], price: '€18.50 – €21.70 / m', state: 'published', mustFix: 0, held: null },
-      { title: 'Wax foundation', facets: ['2 choices', 'in multiples of 10'], price: '€1.30 – €2.25', state: 'published', mustFix: 0, held: null },
+      {
+        title: 'Smoker fuel',
+        facets: ['3 choices'],
+        price: '€7.80 – €12.50',
+        state: 'published',
+        mustFix: 0,
+        held: null,
+      },
+      {
+        title: 'Stainless mesh',
+        facets: ['by the metre', '3 choices'],
+        price: '€18.50 – €21.70 / m',
+        state: 'published',
+        mustFix: 0,
+        held: null,
+      },
+      {
+        title: 'Wax foundation',
+        facets: ['2 choices', 'in multiples of 10'],
+        price: '€1.30 – €2.25',
+        state: 'published',
+        mustFix: 0,
+        held: null,
+      },
     ]);
   });
 
   it('says of kits what they are put together from, and of parts where they are sold', async () => {
     const rows = await listProducts(context);
-    const said = (title: string) => rows.filter((row) => row.title === title).map(({ facets, price }) => [...facets, price]);
-    expect(['Starter kit', 'Two suits', 'First honey set', 'The first year', 'Hive frame with foundation'].map(said)).toEqual([
+    const said = (title: string) =>
+      rows.filter((row) => row.title === title).map(({ facets, price }) => [...facets, price]);
+    expect(
+      ['Starter kit', 'Two suits', 'First honey set', 'The first year', 'Hive frame with foundation'].map(said),
+    ).toEqual([
       [['kit of 7', '1 choice', '€365.46 – €648.11']],
       [['kit of 2', '€230.00 – €335.44']],
       [['kit of 4', '€59.00 – €86.60']],
@@ -162,14 +280,22 @@ describe('the product list', () => {
     const copy = await duplicateProduct(context, 1, { stock: 'shared' });
     const rows = await listProducts(context);
     expect(rows.find(({ id }) => id === 2)?.state).toBe('changed');
-    expect(rows.find(({ id }) => id === copy)).toMatchObject({ title: 'Bee suit (copy)', slug: 'bee-suit-copy', state: 'draft' });
+    expect(rows.find(({ id }) => id === copy)).toMatchObject({
+      title: 'Bee suit (copy)',
+      slug: 'bee-suit-copy',
+      state: 'draft',
+    });
     await deleteProduct(context, copy);
     expect((await listProducts(context)).some(({ id }) => id === copy)).toBe(false);
   });
 
   it('has stock of its own, with nothing on hand, or says that it shares it', async () => {
     const stockOf = async (id: number) => [...referencesOf((await openProduct(context, id)).draft).stock].sort();
-    const [suit, own, shared] = [1, await duplicateProduct(context, 1, { stock: 'own' }), await duplicateProduct(context, 1, { stock: 'shared' })];
+    const [suit, own, shared] = [
+      1,
+      await duplicateProduct(context, 1, { stock: 'own' }),
+      await duplicateProduct(context, 1, { stock: 'shared' }),
+    ];
     expect(await stockOf(shared)).toEqual(await stockOf(suit));
     const made = await stockOf(own);
     expect(made).toHaveLength((await stockOf(suit)).length);
@@ -182,12 +308,24 @@ describe('the product list', () => {
     // A copy of what lies in lots lies in lots, too.
     const mesh = await duplicateProduct(context, 2, { stock: 'own' });
     const [roll] = await stockOf(mesh);
-    expect((await listStock(context)).find(({ key }) => key === roll)).toMatchObject({ lying: { kind: 'roll', lots: [] } });
+    expect((await listStock(context)).find(({ key }) => key === roll)).toMatchObject({
+      lying: { kind: 'roll', lots: [] },
+    });
   });
 
   it('offers what other products use', async () => {
     const { suggestions } = await openForEditing(context, 2);
-    expect(suggestions.categories).toEqual(['Apiary', 'Bottling', 'Clothing', 'First honey', 'Hive parts', 'Marking', 'Queen rearing', 'Starting out', 'Tools']);
+    expect(suggestions.categories).toEqual([
+      'Apiary',
+      'Bottling',
+      'Clothing',
+      'First honey',
+      'Hive parts',
+      'Marking',
+      'Queen rearing',
+      'Starting out',
+      'Tools',
+    ]);
     await expect(openForEditing(context, 999)).rejects.toMatchObject({ status: 404 });
   });
 });
@@ -195,12 +333,23 @@ describe('the product list', () => {
 describe('the page of a draft', () => {
   it('is what customers would see: of a group, on a day, without what is the manager’s', async () => {
     const { draft, draftVersion } = await openProduct(context, 9);
-    await saveDraft(context, 9, { definition: { ...draft, title: 'Winter smoker', supplier: 'Secret Mill', price: '55' }, baseVersion: draftVersion, editor: 'test' });
+    await saveDraft(context, 9, {
+      definition: { ...draft, title: 'Winter smoker', supplier: 'Secret Mill', price: '55' },
+      baseVersion: draftVersion,
+      editor: 'test',
+    });
     const view = await openDraftPage(context, 9, { group: 'trade', day: '2026-12-24' });
-    expect(view).toMatchObject({ today: '2026-12-24', group: 'your group', product: { title: 'Winter smoker', price: '55', supplier: null, proofs: [] } });
+    expect(view).toMatchObject({
+      today: '2026-12-24',
+      group: 'your group',
+      product: { title: 'Winter smoker', price: '55', supplier: null, proofs: [] },
+    });
     expect(view.price).toContain('55');
     expect(JSON.stringify(view)).not.toContain('Secret Mill');
-    expect(await openDraftPage(context, 9, { group: 'nobody', day: 'someday' })).toMatchObject({ group: null, today: expect.stringMatching(/^\d{4}-\d\d-\d\d$/) });
+    expect(await openDraftPage(context, 9, { group: 'nobody', day: 'someday' })).toMatchObject({
+      group: null,
+      today: expect.stringMatching(/^\d{4}-\d\d-\d\d$/),
+    });
     await expect(openDraftPage(context, 99_999, {})).rejects.toMatchObject({ status: 404 });
   });
 });
@@ -208,7 +357,11 @@ describe('the page of a draft', () => {
 describe('a link to a draft', () => {
   it('shows it to who has it, as customers will see it, until it is withdrawn', async () => {
     const { draft, draftVersion } = await openProduct(context, 9);
-    await saveDraft(context, 9, { definition: { ...draft, title: 'Winter smoker', supplier: 'Secret Mill' }, baseVersion: draftVersion, editor: 'test' });
+    await saveDraft(context, 9, {
+      definition: { ...draft, title: 'Winter smoker', supplier: 'Secret Mill' },
+      baseVersion: draftVersion,
+      editor: 'test',
+    });
     const { token } = await shareDraft(context, 9);
     expect(token.length).toBeGreaterThanOrEqual(20);
     expect(await shareDraft(context, 9)).toEqual({ token });
@@ -227,13 +380,15 @@ describe('a link to a draft', () => {
     const forged = [id, Buffer.from('trade').toString('base64url'), day, seal].join('~');
     // As many signs as the right one, and more bytes.
     const odd = [id, '', day, 'é'.repeat(seal?.length ?? 0)].join('~');
-    for (const wrong of [forged, odd]) await expect(openSharedDraft(context, wrong)).rejects.toMatchObject({ status: 404 });
+    for (const wrong of [forged, odd])
+      await expect(openSharedDraft(context, wrong)).rejects.toMatchObject({ status: 404 });
     expect((await openSharedDraft(context, trade.token)).group).not.toBeNull();
     expect((await openSharedDraft(context, everybody.token)).group).toBeNull();
   });
 
   it('is no other than the right one', async () => {
-    for (const token of ['', ' ', 'null', '%', '../9']) await expect(openSharedDraft(context, token)).rejects.toMatchObject({ status: 404 });
+    for (const token of ['', ' ', 'null', '%', '../9'])
+      await expect(openSharedDraft(context, token)).rejects.toMatchObject({ status: 404 });
     await expect(shareDraft(context, 9_999)).rejects.toMatchObject({ status: 404 });
   });
 });

@@ -31,7 +31,14 @@ async function boxByDefault(): Promise<number> {
 
 describe('all proofs of the shop', () => {
   it('hold in the demo, in drafts and in the shop', async () => {
-    expect((await proved()).map(({ title, proofs, broken, brokenInShop }) => [title, proofs.length, broken.length, brokenInShop.length])).toEqual([
+    expect(
+      (await proved()).map(({ title, proofs, broken, brokenInShop }) => [
+        title,
+        proofs.length,
+        broken.length,
+        brokenInShop.length,
+      ]),
+    ).toEqual([
       ['Bee suit', 2, 0, 0],
       ['Branding iron', 1, 0, 0],
       ['Hive paint', 1, 0, 0],
@@ -41,11 +48,32 @@ describe('all proofs of the shop', () => {
 
   it('say what a changed draft breaks, with both workings, while the shop still holds', async () => {
     const { draft, draftVersion } = await openProduct(context, SUIT);
-    await saveDraft(context, SUIT, { definition: { ...draft, choices: draft.choices.map((choice) => (choice.key === 'veil' && choice.kind === 'list' ? { ...choice, options: choice.options.map((option) => ({ ...option, amount: { kind: 'fixed' as const, value: '20' } })) } : choice)) }, baseVersion: draftVersion, editor: 'test' });
+    await saveDraft(context, SUIT, {
+      definition: {
+        ...draft,
+        choices: draft.choices.map((choice) =>
+          choice.key === 'veil' && choice.kind === 'list'
+            ? {
+                ...choice,
+                options: choice.options.map((option) => ({
+                  ...option,
+                  amount: { kind: 'fixed' as const, value: '20' },
+                })),
+              }
+            : choice,
+        ),
+      },
+      baseVersion: draftVersion,
+      editor: 'test',
+    });
     const [suit] = await proved();
     expect(suit).toMatchObject({ title: 'Bee suit', inShop: true, brokenInShop: [] });
     const named = suit?.broken.find(({ title }) => title === 'A named suit with fencing veil');
-    expect(named).toMatchObject({ differences: [{ what: 'unitPrice', expected: '141.90', found: '152.40' }], kept: { unitPrice: '141.90' }, now: { unitPrice: '152.40' } });
+    expect(named).toMatchObject({
+      differences: [{ what: 'unitPrice', expected: '141.90', found: '152.40' }],
+      kept: { unitPrice: '141.90' },
+      now: { unitPrice: '152.40' },
+    });
     expect(named?.kept.working.map(({ amount }) => amount)).toContain('9.5');
     expect(named?.now.working.map(({ amount }) => amount)).toContain('20');
   });
@@ -56,15 +84,34 @@ describe('proofs of what follows a sheet', () => {
     const version = await boxByDefault();
     const broken = [];
     for await (const { row } of await rippleOf(context, [GIFT])) if (row && row.breaks.length > 0) broken.push(row);
-    expect(broken).toMatchObject([{ title: 'Branding iron', changes: true, stops: [], breaks: [{ title: 'Script too small to burn', differences: [{ what: 'unitPrice', expected: '71.28', found: '74.78' }, { what: 'draws', found: '1 gift-box, 1 iron-blank' }] }] }]);
+    expect(broken).toMatchObject([
+      {
+        title: 'Branding iron',
+        changes: true,
+        stops: [],
+        breaks: [
+          {
+            title: 'Script too small to burn',
+            differences: [
+              { what: 'unitPrice', expected: '71.28', found: '74.78' },
+              { what: 'draws', found: '1 gift-box, 1 iron-blank' },
+            ],
+          },
+        ],
+      },
+    ]);
     await publishSheet(context, GIFT, { version, accepted: 0 });
     // The shop follows the sheet at once, and so does the page of all proofs.
-    expect((await proved()).find(({ title }) => title === 'Branding iron')).toMatchObject({ brokenInShop: ['Script too small to burn'] });
+    expect((await proved()).find(({ title }) => title === 'Branding iron')).toMatchObject({
+      brokenInShop: ['Script too small to burn'],
+    });
   });
 
   it('are told when a sheet is placed on many products', async () => {
     await publishSheet(context, GIFT, { version: await boxByDefault(), accepted: 0 });
     const { rows } = await previewBulk(context, { kind: 'placeSheet', sheet: 'gift', products: [SUIT] });
-    expect(rows).toMatchObject([{ title: 'Bee suit', brokenProofs: ['A named suit with fencing veil', 'Ten for an association'] }]);
+    expect(rows).toMatchObject([
+      { title: 'Bee suit', brokenProofs: ['A named suit with fencing veil', 'Ten for an association'] },
+    ]);
   });
 });

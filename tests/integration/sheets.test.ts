@@ -5,7 +5,17 @@ import { listProducts } from '@/services/products/list';
 import { resolvePublished } from '@/services/selling/published';
 import { type RippleRow } from '@/services/catalog/reach';
 import { rippleOf } from '@/services/sheets/ripple';
-import { createSheet, deleteSheet, listSheetRevisions, listSheets, listSheetUses, openSheet, openSheetForEditing, publishSheet, saveSheetDraft } from '@/services/sheets/sheets';
+import {
+  createSheet,
+  deleteSheet,
+  listSheetRevisions,
+  listSheets,
+  listSheetUses,
+  openSheet,
+  openSheetForEditing,
+  publishSheet,
+  saveSheetDraft,
+} from '@/services/sheets/sheets';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -33,7 +43,8 @@ const boxPrice = (sheet: Sheet, value: string) => {
   const box = sheet.choices.find(({ key }) => key === 'box');
   if (box && 'amount' in box) box.amount = { kind: 'fixed', value };
 };
-const withBox = async () => (await resolvePublished(context, 'smoker-fuel', { answers: { 'gift.box': true } })).unitPrice?.toString();
+const withBox = async () =>
+  (await resolvePublished(context, 'smoker-fuel', { answers: { 'gift.box': true } })).unitPrice?.toString();
 
 describe('a sheet', () => {
   it('is on the products that its conditions name, with where it is used', async () => {
@@ -42,7 +53,9 @@ describe('a sheet', () => {
       ['Smoker', 'condition', true],
       ['Smoker fuel', 'condition', true],
     ]);
-    expect((await listSheets(context)).map(({ title, choices, products, state }) => [title, choices, products, state])).toEqual([
+    expect(
+      (await listSheets(context)).map(({ title, choices, products, state }) => [title, choices, products, state]),
+    ).toEqual([
       ['As a gift', 3, 3, 'published'],
       ['Trade order', 2, 3, 'published'],
     ]);
@@ -54,30 +67,55 @@ describe('a sheet', () => {
     expect(await withBox()).toBe('11.3');
     await publishSheet(context, GIFT, { version, accepted: 0 });
     expect(await withBox()).toBe('12.8');
-    expect((await listSheetRevisions(context, GIFT)).map(({ number, current }) => [number, current])).toEqual([[2, true], [1, false]]);
+    expect((await listSheetRevisions(context, GIFT)).map(({ number, current }) => [number, current])).toEqual([
+      [2, true],
+      [1, false],
+    ]);
   });
 
   it('tells every amount that it changes, though no product’s price range does', async () => {
     await change(GIFT, (sheet) => boxPrice(sheet, '3.75'));
     const rows = await ripple(GIFT);
-    expect(rows.map(({ title }) => title)).toEqual(['Branding iron', 'Smoker', 'Smoker fuel', 'Starter kit', 'The first year']);
-    expect(rows.find(({ title }) => title === 'Branding iron')).toMatchObject({ changes: true, amounts: ['Gift box: +€3.75, was +€3.50.'] });
-    expect(rows.find(({ title }) => title === 'Starter kit')).toMatchObject({ changes: true, amounts: ['Smoker, Gift box: +€3.75, was +€3.50.', 'Smoker fuel, Gift box: +€3.75, was +€3.50.'] });
+    expect(rows.map(({ title }) => title)).toEqual([
+      'Branding iron',
+      'Smoker',
+      'Smoker fuel',
+      'Starter kit',
+      'The first year',
+    ]);
+    expect(rows.find(({ title }) => title === 'Branding iron')).toMatchObject({
+      changes: true,
+      amounts: ['Gift box: +€3.75, was +€3.50.'],
+    });
+    expect(rows.find(({ title }) => title === 'Starter kit')).toMatchObject({
+      changes: true,
+      amounts: ['Smoker, Gift box: +€3.75, was +€3.50.', 'Smoker fuel, Gift box: +€3.75, was +€3.50.'],
+    });
   });
 
   it('leaves orders as they were sold', async () => {
     const placed = await order(context, await basketWith(context, 'smoker-fuel', { 'gift.box': true }));
     await publishSheet(context, GIFT, { version: await change(GIFT, (sheet) => boxPrice(sheet, '9')), accepted: 0 });
-    const line = await context.database.read.query.orderLines.findFirst({ where: (table, { eq }) => eq(table.orderId, placed.number) });
-    expect(line).toMatchObject({ unitPrice: '11.30', resolution: { item: { details: [{ label: 'Gift box', value: 'Yes' }] } } });
+    const line = await context.database.read.query.orderLines.findFirst({
+      where: (table, { eq }) => eq(table.orderId, placed.number),
+    });
+    expect(line).toMatchObject({
+      unitPrice: '11.30',
+      resolution: { item: { details: [{ label: 'Gift box', value: 'Yes' }] } },
+    });
   });
 
   it('shows its ripple: who is reached, prices before and after, who joins and leaves', async () => {
     await change(GIFT, (sheet) => {
       boxPrice(sheet, '4.50');
-      sheet.places = [{ category: 'Tools', supplier: null, tag: null }, { category: 'Clothing', supplier: null, tag: null }];
+      sheet.places = [
+        { category: 'Tools', supplier: null, tag: null },
+        { category: 'Clothing', supplier: null, tag: null },
+      ];
     });
-    expect((await ripple(GIFT)).map(({ title, reach, priceBefore, priceAfter }) => [title, reach, priceBefore, priceAfter])).toEqual([
+    expect(
+      (await ripple(GIFT)).map(({ title, reach, priceBefore, priceAfter }) => [title, reach, priceBefore, priceAfter]),
+    ).toEqual([
       ['Bee suit', 'joins', '€129.00 – €181.72', '€129.00 – €187.42'],
       ['Branding iron', 'leaves', '€50.40 – €113.46', '€50.40 – €108.76'],
       ['Smoker', 'stays', '€42.00 – €80.28', '€42.00 – €81.28'],
@@ -95,37 +133,75 @@ describe('a sheet', () => {
       if (box && 'amount' in box) box.amount = { kind: 'perUnit', value: '1', unit: 'm', of: 'length' };
     });
     const stopping = (await ripple(GIFT)).filter(({ stops }) => stops.length > 0);
-    expect(stopping.map(({ title, stops }) => [title, stops[0]])).toEqual(['Branding iron', 'Smoker', 'Smoker fuel', 'Starter kit', 'The first year'].map((title) => [title, expect.stringMatching(/There is no choice “length”\./)]));
-    await expect(publishSheet(context, GIFT, { version, accepted: 4 })).rejects.toMatchObject({ status: 409, code: 'wouldStop', details: { stopping: 5 } });
+    expect(stopping.map(({ title, stops }) => [title, stops[0]])).toEqual(
+      ['Branding iron', 'Smoker', 'Smoker fuel', 'Starter kit', 'The first year'].map((title) => [
+        title,
+        expect.stringMatching(/There is no choice “length”\./),
+      ]),
+    );
+    await expect(publishSheet(context, GIFT, { version, accepted: 4 })).rejects.toMatchObject({
+      status: 409,
+      code: 'wouldStop',
+      details: { stopping: 5 },
+    });
     expect((await resolvePublished(context, 'smoker', { answers: {} })).state).toBe('sellable');
     await publishSheet(context, GIFT, { version, accepted: 5 });
-    expect((await resolvePublished(context, 'smoker', { answers: {} })).problems[0]).toMatchObject({ code: 'productNotReady' });
+    expect((await resolvePublished(context, 'smoker', { answers: {} })).problems[0]).toMatchObject({
+      code: 'productNotReady',
+    });
   });
 
   it('is not published with faults of its own, nor in another state than was seen', async () => {
-    const faulty = await change(GIFT, (sheet) => sheet.choices.forEach((choice) => choice.kind === 'yesNo' && (choice.title = '')));
-    await expect(publishSheet(context, GIFT, { version: faulty, accepted: 9 })).rejects.toMatchObject({ status: 422, code: 'notReady' });
-    await expect(publishSheet(context, GIFT, { version: faulty - 1, accepted: 9 })).rejects.toMatchObject({ code: 'draftMoved' });
+    const faulty = await change(GIFT, (sheet) =>
+      sheet.choices.forEach((choice) => choice.kind === 'yesNo' && (choice.title = '')),
+    );
+    await expect(publishSheet(context, GIFT, { version: faulty, accepted: 9 })).rejects.toMatchObject({
+      status: 422,
+      code: 'notReady',
+    });
+    await expect(publishSheet(context, GIFT, { version: faulty - 1, accepted: 9 })).rejects.toMatchObject({
+      code: 'draftMoved',
+    });
   });
 
   it('takes in products that are added later', async () => {
     const { draft, draftVersion } = await openProduct(context, 37);
-    await saveDraft(context, 37, { definition: { ...draft, tags: ['gift'] }, baseVersion: draftVersion, editor: 'test' });
+    await saveDraft(context, 37, {
+      definition: { ...draft, tags: ['gift'] },
+      baseVersion: draftVersion,
+      editor: 'test',
+    });
     expect((await listProducts(context)).find(({ id }) => id === 37)?.facets).toEqual(['3 choices']);
   });
 
   it('is told apart from another that somebody else saved', async () => {
     const { draft, draftVersion } = await openSheet(context, GIFT);
-    await saveSheetDraft(context, GIFT, { definition: { ...draft, title: 'One' }, baseVersion: draftVersion, editor: 'a' });
-    await expect(saveSheetDraft(context, GIFT, { definition: { ...draft, title: 'Two' }, baseVersion: draftVersion, editor: 'b' })).rejects.toMatchObject({
+    await saveSheetDraft(context, GIFT, {
+      definition: { ...draft, title: 'One' },
+      baseVersion: draftVersion,
+      editor: 'a',
+    });
+    await expect(
+      saveSheetDraft(context, GIFT, { definition: { ...draft, title: 'Two' }, baseVersion: draftVersion, editor: 'b' }),
+    ).rejects.toMatchObject({
       code: 'draftConflict',
       details: { current: { definition: { title: 'One' }, savedBy: 'a' } },
     });
-    await expect(saveSheetDraft(context, GIFT, { definition: { ...draft, key: 'other' }, baseVersion: draftVersion + 1, editor: 'a' })).rejects.toMatchObject({ code: 'keyFixed' });
+    await expect(
+      saveSheetDraft(context, GIFT, {
+        definition: { ...draft, key: 'other' },
+        baseVersion: draftVersion + 1,
+        editor: 'a',
+      }),
+    ).rejects.toMatchObject({ code: 'keyFixed' });
   });
 
   it('can be deleted only while it is on nothing', async () => {
-    await expect(deleteSheet(context, GIFT)).rejects.toMatchObject({ status: 409, code: 'sheetInUse', message: expect.stringContaining('Branding iron, Smoker, Smoker fuel') });
+    await expect(deleteSheet(context, GIFT)).rejects.toMatchObject({
+      status: 409,
+      code: 'sheetInUse',
+      message: expect.stringContaining('Branding iron, Smoker, Smoker fuel'),
+    });
     const id = await createSheet(context, { title: 'As a gift' });
     expect((await openSheet(context, id)).draft).toEqual(sheetSchema.parse({ key: 'as-a-gift', title: 'As a gift' }));
     await deleteSheet(context, id);
@@ -141,7 +217,10 @@ describe('a sheet', () => {
 
 describe('customer groups', () => {
   it('see the trade sheet only when they have typed the code', async () => {
-    const plain = await resolvePublished(context, 'honey-jars', { answers: { 'trade-order.number': '77' }, quantity: 2 });
+    const plain = await resolvePublished(context, 'honey-jars', {
+      answers: { 'trade-order.number': '77' },
+      quantity: 2,
+    });
     expect(plain.counted.map(({ choice }) => choice)).not.toContain('trade-order.number');
     expect(plain.state).toBe('sellable');
   });

@@ -13,7 +13,9 @@ afterEach(() => context.close());
 
 describe('the shop', () => {
   it('lists what is published, with price and whether it is sold out', async () => {
-    expect((await listShop(context)).entries.map(({ slug, category, price, soldOut }) => [slug, category, price, soldOut])).toEqual([
+    expect(
+      (await listShop(context)).entries.map(({ slug, category, price, soldOut }) => [slug, category, price, soldOut]),
+    ).toEqual([
       ['apiary-netting', 'Apiary', 'from €3.20 / m²', false],
       ['bee-suit', 'Clothing', '€129.00 – €181.72', false],
       ['branding-iron', 'Marking', '€50.40 – €113.46', false],
@@ -97,8 +99,16 @@ describe('the basket’s page', () => {
 
   it('keeps two selections of one product apart, and the same one together', async () => {
     const basket = await basketWith(context, 'stainless-mesh', { opening: 'fine', length: '1.2 m' });
-    await addToBasket(context, basket, { slug: 'stainless-mesh', answers: { length: '120cm', opening: 'fine' }, quantity: 1 });
-    await addToBasket(context, basket, { slug: 'stainless-mesh', answers: { opening: 'fine', length: '1.3 m' }, quantity: 1 });
+    await addToBasket(context, basket, {
+      slug: 'stainless-mesh',
+      answers: { length: '120cm', opening: 'fine' },
+      quantity: 1,
+    });
+    await addToBasket(context, basket, {
+      slug: 'stainless-mesh',
+      answers: { opening: 'fine', length: '1.3 m' },
+      quantity: 1,
+    });
     expect((await readBasket(context, basket)).lines.map(({ quantity }) => quantity)).toEqual([2, 1]);
   });
 });

@@ -12,7 +12,8 @@ beforeEach(async () => {
 });
 afterEach(() => context.close());
 
-const item = async (key: string) => context.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, key) });
+const item = async (key: string) =>
+  context.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, key) });
 
 describe('a stock item', () => {
   it('is renamed, promised beyond, put away and offered again, and keeps its figures', async () => {
@@ -20,7 +21,10 @@ describe('a stock item', () => {
     await changeStockItem(context, 'smoker', { title: '  Smoker, tin ', backorder: '3' });
     await changeStockItem(context, 'smoker', { archived: true });
     expect(await item('smoker')).toEqual({ ...before, title: 'Smoker, tin', backorder: '3', archived: true });
-    expect((await listStock(context)).find(({ key }) => key === 'smoker')).toMatchObject({ archived: true, title: 'Smoker, tin' });
+    expect((await listStock(context)).find(({ key }) => key === 'smoker')).toMatchObject({
+      archived: true,
+      title: 'Smoker, tin',
+    });
     await changeStockItem(context, 'smoker', { archived: false, backorder: '' });
     expect(await item('smoker')).toMatchObject({ archived: false, backorder: '0', title: 'Smoker, tin' });
   });
@@ -30,7 +34,10 @@ describe('a stock item', () => {
     await changeStockItem(context, 'felt', { unit: 'm' });
     expect(await item('felt')).toMatchObject({ unit: 'm' });
     await enterStock(context, 'felt', { kind: 'receipt', quantity: '2.5 m', reason: 'First roll' });
-    await expect(changeStockItem(context, 'felt', { unit: 'm2' })).rejects.toMatchObject({ status: 409, code: 'unitSettled' });
+    await expect(changeStockItem(context, 'felt', { unit: 'm2' })).rejects.toMatchObject({
+      status: 409,
+      code: 'unitSettled',
+    });
     expect(await item('felt')).toMatchObject({ unit: 'm', onHand: '2.5' });
   });
 
@@ -45,14 +52,25 @@ describe('a stock item', () => {
   });
 
   it('that lies in lots is promised as far as they reach, and no further', async () => {
-    await expect(changeStockItem(context, 'mesh-fine', { backorder: '4' })).rejects.toMatchObject({ status: 409, code: 'lotsPromised' });
+    await expect(changeStockItem(context, 'mesh-fine', { backorder: '4' })).rejects.toMatchObject({
+      status: 409,
+      code: 'lotsPromised',
+    });
   });
 
   it('is deleted with what was entered of it, once nothing refers to it', async () => {
     await createStockItem(context, { key: 'felt', title: 'Felt', unit: '1', onHand: '4' });
     const { draft, draftVersion } = await openProduct(context, 1);
-    const version = await saveDraft(context, 1, { definition: { ...draft, draws: [{ kind: 'fixed', stock: 'felt', quantity: '1', pieces: 1 }] }, baseVersion: draftVersion, editor: 'test' });
-    await expect(deleteStockItem(context, 'felt')).rejects.toMatchObject({ status: 409, code: 'stillUsed', message: expect.stringContaining(draft.title) });
+    const version = await saveDraft(context, 1, {
+      definition: { ...draft, draws: [{ kind: 'fixed', stock: 'felt', quantity: '1', pieces: 1 }] },
+      baseVersion: draftVersion,
+      editor: 'test',
+    });
+    await expect(deleteStockItem(context, 'felt')).rejects.toMatchObject({
+      status: 409,
+      code: 'stillUsed',
+      message: expect.stringContaining(draft.title),
+    });
     await saveDraft(context, 1, { definition: draft, baseVersion: version, editor: 'test' });
     const id = (await item('felt'))?.id ?? 0;
     await deleteStockItem(context, 'felt');
@@ -62,6 +80,9 @@ describe('a stock item', () => {
   });
 
   it('that products take is not deleted', async () => {
-    await expect(deleteStockItem(context, 'smoker')).rejects.toMatchObject({ status: 409, message: expect.stringMatching(/still takes? Smoker/) });
+    await expect(deleteStockItem(context, 'smoker')).rejects.toMatchObject({
+      status: 409,
+      message: expect.stringMatching(/still takes? Smoker/),
+    });
   });
 });

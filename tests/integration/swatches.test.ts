@@ -2,7 +2,15 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { hasOptions } from '@/core/catalog';
 import { compile } from '@/core/compile';
 import { openShopProduct } from '@/services/selling/published';
-import { changeSwatch, createSwatch, deleteSwatch, exportSwatches, importSwatches, listSwatches, orderSwatches } from '@/services/swatches/swatches';
+import {
+  changeSwatch,
+  createSwatch,
+  deleteSwatch,
+  exportSwatches,
+  importSwatches,
+  listSwatches,
+  orderSwatches,
+} from '@/services/swatches/swatches';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -11,7 +19,13 @@ beforeEach(async () => {
 });
 afterEach(() => context.close());
 
-const input = (name: string, colours: string[] = ['#112233']) => ({ name, colours, picture: null, family: '', supplierCode: '' });
+const input = (name: string, colours: string[] = ['#112233']) => ({
+  name,
+  colours,
+  picture: null,
+  family: '',
+  supplierCode: '',
+});
 
 async function clothColours(): Promise<readonly (readonly string[])[]> {
   const { definition, surroundings } = await openShopProduct(context, 'bee-suit');
@@ -29,7 +43,11 @@ describe('the swatch book', () => {
   it('knows what uses a swatch, and keeps it while something does', async () => {
     const used = (await listSwatches(context)).find(({ key }) => key === 'slate');
     expect(used?.usedBy).toEqual(['Bee suit']);
-    await expect(deleteSwatch(context, 'slate')).rejects.toMatchObject({ status: 409, code: 'swatchInUse', message: expect.stringContaining('Bee suit') });
+    await expect(deleteSwatch(context, 'slate')).rejects.toMatchObject({
+      status: 409,
+      code: 'swatchInUse',
+      message: expect.stringContaining('Bee suit'),
+    });
     await deleteSwatch(context, 'clay');
     expect((await listSwatches(context)).some(({ key }) => key === 'clay')).toBe(false);
   });
@@ -49,11 +67,26 @@ describe('the swatch book', () => {
 
   it('survives being exported and imported; what has faults stays out', async () => {
     const csv = await exportSwatches(context);
-    expect((await importSwatches(context, { csv, accept: false })).every(({ does, faults }) => does === 'leaves' && faults.length === 0)).toBe(true);
+    expect(
+      (await importSwatches(context, { csv, accept: false })).every(
+        ({ does, faults }) => does === 'leaves' && faults.length === 0,
+      ),
+    ).toBe(true);
     const more = `${csv}Lupin,lab(45 20 -18),,,Cloth,HT-140\r\nFog,no colour,,,,\r\nSlate,#000000,,,Cloth,HT-114\r\n`;
-    expect((await importSwatches(context, { csv: more, accept: false })).slice(-3).map(({ does, faults }) => [does, faults.length])).toEqual([['adds', 0], ['adds', 1], ['changes', 1]]);
+    expect(
+      (await importSwatches(context, { csv: more, accept: false }))
+        .slice(-3)
+        .map(({ does, faults }) => [does, faults.length]),
+    ).toEqual([
+      ['adds', 0],
+      ['adds', 1],
+      ['changes', 1],
+    ]);
     const count = (await listSwatches(context)).length;
-    await importSwatches(context, { csv: 'name,colour\nLupin,lab(45 20 -18)\nFog,no colour\nSlate,#000000\n', accept: true });
+    await importSwatches(context, {
+      csv: 'name,colour\nLupin,lab(45 20 -18)\nFog,no colour\nSlate,#000000\n',
+      accept: true,
+    });
     const after = await listSwatches(context);
     expect(after).toHaveLength(count + 1);
     expect(after.find(({ key }) => key === 'slate')?.colours).toEqual(['#000000']);

@@ -13,7 +13,9 @@ let context: TestServices;
 let png: Buffer;
 beforeEach(async () => {
   context = await openServices();
-  png = await sharp({ create: { width: 4, height: 4, channels: 3, background: '#335577' } }).png().toBuffer();
+  png = await sharp({ create: { width: 4, height: 4, channels: 3, background: '#335577' } })
+    .png()
+    .toBuffer();
   (globalThis as { oakKnotServices?: Promise<unknown> }).oakKnotServices = Promise.resolve(context);
 });
 afterEach(() => {
@@ -21,9 +23,12 @@ afterEach(() => {
   context.close();
 });
 
-const svg = Buffer.from('<?xml version="1.0"?><!-- mine --><svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>');
+const svg = Buffer.from(
+  '<?xml version="1.0"?><!-- mine --><svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>',
+);
 const pdf = Buffer.from('%PDF-1.7\n1 0 obj\n<<>>\nendobj\n');
-const give = (name: string, bytes: Buffer, choice = 'artwork', slug = 'jar-labels') => uploadFile(context, slug, choice, name, bytes);
+const give = (name: string, bytes: Buffer, choice = 'artwork', slug = 'jar-labels') =>
+  uploadFile(context, slug, choice, name, bytes);
 const labels = (artwork: string[]) => ({ answers: { shape: 'square', artwork }, quantity: 100 });
 
 describe('what a file is', () => {
@@ -41,8 +46,14 @@ describe('what a file is', () => {
 
 describe('an uploaded file', () => {
   it('of a wrong type is refused, whatever its name says', async () => {
-    await expect(give('artwork.pdf', Buffer.from('<html><script>1</script></html>'))).rejects.toMatchObject({ status: 415, code: 'fileType', message: expect.stringContaining('artwork.pdf is none of the types we can use') });
-    await expect(give('artwork.png', Buffer.from('only words'))).rejects.toMatchObject({ message: expect.stringContaining('is plain text, whatever its name says. Upload PDF, SVG, PNG or TIFF.') });
+    await expect(give('artwork.pdf', Buffer.from('<html><script>1</script></html>'))).rejects.toMatchObject({
+      status: 415,
+      code: 'fileType',
+      message: expect.stringContaining('artwork.pdf is none of the types we can use'),
+    });
+    await expect(give('artwork.png', Buffer.from('only words'))).rejects.toMatchObject({
+      message: expect.stringContaining('is plain text, whatever its name says. Upload PDF, SVG, PNG or TIFF.'),
+    });
   });
 
   it('is taken by its content, under a plain name, once however often it comes', async () => {
@@ -54,7 +65,10 @@ describe('an uploaded file', () => {
 
   it('that is too large for the choice is refused', async () => {
     const large = Buffer.concat([png, Buffer.alloc(5_100_000)]);
-    await expect(give('large.png', large, 'drawing', 'branding-iron')).rejects.toMatchObject({ status: 413, code: 'fileTooLarge' });
+    await expect(give('large.png', large, 'drawing', 'branding-iron')).rejects.toMatchObject({
+      status: 413,
+      code: 'fileTooLarge',
+    });
   });
 
   it('is for a choice that asks for files, of a product in the shop', async () => {
@@ -65,8 +79,13 @@ describe('an uploaded file', () => {
   it('counts as an answer only while the server knows it', async () => {
     const { token } = await give('bee.png', png);
     expect((await resolvePublished(context, 'jar-labels', labels([token]))).state).toBe('sellable');
-    expect((await resolvePublished(context, 'jar-labels', labels(['0'.repeat(40)]))).problems[0]).toMatchObject({ code: 'fileUnknown' });
-    expect((await resolvePublished(context, 'jar-labels', { answers: { shape: 'square' }, quantity: 100 })).problems[0]?.data).toMatchObject({ code: 'answerMissing', title: 'Artwork', ask: 'upload' });
+    expect((await resolvePublished(context, 'jar-labels', labels(['0'.repeat(40)]))).problems[0]).toMatchObject({
+      code: 'fileUnknown',
+    });
+    expect(
+      (await resolvePublished(context, 'jar-labels', { answers: { shape: 'square' }, quantity: 100 })).problems[0]
+        ?.data,
+    ).toMatchObject({ code: 'answerMissing', title: 'Artwork', ask: 'upload' });
   });
 
   it('goes with the order, and is handed out so that it can’t run', async () => {
@@ -89,7 +108,9 @@ describe('an uploaded file', () => {
     await addToBasket(context, undefined, { slug: 'jar-labels', ...labels([kept.token]) });
     context.advance(8 * 24 * 3600_000);
     await give('new.png', png);
-    const left = async (token: string) => (await context.database.read.select({ token: uploads.token }).from(uploads).where(eq(uploads.token, token))).length;
+    const left = async (token: string) =>
+      (await context.database.read.select({ token: uploads.token }).from(uploads).where(eq(uploads.token, token)))
+        .length;
     expect([await left(lost.token), await left(kept.token)]).toEqual([0, 1]);
   });
 });

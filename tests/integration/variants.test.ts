@@ -22,7 +22,10 @@ describe('booking stock of variants', () => {
   it('creates, receives and counts in one go', async () => {
     await bookStock(context, {
       create: [{ key: 'suit-new', title: 'Suit, new', unit: '1' }],
-      entries: [{ key: 'suit-new', kind: 'receipt', quantity: '4' }, { key: 'bee-suit-m-slate', kind: 'adjustment', quantity: '3' }],
+      entries: [
+        { key: 'suit-new', kind: 'receipt', quantity: '4' },
+        { key: 'bee-suit-m-slate', kind: 'adjustment', quantity: '3' },
+      ],
       reason: 'Delivery',
     });
     expect([await onHand('suit-new'), await onHand('bee-suit-m-slate')]).toEqual(['4', '3']);
@@ -30,17 +33,32 @@ describe('booking stock of variants', () => {
   });
 
   it('does nothing at all when one line of it can’t be booked', async () => {
-    const batch = { create: [{ key: 'suit-new', title: 'Suit, new', unit: '1' }], entries: [{ key: 'suit-new', kind: 'receipt' as const, quantity: '4' }], reason: 'Delivery' };
-    await expect(bookStock(context, { ...batch, entries: [...batch.entries, { key: 'nowhere', kind: 'receipt', quantity: '1' }] })).rejects.toMatchObject({ status: 404 });
-    await expect(bookStock(context, { ...batch, entries: [...batch.entries, { key: 'suit-new', kind: 'adjustment', quantity: 'many' }] })).rejects.toMatchObject({ code: 'unreadableQuantity' });
+    const batch = {
+      create: [{ key: 'suit-new', title: 'Suit, new', unit: '1' }],
+      entries: [{ key: 'suit-new', kind: 'receipt' as const, quantity: '4' }],
+      reason: 'Delivery',
+    };
+    await expect(
+      bookStock(context, { ...batch, entries: [...batch.entries, { key: 'nowhere', kind: 'receipt', quantity: '1' }] }),
+    ).rejects.toMatchObject({ status: 404 });
+    await expect(
+      bookStock(context, {
+        ...batch,
+        entries: [...batch.entries, { key: 'suit-new', kind: 'adjustment', quantity: 'many' }],
+      }),
+    ).rejects.toMatchObject({ code: 'unreadableQuantity' });
     expect(await onHand('suit-new')).toBeUndefined();
-    await expect(bookStock(context, { ...batch, create: [{ key: 'veil-round', title: 'Again', unit: '1' }] })).rejects.toMatchObject({ code: 'keyTaken' });
+    await expect(
+      bookStock(context, { ...batch, create: [{ key: 'veil-round', title: 'Again', unit: '1' }] }),
+    ).rejects.toMatchObject({ code: 'keyTaken' });
   });
 
   it('says what hangs on an option before it is removed', async () => {
     await basketWith(context, 'bee-suit', { size: 'm', cloth: 'slate' });
     await basketWith(context, 'bee-suit', { size: 'l', cloth: 'slate' });
-    expect(await readOptionUse(context, 1, { choice: 'size', options: ['m'], stock: ['bee-suit-m-slate', 'nowhere'] })).toEqual({
+    expect(
+      await readOptionUse(context, 1, { choice: 'size', options: ['m'], stock: ['bee-suit-m-slate', 'nowhere'] }),
+    ).toEqual({
       baskets: 1,
       stock: [{ key: 'bee-suit-m-slate', title: 'Bee suit M Slate', onHand: '7', unit: '1' }],
     });
@@ -57,14 +75,19 @@ describe('an option that is ordered beyond stock', () => {
     expect([state, availability.leadDays]).toEqual(['sellable', 10]);
     await order(context, await basketWith(context, 'hive-paint', answers, 4));
     expect(await onHand('paint-ochre-five')).toBe('-3');
-    expect((await resolvePublished(context, 'hive-paint', { answers: { colour: 'sage', tin: 'five' }, quantity: 4 })).state).toBe('unavailable');
+    expect(
+      (await resolvePublished(context, 'hive-paint', { answers: { colour: 'sage', tin: 'five' }, quantity: 4 })).state,
+    ).toBe('unavailable');
     expect(await auditLedger(context.database.read)).toEqual([]);
   });
 });
 
 describe('customer groups', () => {
   it('are joined by their code, in the basket, and left again', async () => {
-    await expect(enterGroupCode(context, undefined, 'guess')).rejects.toMatchObject({ status: 422, code: 'codeUnknown' });
+    await expect(enterGroupCode(context, undefined, 'guess')).rejects.toMatchObject({
+      status: 422,
+      code: 'codeUnknown',
+    });
     const { token, group } = await enterGroupCode(context, undefined, ' honeytrade ');
     expect([group, await groupTitle(context, token)]).toEqual(['Trade customers', 'Trade customers']);
     expect((await openShopProductView(context, 'honey-jars', token)).group).toBe('your group');
@@ -77,7 +100,10 @@ describe('customer groups', () => {
     const { addToBasket } = await import('@/services/selling/basket');
     await addToBasket(context, token, { slug: 'honey-jars', answers: { 'trade-order.number': 'PO 7' }, quantity: 2 });
     const [line] = (await readBasket(context, token)).lines;
-    expect(line?.resolution?.item.details.map(({ label, value }) => [label, value])).toContainEqual(['Your order number', 'PO 7']);
+    expect(line?.resolution?.item.details.map(({ label, value }) => [label, value])).toContainEqual([
+      'Your order number',
+      'PO 7',
+    ]);
     await changeLine(context, token, line?.id ?? 0, 4);
     expect(JSON.stringify(await openShopProductView(context, 'honey-jars', token))).not.toContain('HONEYTRADE');
     expect((await readShop(context.database.read)).groups[0]?.code).toBeNull();
@@ -86,11 +112,28 @@ describe('customer groups', () => {
   it('can’t be taken away while choices name them, nor share a code', async () => {
     const { name, timeZone, skuSeparator, groups } = (await openSettings(context)).shop;
     const settings = { name, timeZone, skuSeparator, groups };
-    await expect(saveSettings(context, { ...settings, groups: [] })).rejects.toMatchObject({ code: 'groupInUse', message: expect.stringContaining('Trade order') });
-    await expect(saveSettings(context, { ...settings, groups: [...groups, { key: 'club', title: 'Club', code: 'HoneyTrade', taxShown: null }] })).rejects.toMatchObject({ code: 'codeTwice' });
-    await expect(saveSettings(context, { ...settings, timeZone: 'Vienna' })).rejects.toMatchObject({ code: 'badTimeZone' });
-    await saveSettings(context, { ...settings, name: 'Renamed', groups: [...groups, { key: 'club', title: 'Club', code: null, taxShown: null }] });
-    expect((await openSettings(context)).shop.groups.map(({ key, code }) => [key, code])).toEqual([['trade', 'HONEYTRADE'], ['club', null]]);
+    await expect(saveSettings(context, { ...settings, groups: [] })).rejects.toMatchObject({
+      code: 'groupInUse',
+      message: expect.stringContaining('Trade order'),
+    });
+    await expect(
+      saveSettings(context, {
+        ...settings,
+        groups: [...groups, { key: 'club', title: 'Club', code: 'HoneyTrade', taxShown: null }],
+      }),
+    ).rejects.toMatchObject({ code: 'codeTwice' });
+    await expect(saveSettings(context, { ...settings, timeZone: 'Vienna' })).rejects.toMatchObject({
+      code: 'badTimeZone',
+    });
+    await saveSettings(context, {
+      ...settings,
+      name: 'Renamed',
+      groups: [...groups, { key: 'club', title: 'Club', code: null, taxShown: null }],
+    });
+    expect((await openSettings(context)).shop.groups.map(({ key, code }) => [key, code])).toEqual([
+      ['trade', 'HONEYTRADE'],
+      ['club', null],
+    ]);
     expect((await listShop(context)).entries).toHaveLength(34);
   });
 });

@@ -11,14 +11,22 @@ import { Random } from '../support/generated-products';
 const TODAY = '2026-11-26';
 const CONTEXT = { stock: null, today: TODAY };
 
-/** The same build as clauses: one candidate in each slot, and no pair that does not fit. Library: logic-solver, on MiniSat. */
+/**
+ * The same build as clauses: one candidate in each slot, and no pair that does not fit. Library: logic-solver, on
+ * MiniSat.
+ */
 function asClauses({ measures, fits }: GeneratedBuild): Solver {
   const solver = new Logic.Solver();
-  measures.forEach((slot, place) => solver.require(Logic.exactlyOne(...slot.map((_, candidate) => slugOf(place, candidate)))));
+  measures.forEach((slot, place) =>
+    solver.require(Logic.exactlyOne(...slot.map((_, candidate) => slugOf(place, candidate)))),
+  );
   for (const { one, other, property, compare } of fits) {
-    measures[one]?.forEach((left, a) => measures[other]?.forEach((right, b) => {
-      if (!fitsBy(compare, left[property] ?? 0, right[property] ?? 0)) solver.require(Logic.or(`-${slugOf(one, a)}`, `-${slugOf(other, b)}`));
-    }));
+    measures[one]?.forEach((left, a) =>
+      measures[other]?.forEach((right, b) => {
+        if (!fitsBy(compare, left[property] ?? 0, right[property] ?? 0))
+          solver.require(Logic.or(`-${slugOf(one, a)}`, `-${slugOf(other, b)}`));
+      }),
+    );
   }
   return solver;
 }
@@ -27,65 +35,104 @@ const can = (solver: Solver, ...picked: readonly string[]) => solver.solveAssumi
 
 /** All builds that are sold, each as the place of its candidate in every slot. */
 function everySold(program: Program, { measures }: GeneratedBuild): number[][] {
-  const all = measures.reduce<number[][]>((lists, slot) => lists.flatMap((list) => slot.map((_, candidate) => [...list, candidate])), [[]]);
-  return all.filter((picked) => resolve(program, { answers: Object.fromEntries(picked.map((candidate, slot) => [`slot${slot}`, [slugOf(slot, candidate)]])) }, CONTEXT).state === 'sellable');
+  const all = measures.reduce<number[][]>(
+    (lists, slot) => lists.flatMap((list) => slot.map((_, candidate) => [...list, candidate])),
+    [[]],
+  );
+  return all.filter(
+    (picked) =>
+      resolve(
+        program,
+        { answers: Object.fromEntries(picked.map((candidate, slot) => [`slot${slot}`, [slugOf(slot, candidate)]])) },
+        CONTEXT,
+      ).state === 'sellable',
+  );
 }
 
 describe('what fits in generated builds', () => {
-  it('is what a SAT solver finds, and what trying every build gives: candidates, count and prices', { timeout: 60_000 }, () => {
-    let sellable = 0;
-    for (let seed = 1; seed <= 20; seed += 1) {
-      const build = generatedBuild(seed, 4, 4, 4);
-      const program = programOfBuild(build);
-      const [sold, solver, analysis] = [everySold(program, build), asClauses(build), analyseWhole(program, TODAY)];
-      expect(analysis.nothingSells !== null, `seed ${seed}`).toBe(sold.length === 0);
-      if (sold.length === 0) continue;
-      sellable += 1;
-      expect(analysis.selections, `seed ${seed}`).toBe(String(sold.length));
-      const dead = new Set(analysis.deadOptions.map(({ choice, option }) => slugOf(choice, option)));
-      build.measures.forEach((slot, place) => slot.forEach((_, candidate) => {
-        const name = slugOf(place, candidate);
-        expect([name, can(solver, name)], `seed ${seed}`).toEqual([name, sold.some((picked) => picked[place] === candidate)]);
-        expect([name, !dead.has(name)], `seed ${seed}`).toEqual([name, can(solver, name)]);
-      }));
-      expect([analysis.lowest?.coverage.kind, analysis.highest?.coverage.kind]).toEqual(['proved', 'proved']);
-    }
-    expect(sellable).toBeGreaterThan(10);
-  });
+  it(
+    'is what a SAT solver finds, and what trying every build gives: candidates, count and prices',
+    { timeout: 60_000 },
+    () => {
+      let sellable = 0;
+      for (let seed = 1; seed <= 20; seed += 1) {
+        const build = generatedBuild(seed, 4, 4, 4);
+        const program = programOfBuild(build);
+        const [sold, solver, analysis] = [everySold(program, build), asClauses(build), analyseWhole(program, TODAY)];
+        expect(analysis.nothingSells !== null, `seed ${seed}`).toBe(sold.length === 0);
+        if (sold.length === 0) continue;
+        sellable += 1;
+        expect(analysis.selections, `seed ${seed}`).toBe(String(sold.length));
+        const dead = new Set(analysis.deadOptions.map(({ choice, option }) => slugOf(choice, option)));
+        build.measures.forEach((slot, place) =>
+          slot.forEach((_, candidate) => {
+            const name = slugOf(place, candidate);
+            expect([name, can(solver, name)], `seed ${seed}`).toEqual([
+              name,
+              sold.some((picked) => picked[place] === candidate),
+            ]);
+            expect([name, !dead.has(name)], `seed ${seed}`).toEqual([name, can(solver, name)]);
+          }),
+        );
+        expect([analysis.lowest?.coverage.kind, analysis.highest?.coverage.kind]).toEqual(['proved', 'proved']);
+      }
+      expect(sellable).toBeGreaterThan(10);
+    },
+  );
 
-  it('is withheld after every click exactly where a SAT solver finds no way on, in builds of 8 slots of 12', { timeout: 60_000 }, () => {
-    let [open, conflicts] = [0, 0];
-    for (let seed = 1; seed <= 8; seed += 1) {
-      const build = generatedBuild(seed, 8, 12, 12);
-      const solver = asClauses(build);
-      if (solver.solve() === null) continue;
-      const next = new NextClick(ownChoices(programOfBuild(build)), TODAY);
-      const random = new Random(seed);
-      let picked: Record<string, number> = {};
-      for (let click = 0; click < 12; click += 1) {
-        const slot = random.below(8);
-        const tried: Record<string, number> = { ...picked, [slot]: random.below(12) };
-        const names = Object.entries(tried).map(([place, candidate]) => slugOf(Number(place), candidate));
-        const outlook = next.look(Object.fromEntries(Object.entries(tried).map(([place, candidate]) => [`slot${place}`, [slugOf(Number(place), candidate)]])), 1, CONTEXT, `slot${slot}`);
-        const goes = can(solver, ...names);
-        expect(outlook.kind === 'open', `seed ${seed}, ${names.join()}`).toBe(goes);
-        if (outlook.kind === 'open') {
-          open += 1;
-          picked = tried;
-          build.measures.forEach((candidates, place) => candidates.forEach((_, candidate) => {
-            const others = Object.entries(tried).flatMap(([other, own]) => (Number(other) === place ? [] : [slugOf(Number(other), own)]));
-            expect([slugOf(place, candidate), outlook.impossible.get(place)?.has(candidate) ?? false]).toEqual([slugOf(place, candidate), !can(solver, ...others, slugOf(place, candidate))]);
-          }));
-        } else if (outlook.kind === 'conflict') {
-          conflicts += 1;
-          // What it advises goes, and no smaller set of changes does.
-          const changed = new Set(outlook.changes.map(({ choice }) => Number(choice.slice(4))));
-          const kept = Object.entries(tried).flatMap(([place, candidate]) => (changed.has(Number(place)) ? [] : [slugOf(Number(place), candidate)]));
-          expect(can(solver, ...kept)).toBe(true);
-          for (const spared of changed) expect(can(solver, ...kept, slugOf(spared, tried[spared] ?? 0))).toBe(false);
+  it(
+    'is withheld after every click exactly where a SAT solver finds no way on, in builds of 8 slots of 12',
+    { timeout: 60_000 },
+    () => {
+      let [open, conflicts] = [0, 0];
+      for (let seed = 1; seed <= 8; seed += 1) {
+        const build = generatedBuild(seed, 8, 12, 12);
+        const solver = asClauses(build);
+        if (solver.solve() === null) continue;
+        const next = new NextClick(ownChoices(programOfBuild(build)), TODAY);
+        const random = new Random(seed);
+        let picked: Record<string, number> = {};
+        for (let click = 0; click < 12; click += 1) {
+          const slot = random.below(8);
+          const tried: Record<string, number> = { ...picked, [slot]: random.below(12) };
+          const names = Object.entries(tried).map(([place, candidate]) => slugOf(Number(place), candidate));
+          const outlook = next.look(
+            Object.fromEntries(
+              Object.entries(tried).map(([place, candidate]) => [`slot${place}`, [slugOf(Number(place), candidate)]]),
+            ),
+            1,
+            CONTEXT,
+            `slot${slot}`,
+          );
+          const goes = can(solver, ...names);
+          expect(outlook.kind === 'open', `seed ${seed}, ${names.join()}`).toBe(goes);
+          if (outlook.kind === 'open') {
+            open += 1;
+            picked = tried;
+            build.measures.forEach((candidates, place) =>
+              candidates.forEach((_, candidate) => {
+                const others = Object.entries(tried).flatMap(([other, own]) =>
+                  Number(other) === place ? [] : [slugOf(Number(other), own)],
+                );
+                expect([slugOf(place, candidate), outlook.impossible.get(place)?.has(candidate) ?? false]).toEqual([
+                  slugOf(place, candidate),
+                  !can(solver, ...others, slugOf(place, candidate)),
+                ]);
+              }),
+            );
+          } else if (outlook.kind === 'conflict') {
+            conflicts += 1;
+            // What it advises goes, and no smaller set of changes does.
+            const changed = new Set(outlook.changes.map(({ choice }) => Number(choice.slice(4))));
+            const kept = Object.entries(tried).flatMap(([place, candidate]) =>
+              changed.has(Number(place)) ? [] : [slugOf(Number(place), candidate)],
+            );
+            expect(can(solver, ...kept)).toBe(true);
+            for (const spared of changed) expect(can(solver, ...kept, slugOf(spared, tried[spared] ?? 0))).toBe(false);
+          }
         }
       }
-    }
-    expect([open > 20, conflicts > 20]).toEqual([true, true]);
-  });
+      expect([open > 20, conflicts > 20]).toEqual([true, true]);
+    },
+  );
 });

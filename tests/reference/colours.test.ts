@@ -1,7 +1,17 @@
 import { differenceCiede2000, lab65, wcagContrast } from 'culori';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { colourDifference, contrastOf, hexOf, labOf, luminanceOf, readableMark, readColour, type Rgb, rgbOf } from '@/core/colour';
+import {
+  colourDifference,
+  contrastOf,
+  hexOf,
+  labOf,
+  luminanceOf,
+  readableMark,
+  readColour,
+  type Rgb,
+  rgbOf,
+} from '@/core/colour';
 
 /**
  * The test data of G. Sharma, W. Wu and E. N. Dalal, The CIEDE2000 color-difference formula: implementation notes,
@@ -51,11 +61,17 @@ const colours = fc.record({ red: part, green: part, blue: part });
 const toLab65 = (rgb: Rgb) => lab65(hexOf(rgb));
 
 describe('CIEDE2000', () => {
-  it.each(PAIRS)('of (%d, %d, %d) and (%d, %d, %d) is %d (Sharma, Wu and Dalal 2005)', (l1, a1, b1, l2, a2, b2, expected) => {
-    const [one, other] = [{ l: l1, a: a1, b: b1 }, { l: l2, a: a2, b: b2 }];
-    expect(colourDifference(one, other)).toBeCloseTo(expected, 4);
-    expect(colourDifference(other, one)).toBeCloseTo(expected, 4);
-  });
+  it.each(PAIRS)(
+    'of (%d, %d, %d) and (%d, %d, %d) is %d (Sharma, Wu and Dalal 2005)',
+    (l1, a1, b1, l2, a2, b2, expected) => {
+      const [one, other] = [
+        { l: l1, a: a1, b: b1 },
+        { l: l2, a: a2, b: b2 },
+      ];
+      expect(colourDifference(one, other)).toBeCloseTo(expected, 4);
+      expect(colourDifference(other, one)).toBeCloseTo(expected, 4);
+    },
+  );
 
   it('is what a colour library says, for any two colours of the screen', () => {
     const difference = differenceCiede2000();
@@ -97,7 +113,10 @@ describe('CIELAB', () => {
 
   it('of the primaries is what tables of sRGB under D65 give, to one place', () => {
     // Common practice; found in every table of sRGB primaries. From memory.
-    const rounded = (hex: string) => Object.values(labOf(rgbOf(hex) ?? { red: 0, green: 0, blue: 0 })).map((value: number) => Math.round(value * 10) / 10 + 0);
+    const rounded = (hex: string) =>
+      Object.values(labOf(rgbOf(hex) ?? { red: 0, green: 0, blue: 0 })).map(
+        (value: number) => Math.round(value * 10) / 10 + 0,
+      );
     expect(rounded('#ffffff')).toEqual([100, 0, 0]);
     expect(rounded('#ff0000')).toEqual([53.2, 80.1, 67.2]);
     expect(rounded('#00ff00')).toEqual([87.7, -86.2, 83.2]);
@@ -106,12 +125,15 @@ describe('CIELAB', () => {
 });
 
 describe('WCAG contrast', () => {
-  const contrast = (one: string, other: string) => contrastOf(rgbOf(one) ?? { red: 0, green: 0, blue: 0 }, rgbOf(other) ?? { red: 0, green: 0, blue: 0 });
+  const contrast = (one: string, other: string) =>
+    contrastOf(rgbOf(one) ?? { red: 0, green: 0, blue: 0 }, rgbOf(other) ?? { red: 0, green: 0, blue: 0 });
 
   it('is 21 at most, 1 at least (WCAG 2.2, definition of contrast ratio)', () => {
     expect(contrast('#000000', '#ffffff')).toBeCloseTo(21, 10);
     expect(contrast('#5b7a5e', '#5b7a5e')).toBe(1);
-    expect([luminanceOf({ red: 0, green: 0, blue: 0 }), luminanceOf({ red: 255, green: 255, blue: 255 })]).toEqual([0, 1]);
+    expect([luminanceOf({ red: 0, green: 0, blue: 0 }), luminanceOf({ red: 255, green: 255, blue: 255 })]).toEqual([
+      0, 1,
+    ]);
   });
 
   it('of grey #767676 on white just passes 4.5, of #777777 just fails (common practice)', () => {

@@ -3,7 +3,15 @@ import { describe, expect, it } from 'vitest';
 import { type Swatch } from '@/core/catalog';
 import { swatchesFromCsv, swatchesToCsv } from '@/core/exchange';
 
-const swatch = (fields: Partial<Swatch>): Swatch => ({ key: 'x', name: 'X', colours: ['#102030'], picture: null, family: '', supplierCode: '', ...fields });
+const swatch = (fields: Partial<Swatch>): Swatch => ({
+  key: 'x',
+  name: 'X',
+  colours: ['#102030'],
+  picture: null,
+  family: '',
+  supplierCode: '',
+  ...fields,
+});
 const HEAD = 'name,colour,second colour,third colour,family,supplier code';
 const names = (csv: string) => swatchesFromCsv(csv, []).map(({ name }) => name);
 
@@ -28,12 +36,23 @@ describe('CSV by RFC 4180', () => {
   });
 
   it('written out and read again is the same book', () => {
-    const name = fc.string({ minLength: 1, maxLength: 12, unit: fc.constantFrom('a', 'B', ',', '"', ';', '\n', 'é', '9', ' ') }).filter((text) => text.trim() === text && !/^[=+\-@]/.test(text));
-    const book = fc.uniqueArray(fc.record({ name, family: name, colours: fc.array(fc.constantFrom('#000000', '#a1b2c3', '#ffffff'), { minLength: 1, maxLength: 3 }) }), { selector: (entry) => entry.name.toLowerCase() });
+    const name = fc
+      .string({ minLength: 1, maxLength: 12, unit: fc.constantFrom('a', 'B', ',', '"', ';', '\n', 'é', '9', ' ') })
+      .filter((text) => text.trim() === text && !/^[=+\-@]/.test(text));
+    const book = fc.uniqueArray(
+      fc.record({
+        name,
+        family: name,
+        colours: fc.array(fc.constantFrom('#000000', '#a1b2c3', '#ffffff'), { minLength: 1, maxLength: 3 }),
+      }),
+      { selector: (entry) => entry.name.toLowerCase() },
+    );
     fc.assert(
       fc.property(book, (entries) => {
         const lines = swatchesFromCsv(swatchesToCsv(entries.map((entry) => swatch(entry))), []);
-        expect(lines.map(({ swatch: read }) => read && { name: read.name, family: read.family, colours: read.colours })).toEqual(entries.map(({ name: title, family, colours }) => ({ name: title, family, colours })));
+        expect(
+          lines.map(({ swatch: read }) => read && { name: read.name, family: read.family, colours: read.colours }),
+        ).toEqual(entries.map(({ name: title, family, colours }) => ({ name: title, family, colours })));
       }),
     );
   });

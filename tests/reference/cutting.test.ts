@@ -10,7 +10,8 @@ const rolls = (lengths: readonly number[]): LotStock => ({
   smallestOffcut: null,
   lots: lengths.map((length, id) => ({ id, label: `Roll ${id + 1}`, free: Exact.of(length) })),
 });
-const used = ({ cuts }: ReturnType<typeof planCuts>) => cuts.reduce((sum, { lot }) => sum + Number(lot.free.toString()), 0);
+const used = ({ cuts }: ReturnType<typeof planCuts>) =>
+  cuts.reduce((sum, { lot }) => sum + Number(lot.free.toString()), 0);
 
 describe('paper rolls', () => {
   /**
@@ -19,16 +20,36 @@ describe('paper rolls', () => {
    * article "Cutting stock problem" and in lectures that follow it; written down from memory.
    */
   const ORDER: readonly (readonly [width: number, count: number])[] = [
-    [1380, 22], [1520, 25], [1560, 12], [1710, 14], [1820, 18], [1880, 18], [1930, 20],
-    [2000, 10], [2050, 12], [2100, 14], [2140, 16], [2150, 18], [2200, 20],
+    [1380, 22],
+    [1520, 25],
+    [1560, 12],
+    [1710, 14],
+    [1820, 18],
+    [1880, 18],
+    [1930, 20],
+    [2000, 10],
+    [2050, 12],
+    [2100, 14],
+    [2140, 16],
+    [2150, 18],
+    [2200, 20],
   ];
 
   it('takes 73 master rolls, and proves that fewer can’t do', () => {
-    const plan = planCuts(rolls(Array.from({ length: 80 }, () => 5600)), ORDER.map(([width, count]) => ({ length: Exact.of(width), count })), THOROUGH);
+    const plan = planCuts(
+      rolls(Array.from({ length: 80 }, () => 5600)),
+      ORDER.map(([width, count]) => ({ length: Exact.of(width), count })),
+      THOROUGH,
+    );
     expect(plan.cuts).toHaveLength(73);
     expect(plan.unplaced).toEqual([]);
     expect([plan.unplaced.length, plan.waste.equals(plan.leastWaste)]).toEqual([0, true]);
-    expect(plan.waste.over(Exact.of(73 * 5600)).times(Exact.of(100)).toFixed(3)).toBe('0.401');
+    expect(
+      plan.waste
+        .over(Exact.of(73 * 5600))
+        .times(Exact.of(100))
+        .toFixed(3),
+    ).toBe('0.401');
   });
 });
 
@@ -37,12 +58,20 @@ describe('beside an integer-programming library (HiGHS)', () => {
     const highs = await loadHighs();
     const task = fc.record({
       lengths: fc.array(fc.integer({ min: 40, max: 100 }), { minLength: 3, maxLength: 6 }),
-      wanted: fc.uniqueArray(fc.tuple(fc.integer({ min: 8, max: 45 }), fc.integer({ min: 1, max: 3 })), { minLength: 2, maxLength: 5, selector: ([size]) => size }),
+      wanted: fc.uniqueArray(fc.tuple(fc.integer({ min: 8, max: 45 }), fc.integer({ min: 1, max: 3 })), {
+        minLength: 2,
+        maxLength: 5,
+        selector: ([size]) => size,
+      }),
     });
     let compared = 0;
     fc.assert(
       fc.property(task, ({ lengths, wanted }) => {
-        const plan = planCuts(rolls(lengths), wanted.map(([size, count]) => ({ length: Exact.of(size), count })), THOROUGH);
+        const plan = planCuts(
+          rolls(lengths),
+          wanted.map(([size, count]) => ({ length: Exact.of(size), count })),
+          THOROUGH,
+        );
         const theirs = highs.solve(assignment(lengths, wanted));
         if (theirs.Status === 'Infeasible') {
           expect(plan.unplaced.length).toBeGreaterThan(0);
@@ -69,7 +98,10 @@ function assignment(lengths: readonly number[], wanted: readonly (readonly [numb
     ` obj: ${all.map((roll) => `${lengths[roll]} y${roll}`).join(' + ')}`,
     'Subject To',
     ...sizes.map((size) => ` d${size}: ${all.map((roll) => `x${size}_${roll}`).join(' + ')} = ${wanted[size]?.[1]}`),
-    ...all.map((roll) => ` c${roll}: ${sizes.map((size) => `${wanted[size]?.[0]} x${size}_${roll}`).join(' + ')} - ${lengths[roll]} y${roll} <= 0`),
+    ...all.map(
+      (roll) =>
+        ` c${roll}: ${sizes.map((size) => `${wanted[size]?.[0]} x${size}_${roll}`).join(' + ')} - ${lengths[roll]} y${roll} <= 0`,
+    ),
     'Bounds',
     ...all.flatMap((roll) => sizes.map((size) => ` 0 <= x${size}_${roll} <= 9`)),
     'General',

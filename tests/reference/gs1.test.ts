@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { gtinCheckDigit, gtinFault } from '@/core/catalog';
 
-/** A check digit as the tables of the GS1 General Specifications lay it out: positions, multipliers, sum, difference. */
+/**
+ * A check digit as the tables of the GS1 General Specifications lay it out: positions, multipliers, sum, difference.
+ */
 function byTable(digits: string): number {
   const places = digits.padStart(17, '0');
   const multipliers = [3, 1, 3, 1, 3, 1, 3, 1, 3, 1, 3, 1, 3, 1, 3, 1, 3];
@@ -21,7 +23,9 @@ describe('GS1 check digits', () => {
   ])('of %s is %d: %s', (digits, right) => expect(gtinCheckDigit(digits)).toBe(right));
 
   it('are what the table of the specification gives', () => {
-    fc.assert(fc.property(fc.stringMatching(/^\d{7}$|^\d{11,13}$/), (digits) => gtinCheckDigit(digits) === byTable(digits)));
+    fc.assert(
+      fc.property(fc.stringMatching(/^\d{7}$|^\d{11,13}$/), (digits) => gtinCheckDigit(digits) === byTable(digits)),
+    );
   });
 
   it('find every single wrong digit, as the specification promises', () => {
@@ -35,5 +39,7 @@ describe('GS1 check digits', () => {
     );
   });
 
-  it.each(['', '123456', '12345678901', '400638133393X', '4006381333931 '])('“%s” has not the form of a GTIN', (text) => expect(gtinFault(text)).toEqual({ kind: 'form' }));
+  it.each(['', '123456', '12345678901', '400638133393X', '4006381333931 '])('“%s” has not the form of a GTIN', (text) =>
+    expect(gtinFault(text)).toEqual({ kind: 'form' }),
+  );
 });

@@ -7,8 +7,16 @@ import { context, surroundings } from '../fixtures/products';
 /** Prices a product of one choice of each priced kind. */
 function priced(fields: object, answers: Record<string, unknown>, quantity = 1) {
   const product = productSchema.parse({ slug: 'x', title: 'X', sku: 'X', ...fields });
-  const { unitPrice, lineTotal, working } = resolve(compile(product, surroundings), { answers, quantity }, { ...context, stock: null });
-  return { unit: unitPrice?.toFixed(2), total: lineTotal?.toFixed(2), amounts: working.map(({ amount }) => amount.toString()) };
+  const { unitPrice, lineTotal, working } = resolve(
+    compile(product, surroundings),
+    { answers, quantity },
+    { ...context, stock: null },
+  );
+  return {
+    unit: unitPrice?.toFixed(2),
+    total: lineTotal?.toFixed(2),
+    amounts: working.map(({ amount }) => amount.toString()),
+  };
 }
 
 const option = (key: string, amount: object) => ({ key, title: key, amount });
@@ -20,7 +28,11 @@ describe('amounts worked by hand (common practice)', () => {
       { kind: 'list', key: 'a', title: 'A', options: [option('on', percent('10'))] },
       { kind: 'list', key: 'b', title: 'B', options: [option('on', percent('15'))] },
     ];
-    expect(priced({ price: '200', choices }, { a: 'on', b: 'on' })).toEqual({ unit: '250.00', total: '250.00', amounts: ['200', '20', '30'] });
+    expect(priced({ price: '200', choices }, { a: 'on', b: 'on' })).toEqual({
+      unit: '250.00',
+      total: '250.00',
+      amounts: ['200', '20', '30'],
+    });
   });
 
   it('a percentage beside a fixed extra: 80 + 5 + 12.5 % of 80 = 95', () => {
@@ -42,7 +54,9 @@ describe('amounts worked by hand (common practice)', () => {
   });
 
   it('and with spaces charged: 9 × 0.75, so 18.75', () => {
-    const choices = [{ kind: 'text', key: 'text', title: 'Text', amount: { kind: 'perCharacter', value: '0.75', spaces: 'counted' } }];
+    const choices = [
+      { kind: 'text', key: 'text', title: 'Text', amount: { kind: 'perCharacter', value: '0.75', spaces: 'counted' } },
+    ];
     expect(priced({ price: '12', choices }, { text: 'Bee Happy' }).unit).toBe('18.75');
   });
 
@@ -53,7 +67,11 @@ describe('amounts worked by hand (common practice)', () => {
   };
 
   it('a quarter metre three times at 18.50 a metre: each piece is rounded to the cent, 3 × 4.63 = 13.89', () => {
-    expect(priced(byTheMetre, { length: '0.25' }, 3)).toEqual({ unit: '4.63', total: '13.89', amounts: ['4.625', '0.005'] });
+    expect(priced(byTheMetre, { length: '0.25' }, 3)).toEqual({
+      unit: '4.63',
+      total: '13.89',
+      amounts: ['4.625', '0.005'],
+    });
   });
 
   it('4 ft 6 in at 18.50 a metre: 1.3716 m × 18.50 = 25.3746, so 25.37', () => {

@@ -12,8 +12,18 @@ const product = productSchema.parse({
   title: 'P',
   sku: 'P',
   choices: [
-    { kind: 'list', key: 'roof', title: 'Roof', options: ['flat', 'gabled', 'hipped'].map((key) => ({ key, title: key })) },
-    { kind: 'several', key: 'tools', title: 'Tools', options: ['brush', 'roller', 'cloth'].map((key) => ({ key, title: key })) },
+    {
+      kind: 'list',
+      key: 'roof',
+      title: 'Roof',
+      options: ['flat', 'gabled', 'hipped'].map((key) => ({ key, title: key })),
+    },
+    {
+      kind: 'several',
+      key: 'tools',
+      title: 'Tools',
+      options: ['brush', 'roller', 'cloth'].map((key) => ({ key, title: key })),
+    },
     { kind: 'measure', key: 'length', title: 'Length', unit: 'm' },
     { kind: 'text', key: 'name', title: 'Name' },
     { kind: 'date', key: 'day', title: 'Day' },
@@ -21,23 +31,70 @@ const product = productSchema.parse({
   ],
 });
 const OPTIONS = { roof: ['flat', 'gabled', 'hipped'], tools: ['brush', 'roller', 'cloth'] } as const;
-const SIGN: Readonly<Record<Comparison, string>> = { is: '===', isNot: '!==', less: '<', atMost: '<=', more: '>', atLeast: '>=' };
+const SIGN: Readonly<Record<Comparison, string>> = {
+  is: '===',
+  isNot: '!==',
+  less: '<',
+  atMost: '<=',
+  more: '>',
+  atLeast: '>=',
+};
 
 const comparison = fc.constantFrom<Comparison>('is', 'isNot', 'less', 'atMost', 'more', 'atLeast');
 const among = fc.constantFrom<'oneOf' | 'noneOf'>('oneOf', 'noneOf');
 const test: fc.Arbitrary<Test> = fc.oneof(
-  fc.record({ kind: fc.constant('option' as const), choice: fc.constant('roof'), is: among, options: fc.subarray([...OPTIONS.roof], { minLength: 1 }) }),
-  fc.record({ kind: fc.constant('option' as const), choice: fc.constant('tools'), is: among, options: fc.subarray([...OPTIONS.tools], { minLength: 1 }) }),
-  fc.record({ kind: fc.constant('value' as const), choice: fc.constant('length'), compare: comparison, value: fc.integer({ min: -4, max: 4 }).map((n) => String(n / 2)) }),
-  fc.record({ kind: fc.constant('characters' as const), choice: fc.constant('name'), compare: comparison, value: fc.integer({ min: 0, max: 6 }) }),
-  fc.record({ kind: fc.constant('day' as const), choice: fc.constant('day'), compare: comparison, day: fc.constantFrom('2026-05-01', '2026-05-02', '2026-06-01') }),
+  fc.record({
+    kind: fc.constant('option' as const),
+    choice: fc.constant('roof'),
+    is: among,
+    options: fc.subarray([...OPTIONS.roof], { minLength: 1 }),
+  }),
+  fc.record({
+    kind: fc.constant('option' as const),
+    choice: fc.constant('tools'),
+    is: among,
+    options: fc.subarray([...OPTIONS.tools], { minLength: 1 }),
+  }),
+  fc.record({
+    kind: fc.constant('value' as const),
+    choice: fc.constant('length'),
+    compare: comparison,
+    value: fc.integer({ min: -4, max: 4 }).map((n) => String(n / 2)),
+  }),
+  fc.record({
+    kind: fc.constant('characters' as const),
+    choice: fc.constant('name'),
+    compare: comparison,
+    value: fc.integer({ min: 0, max: 6 }),
+  }),
+  fc.record({
+    kind: fc.constant('day' as const),
+    choice: fc.constant('day'),
+    compare: comparison,
+    day: fc.constantFrom('2026-05-01', '2026-05-02', '2026-06-01'),
+  }),
   fc.record({ kind: fc.constant('said' as const), choice: fc.constant('gift'), yes: fc.boolean() }),
-  fc.record({ kind: fc.constant('answered' as const), choice: fc.constantFrom('roof', 'length', 'name'), answered: fc.boolean() }),
+  fc.record({
+    kind: fc.constant('answered' as const),
+    choice: fc.constantFrom('roof', 'length', 'name'),
+    answered: fc.boolean(),
+  }),
   fc.record({ kind: fc.constant('quantity' as const), compare: comparison, value: fc.integer({ min: 1, max: 4 }) }),
-  fc.record({ kind: fc.constant('group' as const), is: among, groups: fc.subarray(['trade', 'guild'], { minLength: 1 }) }),
+  fc.record({
+    kind: fc.constant('group' as const),
+    is: among,
+    groups: fc.subarray(['trade', 'guild'], { minLength: 1 }),
+  }),
 );
 const { condition } = fc.letrec<{ condition: Condition }>((tie) => ({
-  condition: fc.oneof({ maxDepth: 4 }, test, fc.record({ kind: fc.constantFrom<'all' | 'any' | 'none'>('all', 'any', 'none'), of: fc.array(tie('condition'), { minLength: 1, maxLength: 3 }) })),
+  condition: fc.oneof(
+    { maxDepth: 4 },
+    test,
+    fc.record({
+      kind: fc.constantFrom<'all' | 'any' | 'none'>('all', 'any', 'none'),
+      of: fc.array(tie('condition'), { minLength: 1, maxLength: 3 }),
+    }),
+  ),
 }));
 
 /** The same in the library's language; what is not answered holds for nothing. */
@@ -84,7 +141,15 @@ const facts = fc.record({
   group: fc.option(fc.constantFrom('trade', 'guild')),
 });
 
-const plain = { canonical: '', shown: '', option: null, value: null, characters: 0, charactersWithoutSpaces: 0, picks: [] };
+const plain = {
+  canonical: '',
+  shown: '',
+  option: null,
+  value: null,
+  characters: 0,
+  charactersWithoutSpaces: 0,
+  picks: [],
+};
 const picked = (effects: readonly number[]) => effects.map((effect) => ({ effect, count: 1 }));
 
 describe('conditions beside a JSON rule library', () => {
@@ -93,7 +158,11 @@ describe('conditions beside a JSON rule library', () => {
     fc.assert(
       fc.property(condition, facts, (given, said) => {
         const faults: string[] = [];
-        const ours = compileCondition(given, [], { product, groups: [{ key: 'trade' }, { key: 'guild' }], report: (_, { code }) => faults.push(code) });
+        const ours = compileCondition(given, [], {
+          product,
+          groups: [{ key: 'trade' }, { key: 'guild' }],
+          report: (_, { code }) => faults.push(code),
+        });
         expect(faults).toEqual([]);
         const answers: Facts['answers'] = [
           said.roof === null ? null : { ...plain, picks: picked([said.roof]) },

@@ -3,13 +3,31 @@ import { taxOf } from '@/core/basket/tax';
 import { Exact } from '@/core/number';
 
 /**
- * Value added tax as Council Directive 2006/112/EC has it: Article 78 (the taxable amount is what is paid without the tax),
- * Article 97 (rates are percentages of it). Rounding for each item or for the whole invoice is left to the member states:
- * Court of Justice, C-484/06 (Ahold) and C-302/07 (Wetherspoon). The sums are worked by hand, in cents.
+ * Value added tax as Council Directive 2006/112/EC has it: Article 78 (the taxable amount is what is paid without the
+ * tax), Article 97 (rates are percentages of it). Rounding for each item or for the whole invoice is left to the member
+ * states: Court of Justice, C-484/06 (Ahold) and C-302/07 (Wetherspoon). The sums are worked by hand, in cents.
  */
-const tax = (pricesInclude: boolean, rounding: 'line' | 'order') => ({ name: 'VAT', pricesInclude, country: 'AT', classes: [{ key: 'usual', title: 'Usual' }], rates: [{ class: 'usual', country: 'AT', percent: '20' }], rounding, shown: 'with' as const });
+const tax = (pricesInclude: boolean, rounding: 'line' | 'order') => ({
+  name: 'VAT',
+  pricesInclude,
+  country: 'AT',
+  classes: [{ key: 'usual', title: 'Usual' }],
+  rates: [{ class: 'usual', country: 'AT', percent: '20' }],
+  rounding,
+  shown: 'with' as const,
+});
 const sums = (amounts: readonly string[], pricesInclude: boolean, rounding: 'line' | 'order') => {
-  const { net, tax: paid, gross } = taxOf(tax(pricesInclude, rounding), 'AT', amounts.map((amount) => ({ amount: Exact.from(amount), taxClass: null })), 2, 'halfAwayFromZero');
+  const {
+    net,
+    tax: paid,
+    gross,
+  } = taxOf(
+    tax(pricesInclude, rounding),
+    'AT',
+    amounts.map((amount) => ({ amount: Exact.from(amount), taxClass: null })),
+    2,
+    'halfAwayFromZero',
+  );
   return [net, paid, gross].map((amount) => amount.toFixed(2));
 };
 

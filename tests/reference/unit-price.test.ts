@@ -3,8 +3,8 @@ import { Exact } from '@/core/number';
 import { pricePerMeasure } from '@/core/pricing';
 
 /**
- * The unit price of Directive 98/6/EC, Article 2(b): the final price for one kilogram, one litre, one metre or one square
- * metre. The sums are worked by hand.
+ * The unit price of Directive 98/6/EC, Article 2(b): the final price for one kilogram, one litre, one metre or one
+ * square metre. The sums are worked by hand.
  */
 describe('what the usual measure costs', () => {
   it.each([
@@ -20,5 +20,12 @@ describe('what the usual measure costs', () => {
     expect(found && `${found.price.toFixed(2)} / ${found.unit.code}`).toBe(expected);
   });
 
-  it.each([[null], [{ value: '0', unit: 'kg' }], [{ value: '-1', unit: 'kg' }], [{ value: 'x', unit: 'kg' }], [{ value: '12', unit: '1' }], [{ value: '1', unit: 'nonsense' }]])('nothing of %j', (contents) => expect(pricePerMeasure(Exact.of(5), contents, 2)).toBeNull());
+  it.each([
+    [null],
+    [{ value: '0', unit: 'kg' }],
+    [{ value: '-1', unit: 'kg' }],
+    [{ value: 'x', unit: 'kg' }],
+    [{ value: '12', unit: '1' }],
+    [{ value: '1', unit: 'nonsense' }],
+  ])('nothing of %j', (contents) => expect(pricePerMeasure(Exact.of(5), contents, 2)).toBeNull());
 });

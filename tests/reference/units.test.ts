@@ -12,7 +12,9 @@ describe('unit conversions against the exact definitions', () => {
     ['[ft_i]', 'm', '0.3048'],
     ['[yd_i]', 'm', '0.9144'],
     ['[lb_av]', 'kg', '0.45359237'],
-  ])('international yard and pound agreement 1959: 1 %s is %s × %s', (from, to, exact) => expect(factor(from, to)).toBe(exact));
+  ])('international yard and pound agreement 1959: 1 %s is %s × %s', (from, to, exact) =>
+    expect(factor(from, to)).toBe(exact),
+  );
 
   // Derived from those by whole numbers; NIST Handbook 44, Appendix C, General Tables of Units of Measurement.
   it.each([
@@ -38,7 +40,9 @@ describe('unit conversions against the exact definitions', () => {
 
 describe('unit conversions against a UCUM library', () => {
   const ucum = UcumLhcUtils.getInstance();
-  const pairs = units.flatMap((from) => units.filter((to) => to.dimension === from.dimension && to !== from).map((to) => [from.code, to.code] as const));
+  const pairs = units.flatMap((from) =>
+    units.filter((to) => to.dimension === from.dimension && to !== from).map((to) => [from.code, to.code] as const),
+  );
 
   it('knows every code as UCUM does', () => {
     for (const { code } of units) expect(ucum.validateUnitString(code).status, code).toBe('valid');
@@ -47,7 +51,9 @@ describe('unit conversions against a UCUM library', () => {
   it(`converts every pair of units (${pairs.length}) to the same value, within what binary fractions can show`, () => {
     for (const [from, to] of pairs) {
       const theirs = ucum.convertUnitTo(from, 7.25, to).toVal;
-      const ours = convert({ value: Exact.from('7.25'), unit: requireUnit(from) }, requireUnit(to))?.value.toApproximateNumber() ?? Number.NaN;
+      const ours =
+        convert({ value: Exact.from('7.25'), unit: requireUnit(from) }, requireUnit(to))?.value.toApproximateNumber() ??
+        Number.NaN;
       expect(theirs, `${from} to ${to}`).not.toBeNull();
       expect(Math.abs(ours / (theirs ?? Number.NaN) - 1), `${from} to ${to}`).toBeLessThan(1e-9);
     }

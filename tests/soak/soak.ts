@@ -39,8 +39,16 @@ interface Answer {
 /** @returns null when the server went away before all of its answer was there */
 async function ask(url: string, body: object, cookie: string): Promise<Answer | null> {
   try {
-    const response = await fetch(url, { method: 'POST', headers: { 'Content-Type': 'application/json', ...(cookie && { Cookie: cookie }) }, body: JSON.stringify(body) });
-    return { status: response.status, cookie: response.headers.get('set-cookie')?.split(';')[0] ?? '', said: (await response.json()) as Answer['said'] };
+    const response = await fetch(url, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', ...(cookie && { Cookie: cookie }) },
+      body: JSON.stringify(body),
+    });
+    return {
+      status: response.status,
+      cookie: response.headers.get('set-cookie')?.split(';')[0] ?? '',
+      said: (await response.json()) as Answer['said'],
+    };
   } catch {
     return null;
   }
@@ -66,9 +74,19 @@ async function buy(server: TestServer, buyer: number, until: number): Promise<Bo
     if (added.status !== 200) return { buyer, state: 'refused at the basket' };
     cookie ||= added.cookie;
   }
-  const checkout = { idempotencyKey: `soak-${buyer}-${until}`, name: `Buyer ${buyer}`, email: 'buyer@soak.example', payment: buyer % 11 === 0 ? 'decline' : buyer % 13 === 0 ? 'timeOut' : 'approve', seenTotal: '0' };
+  const checkout = {
+    idempotencyKey: `soak-${buyer}-${until}`,
+    name: `Buyer ${buyer}`,
+    email: 'buyer@soak.example',
+    payment: buyer % 11 === 0 ? 'decline' : buyer % 13 === 0 ? 'timeOut' : 'approve',
+    seenTotal: '0',
+  };
   // The first press tells what it costs; with that in mind the second one means it.
-  const told = await send('/api/shop/checkout', { ...checkout, idempotencyKey: `${checkout.idempotencyKey}-look` }, cookie);
+  const told = await send(
+    '/api/shop/checkout',
+    { ...checkout, idempotencyKey: `${checkout.idempotencyKey}-look` },
+    cookie,
+  );
   const [, seenTotal] = /total is now €([0-9.,]+)\./.exec(told?.said.detail ?? '') ?? [];
   if (seenTotal === undefined) return { buyer, state: told?.said.code ?? 'gave up' };
   const placed = await send('/api/shop/checkout', { ...checkout, seenTotal: seenTotal.replaceAll(',', '') }, cookie);
@@ -83,7 +101,11 @@ async function soak(): Promise<number> {
   // As many as there are to be, booked as a receipt would be.
   const before = await database.read.query.stockItems.findFirst({ where: eq(stockItems.key, STOCK) });
   const missing = Exact.of(PIECES).minus(Exact.from(before?.onHand ?? '0'));
-  await fetch(`${server.origin}/api/manage/stock/${STOCK}/entries`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ kind: 'receipt', quantity: missing.toString(), reason: 'Soak' }) });
+  await fetch(`${server.origin}/api/manage/stock/${STOCK}/entries`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ kind: 'receipt', quantity: missing.toString(), reason: 'Soak' }),
+  });
   const chargedBefore = (await database.read.select().from(standInPayments)).length;
   const paidBefore = (await database.read.select().from(orders).where(eq(orders.state, 'paid'))).length;
 
@@ -112,26 +134,47 @@ async function soak(): Promise<number> {
   const all = await database.read.select().from(orders);
   const paid = all.filter(({ state, customerName }) => state === 'paid' && customerName.startsWith('Buyer'));
   if (all.some(({ state }) => state === 'awaitingPayment')) faults.push('an order still waits for its payment');
-  if (!Exact.from(after?.onHand ?? '0').plus(Exact.of(paid.length)).equals(Exact.of(PIECES))) faults.push(`${paid.length} sold and ${after?.onHand} free are not ${PIECES}`);
+  if (
+    !Exact.from(after?.onHand ?? '0')
+      .plus(Exact.of(paid.length))
+      .equals(Exact.of(PIECES))
+  )
+    faults.push(`${paid.length} sold and ${after?.onHand} free are not ${PIECES}`);
   if (paid.length > PIECES) faults.push(`${paid.length} sold of ${PIECES}`);
-  const charged = (await database.read.select().from(standInPayments)).slice(chargedBefore).filter(({ outcome }) => outcome === 'approved');
-  if (charged.length !== all.filter(({ state }) => state === 'paid').length - paidBefore) faults.push(`${charged.length} were charged, and ${paid.length} have their order`);
+  const charged = (await database.read.select().from(standInPayments))
+    .slice(chargedBefore)
+    .filter(({ outcome }) => outcome === 'approved');
+  if (charged.length !== all.filter(({ state }) => state === 'paid').length - paidBefore)
+    faults.push(`${charged.length} were charged, and ${paid.length} have their order`);
   const perBuyer = new Map<string, number>();
   for (const { customerName } of paid) perBuyer.set(customerName, (perBuyer.get(customerName) ?? 0) + 1);
   for (const [name, times] of perBuyer) if (times > 1) faults.push(`${name} paid ${times} times`);
   for (const { id } of paid) {
-    const approved = (await database.read.select().from(payments).where(eq(payments.orderId, id))).filter(({ outcome }) => outcome === 'approved');
+    const approved = (await database.read.select().from(payments).where(eq(payments.orderId, id))).filter(
+      ({ outcome }) => outcome === 'approved',
+    );
     if (approved.length !== 1) faults.push(`order ${id} has ${approved.length} payments`);
   }
-  const loose = (await database.read.select({ cut: cuts, state: orders.state }).from(cuts).innerJoin(orders, eq(orders.id, cuts.orderId))).filter(({ cut, state }) => cut.state === 'planned' && state !== 'paid');
+  const loose = (
+    await database.read
+      .select({ cut: cuts, state: orders.state })
+      .from(cuts)
+      .innerJoin(orders, eq(orders.id, cuts.orderId))
+  ).filter(({ cut, state }) => cut.state === 'planned' && state !== 'paid');
   if (loose.length > 0) faults.push(`${loose.length} pieces are still promised to orders that were never paid`);
-  const { status, stdout, stderr } = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/oak.ts', 'ledger', 'verify', '--database', server.databaseUrl], { encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ['node_modules/tsx/dist/cli.mjs', 'src/cli/oak.ts', 'ledger', 'verify', '--database', server.databaseUrl],
+    { encoding: 'utf8' },
+  );
   say(`ledger verify: ${(stdout || stderr).trim()}`);
   if (status !== 0) faults.push('the ledger does not verify');
 
   database.close();
   await server.close();
-  say(faults.length === 0 ? `right: ${paid.length} sold, each once` : faults.map((fault) => `WRONG: ${fault}`).join('\n'));
+  say(
+    faults.length === 0 ? `right: ${paid.length} sold, each once` : faults.map((fault) => `WRONG: ${fault}`).join('\n'),
+  );
   return faults.length === 0 ? 0 : 1;
 }
 

@@ -20,13 +20,21 @@ export async function startProduct({ person }: Stage, title: string, sku: string
 export async function selectProducts({ person, browser }: Stage, ...titles: readonly string[]): Promise<void> {
   await person.goTo('/manage/products');
   for (const title of titles) {
-    const box = await browser.driver.wait(until.elementLocated(By.css(`input[aria-label="Select ${title}"]`)), PATIENCE);
+    const box = await browser.driver.wait(
+      until.elementLocated(By.css(`input[aria-label="Select ${title}"]`)),
+      PATIENCE,
+    );
     await browser.driver.executeScript('arguments[0].click()', box);
   }
 }
 
 /** Makes a stock item in the store room, so many of it at so much each. */
-export async function stockUp({ person, browser, database }: Stage, title: string, onHand: string, cost: string): Promise<void> {
+export async function stockUp(
+  { person, browser, database }: Stage,
+  title: string,
+  onHand: string,
+  cost: string,
+): Promise<void> {
   const item = () => database.read.query.stockItems.findFirst({ where: eq(stockItems.title, title) });
   await person.goTo('/manage/stock');
   await person.press('New stock item');
@@ -86,7 +94,10 @@ export async function publish({ person, browser, database }: Stage, title: strin
   await browser.driver.sleep(700);
   await person.press('Publish');
   await person.sees('is in the shop');
-  await browser.driver.wait(async () => (await database.read.query.products.findFirst({ where: eq(products.title, title) }))?.publishedRevision, PATIENCE);
+  await browser.driver.wait(
+    async () => (await database.read.query.products.findFirst({ where: eq(products.title, title) }))?.publishedRevision,
+    PATIENCE,
+  );
 }
 
 /** Orders what is in the basket. */

@@ -19,28 +19,51 @@ export type Screen = [string, string, (() => Promise<void>)?];
  * @param leaveOut parts of it, by CSS, that have been looked at before
  * @returns what breaks WCAG 2.2 A or AA
  */
-export async function violations({ browser }: Stage, only: 'everything' | 'colours' = 'everything', leaveOut: readonly string[] = []): Promise<string[]> {
+export async function violations(
+  { browser }: Stage,
+  only: 'everything' | 'colours' = 'everything',
+  leaveOut: readonly string[] = [],
+): Promise<string[]> {
   if (!(await browser.driver.executeScript<boolean>('return "axe" in window'))) await browser.driver.executeScript(axe);
-  const runOnly = only === 'colours' ? { type: 'rule', values: ['color-contrast'] } : { type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] };
+  const runOnly =
+    only === 'colours'
+      ? { type: 'rule', values: ['color-contrast'] }
+      : { type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] };
   const found = await browser.driver.executeAsyncScript<Violation[]>(
-    'const done = arguments[2]; axe.run({ include: [["html"]], exclude: arguments[1] }, { runOnly: arguments[0], resultTypes: ["violations"], preload: false }).then((r) => done(r.violations))', runOnly, leaveOut.map((part) => [part]),
+    'const done = arguments[2]; axe.run({ include: [["html"]], exclude: arguments[1] }, { runOnly: arguments[0], resultTypes: ["violations"], preload: false }).then((r) => done(r.violations))',
+    runOnly,
+    leaveOut.map((part) => [part]),
   );
-  return found.flatMap(({ id, nodes }) => nodes.map(({ html, failureSummary }) => `${id}: ${html.slice(0, 160)} ${failureSummary.slice(0, 240)}`));
+  return found.flatMap(({ id, nodes }) =>
+    nodes.map(({ html, failureSummary }) => `${id}: ${html.slice(0, 160)} ${failureSummary.slice(0, 240)}`),
+  );
 }
 
 /** Changes the look of the page as it stands, as the switch does, without loading it again. */
 const look = ({ browser }: Stage, light: 'light' | 'dark') =>
-  browser.driver.executeScript('document.documentElement.className = document.documentElement.className.replace(/light|dark/, arguments[0]); document.documentElement.style.colorScheme = arguments[0]', light);
+  browser.driver.executeScript(
+    'document.documentElement.className = document.documentElement.className.replace(/light|dark/, arguments[0]); document.documentElement.style.colorScheme = arguments[0]',
+    light,
+  );
 
 /** Colours on their way from one to another are no colours to judge: waits until nothing moves any more. */
-const still = ({ browser }: Stage) => browser.driver.wait(() => browser.driver.executeScript<boolean>('return document.getAnimations().every((one) => one.playState !== "running" || one.effect.getTiming().iterations === Infinity)'), 5_000);
+const still = ({ browser }: Stage) =>
+  browser.driver.wait(
+    () =>
+      browser.driver.executeScript<boolean>(
+        'return document.getAnimations().every((one) => one.playState !== "running" || one.effect.getTiming().iterations === Infinity)',
+      ),
+    5_000,
+  );
 
 /** What stands beside what is edited: the same at every place of one product. */
 const BESIDE = ['nav', '[aria-label="Readiness and Counter"]'];
 
 /** What the page has asked for and did not get, by address. */
 const missing = ({ browser }: Stage) =>
-  browser.driver.executeScript<string[]>('return performance.getEntriesByType("resource").filter(({ responseStatus }) => responseStatus >= 400).map(({ name, responseStatus }) => `${responseStatus} ${name}`)');
+  browser.driver.executeScript<string[]>(
+    'return performance.getEntriesByType("resource").filter(({ responseStatus }) => responseStatus >= 400).map(({ name, responseStatus }) => `${responseStatus} ${name}`)',
+  );
 
 /** Looks at screens in light and dark, and whether all that they ask for is there. */
 export function lookAtAll(stage: Stage, screens: readonly Screen[]): void {

@@ -23,12 +23,20 @@ export interface Browser {
   close(): Promise<void>;
 }
 
-/** Starts Chromium without a window, at a width and height in pixels of the page. @param scale how many it draws for each */
+/**
+ * Starts Chromium without a window, at a width and height in pixels of the page. @param scale how many it draws for
+ * each
+ */
 export async function startBrowser(width = 1280, height = 800, scale = 1): Promise<Browser> {
   const profile = mkdtempSync(join(tmpdir(), 'oak-knot-browser-'));
   const options = new Options();
   options.setChromeBinaryPath(process.env.CHROMIUM ?? '/usr/bin/chromium');
-  options.addArguments(...FLAGS, `--force-device-scale-factor=${scale}`, `--window-size=${width},${height}`, `--user-data-dir=${profile}`);
+  options.addArguments(
+    ...FLAGS,
+    `--force-device-scale-factor=${scale}`,
+    `--window-size=${width},${height}`,
+    `--user-data-dir=${profile}`,
+  );
   const driver = await new Builder()
     .forBrowser('chrome')
     .setChromeOptions(options)
@@ -37,7 +45,10 @@ export async function startBrowser(width = 1280, height = 800, scale = 1): Promi
   // The window has a frame even without a screen; what is wanted is the size of the page.
   const script = 'return [window.outerWidth - window.innerWidth, window.outerHeight - window.innerHeight]';
   const [frameWidth = 0, frameHeight = 0] = await driver.executeScript<number[]>(script);
-  await driver.manage().window().setRect({ width: width + frameWidth, height: height + frameHeight });
+  await driver
+    .manage()
+    .window()
+    .setRect({ width: width + frameWidth, height: height + frameHeight });
   return {
     driver,
     async close() {
@@ -66,7 +77,10 @@ const LOOK_AGAIN = 40;
 
 /** A text as part of an XPath expression, whatever quotation marks are in it. */
 export function quoted(text: string): string {
-  return `concat('', ${text.split("'").map((part) => `'${part}'`).join(`, "'", `)})`;
+  return `concat('', ${text
+    .split("'")
+    .map((part) => `'${part}'`)
+    .join(`, "'", `)})`;
 }
 
 /** So long it takes a hand from the keys to the mouse at least, in milliseconds. */
@@ -87,13 +101,23 @@ export class Person {
     const awake = `
       const isAwake = (element) => Object.keys(element).some((name) => name.startsWith("__react"));
       return isAwake(document.querySelector("main") ?? {}) && [...document.querySelectorAll("main :is(button, input)")].every(isAwake)`;
-    await this.driver.wait(() => this.driver.executeScript<boolean>(awake), PATIENCE, `${path} never woke up`, LOOK_AGAIN);
+    await this.driver.wait(
+      () => this.driver.executeScript<boolean>(awake),
+      PATIENCE,
+      `${path} never woke up`,
+      LOOK_AGAIN,
+    );
   }
 
   /** Waits for an element, by CSS or XPath (beginning with a slash or a bracket). */
   async find(selector: string): Promise<WebElement> {
     const by = /^[(/.]\/|^\(/.test(selector) ? By.xpath(selector) : By.css(selector);
-    const element = await this.driver.wait(until.elementLocated(by), PATIENCE, `nothing found by ${selector}`, LOOK_AGAIN);
+    const element = await this.driver.wait(
+      until.elementLocated(by),
+      PATIENCE,
+      `nothing found by ${selector}`,
+      LOOK_AGAIN,
+    );
     await this.driver.wait(until.elementIsVisible(element), PATIENCE, `not visible: ${selector}`, LOOK_AGAIN);
     return element;
   }
@@ -109,7 +133,12 @@ export class Person {
 
   /** Waits until some words no longer stand on the page. */
   async seesNoMore(words: string, within = 'body'): Promise<void> {
-    await this.driver.wait(async () => !(await this.textOf(within)).includes(words), PATIENCE, `“${words}” is still to be seen`, LOOK_AGAIN);
+    await this.driver.wait(
+      async () => !(await this.textOf(within)).includes(words),
+      PATIENCE,
+      `“${words}” is still to be seen`,
+      LOOK_AGAIN,
+    );
   }
 
   /** The words on the page, with every run of white space as one space. */
@@ -134,10 +163,15 @@ export class Person {
   /** Unfolds what is folded in an outline, once it is there. */
   private async unfold(wanted: string): Promise<void> {
     const script = 'for (const folded of document.querySelectorAll(\'nav [aria-expanded="false"]\')) folded.click()';
-    await this.driver.wait(async () => {
-      await this.driver.executeScript(script);
-      return (await this.driver.findElements(By.xpath(wanted))).length > 0;
-    }, PATIENCE, `not in the outline: ${wanted}`, LOOK_AGAIN);
+    await this.driver.wait(
+      async () => {
+        await this.driver.executeScript(script);
+        return (await this.driver.findElements(By.xpath(wanted))).length > 0;
+      },
+      PATIENCE,
+      `not in the outline: ${wanted}`,
+      LOOK_AGAIN,
+    );
   }
 
   /** Presses something that has been found already. */
@@ -153,7 +187,8 @@ export class Person {
       try {
         return await work();
       } catch (problem) {
-        const passing = problem instanceof error.StaleElementReferenceError || problem instanceof error.ElementClickInterceptedError;
+        const passing =
+          problem instanceof error.StaleElementReferenceError || problem instanceof error.ElementClickInterceptedError;
         if (!passing || attempt === 5) throw problem;
         await this.driver.sleep(200);
       }
@@ -176,9 +211,13 @@ export class Person {
   async fill(label: string, text: string, within = ''): Promise<void> {
     await this.settled(async () => {
       const field = await this.field(label, within);
-      await this.driver.executeScript('arguments[0].scrollIntoView({block: "center"}); arguments[0].focus(); arguments[0].select?.()', field);
-      // A window that has not had the focus yet may put the caret to the end with the first key: all is selected by a key, too.
-      await field.sendKeys(...(await this.isDay(field) ? [] : [ALL]), text === '' ? Key.DELETE : text);
+      await this.driver.executeScript(
+        'arguments[0].scrollIntoView({block: "center"}); arguments[0].focus(); arguments[0].select?.()',
+        field,
+      );
+      // A window that has not had the focus yet may put the caret to the end with the first key: all is selected by a
+      // key, too.
+      await field.sendKeys(...((await this.isDay(field)) ? [] : [ALL]), text === '' ? Key.DELETE : text);
       this.lastKey = Date.now();
     });
   }
@@ -197,24 +236,32 @@ export class Person {
     await this.click(await this.field(label, within));
     const field = await this.field(label, within);
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), title);
-    const item = await this.find(`//*[@data-scope="combobox" and @data-part="content" and @data-state="open"]//*[@data-part="item"][.//*[@data-part="item-text"][normalize-space(text())=${quoted(title)} or normalize-space()=${quoted(title)}]]`);
+    const item = await this.find(
+      `//*[@data-scope="combobox" and @data-part="content" and @data-state="open"]//*[@data-part="item"][.//*[@data-part="item-text"][normalize-space(text())=${quoted(title)} or normalize-space()=${quoted(title)}]]`,
+    );
     await item.click();
   }
 
   /** Types into a search field and takes what is found by its title. */
   async findAndPick(label: string, words: string, title: string): Promise<void> {
-    const input = await this.find(`//*[@data-scope="combobox" and @data-part="root"][.//label[normalize-space()=${quoted(label)}]]//input`);
+    const input = await this.find(
+      `//*[@data-scope="combobox" and @data-part="root"][.//label[normalize-space()=${quoted(label)}]]//input`,
+    );
     await this.click(input);
     await input.sendKeys(words);
     await this.settled(async () => {
-      const item = await this.find(`//*[@data-scope="combobox" and @data-part="content" and @data-state="open"]//*[@data-part="item"][starts-with(normalize-space(), ${quoted(title)})]`);
+      const item = await this.find(
+        `//*[@data-scope="combobox" and @data-part="content" and @data-state="open"]//*[@data-part="item"][starts-with(normalize-space(), ${quoted(title)})]`,
+      );
       await item.click();
     });
   }
 
   /** Takes one of a few views by its words. */
   async pickSegment(words: string): Promise<void> {
-    await this.click(await this.find(`//*[@data-scope="segment-group" and @data-part="item"][normalize-space()=${quoted(words)}]`));
+    await this.click(
+      await this.find(`//*[@data-scope="segment-group" and @data-part="item"][normalize-space()=${quoted(words)}]`),
+    );
   }
 
   /** Picks an option of the customer's form: a button or a swatch by its title. */

@@ -22,7 +22,8 @@ export default async function setUp({ provide }: TestProject): Promise<() => voi
   prepareDemo(demoDatabase);
   // What the lists show is found out once, and not anew by the server of every file.
   const loaded = await Database.open(`file:${demoDatabase}`);
-  for (const which of ['published', 'draft'] as const) await freshenCards({ database: loaded, now: () => new Date() }, which);
+  for (const which of ['published', 'draft'] as const)
+    await freshenCards({ database: loaded, now: () => new Date() }, which);
   loaded.close();
   provide('demoDatabase', demoDatabase);
   const emptyDatabase = join(folder, 'empty.db');

@@ -20,10 +20,17 @@ const PROPERTIES = 4;
 /** So many slots of so many candidates each, with so many sentences between them. */
 export function generatedBuild(seed: number, slots: number, candidates: number, sentences: number): GeneratedBuild {
   const random = new Random(seed);
-  const measures = Array.from({ length: slots }, () => Array.from({ length: candidates }, () => Array.from({ length: PROPERTIES }, () => 400 + 5 * random.below(4))));
+  const measures = Array.from({ length: slots }, () =>
+    Array.from({ length: candidates }, () => Array.from({ length: PROPERTIES }, () => 400 + 5 * random.below(4))),
+  );
   const fits = Array.from({ length: sentences }, (): GeneratedFit => {
     const one = random.below(slots);
-    return { one, other: (one + 1 + random.below(slots - 1)) % slots, property: random.below(PROPERTIES), compare: random.of(['is', 'atMost', 'atLeast']) };
+    return {
+      one,
+      other: (one + 1 + random.below(slots - 1)) % slots,
+      property: random.below(PROPERTIES),
+      compare: random.of(['is', 'atMost', 'atLeast']),
+    };
   });
   return { measures, fits };
 }
@@ -38,14 +45,33 @@ export function fitsBy(compare: GeneratedFit['compare'], one: number, other: num
 /** The program of a generated build. */
 export function programOfBuild({ measures, fits }: GeneratedBuild) {
   const random = new Random(measures.length);
-  const products = measures.flatMap((slot, place) => slot.map((own, candidate) => ({
-    slug: slugOf(place, candidate), title: `S${place} C${candidate}`, sku: `S${place}C${candidate}`, price: String(10 + random.below(90)),
-    properties: Object.fromEntries(own.map((value, property) => [`p${property}`, { value: String(value), unit: 'mm' }])),
-  })));
+  const products = measures.flatMap((slot, place) =>
+    slot.map((own, candidate) => ({
+      slug: slugOf(place, candidate),
+      title: `S${place} C${candidate}`,
+      sku: `S${place}C${candidate}`,
+      price: String(10 + random.below(90)),
+      properties: Object.fromEntries(
+        own.map((value, property) => [`p${property}`, { value: String(value), unit: 'mm' }]),
+      ),
+    })),
+  );
   const build = {
-    price: null, draws: [],
-    choices: measures.map((slot, place) => ({ kind: 'slot', key: `slot${place}`, title: `Slot ${place}`, options: slot.map((_, candidate) => ({ key: slugOf(place, candidate), title: '' })) })),
-    fits: fits.map(({ one, other, property, compare }, place) => ({ key: `f${place}`, place: `slot${one}`, property: `p${property}`, compare, other: { place: `slot${other}`, property: `p${property}` } })),
+    price: null,
+    draws: [],
+    choices: measures.map((slot, place) => ({
+      kind: 'slot',
+      key: `slot${place}`,
+      title: `Slot ${place}`,
+      options: slot.map((_, candidate) => ({ key: slugOf(place, candidate), title: '' })),
+    })),
+    fits: fits.map(({ one, other, property, compare }, place) => ({
+      key: `f${place}`,
+      place: `slot${one}`,
+      property: `p${property}`,
+      compare,
+      other: { place: `slot${other}`, property: `p${property}` },
+    })),
   };
   return shopOf([build, ...products]).program();
 }

@@ -25,13 +25,21 @@ export class Random {
   /** So many different ones, in their order. */
   some<T>(list: readonly T[], count: number): T[] {
     const rest = list.map((_, place) => place);
-    const places = Array.from({ length: Math.min(count, list.length) }, () => rest.splice(this.below(rest.length), 1)[0] ?? 0);
+    const places = Array.from(
+      { length: Math.min(count, list.length) },
+      () => rest.splice(this.below(rest.length), 1)[0] ?? 0,
+    );
     return places.sort((a, b) => a - b).map((place) => list[place] as T);
   }
 }
 
 const optionsOf = (count: number, random: Random, priced: boolean) =>
-  Array.from({ length: count }, (_, number) => ({ key: `o${number}`, title: `Option ${number}`, sku: String.fromCharCode(65 + number), amount: priced ? { kind: 'fixed' as const, value: String(random.below(2000) / 100) } : null }));
+  Array.from({ length: count }, (_, number) => ({
+    key: `o${number}`,
+    title: `Option ${number}`,
+    sku: String.fromCharCode(65 + number),
+    amount: priced ? { kind: 'fixed' as const, value: String(random.below(2000) / 100) } : null,
+  }));
 
 export interface LargeSize {
   readonly choices: number;
@@ -48,8 +56,8 @@ export interface LargeSize {
 export const USUAL_LARGE: LargeSize = { choices: 40, options: 8, rules: 200, neighbours: 5, near: 0.9, named: 3 };
 
 /**
- * A large product: rules that each tie two to four choices, most of them within groups of neighbouring choices. One rule
- * in four refuses; the others withhold options of the last of their choices, or offer only some.
+ * A large product: rules that each tie two to four choices, most of them within groups of neighbouring choices. One
+ * rule in four refuses; the others withhold options of the last of their choices, or offer only some.
  */
 export function largeProduct(seed: number, size: LargeSize = USUAL_LARGE): Product {
   const random = new Random(seed);
@@ -65,15 +73,27 @@ export function largeProduct(seed: number, size: LargeSize = USUAL_LARGE): Produ
     const choices = tied();
     const named = () => random.some(optionKeys, 1 + random.below(size.named));
     const is = (choice: string) => ({ kind: 'option' as const, choice, is: 'oneOf' as const, options: named() });
-    const all = (list: readonly string[]) => (list.length === 1 ? is(list[0] ?? '') : { kind: 'all' as const, of: list.map(is) });
-    if (random.below(4) === 0) return { key: `r${number}`, when: all(choices), then: [{ kind: 'refuse' as const, reason: 'These are not made together.' }] };
+    const all = (list: readonly string[]) =>
+      list.length === 1 ? is(list[0] ?? '') : { kind: 'all' as const, of: list.map(is) };
+    if (random.below(4) === 0)
+      return {
+        key: `r${number}`,
+        when: all(choices),
+        then: [{ kind: 'refuse' as const, reason: 'These are not made together.' }],
+      };
     const target = choices.at(-1) ?? '';
     const some = named();
     const offers = random.below(2) === 0;
     return {
       key: `r${number}`,
       when: all(choices.slice(0, -1)),
-      then: [{ kind: offers ? ('offer' as const) : ('withhold' as const), choice: target, options: offers ? optionKeys.filter((key) => !some.includes(key)) : some }],
+      then: [
+        {
+          kind: offers ? ('offer' as const) : ('withhold' as const),
+          choice: target,
+          options: offers ? optionKeys.filter((key) => !some.includes(key)) : some,
+        },
+      ],
     };
   });
   return productSchema.parse({
@@ -81,7 +101,12 @@ export function largeProduct(seed: number, size: LargeSize = USUAL_LARGE): Produ
     title: `Large ${seed}`,
     sku: 'L',
     price: '100',
-    choices: keys.map((key, number) => ({ kind: 'list', key, title: `Choice ${number}`, options: optionsOf(size.options, random, true) })),
+    choices: keys.map((key, number) => ({
+      kind: 'list',
+      key,
+      title: `Choice ${number}`,
+      options: optionsOf(size.options, random, true),
+    })),
     rules,
   });
 }
@@ -95,29 +120,50 @@ export function smallProduct(seed: number): Product {
     const percent = random.below(4) === 0;
     switch (random.below(6)) {
       case 0:
-        return { kind: 'yesNo', ...common, amount: { kind: percent ? 'percentOfSum' : 'fixed', value: String(1 + random.below(20)) } };
+        return {
+          kind: 'yesNo',
+          ...common,
+          amount: { kind: percent ? 'percentOfSum' : 'fixed', value: String(1 + random.below(20)) },
+        };
       case 1:
-        return { kind: 'several', ...common, options: optionsOf(3, random, true), ...(random.below(2) === 0 ? { least: 2 } : { most: 2 }) };
+        return {
+          kind: 'several',
+          ...common,
+          options: optionsOf(3, random, true),
+          ...(random.below(2) === 0 ? { least: 2 } : { most: 2 }),
+        };
       default:
         return {
           kind: 'list',
           ...common,
-          options: optionsOf(2 + random.below(2), random, true).map((option) => (percent ? { ...option, amount: { kind: 'percentOfBase', value: String(random.below(30)) } } : option)),
+          options: optionsOf(2 + random.below(2), random, true).map((option) =>
+            percent ? { ...option, amount: { kind: 'percentOfBase', value: String(random.below(30)) } } : option,
+          ),
         };
     }
   });
-  const optionKeys = (choice: (typeof choices)[number] | undefined) => (choice && 'options' in choice ? choice.options.map(({ key }) => key) : []);
+  const optionKeys = (choice: (typeof choices)[number] | undefined) =>
+    choice && 'options' in choice ? choice.options.map(({ key }) => key) : [];
   const test = (upTo: number): Condition => {
-    if (upTo === 0 || random.below(8) === 0) return { kind: 'quantity', compare: random.of(['less', 'atLeast'] as const), value: 1 + random.below(3) };
+    if (upTo === 0 || random.below(8) === 0)
+      return { kind: 'quantity', compare: random.of(['less', 'atLeast'] as const), value: 1 + random.below(3) };
     const choice = choices[random.below(upTo)];
     const keys = optionKeys(choice);
     if (random.below(6) === 0) return { kind: 'answered', choice: choice?.key ?? '', answered: random.below(2) === 0 };
     if (keys.length === 0) return { kind: 'said', choice: choice?.key ?? '', yes: random.below(2) === 0 };
-    return { kind: 'option', choice: choice?.key ?? '', is: random.of(['oneOf', 'noneOf'] as const), options: random.some(keys, 1 + random.below(2)) };
+    return {
+      kind: 'option',
+      choice: choice?.key ?? '',
+      is: random.of(['oneOf', 'noneOf'] as const),
+      options: random.some(keys, 1 + random.below(2)),
+    };
   };
   const condition = (upTo: number): Condition => {
     if (random.below(3) > 0) return test(upTo);
-    return { kind: random.of(['all', 'any', 'none'] as const), of: [test(upTo), random.below(4) === 0 ? { kind: 'any', of: [test(upTo), test(upTo)] } : test(upTo)] };
+    return {
+      kind: random.of(['all', 'any', 'none'] as const),
+      of: [test(upTo), random.below(4) === 0 ? { kind: 'any', of: [test(upTo), test(upTo)] } : test(upTo)],
+    };
   };
   const rules = Array.from({ length: 1 + random.below(6) }, (_, number): Rule => {
     const target = 1 + random.below(choices.length - 1);
@@ -130,15 +176,48 @@ export function smallProduct(seed: number): Product {
       { kind: 'require', choices: [key] },
       { kind: 'refuse', reason: 'No.' },
       { kind: 'limitQuantity', least: 1 + random.below(3), most: null },
-      { kind: 'amount', amount: random.below(2) === 0 ? { kind: 'fixed', value: String(random.below(40) - 10) } : { kind: 'percentOfSum', value: String(random.below(30) - 10) } },
+      {
+        kind: 'amount',
+        amount:
+          random.below(2) === 0
+            ? { kind: 'fixed', value: String(random.below(40) - 10) }
+            : { kind: 'percentOfSum', value: String(random.below(30) - 10) },
+      },
       { kind: 'setPrice', price: String(50 + random.below(100)), addOns: 'covered' },
-      ...(keys.length > 0 ? ([{ kind: 'withhold', choice: key, options: random.some(keys, 1) }, { kind: 'offer', choice: key, options: random.some(keys, 2) }, { kind: 'withhold', choice: key, options: random.some(keys, 1) }] as const).map((effect) => ({ ...effect, options: [...effect.options] })) : []),
+      ...(keys.length > 0
+        ? (
+            [
+              { kind: 'withhold', choice: key, options: random.some(keys, 1) },
+              { kind: 'offer', choice: key, options: random.some(keys, 2) },
+              { kind: 'withhold', choice: key, options: random.some(keys, 1) },
+            ] as const
+          ).map((effect) => ({ ...effect, options: [...effect.options] }))
+        : []),
     ];
     return { key: `r${number}`, title: '', on: true, when: condition(target), then: [random.of(effects)] };
   });
   const columns = choices.filter((choice) => choice.kind === 'list');
-  const tables = columns.length >= 2 && random.below(2) === 0
-    ? [{ key: 't', choices: columns.map(({ key }) => key), says: random.of(['made', 'notMade'] as const), rows: Array.from({ length: 2 + random.below(4) }, () => columns.map((column) => (random.below(4) === 0 ? '' : random.of(optionKeys(column))))) }]
-    : [];
-  return productSchema.parse({ slug: `small-${seed}`, title: `Small ${seed}`, sku: 'S', price: '100', choices, rules, tables, quantity: { maximum: 4 } });
+  const tables =
+    columns.length >= 2 && random.below(2) === 0
+      ? [
+          {
+            key: 't',
+            choices: columns.map(({ key }) => key),
+            says: random.of(['made', 'notMade'] as const),
+            rows: Array.from({ length: 2 + random.below(4) }, () =>
+              columns.map((column) => (random.below(4) === 0 ? '' : random.of(optionKeys(column)))),
+            ),
+          },
+        ]
+      : [];
+  return productSchema.parse({
+    slug: `small-${seed}`,
+    title: `Small ${seed}`,
+    sku: 'S',
+    price: '100',
+    choices,
+    rules,
+    tables,
+    quantity: { maximum: 4 },
+  });
 }

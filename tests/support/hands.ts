@@ -60,7 +60,10 @@ export class Hands {
   }
 
   private async focus(field: WebElement): Promise<void> {
-    const isThere = await this.stage.browser.driver.executeScript<boolean>('return document.activeElement === arguments[0]', field);
+    const isThere = await this.stage.browser.driver.executeScript<boolean>(
+      'return document.activeElement === arguments[0]',
+      field,
+    );
     if (isThere) return;
     this.clicks += 1;
     await this.stage.person.click(field);
@@ -69,7 +72,10 @@ export class Hands {
   /** Gives files to a field that takes them: one click opens the list of files, one takes them. */
   async choose(label: string, files: readonly string[]): Promise<void> {
     this.clicks += 2;
-    const input = await this.stage.browser.driver.wait(until.elementLocated(By.xpath(`//input[@type="file" and @aria-label="${label}"]`)), PATIENCE);
+    const input = await this.stage.browser.driver.wait(
+      until.elementLocated(By.xpath(`//input[@type="file" and @aria-label="${label}"]`)),
+      PATIENCE,
+    );
     await input.sendKeys(files.join('\n'));
   }
 

@@ -9,7 +9,11 @@ async function orderUntilKilled(url: string): Promise<void> {
   const database = await Database.open(url);
   const context: Services = { database, now: () => new Date() };
   for (let count = 0; ; count += 1) {
-    const basket = await addToBasket(context, undefined, { slug: 'stainless-mesh', answers: { opening: 'fine', length: '0.1 m' }, quantity: 1 });
+    const basket = await addToBasket(context, undefined, {
+      slug: 'stainless-mesh',
+      answers: { opening: 'fine', length: '0.1 m' },
+      quantity: 1,
+    });
     const { total, currency } = await readBasket(context, basket);
     if (!total) throw new Error('no total');
     const order = await checkOut(context, basket, {

@@ -10,12 +10,18 @@ import { enterStock } from '@/services/store-room/stock';
 
 /** The number of the product that is in the shop at an address; 0 where there is none. */
 export async function idOf({ database }: Services, slug: string): Promise<number> {
-  const row = await database.read.query.products.findFirst({ where: (table, columns) => columns.eq(table.publishedSlug, slug) });
+  const row = await database.read.query.products.findFirst({
+    where: (table, columns) => columns.eq(table.publishedSlug, slug),
+  });
   return row?.id ?? 0;
 }
 
 /** Changes the draft of the product at an address. @returns its number, and the version of the draft then */
-export async function change(context: Services, slug: string, recipe: (draft: Product) => void): Promise<{ id: number; version: number }> {
+export async function change(
+  context: Services,
+  slug: string,
+  recipe: (draft: Product) => void,
+): Promise<{ id: number; version: number }> {
   const id = await idOf(context, slug);
   const { draft, draftVersion } = await openProduct(context, id);
   const definition = structuredClone(draft);
@@ -37,6 +43,9 @@ export function counted(context: Services, stock: string, quantity: string) {
 
 /** What is there of a stock item, and how much of that is reserved. */
 export async function levelsOf({ database }: Services, key: string) {
-  const [row] = await database.read.select({ onHand: stockItems.onHand, reserved: stockItems.reserved }).from(stockItems).where(eq(stockItems.key, key));
+  const [row] = await database.read
+    .select({ onHand: stockItems.onHand, reserved: stockItems.reserved })
+    .from(stockItems)
+    .where(eq(stockItems.key, key));
   return row && [row.onHand, row.reserved];
 }

@@ -16,7 +16,10 @@ export interface TestServer {
   close(): Promise<void>;
 }
 
-/** Ports below those that systems give to whoever asks another: what is free there now is so when the server asks for it. */
+/**
+ * Ports below those that systems give to whoever asks another: what is free there now is so when the server asks for
+ * it.
+ */
 const [FIRST_PORT, PORTS] = [20_000, 10_000];
 
 const isFree = (port: number): Promise<boolean> =>
@@ -44,25 +47,39 @@ async function isUp(origin: string): Promise<boolean> {
 /** Loads the demo into a new database, as whoever starts the application does. */
 export function prepareDemo(file: string): void {
   const env = { ...process.env, OAK_KNOT_DATABASE_URL: `file:${file}`, NODE_ENV: 'production' as const };
-  const { status, stdout, stderr } = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/prepare.ts'], { env, encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ['node_modules/tsx/dist/cli.mjs', 'src/cli/prepare.ts'],
+    { env, encoding: 'utf8' },
+  );
   if (status !== 0) throw new Error(`the demo could not be loaded:\n${stdout}${stderr}`);
 }
 
-/** Starts the built application on a database of its own with the demo in it: a copy of one that has it, or a new one. */
+/**
+ * Starts the built application on a database of its own with the demo in it: a copy of one that has it, or a new one.
+ */
 export async function startServer(demo?: string): Promise<TestServer> {
   const folder = mkdtempSync(join(tmpdir(), 'oak-knot-'));
   const file = join(folder, 'shop.db');
   const databaseUrl = `file:${file}`;
   const port = await freePort();
   const origin = `http://127.0.0.1:${port}`;
-  const env = { ...process.env, OAK_KNOT_DATABASE_URL: databaseUrl, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' as const };
+  const env = {
+    ...process.env,
+    OAK_KNOT_DATABASE_URL: databaseUrl,
+    NEXT_TELEMETRY_DISABLED: '1',
+    NODE_ENV: 'production' as const,
+  };
   if (demo === undefined) prepareDemo(file);
   else copyFileSync(demo, file);
 
   let child: ChildProcess | undefined;
   const start = async (): Promise<void> => {
     let said = '';
-    child = spawn(process.execPath, ['scripts/start.mjs'], { env: { ...env, HOST: '127.0.0.1', PORT: String(port) }, stdio: ['ignore', 'pipe', 'pipe'] });
+    child = spawn(process.execPath, ['scripts/start.mjs'], {
+      env: { ...env, HOST: '127.0.0.1', PORT: String(port) },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
     child.stdout?.on('data', (chunk) => (said += String(chunk)));
     child.stderr?.on('data', (chunk) => (said += String(chunk)));
     for (let waited = 0; waited < 40_000; waited += 200) {

@@ -41,10 +41,15 @@ export async function openServices({ demo = true } = {}): Promise<TestServices> 
   return context;
 }
 
-/** Cuts what is to be cut and counts the mesh of the demo as a sum: for tests of what is taken by quantity and sold at once. */
+/**
+ * Cuts what is to be cut and counts the mesh of the demo as a sum: for tests of what is taken by quantity and sold at
+ * once.
+ */
 export async function countMeshAsSum(context: TestServices): Promise<void> {
   for (const job of await listCutting(context)) await confirmCuts(context, job.order, job.stock, asPlanned(job));
-  await context.database.write((transaction) => transaction.run(`update stock_items set cut_from = null where key like 'mesh-%'`));
+  await context.database.write((transaction) =>
+    transaction.run(`update stock_items set cut_from = null where key like 'mesh-%'`),
+  );
 }
 
 type Answers = Record<string, string | number | boolean | null>;
@@ -58,9 +63,26 @@ let keys = 0;
 
 /** Orders what is in a basket, as a customer who saw its total would. */
 /** @param pay what happens while the payment service is asked */
-export async function order(context: Services, basket: string, changes: Partial<Checkout> = {}, pay?: PaymentService['request']): Promise<PlacedOrder> {
+export async function order(
+  context: Services,
+  basket: string,
+  changes: Partial<Checkout> = {},
+  pay?: PaymentService['request'],
+): Promise<PlacedOrder> {
   const { total, currency } = await readBasket(context, basket);
   const seenTotal = total ? moneyDigits(total, currency) : '0';
   keys += 1;
-  return checkOut(context, basket, { idempotencyKey: `test-key-${keys}`, name: 'Tilda Fenn', email: 'tilda@fenn.example', payment: 'approve', seenTotal, ...changes }, { ...simulatedPayments(context), ...(pay && { request: pay }) });
+  return checkOut(
+    context,
+    basket,
+    {
+      idempotencyKey: `test-key-${keys}`,
+      name: 'Tilda Fenn',
+      email: 'tilda@fenn.example',
+      payment: 'approve',
+      seenTotal,
+      ...changes,
+    },
+    { ...simulatedPayments(context), ...(pay && { request: pay }) },
+  );
 }

@@ -3,7 +3,9 @@ import { Database } from '@/data/database';
 import { type Browser, Person, startBrowser } from './browser';
 import { startServer, type TestServer } from './server';
 
-/** The built application on a demo shop of its own, one browser with a person before it, and a way into the database. */
+/**
+ * The built application on a demo shop of its own, one browser with a person before it, and a way into the database.
+ */
 export interface Stage {
   readonly server: TestServer;
   readonly browser: Browser;
@@ -26,7 +28,12 @@ export function setStage(contents: 'demo' | 'empty' = 'demo'): Stage {
     const server = await startServer(inject(contents === 'demo' ? 'demoDatabase' : 'emptyDatabase'));
     // Nobody looks at the pixels here: with a quarter of them there is less to draw.
     const browser = await startBrowser(1280, 800, 0.5);
-    stage = { server, browser, person: new Person(browser.driver, server.origin), database: await Database.open(server.databaseUrl) };
+    stage = {
+      server,
+      browser,
+      person: new Person(browser.driver, server.origin),
+      database: await Database.open(server.databaseUrl),
+    };
   });
   afterAll(async () => {
     stage?.database.close();

@@ -7,7 +7,11 @@ declare module '@lhncbc/ucum-lhc' {
   export const UcumLhcUtils: {
     getInstance(): {
       validateUnitString(code: string): { status: 'valid' | 'invalid' | 'error' };
-      convertUnitTo(from: string, value: number, to: string): { status: 'succeeded' | 'failed' | 'error'; toVal: number | null };
+      convertUnitTo(
+        from: string,
+        value: number,
+        to: string,
+      ): { status: 'succeeded' | 'failed' | 'error'; toVal: number | null };
     };
   };
 }

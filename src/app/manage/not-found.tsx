@@ -1,5 +1,9 @@
 import { NothingHere } from '@/features/shared/nothing-here';
 
 export default function NotFound() {
-  return <NothingHere back={{ href: '/manage/products', words: 'To the products' }}>It may have been deleted, or the address has a slip in it.</NothingHere>;
+  return (
+    <NothingHere back={{ href: '/manage/products', words: 'To the products' }}>
+      It may have been deleted, or the address has a slip in it.
+    </NothingHere>
+  );
 }

@@ -23,7 +23,12 @@ export default async function ShopLayout({ children }: { children: ReactNode }) 
   return (
     <>
       <script nonce={await pageNonce()} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: rememberEarly }} />
-      <ShopFrame shopName={name} lines={await countLines(context, token)} hasGroups={groups.length > 0} group={await groupTitle(context, token)}>
+      <ShopFrame
+        shopName={name}
+        lines={await countLines(context, token)}
+        hasGroups={groups.length > 0}
+        group={await groupTitle(context, token)}
+      >
         {children}
       </ShopFrame>
     </>

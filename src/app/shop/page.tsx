@@ -9,5 +9,13 @@ interface Place {
 
 export default async function ShopPage({ searchParams }: Place) {
   const { category, page } = await searchParams;
-  return <ShopList {...await listShop(await services(), { category: typeof category === 'string' ? category : null, page: Number(page), token: await basketToken() })} />;
+  return (
+    <ShopList
+      {...await listShop(await services(), {
+        category: typeof category === 'string' ? category : null,
+        page: Number(page),
+        token: await basketToken(),
+      })}
+    />
+  );
 }

@@ -32,7 +32,10 @@ export interface Analysis extends DeadOptions, PriceEnds {
   readonly endSale: readonly number[];
   readonly contradictions: readonly Opposing[];
   readonly sharedSkus: readonly SharedSku[];
-  /** titles of what is typed, null for the quantity, where formulas refuse some answers and it could not be told of all which */
+  /**
+   * titles of what is typed, null for the quantity, where formulas refuse some answers and it could not be told of all
+   * which
+   */
   readonly unsettled: readonly (string | null)[];
   readonly gaps: readonly Gap[];
   /** the day that all of this is true of, as YYYY-MM-DD, where rules ask what day it is; else null */
@@ -81,21 +84,35 @@ const MOST_OPPOSED = 200;
 const TOLD_EVERY = 20;
 
 /**
- * Finds out what is true of all selections of a product without parts, stage by stage. What it says can't be is proved: it holds for
- * every answer, and not only for those that were looked at. What it says can be has been resolved. What it could not
- * prove within its limits, it says.
+ * Finds out what is true of all selections of a product without parts, stage by stage. What it says can't be is proved:
+ * it holds for every answer, and not only for those that were looked at. What it says can be has been resolved. What it
+ * could not prove within its limits, it says.
  *
  * @param today the day it is in the shop, as YYYY-MM-DD
  * @returns what is known after each stage, and while a long one goes on
  */
-export function* analysePlain(program: Program, today: string, limits: AnalysisLimits = USUAL_LIMITS): Generator<Analysis, Analysis> {
+export function* analysePlain(
+  program: Program,
+  today: string,
+  limits: AnalysisLimits = USUAL_LIMITS,
+): Generator<Analysis, Analysis> {
   if (program.blocking.length > 0 || !hasPrice(program)) return { ...NOTHING, faulty: true, done: stages };
   const budget = (steps: number): Budget => ({ steps, stop: limits.stop });
   const { pair, any } = firstSold(program, today, budget(limits.searching));
   const { inner, outer, innerSolver, outerSolver } = pair;
-  let found: Analysis = { ...NOTHING, unsettled: unsettledTitles(pair), gaps: inner.gaps, asOf: asksToday(program) ? today : null };
+  let found: Analysis = {
+    ...NOTHING,
+    unsettled: unsettledTitles(pair),
+    gaps: inner.gaps,
+    asOf: asksToday(program) ? today : null,
+  };
   const after = (stage: Stage, whole: boolean, more: Partial<Analysis>): Analysis => {
-    found = { ...found, ...more, done: [...found.done, stage], cutShort: whole ? found.cutShort : [...found.cutShort, stage] };
+    found = {
+      ...found,
+      ...more,
+      done: [...found.done, stage],
+      cutShort: whole ? found.cutShort : [...found.cutShort, stage],
+    };
     return found;
   };
   // Made when the first question is asked: most rules fire in selections that are known already.
@@ -114,7 +131,10 @@ export function* analysePlain(program: Program, today: string, limits: AnalysisL
   const rules = silentRules(inner, any ? [any] : [], questions, budget(limits.searching));
   yield after('rules', rules.whole, rules.found);
 
-  const opposing = yield* contradictions(program, questions, budget(limits.searching), (contradictions) => ({ ...found, contradictions }));
+  const opposing = yield* contradictions(program, questions, budget(limits.searching), (contradictions) => ({
+    ...found,
+    contradictions,
+  }));
   yield after('contradictions', opposing.whole, { contradictions: opposing.found });
 
   const prices = priceEnds(pair, { searching: limits.searching, stop: limits.stop, rounds: MOST_ROUNDS });
@@ -129,20 +149,36 @@ export function* analysePlain(program: Program, today: string, limits: AnalysisL
   if (least === undefined || most === undefined) return after('count', false, {});
   // What formulas refuse and could not be gone through is in neither model.
   const atLeast = inner.gaps.length > 0 ? 0n : least;
-  return after('count', true, atLeast === most ? { selections: String(most) } : { selectionsBetween: [String(atLeast), String(most)] });
+  return after(
+    'count',
+    true,
+    atLeast === most ? { selections: String(most) } : { selectionsBetween: [String(atLeast), String(most)] },
+  );
 }
 
 /** Whether anything says what the product costs. */
-const hasPrice = ({ base, baseFormula, variants }: Program) => base.price !== null || baseFormula !== null || [...variants.values()].some(({ price }) => price !== null);
+const hasPrice = ({ base, baseFormula, variants }: Program) =>
+  base.price !== null || baseFormula !== null || [...variants.values()].some(({ price }) => price !== null);
 
 /** What is typed and uncertain in part. */
 function unsettledTitles({ inner, isSettled }: Pair): (string | null)[] {
   if (isSettled || !inner.isUnsettled) return [];
   const pieces = inner.quantities.some(({ low, high }) => low !== high) ? [null] : [];
-  return inner.choices.flatMap((choice): (string | null)[] => (choice && !choice.several && choice.candidates.list.some(({ ends }) => ends) ? [inner.program.choices[choice.index]?.title ?? ''] : [])).concat(pieces);
+  return inner.choices
+    .flatMap((choice): (string | null)[] =>
+      choice && !choice.several && choice.candidates.list.some(({ ends }) => ends)
+        ? [inner.program.choices[choice.index]?.title ?? '']
+        : [],
+    )
+    .concat(pieces);
 }
 
-function* contradictions(program: Program, questions: () => RuleQuestions, budget: Budget, soFar: (found: readonly Opposing[]) => Analysis): Generator<Analysis, { whole: boolean; found: Opposing[] }> {
+function* contradictions(
+  program: Program,
+  questions: () => RuleQuestions,
+  budget: Budget,
+  soFar: (found: readonly Opposing[]) => Analysis,
+): Generator<Analysis, { whole: boolean; found: Opposing[] }> {
   const found: Opposing[] = [];
   let whole = true;
   let number = 0;

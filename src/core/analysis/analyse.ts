@@ -1,4 +1,10 @@
-import { type CandidateProgram, type ComponentProgram, type KitProgram, type Program, type SlotProgram } from '../compile';
+import {
+  type CandidateProgram,
+  type ComponentProgram,
+  type KitProgram,
+  type Program,
+  type SlotProgram,
+} from '../compile';
 import { Exact } from '../number';
 import { resolve } from '../run';
 import { type Selection } from '../selection';
@@ -13,18 +19,31 @@ import { itemRange } from './price-range';
  * every answer, and not only for those that were looked at. What it says can be has been resolved. What it could not
  * prove within its limits, it says.
  *
- * The parts of a kit are tied to nothing outside themselves: its own choices are looked at by themselves, and so is each part.
+ * The parts of a kit are tied to nothing outside themselves: its own choices are looked at by themselves, and so is
+ * each part.
  *
  * @param today the day it is in the shop, as YYYY-MM-DD
  * @returns what is known after each stage, and while a long one goes on
  */
-export function* analyse(program: Program, today: string, limits: AnalysisLimits = USUAL_LIMITS): Generator<Analysis, Analysis> {
+export function* analyse(
+  program: Program,
+  today: string,
+  limits: AnalysisLimits = USUAL_LIMITS,
+): Generator<Analysis, Analysis> {
   const { kit } = program;
   if (!kit || kit.isApart || program.blocking.length > 0) return yield* analysePlain(program, today, limits);
   const range = itemRange(program);
-  if (kit.components.some((component) => !component.optional && !component.candidates.some((candidate) => itemRange(candidate.program)))) return { ...NOTHING, nothingSells: { without: [] }, selections: '0', done: stages };
+  if (
+    kit.components.some(
+      (component) => !component.optional && !component.candidates.some((candidate) => itemRange(candidate.program)),
+    )
+  )
+    return { ...NOTHING, nothingSells: { without: [] }, selections: '0', done: stages };
   const base = range?.parts?.low.base ?? Exact.zero;
-  const ends = range && { lowest: endOf(program, range, 'cheapest', today), highest: endOf(program, range, 'dearest', today) };
+  const ends = range && {
+    lowest: endOf(program, range, 'cheapest', today),
+    highest: endOf(program, range, 'dearest', today),
+  };
   const running = analysePlain(withoutParts(program, base).program, today, limits);
   for (;;) {
     const { value, done } = running.next();
@@ -35,18 +54,38 @@ export function* analyse(program: Program, today: string, limits: AnalysisLimits
 }
 
 /** What is known of a kit, from what is known of its own choices. @param ends of its price; null where it has none */
-function ofWhole(kit: KitProgram, own: Analysis, ends: Pick<Analysis, 'lowest' | 'highest'> | null, today: string, limits: AnalysisLimits): Analysis {
+function ofWhole(
+  kit: KitProgram,
+  own: Analysis,
+  ends: Pick<Analysis, 'lowest' | 'highest'> | null,
+  today: string,
+  limits: AnalysisLimits,
+): Analysis {
   const prices = own.lowest ? ends : null;
   if (own.selections === null && own.selectionsBetween === null) return { ...own, ...prices };
   const [least, most] = own.selectionsBetween ?? [own.selections ?? '0', own.selections ?? '0'];
-  const ways = [...kit.components.map((component) => waysOf(component, today, limits)), ...kit.slots.map((slot) => waysInSlot(slot, today, limits))];
-  const times = (count: string, side: 0 | 1) => String(ways.reduce((product, way) => product * way[side], BigInt(count)));
+  const ways = [
+    ...kit.components.map((component) => waysOf(component, today, limits)),
+    ...kit.slots.map((slot) => waysInSlot(slot, today, limits)),
+  ];
+  const times = (count: string, side: 0 | 1) =>
+    String(ways.reduce((product, way) => product * way[side], BigInt(count)));
   const [from, to] = [times(least, 0), times(most, 1)];
-  return { ...own, ...prices, selections: from === to ? from : null, selectionsBetween: from === to ? null : [from, to] };
+  return {
+    ...own,
+    ...prices,
+    selections: from === to ? from : null,
+    selectionsBetween: from === to ? null : [from, to],
+  };
 }
 
 /** An end of a kit's price, resolved. */
-function endOf(program: Program, { from, to, open, isProved, cheapest, dearest }: PriceRange, side: 'cheapest' | 'dearest', today: string): PriceEnd | null {
+function endOf(
+  program: Program,
+  { from, to, open, isProved, cheapest, dearest }: PriceRange,
+  side: 'cheapest' | 'dearest',
+  today: string,
+): PriceEnd | null {
   const [selection, price]: [Selection, Exact] = side === 'cheapest' ? [cheapest, from] : [dearest, to];
   const { state, unitPrice, counted, parts } = resolve(program, selection, { stock: null, today });
   if (state !== 'sellable' || !unitPrice) return null;
@@ -63,7 +102,11 @@ function endOf(program: Program, { from, to, open, isProved, cheapest, dearest }
 const counts = new WeakMap<CandidateProgram, readonly [bigint, bigint]>();
 
 /** In how many ways a part can come, at least and at most. */
-function waysOf({ candidates, quantity, optional }: ComponentProgram, today: string, limits: AnalysisLimits): readonly [bigint, bigint] {
+function waysOf(
+  { candidates, quantity, optional }: ComponentProgram,
+  today: string,
+  limits: AnalysisLimits,
+): readonly [bigint, bigint] {
   const numbers = BigInt(quantity.most - quantity.least + 1);
   let [least, most] = optional ? [1n, 1n] : [0n, 0n];
   for (const candidate of candidates) {
@@ -75,8 +118,15 @@ function waysOf({ candidates, quantity, optional }: ComponentProgram, today: str
   return [least, most];
 }
 
-/** In how many ways what is in a slot can be chosen, beside which products it is: one at least, and as many as it holds times over at most. */
-function waysInSlot({ component: { candidates }, most }: SlotProgram, today: string, limits: AnalysisLimits): readonly [bigint, bigint] {
+/**
+ * In how many ways what is in a slot can be chosen, beside which products it is: one at least, and as many as it holds
+ * times over at most.
+ */
+function waysInSlot(
+  { component: { candidates }, most }: SlotProgram,
+  today: string,
+  limits: AnalysisLimits,
+): readonly [bigint, bigint] {
   const each = candidates.map((candidate) => {
     const known = counts.get(candidate) ?? countOf(candidate, today, limits);
     counts.set(candidate, known);

@@ -14,20 +14,31 @@ function asAmount(step: Step, base: number): Step {
 }
 
 /**
- * Steps that add by the same one answer are one step: of a choice in which one option adds an amount and another a share of
- * the base, it is known then that it is one of the two, and not the least of both.
+ * Steps that add by the same one answer are one step: of a choice in which one option adds an amount and another a
+ * share of the base, it is known then that it is one of the two, and not the least of both.
  *
  * @param base    what shares of the base are taken of, where that is always the same; else null
  * @param isTyped whether a variable stands for something typed: what rises evenly with that is looked at otherwise
  */
-export function byAnswer(steps: readonly Step[], base: number | null, isTyped: (variable: number) => boolean): readonly Step[] {
+export function byAnswer(
+  steps: readonly Step[],
+  base: number | null,
+  isTyped: (variable: number) => boolean,
+): readonly Step[] {
   const [early, late] = inAnyOrder(steps);
   const byVariable = new Map<number, Step[]>();
   const others: Step[] = [];
   for (const step of early) {
     const added = step.kind === 'shareOfBase' && base !== null ? asAmount(step, base) : step;
     const [variable] = added.variables;
-    if (added.kind !== 'add' || variable === undefined || added.variables.length > 1 || added.range || (added.atEnds && isTyped(variable))) others.push(added);
+    if (
+      added.kind !== 'add' ||
+      variable === undefined ||
+      added.variables.length > 1 ||
+      added.range ||
+      (added.atEnds && isTyped(variable))
+    )
+      others.push(added);
     else byVariable.set(variable, [...(byVariable.get(variable) ?? []), added]);
   }
   const sums = [...byVariable].map(([variable, list]): Step => {

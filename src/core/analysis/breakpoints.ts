@@ -28,12 +28,16 @@ export function breakpointsOf(program: Program, today: string): Breakpoints {
   const found = new Map<number, Exact[]>();
   const add = (index: number, values: readonly Exact[]) => {
     const list = found.get(index) ?? [];
-    found.set(index, [...list, ...values.filter((value) => !list.some((other) => other.equals(value)))].slice(0, MOST_FOUND));
+    found.set(
+      index,
+      [...list, ...values.filter((value) => !list.some((other) => other.equals(value)))].slice(0, MOST_FOUND),
+    );
   };
   addCharged(program, add);
   addBreaks(program, add);
   program.formulas.forEach((formula, place) => addKinks(program, formula, place, today, add));
-  for (const index of new Set([...(program.bounding?.least.keys() ?? []), ...(program.bounding?.most.keys() ?? [])])) add(index, boundsToLookAt(program, index, today));
+  for (const index of new Set([...(program.bounding?.least.keys() ?? []), ...(program.bounding?.most.keys() ?? [])]))
+    add(index, boundsToLookAt(program, index, today));
   byDay.set(today, found);
   return found;
 }
@@ -47,25 +51,54 @@ function addCharged({ base }: Program, add: Add): void {
   const factor = (measured.factor ?? Exact.one).times(charging.withWaste ?? Exact.one);
   const { minimum, step } = charging;
   if (minimum) add(measured.index, [minimum.over(factor)]);
-  if (step) add(measured.index, Array.from({ length: MOST_WAYS }, (_, count) => step.times(Exact.of(count + 1)).over(factor)));
+  if (step)
+    add(
+      measured.index,
+      Array.from({ length: MOST_WAYS }, (_, count) => step.times(Exact.of(count + 1)).over(factor)),
+    );
 }
 
 /** So many of an option on each piece are looked at. */
 const MOST_OF_OPTION = 12;
 
-/** Where another price holds: from so many pieces on, or from so much of one piece on in the quantity that is given first. */
+/**
+ * Where another price holds: from so many pieces on, or from so much of one piece on in the quantity that is given
+ * first.
+ */
 function addBreaks({ base: { measured, charging }, breaks, defaultQuantity }: Program, add: Add): void {
   for (const { over, counting, steps } of breaks) {
     if (counting === 'graduated') continue;
-    if (over === 'pieces') add(QUANTITY, steps.map(({ from }) => from));
+    if (over === 'pieces')
+      add(
+        QUANTITY,
+        steps.map(({ from }) => from),
+      );
     // So many of an option on each piece reach a step with fewer pieces.
-    else if (over === 'options') add(QUANTITY, steps.flatMap(({ from }) => Array.from({ length: MOST_OF_OPTION }, (_, more) => Exact.of(from.over(Exact.of(more + 1)).ceiling()))));
-    else if (measured?.kind === 'choice' && !charging) add(measured.index, steps.map(({ from }) => from.over((measured.factor ?? Exact.one).times(Exact.of(defaultQuantity)))));
+    else if (over === 'options')
+      add(
+        QUANTITY,
+        steps.flatMap(({ from }) =>
+          Array.from({ length: MOST_OF_OPTION }, (_, more) => Exact.of(from.over(Exact.of(more + 1)).ceiling())),
+        ),
+      );
+    else if (measured?.kind === 'choice' && !charging)
+      add(
+        measured.index,
+        steps.map(({ from }) => from.over((measured.factor ?? Exact.one).times(Exact.of(defaultQuantity)))),
+      );
   }
 }
 
 /** An answer of which nothing matters but its value. */
-const ofValue = (value: Exact): Answer => ({ canonical: '', shown: '', option: null, value, characters: 0, charactersWithoutSpaces: 0, picks: [] });
+const ofValue = (value: Exact): Answer => ({
+  canonical: '',
+  shown: '',
+  option: null,
+  value,
+  characters: 0,
+  charactersWithoutSpaces: 0,
+  picks: [],
+});
 
 function addKinks(program: Program, formula: FormulaProgram, place: number, today: string, add: Add): void {
   // Rates that change with the number are another formula from there on.
@@ -88,13 +121,17 @@ function addKinks(program: Program, formula: FormulaProgram, place: number, toda
           quantity: varied === QUANTITY ? Number(value.floor()) : pieces,
           group: who,
         });
-        add(varied, rootsOf(samples, (value) => kinksAt(program, formula, place, given(value))));
+        add(
+          varied,
+          rootsOf(samples, (value) => kinksAt(program, formula, place, given(value))),
+        );
       }
     });
   }
 }
 
-const isTyped = ({ product }: Program, index: number) => product.choices[index]?.kind === 'measure' || product.choices[index]?.kind === 'number';
+const isTyped = ({ product }: Program, index: number) =>
+  product.choices[index]?.kind === 'measure' || product.choices[index]?.kind === 'number';
 
 /** Values between which an answer lies, as far as they are known; none where every answer is looked at anyway. */
 function samplesOf(program: Program, index: number, today: string): Exact[] {
@@ -152,12 +189,20 @@ function rootsOf(samples: readonly Exact[], kinksOf: (value: Exact) => Kinks): E
     if (!low || !high) return [];
     const from = low.minus(shift).ceiling();
     const steps = high.minus(shift).floor() - from;
-    return steps >= 0n && steps < BigInt(MOST_WAYS) ? Array.from({ length: Number(steps) + 1 }, (__, step) => where(Exact.of(from).plus(Exact.of(step)).plus(shift))) : [];
+    return steps >= 0n && steps < BigInt(MOST_WAYS)
+      ? Array.from({ length: Number(steps) + 1 }, (__, step) => where(Exact.of(from).plus(Exact.of(step)).plus(shift)))
+      : [];
   }).flat();
 }
 
 /** Goes through the ways in which some choices can be answered together. */
-function eachWay(program: Program, indices: readonly number[], withQuantity: boolean, today: string, take: (answers: (Answer | null)[], quantity: number) => void): void {
+function eachWay(
+  program: Program,
+  indices: readonly number[],
+  withQuantity: boolean,
+  today: string,
+  take: (answers: (Answer | null)[], quantity: number) => void,
+): void {
   const lists = indices.map((index) => candidatesOf(program, index, today, [])?.list ?? []);
   const quantities = withQuantity ? quantitiesOf(program, []).map(({ at }) => at) : [program.defaultQuantity];
   const answers: (Answer | null)[] = program.choices.map(() => null);
@@ -181,11 +226,19 @@ function eachWay(program: Program, indices: readonly number[], withQuantity: boo
 function boundsToLookAt(program: Program, index: number, today: string): Exact[] {
   const { bounding, formulas } = program;
   const bounds = [bounding?.least.get(index), bounding?.most.get(index)].filter((formula) => formula !== undefined);
-  const used = [...new Set(bounds.flatMap((formula) => formulas[formula]?.uses ?? []))].filter((other) => other !== index);
+  const used = [...new Set(bounds.flatMap((formula) => formulas[formula]?.uses ?? []))].filter(
+    (other) => other !== index,
+  );
   const found: Exact[] = [];
-  eachWay(program, used, bounds.some((formula) => formulaInputsOf(program, formula).quantity), today, (answers, quantity) => {
-    const { least, most } = boundsOf(program, { answers, base: null, quantity, group: null }).get(index) ?? {};
-    for (const value of [least, most]) if (value && !found.some((other) => other.equals(value))) found.push(value);
-  });
+  eachWay(
+    program,
+    used,
+    bounds.some((formula) => formulaInputsOf(program, formula).quantity),
+    today,
+    (answers, quantity) => {
+      const { least, most } = boundsOf(program, { answers, base: null, quantity, group: null }).get(index) ?? {};
+      for (const value of [least, most]) if (value && !found.some((other) => other.equals(value))) found.push(value);
+    },
+  );
   return found;
 }

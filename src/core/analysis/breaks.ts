@@ -14,7 +14,10 @@ import { hull, spanOf, type Step } from './price-step';
  */
 
 /** Choices by position that a count of what is measured follows from, and whether the quantity has a say. */
-export function readBy(program: Program, tables: readonly BreaksProgram[]): { readonly indices: Iterable<number>; readonly quantity: boolean; readonly group: boolean } {
+export function readBy(
+  program: Program,
+  tables: readonly BreaksProgram[],
+): { readonly indices: Iterable<number>; readonly quantity: boolean; readonly group: boolean } {
   const { measured } = program.base;
   const counted = tables.filter(({ counting }) => counting === 'allUnits');
   const quantity = counted.length > 0;
@@ -27,27 +30,46 @@ export function readBy(program: Program, tables: readonly BreaksProgram[]): { re
 const first = ({ steps }: BreaksProgram): BreakStep | null => steps.findLast(({ from }) => from.sign() === 0) ?? null;
 
 /** The step that holds for the answers that are looked at. */
-function stepUnder(table: BreaksProgram, given: Pick<ReturnType<typeof givenUnder>, 'quantity' | 'charged'>, each = 1): BreakStep | null {
+function stepUnder(
+  table: BreaksProgram,
+  given: Pick<ReturnType<typeof givenUnder>, 'quantity' | 'charged'>,
+  each = 1,
+): BreakStep | null {
   if (table.counting === 'graduated') return table.over === 'measure' && !given.charged ? null : first(table);
   return stepAt(table, countOf(table, { ...given, each }));
 }
 
 /** Every step that may hold between two ends. */
-function stepsBetween(table: BreaksProgram, quantities: readonly [number, number], charged: Range | null, [fewest, greatest]: readonly [number, number] = [1, 1]): (BreakStep | null)[] {
+function stepsBetween(
+  table: BreaksProgram,
+  quantities: readonly [number, number],
+  charged: Range | null,
+  [fewest, greatest]: readonly [number, number] = [1, 1],
+): (BreakStep | null)[] {
   if (table.counting === 'graduated') return [table.over === 'measure' && !charged ? null : first(table)];
-  const count = (quantity: number, each: Exact, options: number) => (table.over === 'measure' ? each.times(Exact.of(quantity)) : Exact.of(table.over === 'options' ? quantity * options : quantity));
+  const count = (quantity: number, each: Exact, options: number) =>
+    table.over === 'measure'
+      ? each.times(Exact.of(quantity))
+      : Exact.of(table.over === 'options' ? quantity * options : quantity);
   const low = stepAt(table, count(quantities[0], charged?.low ?? Exact.zero, fewest));
   const from = low ? table.steps.indexOf(low) : -1;
   const isEndless = table.over === 'measure' && charged !== null && charged.high === null;
-  const high = isEndless ? (table.steps.at(-1) ?? null) : stepAt(table, count(quantities[1], charged?.high ?? Exact.zero, greatest));
+  const high = isEndless
+    ? (table.steps.at(-1) ?? null)
+    : stepAt(table, count(quantities[1], charged?.high ?? Exact.zero, greatest));
   const to = high ? table.steps.indexOf(high) : -1;
   return [...(from < 0 ? [null] : []), ...table.steps.slice(Math.max(from, 0), to + 1)];
 }
 
 /** The breaks of a base price and of its variants: those that change the base, and those taken off the whole price. */
 export function baseBreaksOf(program: Program) {
-  const tables = [program.base.breaks, ...[...program.variants.values()].map(({ breaks }) => breaks)].filter((table) => table !== null);
-  return { ofBase: tables.filter(({ gives }) => gives !== 'percentOfAll'), ofAll: tables.filter(({ gives }) => gives === 'percentOfAll') };
+  const tables = [program.base.breaks, ...[...program.variants.values()].map(({ breaks }) => breaks)].filter(
+    (table) => table !== null,
+  );
+  return {
+    ofBase: tables.filter(({ gives }) => gives !== 'percentOfAll'),
+    ofAll: tables.filter(({ gives }) => gives === 'percentOfAll'),
+  };
 }
 
 /** A base price with its breaks, of the answers that are looked at. */
@@ -71,17 +93,27 @@ export function rangeWithBreaks(model: Model, range: Range, valueOf: ValueOf): R
   };
   const steps = stepsBetween(table, [low.quantity, high.quantity], charged);
   const ends = (which: 'low' | 'high') => steps.map((step) => at(range[which], charged?.[which], step));
-  const best = (list: readonly (Exact | null)[], isBetter: (one: Exact, other: Exact) => boolean) => list.reduce((found, one) => (found === null || one === null ? null : isBetter(one, found) ? one : found));
-  return { low: best(ends('low'), (one, other) => one.isLess(other)), high: best(ends('high'), (one, other) => one.isMore(other)) };
+  const best = (list: readonly (Exact | null)[], isBetter: (one: Exact, other: Exact) => boolean) =>
+    list.reduce((found, one) => (found === null || one === null ? null : isBetter(one, found) ? one : found));
+  return {
+    low: best(ends('low'), (one, other) => one.isLess(other)),
+    high: best(ends('high'), (one, other) => one.isMore(other)),
+  };
 }
 
-/** What breaks take of the whole price, as a step after all others: undefined where none do, null where it depends on more than can be told apart. */
+/**
+ * What breaks take of the whole price, as a step after all others: undefined where none do, null where it depends on
+ * more than can be told apart.
+ */
 export function breaksOfAll(model: Model): Step | null | undefined {
   const { program } = model;
   const { ofAll } = baseBreaksOf(program);
   if (ofAll.length === 0) return undefined;
   const reads = readBy(program, ofAll);
-  const inputs = inputsFor(model, [...program.stocked, ...reads.indices], { quantity: reads.quantity, group: reads.group });
+  const inputs = inputsFor(model, [...program.stocked, ...reads.indices], {
+    quantity: reads.quantity,
+    group: reads.group,
+  });
   if (!inputs) return null;
   const share = (step: BreakStep | null) => (step ? -step.value.over(Exact.of(100)).toApproximateNumber() : 0);
   return {
@@ -109,7 +141,13 @@ export function breaksOfAll(model: Model): Step | null | undefined {
  * @param stepFor makes a step of an amount that has been made ready
  * @returns null where it depends on more than can be told apart
  */
-export function brokenStep(model: Model, usual: Step, { table, amounts }: BrokenAmount, picked: (valueOf: ValueOf, side: Side) => number, stepFor: (amount: BrokenAmount['amounts'][number]) => Step | null): Step | null {
+export function brokenStep(
+  model: Model,
+  usual: Step,
+  { table, amounts }: BrokenAmount,
+  picked: (valueOf: ValueOf, side: Side) => number,
+  stepFor: (amount: BrokenAmount['amounts'][number]) => Step | null,
+): Step | null {
   const { program } = model;
   const reads = readBy(program, [table]);
   const inputs = inputsFor(model, reads.indices, { quantity: reads.quantity, group: reads.group });
@@ -122,7 +160,12 @@ export function brokenStep(model: Model, usual: Step, { table, amounts }: Broken
     amount: (valueOf) => at(stepUnder(table, givenUnder(model, valueOf), picked(valueOf, 'at'))).amount(valueOf),
     span(valueOf) {
       const [low, high] = endsOfInputs(model, valueOf);
-      return hull(...stepsBetween(table, [low.quantity, high.quantity], chargedRange(program, low, high), [picked(valueOf, 'low'), picked(valueOf, 'high')]).map((step) => spanOf(at(step), valueOf)));
+      return hull(
+        ...stepsBetween(table, [low.quantity, high.quantity], chargedRange(program, low, high), [
+          picked(valueOf, 'low'),
+          picked(valueOf, 'high'),
+        ]).map((step) => spanOf(at(step), valueOf)),
+      );
     },
   };
 }

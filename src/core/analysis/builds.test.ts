@@ -5,21 +5,80 @@ import { list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
 import { analyseWhole } from '../../../tests/support/analyse-whole';
 import { NextClick, ownChoices, sellableRange } from '.';
 
-/** What is true of all that can be put together: candidates with choices of their own, figures, and what is not proved. */
+/**
+ * What is true of all that can be put together: candidates with choices of their own, figures, and what is not proved.
+ */
 const mm = (value: string) => ({ value, unit: 'mm' });
-const slot = (key: string, candidates: string[], more: object = {}) => ({ kind: 'slot', key, title: key, options: candidates.map((candidate) => ({ key: candidate, title: '' })), ...more });
-const timber = (more: object = {}) => ({ ...list('timber', []), options: ['pine', 'cedar'].map((key) => ({ key, title: key.toUpperCase(), properties: { timber: { text: key } }, amount: key === 'cedar' ? { kind: 'fixed', value: '10' } : null, ...more })) });
-const BOX = { slug: 'box', title: 'Box', sku: 'BOX', price: '40', properties: { height: mm('200') }, choices: [timber()] };
-const LOW = { slug: 'low', title: 'Low box', sku: 'LOW', price: '30', properties: { height: mm('100'), timber: { text: 'pine' } } };
-const ROOF = { slug: 'roof', title: 'Roof', sku: 'ROOF', price: '25', properties: { height: mm('50'), timber: { text: 'cedar' } } };
-const TIN = { slug: 'tin', title: 'Tin roof', sku: 'TIN', price: '20', properties: { height: mm('50'), timber: { text: 'pine' } } };
+const slot = (key: string, candidates: string[], more: object = {}) => ({
+  kind: 'slot',
+  key,
+  title: key,
+  options: candidates.map((candidate) => ({ key: candidate, title: '' })),
+  ...more,
+});
+const timber = (more: object = {}) => ({
+  ...list('timber', []),
+  options: ['pine', 'cedar'].map((key) => ({
+    key,
+    title: key.toUpperCase(),
+    properties: { timber: { text: key } },
+    amount: key === 'cedar' ? { kind: 'fixed', value: '10' } : null,
+    ...more,
+  })),
+});
+const BOX = {
+  slug: 'box',
+  title: 'Box',
+  sku: 'BOX',
+  price: '40',
+  properties: { height: mm('200') },
+  choices: [timber()],
+};
+const LOW = {
+  slug: 'low',
+  title: 'Low box',
+  sku: 'LOW',
+  price: '30',
+  properties: { height: mm('100'), timber: { text: 'pine' } },
+};
+const ROOF = {
+  slug: 'roof',
+  title: 'Roof',
+  sku: 'ROOF',
+  price: '25',
+  properties: { height: mm('50'), timber: { text: 'cedar' } },
+};
+const TIN = {
+  slug: 'tin',
+  title: 'Tin roof',
+  sku: 'TIN',
+  price: '20',
+  properties: { height: mm('50'), timber: { text: 'pine' } },
+};
 const CHOICES = [slot('boxes', ['box', 'low'], { most: 3 }), slot('lid', ['roof', 'tin'])];
 const ONE_TIMBER = [{ key: 'f', place: 'lid', property: 'timber', other: { place: 'boxes', property: 'timber' } }];
-const shop = (more: object = {}, others: object[] = []) => shopOf([{ price: null, draws: [], choices: CHOICES, fits: ONE_TIMBER, ...more }, BOX, LOW, ROOF, TIN, ...others]).program();
+const shop = (more: object = {}, others: object[] = []) =>
+  shopOf([
+    { price: null, draws: [], choices: CHOICES, fits: ONE_TIMBER, ...more },
+    BOX,
+    LOW,
+    ROOF,
+    TIN,
+    ...others,
+  ]).program();
 const analysed = (more: object = {}, others: object[] = []) => analyseWhole(shop(more, others), TODAY);
-const prices = ({ lowest, highest }: ReturnType<typeof analysed>) => [lowest?.price, lowest?.coverage.kind, highest?.price, highest?.coverage.kind];
+const prices = ({ lowest, highest }: ReturnType<typeof analysed>) => [
+  lowest?.price,
+  lowest?.coverage.kind,
+  highest?.price,
+  highest?.coverage.kind,
+];
 const height = { key: 'h', title: 'Height', serves: { kind: 'shown' }, text: 'sum(boxes.height, lid.height)' };
-const over = (value: string, ...then: object[]) => ({ key: `over${value.replace('.', '')}`, when: { kind: 'figure', formula: 'h', compare: 'more', value, unit: 'm' }, then });
+const over = (value: string, ...then: object[]) => ({
+  key: `over${value.replace('.', '')}`,
+  when: { kind: 'figure', formula: 'h', compare: 'more', value, unit: 'm' },
+  then,
+});
 
 describe('what can be put together', () => {
   it('knows candidates by what is chosen of them: the dearest is of cedar all over, the cheapest of pine', () => {
@@ -47,29 +106,67 @@ describe('what can be put together', () => {
     const refuse = over('0.5', { kind: 'refuse', reason: 'Too high.' });
     // Two boxes of 0.2 m under a roof of 0.05 m go, three do not.
     expect(prices(analysed({ formulas: [height], rules: [refuse] }))).toEqual(['50.00', 'proved', '125.00', 'proved']);
-    expect(analysed({ formulas: [height], rules: [over('0.7', { kind: 'tell', text: 'High.' })] }).neverFire).toEqual([0]);
-    expect(analysed({ formulas: [height], rules: [over('0.6', { kind: 'tell', text: 'High.' })] }).neverFire).toEqual([]);
-    expect(analysed({ formulas: [height], rules: [over('0.1', { kind: 'refuse', reason: 'No.' })] }).nothingSells).not.toBeNull();
+    expect(analysed({ formulas: [height], rules: [over('0.7', { kind: 'tell', text: 'High.' })] }).neverFire).toEqual([
+      0,
+    ]);
+    expect(analysed({ formulas: [height], rules: [over('0.6', { kind: 'tell', text: 'High.' })] }).neverFire).toEqual(
+      [],
+    );
+    expect(
+      analysed({ formulas: [height], rules: [over('0.1', { kind: 'refuse', reason: 'No.' })] }).nothingSells,
+    ).not.toBeNull();
   });
 
   it('says what it did not prove, and claims nothing of it: a weight that follows from what is chosen', () => {
-    const heavy = { ...BOX, slug: 'heavy', title: 'Heavy box', sku: 'HEAVY', weight: { value: '3', unit: 'kg' }, choices: [timber({ weight: { value: '2', unit: 'kg' } })] };
+    const heavy = {
+      ...BOX,
+      slug: 'heavy',
+      title: 'Heavy box',
+      sku: 'HEAVY',
+      weight: { value: '3', unit: 'kg' },
+      choices: [timber({ weight: { value: '2', unit: 'kg' } })],
+    };
     const formulas = [{ key: 'h', title: 'Weight', serves: { kind: 'shown' }, text: 'sum(boxes.weight)' }];
-    const rules = [{ key: 'r', when: { kind: 'figure', formula: 'h', compare: 'more', value: '4', unit: 'kg' }, then: [{ kind: 'tell', text: 'Two carry it.' }] }];
-    const analysis = analysed({ choices: [slot('boxes', ['heavy']), slot('lid', ['roof', 'tin'])], formulas, rules }, [heavy]);
+    const rules = [
+      {
+        key: 'r',
+        when: { kind: 'figure', formula: 'h', compare: 'more', value: '4', unit: 'kg' },
+        then: [{ kind: 'tell', text: 'Two carry it.' }],
+      },
+    ];
+    const analysis = analysed({ choices: [slot('boxes', ['heavy']), slot('lid', ['roof', 'tin'])], formulas, rules }, [
+      heavy,
+    ]);
     expect(analysis.gaps.map(({ kind }) => kind)).toContain('slotTooWide');
     expect(analysis.neverFire).toEqual([]);
     expect(analysis.deadOptions).toEqual([]);
   });
 
   it('says nothing against what only some customers can have', () => {
-    const trade = { slug: 'trade', title: 'Trade roof', sku: 'TRADE', price: null, properties: { timber: { text: 'pine' } }, choices: [{ ...list('size', ['s']), groups: ['trade'] }], formulas: [{ key: 'p', title: 'P', serves: { kind: 'base' }, text: 'rate' }], rates: [{ key: 'rate', title: 'Rate', value: '-1', byGroup: { trade: '10' } }] };
-    expect(analysed({ choices: [slot('boxes', ['low']), slot('lid', ['tin', 'trade'])] }, [trade]).deadOptions).toEqual([]);
+    const trade = {
+      slug: 'trade',
+      title: 'Trade roof',
+      sku: 'TRADE',
+      price: null,
+      properties: { timber: { text: 'pine' } },
+      choices: [{ ...list('size', ['s']), groups: ['trade'] }],
+      formulas: [{ key: 'p', title: 'P', serves: { kind: 'base' }, text: 'rate' }],
+      rates: [{ key: 'rate', title: 'Rate', value: '-1', byGroup: { trade: '10' } }],
+    };
+    expect(analysed({ choices: [slot('boxes', ['low']), slot('lid', ['tin', 'trade'])] }, [trade]).deadOptions).toEqual(
+      [],
+    );
   });
 });
 
 describe('the smallest change of a build', () => {
-  const look = (given: object, kept: string, more: object = {}) => new NextClick(ownChoices(shop(more)), TODAY).look(given as Record<string, unknown>, 1, { stock: null, today: TODAY }, kept);
+  const look = (given: object, kept: string, more: object = {}) =>
+    new NextClick(ownChoices(shop(more)), TODAY).look(
+      given as Record<string, unknown>,
+      1,
+      { stock: null, today: TODAY },
+      kept,
+    );
   const cedar = { product: 'box', quantity: 2, answers: { timber: 'cedar' } };
 
   it('configures otherwise what is there, before it takes anything out', () => {
@@ -90,9 +187,17 @@ describe('the smallest change of a build', () => {
   });
 
   it('keeps what was answered of what stays, and merges what is alike', () => {
-    const before = [{ product: 'box', quantity: 1, answers: { timber: 'pine', name: 'Ada' } }, { product: 'low', quantity: 2, answers: {} }];
-    expect(refilled(before, ['low', 'box'])).toEqual([{ product: 'low', quantity: 1, answers: {} }, { product: 'box', quantity: 1, answers: { timber: 'pine', name: 'Ada' } }]);
-    expect(refilled(before, [{ product: 'box', quantity: 1, answers: { timber: 'cedar' } }])).toEqual([{ product: 'box', quantity: 1, answers: { timber: 'cedar', name: 'Ada' } }]);
+    const before = [
+      { product: 'box', quantity: 1, answers: { timber: 'pine', name: 'Ada' } },
+      { product: 'low', quantity: 2, answers: {} },
+    ];
+    expect(refilled(before, ['low', 'box'])).toEqual([
+      { product: 'low', quantity: 1, answers: {} },
+      { product: 'box', quantity: 1, answers: { timber: 'pine', name: 'Ada' } },
+    ]);
+    expect(refilled(before, [{ product: 'box', quantity: 1, answers: { timber: 'cedar' } }])).toEqual([
+      { product: 'box', quantity: 1, answers: { timber: 'cedar', name: 'Ada' } },
+    ]);
     expect(refilled(before, ['low', 'low', 'low'])).toEqual([{ product: 'low', quantity: 3, answers: {} }]);
     expect(refilled(undefined, 7)).toEqual([]);
   });

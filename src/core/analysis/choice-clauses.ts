@@ -8,12 +8,19 @@ import { type Answer } from '../selection';
 import { isAnswered, isLeftOut } from './conditions';
 import { type ModelDraft, type ModelledChoice, type Switches } from './model';
 
-/** Values of a choice for which something holds; of a choice of several, what holds is asked of every option that is picked. */
+/**
+ * Values of a choice for which something holds; of a choice of several, what holds is asked of every option that is
+ * picked.
+ */
 function eachPick(choice: ModelledChoice, space: Space, test: (candidate: Candidate) => boolean): Formula {
-  return allOf(...choice.variables.map(({ variable, values }) => space.is(variable, (value) => {
-    const candidate = values[value];
-    return !candidate || candidate.raw === null || test(candidate);
-  })));
+  return allOf(
+    ...choice.variables.map(({ variable, values }) =>
+      space.is(variable, (value) => {
+        const candidate = values[value];
+        return !candidate || candidate.raw === null || test(candidate);
+      }),
+    ),
+  );
 }
 
 /** Holds where an effect is left aside. */
@@ -23,50 +30,110 @@ export function leftAside(effect: RuleEffect, switches: Switches | null, space: 
 }
 
 /** What a choice is tied to: who sees it, when it is shown, what must be answered, and which of its options go. */
-export function constrainChoice(choice: ModelledChoice, model: ModelDraft, fires: readonly Formula[], switches: Switches | null): void {
+export function constrainChoice(
+  choice: ModelledChoice,
+  model: ModelDraft,
+  fires: readonly Formula[],
+  switches: Switches | null,
+): void {
   const { program, space, group, groups } = model;
   const { index } = choice;
   const compiled = program.choices[index];
   const definition = program.product.choices[index];
   if (!compiled || !definition) return;
   const opposite = (formula: Formula) => not(formula, space.sizes);
-  const seenBy = (wanted: readonly string[]) => (wanted.length === 0 ? ALWAYS : space.is(group, (value) => wanted.includes(groups[value] ?? '')));
+  const seenBy = (wanted: readonly string[]) =>
+    wanted.length === 0 ? ALWAYS : space.is(group, (value) => wanted.includes(groups[value] ?? ''));
   const effects = program.rules?.program.onChoice.get(index) ?? [];
-  const of = (clause: 'shows' | 'hides' | 'requires') => effects.filter(({ effect }) => kindOfEffect(effect).clause === clause);
-  const keptAndFiring = ({ rule, effect }: (typeof effects)[number]) => allOf(fires[rule] ?? NEVER, opposite(leftAside(effect, switches, space)));
+  const of = (clause: 'shows' | 'hides' | 'requires') =>
+    effects.filter(({ effect }) => kindOfEffect(effect).clause === clause);
+  const keptAndFiring = ({ rule, effect }: (typeof effects)[number]) =>
+    allOf(fires[rule] ?? NEVER, opposite(leftAside(effect, switches, space)));
   const shows = of('shows');
   // Where every rule that shows it is left aside, nothing has to.
-  const shownByRule = shows.length === 0 ? ALWAYS : anyOf(...shows.map(keptAndFiring), ...(switches ? [allOf(...shows.map(({ effect }) => leftAside(effect, switches, space)))] : []));
-  const shown = allOf(seenBy(compiled.groups), ...of('hides').map((effect) => opposite(keptAndFiring(effect))), shownByRule);
+  const shownByRule =
+    shows.length === 0
+      ? ALWAYS
+      : anyOf(
+          ...shows.map(keptAndFiring),
+          ...(switches ? [allOf(...shows.map(({ effect }) => leftAside(effect, switches, space)))] : []),
+        );
+  const shown = allOf(
+    seenBy(compiled.groups),
+    ...of('hides').map((effect) => opposite(keptAndFiring(effect))),
+    shownByRule,
+  );
   const required = compiled.required ? ALWAYS : anyOf(...of('requires').map(keptAndFiring));
 
-  const hidden = allOf(...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.hidden === true)));
-  const asked = allOf(...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.hidden !== true)));
+  const hidden = allOf(
+    ...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.hidden === true)),
+  );
+  const asked = allOf(
+    ...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.hidden !== true)),
+  );
   space.require(anyOf(shown, hidden));
   space.require(anyOf(opposite(shown), asked));
   space.require(anyOf(opposite(shown), opposite(required), isAnswered(choice, space)));
   compiled.options.forEach(({ groups: wanted }, option) => {
-    if (wanted.length > 0) space.require(anyOf(seenBy(wanted), eachPick(choice, space, (candidate) => candidate.option !== option)));
+    if (wanted.length > 0)
+      space.require(
+        anyOf(
+          seenBy(wanted),
+          eachPick(choice, space, (candidate) => candidate.option !== option),
+        ),
+      );
   });
   for (const { rule, effect, options } of effects) {
     const { clause } = kindOfEffect(effect);
-    if (typeof clause === 'function') space.require(anyOf(opposite(fires[rule] ?? NEVER), leftAside(effect, switches, space), eachPick(choice, space, (candidate) => clause(effect, options, candidate))));
+    if (typeof clause === 'function')
+      space.require(
+        anyOf(
+          opposite(fires[rule] ?? NEVER),
+          leftAside(effect, switches, space),
+          eachPick(choice, space, (candidate) => clause(effect, options, candidate)),
+        ),
+      );
   }
-  if (compiled.forWorkshop && !Object.hasOwn(program.fixed, compiled.key)) requireSettled(choice, model, effects.flatMap((one) => (one.effect.kind === 'preselect' ? [{ when: keptAndFiring(one), raw: one.effect.answer }] : [])), hidden);
+  if (compiled.forWorkshop && !Object.hasOwn(program.fixed, compiled.key))
+    requireSettled(
+      choice,
+      model,
+      effects.flatMap((one) =>
+        one.effect.kind === 'preselect' ? [{ when: keptAndFiring(one), raw: one.effect.answer }] : [],
+      ),
+      hidden,
+    );
   const addOn = program.addOns.find((candidate) => candidate.choice === index);
   if (addOn) {
-    const canBeHad = (value: number) => resolveAddOn(addOn, { today: model.today, group: groups[value] ?? null }, resolve).price !== null;
-    space.require(anyOf(space.is(group, canBeHad), eachPick(choice, space, ({ answer }) => answer?.picks.length === 0)));
+    const canBeHad = (value: number) =>
+      resolveAddOn(addOn, { today: model.today, group: groups[value] ?? null }, resolve).price !== null;
+    space.require(
+      anyOf(
+        space.is(group, canBeHad),
+        eachPick(choice, space, ({ answer }) => answer?.picks.length === 0),
+      ),
+    );
   }
   if (program.gone.includes(index)) space.require(eachPick(choice, space, ({ answer }) => answer?.picks.length === 0));
   if (definition.kind === 'several') {
-    const members = choice.variables.map(({ variable, values }) => ({ variable, isPicked: (value: number) => values[value]?.raw !== null }));
+    const members = choice.variables.map(({ variable, values }) => ({
+      variable,
+      isPicked: (value: number) => values[value]?.raw !== null,
+    }));
     space.limit(members, definition.least ?? 1, definition.most ?? definition.options.length);
   }
 }
 
-/** Nobody answers what the workshop alone sees: the first rule that fires says it, else its default. @param hidden where it is not asked */
-function requireSettled(choice: ModelledChoice, { program, space, today }: ModelDraft, rules: readonly { readonly when: Formula; readonly raw: unknown }[], hidden: Formula): void {
+/**
+ * Nobody answers what the workshop alone sees: the first rule that fires says it, else its default. @param hidden where
+ * it is not asked
+ */
+function requireSettled(
+  choice: ModelledChoice,
+  { program, space, today }: ModelDraft,
+  rules: readonly { readonly when: Formula; readonly raw: unknown }[],
+  hidden: Formula,
+): void {
   const reader = program.choices[choice.index]?.reader;
   if (!reader) return;
   const context = { today, files: () => undefined };
@@ -75,7 +142,11 @@ function requireSettled(choice: ModelledChoice, { program, space, today }: Model
     const answer = raw === null || raw === undefined ? null : reader.read(raw, problems, context);
     if (problems.length > 0) return NEVER;
     if (!answer) return isLeftOut(choice, space);
-    return allOf(...choice.variables.map(({ variable, values }, option) => space.is(variable, (value) => isSame(values[value], answer, choice.several ? option : null))));
+    return allOf(
+      ...choice.variables.map(({ variable, values }, option) =>
+        space.is(variable, (value) => isSame(values[value], answer, choice.several ? option : null)),
+      ),
+    );
   };
   const before: Formula[] = [];
   for (const { when, raw } of [...rules, { when: ALWAYS, raw: reader.fallback(context) }]) {
@@ -88,5 +159,7 @@ function requireSettled(choice: ModelledChoice, { program, space, today }: Model
 function isSame(candidate: Candidate | undefined, answer: Answer, option: number | null): boolean {
   if (option === null) return candidate?.answer?.canonical === answer.canonical;
   const picked = answer.picks.find(({ effect }) => effect === option);
-  return picked ? candidate?.answer?.picks[0]?.count === picked.count : candidate?.raw === null && candidate.hidden !== true;
+  return picked
+    ? candidate?.answer?.picks[0]?.count === picked.count
+    : candidate?.raw === null && candidate.hidden !== true;
 }

@@ -39,12 +39,21 @@ function formulaForTest(test: Test, model: ModelDraft): Formula {
   }
 }
 
-function formulaForChoice(test: Test, { program, space, choices }: ModelDraft, holds: (answers: readonly (Answer | null)[]) => boolean): Formula {
+function formulaForChoice(
+  test: Test,
+  { program, space, choices }: ModelDraft,
+  holds: (answers: readonly (Answer | null)[]) => boolean,
+): Formula {
   const index = program.indexOf.get('choice' in test ? (test.choice ?? '') : '') ?? -1;
   const choice = choices[index];
   if (!choice) return NEVER;
   if (choice.several) {
-    const among = (wanted: (option: number) => boolean) => anyOf(...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.option !== null && wanted(values[value]?.option ?? -1))));
+    const among = (wanted: (option: number) => boolean) =>
+      anyOf(
+        ...choice.variables.map(({ variable, values }) =>
+          space.is(variable, (value) => values[value]?.option !== null && wanted(values[value]?.option ?? -1)),
+        ),
+      );
     const anything = among(() => true);
     if (test.kind === 'pieces') return piecesFormula(choice, test.compare, test.value, space);
     if (test.kind === 'answered') return test.answered ? anything : not(anything, space.sizes);
@@ -90,7 +99,8 @@ export const isLeftOut = (choice: ModelledChoice, space: Space): Formula =>
 
 type Own = ModelledChoice['variables'][number];
 
-export const isPicked = ({ variable, values }: Own, space: Space): Formula => space.is(variable, (value) => values[value]?.raw !== null);
+export const isPicked = ({ variable, values }: Own, space: Space): Formula =>
+  space.is(variable, (value) => values[value]?.raw !== null);
 
 /** What is answered, of a choice of several: any option at all. */
 export const isAnswered = (choice: ModelledChoice, space: Space): Formula => not(isLeftOut(choice, space), space.sizes);

@@ -1,21 +1,36 @@
 import { type AddOnProgram, formulaInputsOf } from '../compile';
 import { type DrawProgram } from '../compile/program';
 import { Exact } from '../number';
-import { chargedOf, type CostOf, findVariant, formulaRange, resolve, resolveAddOn, resultOf, runFormula, takenByOne } from '../run';
+import {
+  chargedOf,
+  type CostOf,
+  findVariant,
+  formulaRange,
+  resolve,
+  resolveAddOn,
+  resultOf,
+  runFormula,
+  takenByOne,
+} from '../run';
 import { answersFor, askedUnder, endsOfInputs, givenUnder, inputsFor, type ValueOf } from './inputs';
 import { type Model } from './model';
 import { partStep } from './price-model';
 import { type Interval, type Step } from './price-step';
 
 /**
- * What supplying one costs, with what it takes along, as steps that take it away from a price. Of a product that is no kit.
+ * What supplying one costs, with what it takes along, as steps that take it away from a price. Of a product that is no
+ * kit.
  *
  * @returns null where it depends on more than can be told apart
  */
 export function costSteps(model: Model, costs: CostOf): Step[] | null {
   const { program } = model;
   const steps: Step[] = [];
-  const step = (variables: readonly number[], costAt: (valueOf: ValueOf, side: 'at' | 'low' | 'high') => number, when?: Step['when']) =>
+  const step = (
+    variables: readonly number[],
+    costAt: (valueOf: ValueOf, side: 'at' | 'low' | 'high') => number,
+    when?: Step['when'],
+  ) =>
     steps.push({
       kind: 'add',
       variables,
@@ -29,7 +44,17 @@ export function costSteps(model: Model, costs: CostOf): Step[] | null {
   const each = ({ stock }: DrawProgram): Exact => costs(stock) ?? Exact.zero;
   const costOfDraws = (draws: readonly DrawProgram[], valueOf: ValueOf, side: 'at' | 'low' | 'high'): number => {
     const given = side === 'at' ? givenUnder(model, valueOf) : chargedAt(model, valueOf, side);
-    return draws.reduce((sum, draw) => sum.plus((takenByOne(draw, given.answers, given.charged) ?? Exact.zero).times(each(draw)).times(Exact.of(draw.pieces))), Exact.zero).toApproximateNumber();
+    return draws
+      .reduce(
+        (sum, draw) =>
+          sum.plus(
+            (takenByOne(draw, given.answers, given.charged) ?? Exact.zero)
+              .times(each(draw))
+              .times(Exact.of(draw.pieces)),
+          ),
+        Exact.zero,
+      )
+      .toApproximateNumber();
   };
   /** what draws are worked out from, beside what brings them */
   const readBy = (draws: readonly DrawProgram[]): { indices: Set<number>; quantity: boolean; group: boolean } => {
@@ -62,13 +87,24 @@ export function costSteps(model: Model, costs: CostOf): Step[] | null {
       step([...new Set([variable, ...further.variables])], (valueOf, side) => {
         const candidate = values[valueOf(variable)];
         const answer = side === 'at' ? candidate?.answer : (candidate?.ends?.[side] ?? candidate?.answer);
-        return (answer?.picks ?? []).reduce((sum, { effect, count }) => sum + count * costOfDraws(effects[effect]?.draws ?? [], valueOf, side), 0);
+        return (answer?.picks ?? []).reduce(
+          (sum, { effect, count }) => sum + count * costOfDraws(effects[effect]?.draws ?? [], valueOf, side),
+          0,
+        );
       });
     }
   }
   for (const addOn of program.addOns) {
     const choice = model.choices[addOn.choice];
-    if (choice) steps.push(partStep(model, choice, (count) => count, model.groups.map((group) => costAlong(addOn, model, group, costs).negated())));
+    if (choice)
+      steps.push(
+        partStep(
+          model,
+          choice,
+          (count) => count,
+          model.groups.map((group) => costAlong(addOn, model, group, costs).negated()),
+        ),
+      );
   }
   for (const [place, formula] of program.formulas.entries()) {
     const { draw, serves } = formula;
@@ -81,11 +117,14 @@ export function costSteps(model: Model, costs: CostOf): Step[] | null {
     steps.push({
       kind: 'add',
       variables: inputs.variables,
-      amount: (valueOf) => -worth * (resultOf(runFormula(formula, givenUnder(model, valueOf)))?.toApproximateNumber() ?? 0),
+      amount: (valueOf) =>
+        -worth * (resultOf(runFormula(formula, givenUnder(model, valueOf)))?.toApproximateNumber() ?? 0),
       span(valueOf): Interval {
         const range = formulaRange(formula, ...endsOfInputs(model, valueOf));
         if (range === null || range === 'stops') return [0, 0];
-        const ends = [range.low?.toApproximateNumber() ?? -Infinity, range.high?.toApproximateNumber() ?? Infinity].map((value) => (worth === 0 ? 0 : -worth * value));
+        const ends = [range.low?.toApproximateNumber() ?? -Infinity, range.high?.toApproximateNumber() ?? Infinity].map(
+          (value) => (worth === 0 ? 0 : -worth * value),
+        );
         return [Math.min(...ends), Math.max(...ends)];
       },
     });

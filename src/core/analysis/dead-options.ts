@@ -13,10 +13,14 @@ export interface DeadOptions {
   readonly nothingOffered: readonly number[];
 }
 
-/** The goal of the highest price, where a price can come to less than nothing: what can't be sold at any price above can't be sold. */
+/**
+ * The goal of the highest price, where a price can come to less than nothing: what can't be sold at any price above
+ * can't be sold.
+ */
 export function priceToReach(model: Model, solver: Solver): Goal | null {
   const steps = priceSteps(model);
-  if (!steps || solver.impossible || priceGoal(model, steps, 'lowest').bound(solver) >= -halfAMinorUnit(model)) return null;
+  if (!steps || solver.impossible || priceGoal(model, steps, 'lowest').bound(solver) >= -halfAMinorUnit(model))
+    return null;
   return priceGoal(model, steps, 'highest');
 }
 
@@ -47,25 +51,55 @@ export function deadOptions(model: Model, solver: Solver, budget: Budget): { who
     deadIn(model, solver, goal, budget, choices, (choice, option) => dead.push({ choice, option }));
     return true;
   });
-  const hasAll = ({ index, candidates }: ModelledChoice) => candidates.counted && (model.program.choices[index]?.options.length ?? 0) > 0;
-  const isDead = ({ index }: ModelledChoice) => model.program.choices[index]?.options.every((_, option) => dead.some((one) => one.choice === index && one.option === option)) ?? false;
+  const hasAll = ({ index, candidates }: ModelledChoice) =>
+    candidates.counted && (model.program.choices[index]?.options.length ?? 0) > 0;
+  const isDead = ({ index }: ModelledChoice) =>
+    model.program.choices[index]?.options.every((_, option) =>
+      dead.some((one) => one.choice === index && one.option === option),
+    ) ?? false;
   const neverShown: number[] = [];
   const nothingOffered: number[] = [];
   for (const choice of choices) {
     // What nothing hides is always shown.
-    const shown = choice.variables.every(({ values }) => values.every(({ hidden }) => hidden !== true)) || within(() => choice.variables.some(({ variable, values }) => isSold(model, solver, variable, valuesWhere(values.length, (value) => values[value]?.hidden !== true), goal, budget)));
+    const shown =
+      choice.variables.every(({ values }) => values.every(({ hidden }) => hidden !== true)) ||
+      within(() =>
+        choice.variables.some(({ variable, values }) =>
+          isSold(
+            model,
+            solver,
+            variable,
+            valuesWhere(values.length, (value) => values[value]?.hidden !== true),
+            goal,
+            budget,
+          ),
+        ),
+      );
     if (shown === false) neverShown.push(choice.index);
     else if (shown && whole && hasAll(choice) && isDead(choice)) nothingOffered.push(choice.index);
   }
   const told = [...neverShown, ...nothingOffered];
-  return { whole: whole === true, found: { deadOptions: dead.filter(({ choice }) => !told.includes(choice)), neverShown, nothingOffered } };
+  return {
+    whole: whole === true,
+    found: { deadOptions: dead.filter(({ choice }) => !told.includes(choice)), neverShown, nothingOffered },
+  };
 }
 
 /** Whether something can be sold, at a price of nothing or more, while a variable has one of some values. */
-function isSold(model: Model, solver: Solver, variable: number, values: Uint32Array, goal: Goal | null, budget: Budget): boolean {
+function isSold(
+  model: Model,
+  solver: Solver,
+  variable: number,
+  values: Uint32Array,
+  goal: Goal | null,
+  budget: Budget,
+): boolean {
   const mark = solver.mark();
   try {
-    return solver.narrow(variable, values) && (goal ? reachesNothing(model, solver, goal, budget) : solver.solve(budget, NO_COSTS) !== null);
+    return (
+      solver.narrow(variable, values) &&
+      (goal ? reachesNothing(model, solver, goal, budget) : solver.solve(budget, NO_COSTS) !== null)
+    );
   } finally {
     solver.undo(mark);
   }
@@ -76,7 +110,14 @@ function isSold(model: Model, solver: Solver, variable: number, values: Uint32Ar
  *
  * @param goal of {@link priceToReach}
  */
-export function deadIn(model: Model, solver: Solver, goal: Goal | null, budget: Budget, choices: readonly ModelledChoice[], found: (choice: number, option: number) => void): void {
+export function deadIn(
+  model: Model,
+  solver: Solver,
+  goal: Goal | null,
+  budget: Budget,
+  choices: readonly ModelledChoice[],
+  found: (choice: number, option: number) => void,
+): void {
   const alive: { choice: number; option: number }[] = [];
   possibleOptions(model, solver, budget, choices, (choice, option, can) => {
     if (can) alive.push({ choice, option });
@@ -84,10 +125,17 @@ export function deadIn(model: Model, solver: Solver, goal: Goal | null, budget: 
   });
   if (!goal) return;
   for (const { choice, option } of alive) {
-    const place = optionValues(choices.find(({ index }) => index === choice) ?? NO_CHOICE).find((one) => one.option === option);
+    const place = optionValues(choices.find(({ index }) => index === choice) ?? NO_CHOICE).find(
+      (one) => one.option === option,
+    );
     if (!place) continue;
     if (!isSold(model, solver, place.variable, place.values, goal, budget)) found(choice, option);
   }
 }
 
-const NO_CHOICE: ModelledChoice = { index: -1, candidates: { list: [], counted: false }, several: false, variables: [] };
+const NO_CHOICE: ModelledChoice = {
+  index: -1,
+  candidates: { list: [], counted: false },
+  several: false,
+  variables: [],
+};

@@ -3,7 +3,11 @@ import { testsOf } from './candidates';
 
 /** Whether what one costs can depend on how many are taken. */
 export function asksQuantity({ formulas, rules, breaks }: Program): boolean {
-  return breaks.length > 0 || formulas.some(({ compiled }) => compiled.uses.has('quantity')) || (rules?.program.rules ?? []).some(({ rule }) => [...testsOf(rule.when)].some(({ kind }) => kind === 'quantity'));
+  return (
+    breaks.length > 0 ||
+    formulas.some(({ compiled }) => compiled.uses.has('quantity')) ||
+    (rules?.program.rules ?? []).some(({ rule }) => [...testsOf(rule.when)].some(({ kind }) => kind === 'quantity'))
+  );
 }
 
 /** Whether anything of a product is otherwise for some customer groups. */
@@ -19,7 +23,9 @@ export function asksGroup({ choices, formulas, rules, quantities }: Program): bo
 /** Whether what one weighs can depend on what customers choose of it. */
 export function weightVaries({ choices, formulas, rules, variants, base, kit, addOns }: Program): boolean {
   return (
-    base.unit !== null || kit !== null || addOns.length > 0 ||
+    base.unit !== null ||
+    kit !== null ||
+    addOns.length > 0 ||
     choices.some(({ effects }) => effects.some(({ weight }) => weight !== null)) ||
     formulas.some(({ serves }) => serves.kind === 'weight') ||
     [...variants.values()].some(({ weight }) => weight !== null) ||
@@ -29,5 +35,7 @@ export function weightVaries({ choices, formulas, rules, variants, base, kit, ad
 
 /** Whether rules ask what day it is, so that what is found out is true of that day. */
 export function asksToday({ rules }: Pick<Program, 'rules'>): boolean {
-  return (rules?.program.rules ?? []).some(({ rule }) => [...testsOf(rule.when)].some((test) => (test.kind === 'weekday' || test.kind === 'season') && test.choice === null));
+  return (rules?.program.rules ?? []).some(({ rule }) =>
+    [...testsOf(rule.when)].some((test) => (test.kind === 'weekday' || test.kind === 'season') && test.choice === null),
+  );
 }

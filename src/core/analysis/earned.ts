@@ -41,13 +41,20 @@ export interface Asked {
 }
 
 /** Finds the lowest margin of any product, as `lowestMargin` does. */
-export type LowestOf = (program: Program, today: string, costs: CostOf, floor: Exact, limits: MarginLimits) => LowestMargin;
+export type LowestOf = (
+  program: Program,
+  today: string,
+  costs: CostOf,
+  floor: Exact,
+  limits: MarginLimits,
+) => LowestMargin;
 
 /** At least so many steps are gone for each of many looks, however many there are. */
 export const LEAST_SEARCHING = 2_000;
 
 /** What is left of a price, of which so much is kept, when what it costs is paid. */
-export const valueOf = ({ price, cost }: Pick<Found, 'price' | 'cost'>, share: Exact): Exact => Exact.from(price).times(share).minus(Exact.from(cost));
+export const valueOf = ({ price, cost }: Pick<Found, 'price' | 'cost'>, share: Exact): Exact =>
+  Exact.from(price).times(share).minus(Exact.from(cost));
 
 /** What a margin comes to at least, of so much of the price as is kept; null where that is not known. */
 export function boundOf(margin: Extract<LowestMargin, { margin: string }>, share: Exact): Exact | null {

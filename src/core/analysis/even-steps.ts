@@ -25,15 +25,28 @@ export function merged(model: Model, base: Step, steps: readonly Step[]): { firs
     if (typed === null) others.push(step);
     else groups.set(typed, [...(groups.get(typed) ?? []), step]);
   }
-  const sums = [...groups].map(([typed, list]) => (list.length === 1 ? { list, step: list[0] ?? base } : { list, step: sumOf(model, typed, list) }));
+  const sums = [...groups].map(([typed, list]) =>
+    list.length === 1 ? { list, step: list[0] ?? base } : { list, step: sumOf(model, typed, list) },
+  );
   const first = sums.find(({ list }) => list.includes(base))?.step ?? base;
-  return { first, rest: [...sums.filter(({ step }) => step !== first).map(({ step }) => step), ...others.filter((step) => step !== base), ...late] };
+  return {
+    first,
+    rest: [
+      ...sums.filter(({ step }) => step !== first).map(({ step }) => step),
+      ...others.filter((step) => step !== base),
+      ...late,
+    ],
+  };
 }
 
 /** Whether a value of a variable stands for more than one answer, as of something typed. */
-export const hasWide = ({ space, isWide }: Pick<Model, 'space' | 'isWide'>, variable: number): boolean => Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => value).some((value) => isWide(variable, value));
+export const hasWide = ({ space, isWide }: Pick<Model, 'space' | 'isWide'>, variable: number): boolean =>
+  Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => value).some((value) => isWide(variable, value));
 
-/** The variable of something typed that a step rises or falls evenly with, beside one option at most; null where it does not. */
+/**
+ * The variable of something typed that a step rises or falls evenly with, beside one option at most; null where it does
+ * not.
+ */
 function typedOf(model: Model, { kind, variables, atEnds }: Step): number | null {
   if (kind !== 'add' || !atEnds || variables.length > 2) return null;
   const wide = variables.filter((variable) => hasWide(model, variable));
@@ -44,7 +57,8 @@ function sumOf({ space }: Model, typed: number, steps: readonly Step[]): Step {
   const values = (variable: number) => Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => value);
   const members = steps.map(({ variables, atEnds }): EvenStep => {
     const other = variables.find((variable) => variable !== typed) ?? null;
-    const at = (option: number) => values(typed).map((value): Interval => atEnds?.((variable) => (variable === typed ? value : option)) ?? [0, 0]);
+    const at = (option: number) =>
+      values(typed).map((value): Interval => atEnds?.((variable) => (variable === typed ? value : option)) ?? [0, 0]);
     return { other, ends: (other === null ? [0] : values(other)).map(at) };
   });
   const range = (solver: Solver): Interval => {
@@ -72,5 +86,10 @@ function sumOf({ space }: Model, typed: number, steps: readonly Step[]): Step {
     }
     return least > most ? [-Infinity, Infinity] : [least, most];
   };
-  return { kind: 'add', variables: [...new Set(steps.flatMap(({ variables }) => variables))], amount: (valueOf) => steps.reduce((sum, step) => sum + step.amount(valueOf), 0), range };
+  return {
+    kind: 'add',
+    variables: [...new Set(steps.flatMap(({ variables }) => variables))],
+    amount: (valueOf) => steps.reduce((sum, step) => sum + step.amount(valueOf), 0),
+    range,
+  };
 }

@@ -22,19 +22,28 @@ export function wordsOf({ product, indexOf }: Program, counted: readonly Counted
   const words = counted.map(({ choice, title, shown }) => {
     const { kind } = product.choices[indexOf.get(choice) ?? -1] ?? {};
     // Which text it is makes no difference there, only how long.
-    return (kind === 'text' || kind === 'longText') && MADE_UP.test(shown) ? `${title} of ${shown.length} ${shown.length === 1 ? 'character' : 'characters'}` : `${title} ${shown}`;
+    return (kind === 'text' || kind === 'longText') && MADE_UP.test(shown)
+      ? `${title} of ${shown.length} ${shown.length === 1 ? 'character' : 'characters'}`
+      : `${title} ${shown}`;
   });
   return words.join(' · ');
 }
 
 /** In what number an example is bought, where that is not the usual one. */
-export const inPieces = ({ defaultQuantity }: Program, quantity: number | undefined): string[] => (quantity === undefined || quantity === defaultQuantity ? [] : [`${quantity} pieces`]);
+export const inPieces = ({ defaultQuantity }: Program, quantity: number | undefined): string[] =>
+  quantity === undefined || quantity === defaultQuantity ? [] : [`${quantity} pieces`];
 
-/** What is chosen of a product with parts or slots, as an example says it: what it asks itself, and each part with what is chosen of it. */
+/**
+ * What is chosen of a product with parts or slots, as an example says it: what it asks itself, and each part with what
+ * is chosen of it.
+ */
 export function wordsWithParts(program: Program, { counted, parts }: Pick<Resolution, 'counted' | 'parts'>): string {
   // What is in a slot is told as what it is, and not as an answer besides.
-  const own = counted.filter(({ choice }) => program.product.choices[program.indexOf.get(choice) ?? -1]?.kind !== 'slot');
-  const isOneOf = (key: string) => (program.kit?.components.find((component) => component.key === key)?.candidates.length ?? 0) > 1;
+  const own = counted.filter(
+    ({ choice }) => program.product.choices[program.indexOf.get(choice) ?? -1]?.kind !== 'slot',
+  );
+  const isOneOf = (key: string) =>
+    (program.kit?.components.find((component) => component.key === key)?.candidates.length ?? 0) > 1;
   const told = parts.map(({ kind, part, title, productTitle, pieces, resolution }) => {
     const chosen = resolution.counted.map(({ shown }) => shown).join(', ');
     return `${pieces === 1 ? '' : `${pieces} × `}${title}${kind === 'slot' || isOneOf(part) ? `: ${productTitle}` : ''}${chosen === '' ? '' : ` (${chosen})`}`;
@@ -42,16 +51,29 @@ export function wordsWithParts(program: Program, { counted, parts }: Pick<Resolu
   return [wordsOf(program, own), ...told].filter((words) => words !== '').join(' · ');
 }
 
-/** A solution as an example, whether or not it can be sold. @param counts how many of an option, by variable, where its values stand for more */
-export function exampleFor(model: Model, values: ArrayLike<number>, counts?: ReadonlyMap<number, number>): { example: Example; sellable: boolean; unitPrice: Exact | null; lineTotal: Exact | null; sku: string } {
+/**
+ * A solution as an example, whether or not it can be sold. @param counts how many of an option, by variable, where its
+ * values stand for more
+ */
+export function exampleFor(
+  model: Model,
+  values: ArrayLike<number>,
+  counts?: ReadonlyMap<number, number>,
+): { example: Example; sellable: boolean; unitPrice: Exact | null; lineTotal: Exact | null; sku: string } {
   const { group, ...selection } = selectionFor(model, values, counts);
   const { state, counted, unitPrice, lineTotal, item } = resolve(model.program, selection, contextFor(model, group));
-  const words = [wordsOf(model.program, counted), ...inPieces(model.program, selection.quantity)].filter((text) => text !== '').join(' · ');
+  const words = [wordsOf(model.program, counted), ...inPieces(model.program, selection.quantity)]
+    .filter((text) => text !== '')
+    .join(' · ');
   return { example: { selection, group, words }, sellable: state === 'sellable', unitPrice, lineTotal, sku: item.sku };
 }
 
 /** A solution as an example; null where resolving it again doesn't sell it, so that nothing is claimed of it. */
-export function exampleOf(model: Model, values: ArrayLike<number>, counts?: ReadonlyMap<number, number>): ReturnType<typeof exampleFor> | null {
+export function exampleOf(
+  model: Model,
+  values: ArrayLike<number>,
+  counts?: ReadonlyMap<number, number>,
+): ReturnType<typeof exampleFor> | null {
   const example = exampleFor(model, values, counts);
   return example.sellable ? example : null;
 }

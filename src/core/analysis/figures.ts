@@ -30,16 +30,26 @@ export function figureFormula(test: Extract<Test, { kind: 'figure' }>, model: Mo
   if (!figure || !formula || formula.compiled.faults.length > 0) return NEVER;
   const ways = waysOf(model, figure.place, formula);
   if (!ways) {
-    if (!model.loose.some(({ title }) => title === figure.title)) model.loose.push({ kind: 'formulaTooWide', title: figure.title });
+    if (!model.loose.some(({ title }) => title === figure.title))
+      model.loose.push({ kind: 'formulaTooWide', title: figure.title });
     const either = space.helper(2);
     return space.is(either, (value) => value === 1);
   }
-  const { holds } = compileCondition(test, [], { product: program.product, groups: [], figures, currency: program.currency, report: () => undefined });
+  const { holds } = compileCondition(test, [], {
+    product: program.product,
+    groups: [],
+    figures,
+    currency: program.currency,
+    report: () => undefined,
+  });
   const nobody = { answers: [], quantity: 1, group: null, today: model.today };
   return followed(space, ways.levels, (way) => holds({ ...nobody, figure: () => ways.results[way] ?? null }));
 }
 
-/** All ways of answering what a formula is worked out from, the last of its variables the quickest, and what it comes to. */
+/**
+ * All ways of answering what a formula is worked out from, the last of its variables the quickest, and what it comes
+ * to.
+ */
 interface Ways {
   readonly levels: readonly Level[];
   /** null while something that it uses is not answered */
@@ -69,7 +79,13 @@ function goThrough(model: ModelDraft, place: number, formula: FormulaProgram): W
   const { program, space } = model;
   const { indices, quantity, group, parts } = formulaInputsOf(program, place);
   const inputs = parts ? null : inputsFor(model, indices, { quantity, group });
-  if (!inputs || inputs.variables.some((variable) => Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => model.isWide(variable, value)).includes(true))) return null;
+  if (
+    !inputs ||
+    inputs.variables.some((variable) =>
+      Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => model.isWide(variable, value)).includes(true),
+    )
+  )
+    return null;
   const levels = inputs.variables.map((variable): Level => ({ variable, alike: alikeFor(model, formula, variable) }));
   if (levels.reduce((ways, { alike }) => ways * alike.length, 1) > MOST_WAYS) return null;
   // What is the same whichever way is read as it is in one that is possible.
@@ -98,12 +114,18 @@ function resultAt({ compiled, reads }: FormulaProgram, frame: readonly (Exact | 
 /** Values that a variable can have in anything that is sold: what must be answered is not left out. */
 function possibleValues({ program, choices, space }: ModelDraft, variable: number): readonly number[] {
   const all = Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => value);
-  const choice = choices.find((one) => one && (one.slot?.contents?.variable === variable || one.variables.some((own) => own.variable === variable)));
+  const choice = choices.find(
+    (one) =>
+      one && (one.slot?.contents?.variable === variable || one.variables.some((own) => own.variable === variable)),
+  );
   const compiled = choice && program.choices[choice.index];
-  if (!choice || !compiled?.required || compiled.groups.length > 0 || withoutAnswer(program, choice.index).length > 1) return all;
+  if (!choice || !compiled?.required || compiled.groups.length > 0 || withoutAnswer(program, choice.index).length > 1)
+    return all;
   const { contents } = choice.slot ?? {};
   const values = choice.variables.find((own) => own.variable === variable)?.values;
-  return all.filter((value) => (contents?.variable === variable ? (contents.held[value]?.length ?? 0) > 0 : values?.[value]?.raw !== null));
+  return all.filter((value) =>
+    contents?.variable === variable ? (contents.held[value]?.length ?? 0) > 0 : values?.[value]?.raw !== null,
+  );
 }
 
 /** The values of a variable, those together of which a formula reads the same. */
@@ -116,12 +138,17 @@ function alikeFor(model: ModelDraft, { reads }: FormulaProgram, variable: number
   const each = possible.map(readsAt);
   const [first] = each;
   // What is the same for all values is read of something else.
-  const own = reads.flatMap((_, slot) => (each.some((values) => !same(values[slot] ?? null, first?.[slot] ?? null)) ? [slot] : []));
+  const own = reads.flatMap((_, slot) =>
+    each.some((values) => !same(values[slot] ?? null, first?.[slot] ?? null)) ? [slot] : [],
+  );
   const found = new Map<string, Alike>();
   each.forEach((values, place) => {
     const value = possible[place] ?? 0;
     const name = own.map((slot) => values[slot]?.toString() ?? '').join(' ');
-    const alike = found.get(name) ?? { values: new Set<number>(), reads: own.map((slot) => [slot, values[slot] ?? null] as const) };
+    const alike = found.get(name) ?? {
+      values: new Set<number>(),
+      reads: own.map((slot) => [slot, values[slot] ?? null] as const),
+    };
     alike.values.add(value);
     found.set(name, alike);
   });
@@ -131,12 +158,15 @@ function alikeFor(model: ModelDraft, { reads }: FormulaProgram, variable: number
 const same = (one: Exact | null, other: Exact | null) => (one && other ? one.equals(other) : one === other);
 
 /**
- * Follows variables one after the other, so that what leads to the same answers from there on is one step: as many steps
- * as there are different things still to come, and not as many as there are ways.
+ * Follows variables one after the other, so that what leads to the same answers from there on is one step: as many
+ * steps as there are different things still to come, and not as many as there are ways.
  */
 export function followed(space: Space, levels: readonly Level[], holds: (way: number) => boolean): Formula {
   /** by level, what is still to come: by the place among what is alike, the step of the next level */
-  const steps: { readonly names: Map<string, number>; readonly leads: number[][] }[] = levels.map(() => ({ names: new Map(), leads: [] }));
+  const steps: { readonly names: Map<string, number>; readonly leads: number[][] }[] = levels.map(() => ({
+    names: new Map(),
+    leads: [],
+  }));
   let way = 0;
   const visit = (level: number): number => {
     const here = levels[level];
@@ -158,7 +188,13 @@ export function followed(space: Space, levels: readonly Level[], holds: (way: nu
     steps[level]?.leads.forEach((leads, step) => {
       for (const to of new Set(leads)) {
         const values = new Set(alike.flatMap((one, place) => (leads[place] === to ? [...one.values] : [])));
-        space.require(anyOf(...(current === null ? [] : [space.is(current, (value) => value !== step)]), space.is(variable, (value) => !values.has(value)), space.is(next, (value) => value === to)));
+        space.require(
+          anyOf(
+            ...(current === null ? [] : [space.is(current, (value) => value !== step)]),
+            space.is(variable, (value) => !values.has(value)),
+            space.is(next, (value) => value === to),
+          ),
+        );
       }
     });
     at = next;

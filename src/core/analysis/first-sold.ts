@@ -12,7 +12,12 @@ const MOST_ROUNDS = 24;
  *
  * @returns `any` null when it is proved that there is nothing, undefined when it is not known
  */
-export function firstSold(program: Program, today: string, budget: Budget, given: Breakpoints = new Map()): { pair: Pair; any: Int32Array | null | undefined } {
+export function firstSold(
+  program: Program,
+  today: string,
+  budget: Budget,
+  given: Breakpoints = new Map(),
+): { pair: Pair; any: Int32Array | null | undefined } {
   let [pair, further]: [Pair, Breakpoints] = [pairOf(program, today, given), given];
   for (let round = 0; ; round += 1) {
     const inner = within(() => pair.innerSolver.solve(budget, NO_COSTS));

@@ -19,11 +19,15 @@ function sidesOf(model: ModelDraft, place: HeldPlace, property: string): Side[] 
   }
   if (place.choice !== null) return [];
   const { candidates, optional } = place.component;
-  return [{
-    kind: 'part',
-    properties: candidates.map((candidate) => propertyIn(usualOf(candidate, { today: model.today }, resolve).properties, property)),
-    varies: optional || candidates.length > 1 || candidates.some((candidate) => canVary(candidate, property)),
-  }];
+  return [
+    {
+      kind: 'part',
+      properties: candidates.map((candidate) =>
+        propertyIn(usualOf(candidate, { today: model.today }, resolve).properties, property),
+      ),
+      varies: optional || candidates.length > 1 || candidates.some((candidate) => canVary(candidate, property)),
+    },
+  ];
 }
 
 /**
@@ -38,10 +42,12 @@ export function constrainFits(model: ModelDraft, side: 'inner' | 'outer'): boole
     const { property, other } = fit.fit;
     const same = fit.place.key === fit.other.key;
     const [lefts, rights] = [sidesOf(model, fit.place, property), sidesOf(model, fit.other, other.property)];
-    lefts.forEach((left, position) => rights.forEach((right, place) => {
-      if (same && position === place) return;
-      isVarying = forbid(model, fit, left, right, side) || isVarying;
-    }));
+    lefts.forEach((left, position) =>
+      rights.forEach((right, place) => {
+        if (same && position === place) return;
+        isVarying = forbid(model, fit, left, right, side) || isVarying;
+      }),
+    );
   }
   return isVarying;
 }
@@ -53,18 +59,26 @@ function forbid({ space }: ModelDraft, fit: FitProgram, left: Side, right: Side,
     const part = left.kind === 'part' ? left : right;
     const place = left.kind === 'place' ? left : right;
     if (part.kind !== 'part' || place.kind !== 'place') return false;
-    const goes = (own: PropertyValue | null, theirs: PropertyValue | null) => (left.kind === 'part' ? fitHolds(fit, theirs, own) : fitHolds(fit, own, theirs));
+    const goes = (own: PropertyValue | null, theirs: PropertyValue | null) =>
+      left.kind === 'part' ? fitHolds(fit, theirs, own) : fitHolds(fit, own, theirs);
     const name = left.kind === 'part' ? other.property : property;
     const beside = side === 'inner' ? part.properties.slice(0, 1) : part.properties;
     if (part.varies && side === 'outer') return true;
-    space.require(space.is(place.variable, (value) => {
-      const way = place.ways[value];
-      return !way || beside.some((theirs) => goes(propertyIn(way.resolution.properties, name), theirs)) || (side === 'outer' && !way.isWhole);
-    }));
+    space.require(
+      space.is(place.variable, (value) => {
+        const way = place.ways[value];
+        return (
+          !way ||
+          beside.some((theirs) => goes(propertyIn(way.resolution.properties, name), theirs)) ||
+          (side === 'outer' && !way.isWhole)
+        );
+      }),
+    );
     return part.varies;
   }
   let isVarying = false;
-  // What goes with the same things is said together: there are as many sentences as different properties, not as candidates.
+  // What goes with the same things is said together: there are as many sentences as different properties, not as
+  // candidates.
   const alike = new Map<string, { readonly values: Set<number>; readonly allowed: readonly boolean[] }>();
   left.ways.forEach((one, value) => {
     if (!one) return;
@@ -81,6 +95,12 @@ function forbid({ space }: ModelDraft, fit: FitProgram, left: Side, right: Side,
     group.values.add(value);
     alike.set(name, group);
   });
-  for (const { values, allowed } of alike.values()) space.require(anyOf(space.is(left.variable, (value) => !values.has(value)), space.is(right.variable, (value) => allowed[value] ?? true)));
+  for (const { values, allowed } of alike.values())
+    space.require(
+      anyOf(
+        space.is(left.variable, (value) => !values.has(value)),
+        space.is(right.variable, (value) => allowed[value] ?? true),
+      ),
+    );
   return isVarying;
 }

@@ -2,7 +2,19 @@ import { formulaInputsOf, type FormulaProgram, type Program } from '../compile';
 import { anyOf, type Formula } from '../constraints';
 import { type Problem } from '../problems';
 import { answerUnit, boundProblem, boundsOf, formulaOutcomes, formulaRange, resultOf, runFormula } from '../run';
-import { answersFor, eachCombination, endsOfInputs, givenUnder, groupAt, heldUnder, type Inputs, inputsFor, isWide, quantityAt, type ValueOf } from './inputs';
+import {
+  answersFor,
+  eachCombination,
+  endsOfInputs,
+  givenUnder,
+  groupAt,
+  heldUnder,
+  type Inputs,
+  inputsFor,
+  isWide,
+  quantityAt,
+  type ValueOf,
+} from './inputs';
 import { type Gap, type ModelDraft } from './model';
 
 /** Formulas are gone through for so many combinations of what they are worked out from. */
@@ -16,14 +28,18 @@ interface Refusal {
 }
 
 /** The formulas that bound a choice's answer, by position. */
-const boundingFormulas = ({ bounding }: Program, index: number): number[] => [bounding?.least.get(index), bounding?.most.get(index)].filter((formula) => formula !== undefined);
+const boundingFormulas = ({ bounding }: Program, index: number): number[] =>
+  [bounding?.least.get(index), bounding?.most.get(index)].filter((formula) => formula !== undefined);
 
 /**
  * Forbids the answers with which a formula can't be worked out, or with which a measure is outside of what a formula
  * allows. Of what stands for many answers, the inner model forbids all that are refused as they are looked at, the
  * outer one only what is refused whatever of it is answered.
  */
-export function constrainFormulas(model: ModelDraft, side: 'inner' | 'outer'): { gaps: Gap[]; isUnsettled: boolean; refused: ((valueOf: ValueOf) => boolean)[] } {
+export function constrainFormulas(
+  model: ModelDraft,
+  side: 'inner' | 'outer',
+): { gaps: Gap[]; isUnsettled: boolean; refused: ((valueOf: ValueOf) => boolean)[] } {
   const { program, space } = model;
   const gaps: Gap[] = [];
   const refused: ((valueOf: ValueOf) => boolean)[] = [];
@@ -35,16 +51,20 @@ export function constrainFormulas(model: ModelDraft, side: 'inner' | 'outer'): {
     };
     if (!inputs || inputs.combinations > MOST_COMBINATIONS) return isSafe ? undefined : leaveOpen();
     const wrong: Formula[] = [];
-    eachCombination(inputs.variables, (variable) => Array(space.sizes[variable] ?? 0).keys(), (values) => {
-      if (wrong.length > MOST_FORBIDDEN) return;
-      const valueOf = (variable: number) => values.get(variable) ?? 0;
-      if (!isWrong(valueOf)) return;
-      if (isWide(model, inputs.variables, valueOf) && !isAllWrong(valueOf)) {
-        isUnsettled = true;
-        if (side === 'outer') return;
-      }
-      wrong.push(anyOf(...[...values].map(([variable, value]) => space.is(variable, (other) => other !== value))));
-    });
+    eachCombination(
+      inputs.variables,
+      (variable) => Array(space.sizes[variable] ?? 0).keys(),
+      (values) => {
+        if (wrong.length > MOST_FORBIDDEN) return;
+        const valueOf = (variable: number) => values.get(variable) ?? 0;
+        if (!isWrong(valueOf)) return;
+        if (isWide(model, inputs.variables, valueOf) && !isAllWrong(valueOf)) {
+          isUnsettled = true;
+          if (side === 'outer') return;
+        }
+        wrong.push(anyOf(...[...values].map(([variable, value]) => space.is(variable, (other) => other !== value))));
+      },
+    );
     if (wrong.length > MOST_FORBIDDEN) leaveOpen();
     else wrong.forEach((formula) => space.require(formula));
   };
@@ -53,25 +73,36 @@ export function constrainFormulas(model: ModelDraft, side: 'inner' | 'outer'): {
     const one = { ...program, formulas: [formula] };
     const { indices, quantity, group, parts } = formulaInputsOf(program, place);
     const isBase = program.baseFormula === place;
-    forbid(formula.title, parts ? null : inputsFor(model, indices, { quantity, group }), {
-      isWrong(valueOf) {
-        const problems: Problem[] = [];
-        const given = givenUnder(model, valueOf);
-        formulaOutcomes(one, given, problems);
-        // Without a base price nothing is sold.
-        return problems.length > 0 || (isBase && resultOf(runFormula(formula, given)) === null);
+    forbid(
+      formula.title,
+      parts ? null : inputsFor(model, indices, { quantity, group }),
+      {
+        isWrong(valueOf) {
+          const problems: Problem[] = [];
+          const given = givenUnder(model, valueOf);
+          formulaOutcomes(one, given, problems);
+          // Without a base price nothing is sold.
+          return problems.length > 0 || (isBase && resultOf(runFormula(formula, given)) === null);
+        },
+        isAllWrong(valueOf) {
+          const range = formulaRange(formula, ...endsOfInputs(model, valueOf));
+          const { kind } = formula.serves;
+          if (range === null) return isBase;
+          return (
+            range === 'stops' ||
+            ((kind === 'draw' || kind === 'weight' || kind === 'base') && range.high !== null && range.high.sign() < 0)
+          );
+        },
       },
-      isAllWrong(valueOf) {
-        const range = formulaRange(formula, ...endsOfInputs(model, valueOf));
-        const { kind } = formula.serves;
-        if (range === null) return isBase;
-        return range === 'stops' || ((kind === 'draw' || kind === 'weight' || kind === 'base') && range.high !== null && range.high.sign() < 0);
-      },
-    }, !isBase && neverStops(formula));
+      !isBase && neverStops(formula),
+    );
   });
   for (const index of new Set([...(program.bounding?.least.keys() ?? []), ...(program.bounding?.most.keys() ?? [])])) {
     const needs = boundingFormulas(program, index).map((formula) => formulaInputsOf(program, formula));
-    const inputs = inputsFor(model, [index, ...needs.flatMap(({ indices }) => [...indices])], { quantity: needs.some(({ quantity }) => quantity), group: needs.some(({ group }) => group) });
+    const inputs = inputsFor(model, [index, ...needs.flatMap(({ indices }) => [...indices])], {
+      quantity: needs.some(({ quantity }) => quantity),
+      group: needs.some(({ group }) => group),
+    });
     forbid(program.choices[index]?.title ?? '', inputs, boundRefusal(model, index));
   }
   constrainMeasured(model, forbid);
@@ -91,7 +122,13 @@ function boundRefusal(model: ModelDraft, index: number): Refusal {
   return {
     isWrong(valueOf) {
       const answers = answersFor(model, valueOf);
-      const bounds = boundsOf(program, { answers, base: null, quantity: quantityAt(model, valueOf), group: groupAt(model, valueOf), held: heldUnder(model, valueOf) }).get(index);
+      const bounds = boundsOf(program, {
+        answers,
+        base: null,
+        quantity: quantityAt(model, valueOf),
+        group: groupAt(model, valueOf),
+        held: heldUnder(model, valueOf),
+      }).get(index);
       return bounds !== undefined && boundProblem(program, index, answers[index] ?? null, bounds) !== null;
     },
     isAllWrong(valueOf) {
@@ -111,7 +148,10 @@ function boundRefusal(model: ModelDraft, index: number): Refusal {
 }
 
 /** What is sold by a formula's measure has no price while that can't be worked out. */
-function constrainMeasured(model: ModelDraft, forbid: (title: string, inputs: Inputs | null, refusal: Refusal) => void): void {
+function constrainMeasured(
+  model: ModelDraft,
+  forbid: (title: string, inputs: Inputs | null, refusal: Refusal) => void,
+): void {
   const { program } = model;
   const { measured } = program.base;
   if (measured?.kind !== 'formula' || program.baseFormula !== null) return;

@@ -12,7 +12,11 @@ export interface Inputs {
 }
 
 /** @returns null where it is worked out from a choice of several, which no single variable stands for */
-export function inputsFor(model: ModelDraft, indices: Iterable<number>, also: { quantity?: boolean; group?: boolean } = {}): Inputs | null {
+export function inputsFor(
+  model: ModelDraft,
+  indices: Iterable<number>,
+  also: { quantity?: boolean; group?: boolean } = {},
+): Inputs | null {
   const variables = new Set<number>();
   for (const index of indices) {
     const choice = model.choices[index];
@@ -28,7 +32,10 @@ export function inputsFor(model: ModelDraft, indices: Iterable<number>, also: { 
   if (also.quantity) variables.add(model.quantity);
   if (also.group && model.groups.length > 1) variables.add(model.group);
   const list = [...variables];
-  return { variables: list, combinations: list.reduce((product, variable) => product * (model.space.sizes[variable] ?? 1), 1) };
+  return {
+    variables: list,
+    combinations: list.reduce((product, variable) => product * (model.space.sizes[variable] ?? 1), 1),
+  };
 }
 
 /** What percentages are taken of does not follow from what a kit has in its places. */
@@ -39,7 +46,8 @@ export type ValueOf = (variable: number) => number;
 /** Which of the answers that a value stands for is meant: the one that is looked at, or an end. */
 export type Side = 'at' | 'low' | 'high';
 
-const answerAt = (candidate: Candidate | undefined, side: Side): Answer | null => (side === 'at' ? null : candidate?.ends?.[side]) ?? candidate?.answer ?? null;
+const answerAt = (candidate: Candidate | undefined, side: Side): Answer | null =>
+  (side === 'at' ? null : candidate?.ends?.[side]) ?? candidate?.answer ?? null;
 
 /** The answers that values of the variables stand for. */
 export function answersFor(model: ModelDraft, valueOf: ValueOf, side: Side = 'at'): (Answer | null)[] {
@@ -55,8 +63,10 @@ export function answersFor(model: ModelDraft, valueOf: ValueOf, side: Side = 'at
   });
 }
 
-export const quantityAt = (model: ModelDraft, valueOf: ValueOf, side: Side = 'at'): number => model.quantities[valueOf(model.quantity)]?.[side] ?? 1;
-export const groupAt = (model: ModelDraft, valueOf: ValueOf): string | null => model.groups[valueOf(model.group)] ?? null;
+export const quantityAt = (model: ModelDraft, valueOf: ValueOf, side: Side = 'at'): number =>
+  model.quantities[valueOf(model.quantity)]?.[side] ?? 1;
+export const groupAt = (model: ModelDraft, valueOf: ValueOf): string | null =>
+  model.groups[valueOf(model.group)] ?? null;
 
 /** Whether values stand for more than one answer each. */
 export function isWide(model: ModelDraft, variables: readonly number[], valueOf: ValueOf): boolean {
@@ -64,16 +74,20 @@ export function isWide(model: ModelDraft, variables: readonly number[], valueOf:
 }
 
 /** Whether a customer is asked a choice, under values of the variables. */
-export const askedUnder = (model: ModelDraft, valueOf: ValueOf) => (index: number): boolean => {
-  const [only] = model.choices[index]?.variables ?? [];
-  return !only || only.values[valueOf(only.variable)]?.hidden !== true;
-};
+export const askedUnder =
+  (model: ModelDraft, valueOf: ValueOf) =>
+  (index: number): boolean => {
+    const [only] = model.choices[index]?.variables ?? [];
+    return !only || only.values[valueOf(only.variable)]?.hidden !== true;
+  };
 
 /** What is in slots and stands for parts, under values of the variables. */
-export const heldUnder = (model: ModelDraft, valueOf: ValueOf): HeldIn => (place) => {
-  const contents = model.choices[model.program.indexOf.get(place) ?? -1]?.slot?.contents;
-  return contents ? (contents.held[valueOf(contents.variable)] ?? []) : (model.program.kit?.beside.get(place) ?? []);
-};
+export const heldUnder =
+  (model: ModelDraft, valueOf: ValueOf): HeldIn =>
+  (place) => {
+    const contents = model.choices[model.program.indexOf.get(place) ?? -1]?.slot?.contents;
+    return contents ? (contents.held[valueOf(contents.variable)] ?? []) : (model.program.kit?.beside.get(place) ?? []);
+  };
 
 /** What formulas and bases are worked out from, under values of the variables. */
 export function givenUnder(model: ModelDraft, valueOf: ValueOf) {
@@ -82,7 +96,15 @@ export function givenUnder(model: ModelDraft, valueOf: ValueOf) {
   const held = heldUnder(model, valueOf);
   const charged = chargedOf(program, { answers, quantity, group, held });
   const variant = findVariant(program, answers, askedUnder(model, valueOf), []);
-  return { answers, quantity, group, held, base: baseBefore(program, variant, charged, [], NOTHING_USUAL), variant, charged };
+  return {
+    answers,
+    quantity,
+    group,
+    held,
+    base: baseBefore(program, variant, charged, [], NOTHING_USUAL),
+    variant,
+    charged,
+  };
 }
 
 /** What formulas are worked out from, for the answers that values stand for: from one end to the other. */
@@ -90,16 +112,28 @@ export function endsOfInputs(model: ModelDraft, valueOf: ValueOf): readonly [For
   const { program } = model;
   const group = groupAt(model, valueOf);
   const held = heldUnder(model, valueOf);
-  const at = (side: Side) => ({ answers: answersFor(model, valueOf, side), quantity: quantityAt(model, valueOf, side), group, held });
+  const at = (side: Side) => ({
+    answers: answersFor(model, valueOf, side),
+    quantity: quantityAt(model, valueOf, side),
+    group,
+    held,
+  });
   const [low, high] = [at('low'), at('high')];
   // Which variant it is does not depend on anything that is typed.
   const variant = findVariant(program, low.answers, askedUnder(model, valueOf), []);
   const base = baseRange(program, variant, chargedRange(program, low, high));
-  return [{ ...low, base: base?.low ?? null }, { ...high, base: base?.high ?? null }];
+  return [
+    { ...low, base: base?.low ?? null },
+    { ...high, base: base?.high ?? null },
+  ];
 }
 
 /** Goes through all ways in which some variables can be answered together, the last of them the quickest. */
-export function eachCombination(variables: readonly number[], valuesOf: (variable: number) => Iterable<number>, take: (values: ReadonlyMap<number, number>) => void): void {
+export function eachCombination(
+  variables: readonly number[],
+  valuesOf: (variable: number) => Iterable<number>,
+  take: (values: ReadonlyMap<number, number>) => void,
+): void {
   const values = new Map<number, number>();
   const visit = (place: number): void => {
     const variable = variables[place];
@@ -111,4 +145,3 @@ export function eachCombination(variables: readonly number[], valuesOf: (variabl
   };
   visit(0);
 }
-

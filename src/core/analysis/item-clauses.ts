@@ -7,17 +7,27 @@ import { isAnswered } from './conditions';
 import { type ModelDraft, type Switches } from './model';
 import { type Column, LEFT_OUT_OPTION, onlyRows, UNANSWERED } from './rows';
 
-/** What the item as a whole must keep: variants that are sold, tables of what is made, refusals, limits of quantity, a price. */
+/**
+ * What the item as a whole must keep: variants that are sold, tables of what is made, refusals, limits of quantity, a
+ * price.
+ */
 export function constrainItem(model: ModelDraft, fires: readonly Formula[], switches: Switches | null): void {
   const { program, space } = model;
-  const columnsOf = (indices: readonly number[], leftOutCounts: boolean): Column[] => indices.flatMap((index) => {
-    const [only] = model.choices[index]?.variables ?? [];
-    return only ? { ...only, leftOutCounts } : [];
-  });
+  const columnsOf = (indices: readonly number[], leftOutCounts: boolean): Column[] =>
+    indices.flatMap((index) => {
+      const [only] = model.choices[index]?.variables ?? [];
+      return only ? { ...only, leftOutCounts } : [];
+    });
   if (program.stocked.length > 0) {
     const priced = program.base.price !== null || program.baseFormula !== null;
     const kept = [...program.variants.values()].filter(({ onSale, price }) => onSale && (priced || price !== null));
-    const rows = kept.map(({ options }) => program.stocked.map((index, place) => (options[place] === LEFT_OUT ? LEFT_OUT_OPTION : (program.choices[index]?.options.findIndex(({ key }) => key === options[place]) ?? UNANSWERED))));
+    const rows = kept.map(({ options }) =>
+      program.stocked.map((index, place) =>
+        options[place] === LEFT_OUT
+          ? LEFT_OUT_OPTION
+          : (program.choices[index]?.options.findIndex(({ key }) => key === options[place]) ?? UNANSWERED),
+      ),
+    );
     onlyRows(space, columnsOf(program.stocked, true), rows);
   }
   const { measured } = program.base;
@@ -31,7 +41,18 @@ export function constrainItem(model: ModelDraft, fires: readonly Formula[], swit
     if (table.table.says === 'made') onlyRows(space, columns, table.rows);
     else {
       for (const row of table.rows) {
-        space.require(anyOf(...columns.map(({ variable, values }, place) => space.is(variable, (value) => (values[value]?.option ?? null) === null || (row[place] !== -1 && values[value]?.option !== row[place])))));
+        space.require(
+          anyOf(
+            ...columns.map(({ variable, values }, place) =>
+              space.is(
+                variable,
+                (value) =>
+                  (values[value]?.option ?? null) === null ||
+                  (row[place] !== -1 && values[value]?.option !== row[place]),
+              ),
+            ),
+          ),
+        );
       }
     }
   }
@@ -41,14 +62,34 @@ export function constrainItem(model: ModelDraft, fires: readonly Formula[], swit
     if (effect.kind === 'refuse') space.require(silent);
     if (effect.kind === 'limitQuantity') {
       const { least, most } = effect;
-      space.require(anyOf(silent, space.is(model.quantity, (value) => (model.quantities[value]?.at ?? 0) >= (least ?? 0) && (model.quantities[value]?.at ?? 0) <= (most ?? Infinity))));
+      space.require(
+        anyOf(
+          silent,
+          space.is(
+            model.quantity,
+            (value) =>
+              (model.quantities[value]?.at ?? 0) >= (least ?? 0) &&
+              (model.quantities[value]?.at ?? 0) <= (most ?? Infinity),
+          ),
+        ),
+      );
     }
   }
 }
 
-/** The quantity keeps what has the word about it: the first of those of which something is asked, else what holds for everybody. */
+/**
+ * The quantity keeps what has the word about it: the first of those of which something is asked, else what holds for
+ * everybody.
+ */
 function constrainQuantity(model: ModelDraft): void {
-  const { space, program: { quantities: { usual, nearer } }, quantities, quantity } = model;
+  const {
+    space,
+    program: {
+      quantities: { usual, nearer },
+    },
+    quantities,
+    quantity,
+  } = model;
   if (nearer.length === 0) return;
   const may = (given: Orderable) => space.is(quantity, (value) => isOrderable(given, quantities[value] ?? NO_CELL));
   const silent: Formula[] = [];
@@ -63,7 +104,12 @@ function constrainQuantity(model: ModelDraft): void {
 const NO_CELL = { low: 0, at: 0, high: 0, step: 1 };
 
 function askedFor({ space, program, choices, group, groups }: ModelDraft, asks: NearerQuantity['asks']): Formula {
-  const picked = (choice: number, option: number) => anyOf(...(choices[choice]?.variables ?? []).map(({ variable, values }) => space.is(variable, (value) => values[value]?.answer?.picks.some(({ effect }) => effect === option) ?? false)));
+  const picked = (choice: number, option: number) =>
+    anyOf(
+      ...(choices[choice]?.variables ?? []).map(({ variable, values }) =>
+        space.is(variable, (value) => values[value]?.answer?.picks.some(({ effect }) => effect === option) ?? false),
+      ),
+    );
   switch (asks.kind) {
     case 'option':
       return picked(asks.choice, asks.effect);
@@ -71,12 +117,14 @@ function askedFor({ space, program, choices, group, groups }: ModelDraft, asks: 
       return space.is(group, (value) => groups[value] === asks.group);
     case 'variant': {
       const { options = [] } = program.variants.get(asks.key) ?? {};
-      return allOf(...program.stocked.map((choice, place) => {
-        const option = program.choices[choice]?.options.findIndex(({ key }) => key === options[place]) ?? -1;
-        if (option >= 0) return picked(choice, option);
-        const [only] = choices[choice]?.variables ?? [];
-        return only ? space.is(only.variable, (value) => (only.values[value]?.option ?? null) === null) : NEVER;
-      }));
+      return allOf(
+        ...program.stocked.map((choice, place) => {
+          const option = program.choices[choice]?.options.findIndex(({ key }) => key === options[place]) ?? -1;
+          if (option >= 0) return picked(choice, option);
+          const [only] = choices[choice]?.variables ?? [];
+          return only ? space.is(only.variable, (value) => (only.values[value]?.option ?? null) === null) : NEVER;
+        }),
+      );
     }
   }
 }

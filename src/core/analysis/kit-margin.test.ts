@@ -5,148 +5,420 @@ import { Exact } from '../number';
 import { type CostOf, resolve } from '../run';
 import { lowestMargin, MARGIN_LIMITS } from './margin';
 
-const costs = (given: Record<string, string>): CostOf => (stock) => (given[stock] === undefined ? null : Exact.from(given[stock]));
+const costs =
+  (given: Record<string, string>): CostOf =>
+  (stock) =>
+    given[stock] === undefined ? null : Exact.from(given[stock]);
 const COSTS = costs({ body: '6', trim: '2.50' });
-const least = (shop: ReturnType<typeof shopOf>, floor = '0', of = COSTS) => lowestMargin(shop.program(), TODAY, of, Exact.from(floor), MARGIN_LIMITS);
+const least = (shop: ReturnType<typeof shopOf>, floor = '0', of = COSTS) =>
+  lowestMargin(shop.program(), TODAY, of, Exact.from(floor), MARGIN_LIMITS);
 const draw = (stock: string, quantity = '1') => [{ kind: 'fixed', stock, quantity }];
 const times = (least_: number, most = least_) => ({ least: least_, usual: least_, most });
 
-const suit = { slug: 'suit', price: '40', draws: draw('body', '3'), choices: [list('veil', [], { required: true, options: [{ key: 'round', title: 'Round', amount: fixed('5'), draws: draw('trim') }, { key: 'none', title: 'None', amount: fixed('-8') }] })] };
+const suit = {
+  slug: 'suit',
+  price: '40',
+  draws: draw('body', '3'),
+  choices: [
+    list('veil', [], {
+      required: true,
+      options: [
+        { key: 'round', title: 'Round', amount: fixed('5'), draws: draw('trim') },
+        { key: 'none', title: 'None', amount: fixed('-8') },
+      ],
+    }),
+  ],
+};
 const tool = { slug: 'tool', price: '9', draws: draw('body') };
-const kit = (more: object) => ({ slug: 'p', price: null, draws: [], parts: [{ key: 'suit', title: 'Suit', candidates: [{ product: 'suit' }] }, { key: 'tool', title: 'Tool', candidates: [{ product: 'tool' }], quantity: times(2) }], ...more });
+const kit = (more: object) => ({
+  slug: 'p',
+  price: null,
+  draws: [],
+  parts: [
+    { key: 'suit', title: 'Suit', candidates: [{ product: 'suit' }] },
+    { key: 'tool', title: 'Tool', candidates: [{ product: 'tool' }], quantity: times(2) },
+  ],
+  ...more,
+});
 
 describe('the lowest margin of a kit', () => {
   it('is that of its parts together, by the sum of their prices, less a percentage or an amount', () => {
     // The suit without a veil costs 32 and takes 18; two tools cost 18 and take 12. 50 − 30 = 20.
-    expect(least(shopOf([kit({ partsPrice: { kind: 'sum' } }), suit, tool]))).toMatchObject({ kind: 'proved', price: '50', cost: '30', margin: '20', words: 'Suit (None) · 2 × Tool' });
+    expect(least(shopOf([kit({ partsPrice: { kind: 'sum' } }), suit, tool]))).toMatchObject({
+      kind: 'proved',
+      price: '50',
+      cost: '30',
+      margin: '20',
+      words: 'Suit (None) · 2 × Tool',
+    });
     // Less 12 %: 44 − 30.
-    expect(least(shopOf([kit({ partsPrice: { kind: 'lessPercent', percent: '12' } }), suit, tool]))).toMatchObject({ kind: 'proved', price: '44', margin: '14' });
-    expect(least(shopOf([kit({ partsPrice: { kind: 'lessAmount', amount: '7.50' } }), suit, tool]))).toMatchObject({ kind: 'proved', price: '42.5', margin: '12.5' });
+    expect(least(shopOf([kit({ partsPrice: { kind: 'lessPercent', percent: '12' } }), suit, tool]))).toMatchObject({
+      kind: 'proved',
+      price: '44',
+      margin: '14',
+    });
+    expect(least(shopOf([kit({ partsPrice: { kind: 'lessAmount', amount: '7.50' } }), suit, tool]))).toMatchObject({
+      kind: 'proved',
+      price: '42.5',
+      margin: '12.5',
+    });
   });
 
   it('with a price of its own is where its parts cost most, or least pay for what they cost more', () => {
     // All in for 60: with the veil the suit takes 20.50, two tools 12.
-    expect(least(shopOf([kit({ price: '60', partsPrice: { kind: 'own', extras: 'included' } }), suit, tool]))).toMatchObject({ kind: 'proved', price: '60', cost: '32.5', margin: '27.5', words: 'Suit (Round) · 2 × Tool' });
-    // Extras on top: usually it comes with none, the cheapest answer, and takes 30; the veil costs 13 more and takes 2.50.
-    expect(least(shopOf([kit({ price: '60', partsPrice: { kind: 'own', extras: 'onTop' } }), suit, tool]))).toMatchObject({ kind: 'proved', price: '60', cost: '30', margin: '30' });
+    expect(
+      least(shopOf([kit({ price: '60', partsPrice: { kind: 'own', extras: 'included' } }), suit, tool])),
+    ).toMatchObject({ kind: 'proved', price: '60', cost: '32.5', margin: '27.5', words: 'Suit (Round) · 2 × Tool' });
+    // Extras on top: usually it comes with none, the cheapest answer, and takes 30; the veil costs 13 more and takes
+    // 2.50.
+    expect(
+      least(shopOf([kit({ price: '60', partsPrice: { kind: 'own', extras: 'onTop' } }), suit, tool])),
+    ).toMatchObject({ kind: 'proved', price: '60', cost: '30', margin: '30' });
   });
 
   it('leaves out what may be left out where that earns less, takes the number that earns least, and the product', () => {
     const loss = { slug: 'loss', title: 'Loss', price: '1', draws: draw('body') };
     const parts = [
       { key: 'suit', title: 'Suit', candidates: [{ product: 'suit' }], optional: true },
-      { key: 'any', title: 'Any', candidates: [{ product: 'tool' }, { product: 'loss' }], quantity: { least: 1, usual: 1, most: 3 } },
+      {
+        key: 'any',
+        title: 'Any',
+        candidates: [{ product: 'tool' }, { product: 'loss' }],
+        quantity: { least: 1, usual: 1, most: 3 },
+      },
     ];
-    expect(least(shopOf([kit({ partsPrice: { kind: 'sum' }, parts }), suit, tool, loss]))).toMatchObject({ kind: 'proved', price: '3', cost: '18', margin: '-15', words: '3 × Any: Loss' });
+    expect(least(shopOf([kit({ partsPrice: { kind: 'sum' }, parts }), suit, tool, loss]))).toMatchObject({
+      kind: 'proved',
+      price: '3',
+      cost: '18',
+      margin: '-15',
+      words: '3 × Any: Loss',
+    });
   });
 
   it('of a part that comes in many numbers is at one end of them, as long as one costs the same in any', () => {
-    const many = (slug: string) => kit({ partsPrice: { kind: 'sum' }, parts: [{ key: 'any', title: 'Any', candidates: [{ product: slug }], quantity: { least: 10, usual: 10, most: 30 } }] });
+    const many = (slug: string) =>
+      kit({
+        partsPrice: { kind: 'sum' },
+        parts: [
+          { key: 'any', title: 'Any', candidates: [{ product: slug }], quantity: { least: 10, usual: 10, most: 30 } },
+        ],
+      });
     expect(least(shopOf([many('tool'), tool]))).toMatchObject({ kind: 'proved', margin: '30', words: '10 × Any' });
     const loss = { slug: 'loss', price: '5', draws: draw('body') };
     expect(least(shopOf([many('loss'), loss]))).toMatchObject({ kind: 'proved', margin: '-30', words: '30 × Any' });
-    expect(least(shopOf([many('loss'), { ...loss, breaks: { steps: [{ from: '20', value: '4' }] } }]))).toEqual({ kind: 'notLookedAt' });
+    expect(least(shopOf([many('loss'), { ...loss, breaks: { steps: [{ from: '20', value: '4' }] } }]))).toEqual({
+      kind: 'notLookedAt',
+    });
   });
 
   it('has what the kit itself takes, adds and takes off', () => {
-    const own = { draws: draw('trim', '2'), choices: [{ kind: 'yesNo', key: 'gift', title: 'Gift', required: false, amount: fixed('-4'), draws: draw('trim') }] };
+    const own = {
+      draws: draw('trim', '2'),
+      choices: [
+        { kind: 'yesNo', key: 'gift', title: 'Gift', required: false, amount: fixed('-4'), draws: draw('trim') },
+      ],
+    };
     // 50 − 4 − (30 + 5 + 2.50).
-    expect(least(shopOf([kit({ partsPrice: { kind: 'sum' }, ...own }), suit, tool]))).toMatchObject({ kind: 'proved', price: '46', cost: '37.5', margin: '8.5', words: 'Gift Yes · Suit (None) · 2 × Tool' });
+    expect(least(shopOf([kit({ partsPrice: { kind: 'sum' }, ...own }), suit, tool]))).toMatchObject({
+      kind: 'proved',
+      price: '46',
+      cost: '37.5',
+      margin: '8.5',
+      words: 'Gift Yes · Suit (None) · 2 × Tool',
+    });
   });
 
   it('goes down through kits in kits, and takes along what is taken along', () => {
-    const inner = { slug: 'inner', price: null, draws: [], partsPrice: { kind: 'lessPercent', percent: '10' }, parts: [{ key: 'tool', title: 'Tool', candidates: [{ product: 'tool' }] }] };
+    const inner = {
+      slug: 'inner',
+      price: null,
+      draws: [],
+      partsPrice: { kind: 'lessPercent', percent: '10' },
+      parts: [{ key: 'tool', title: 'Tool', candidates: [{ product: 'tool' }] }],
+    };
     // 8.10 twice, less 6 twice.
-    expect(least(shopOf([kit({ partsPrice: { kind: 'sum' }, parts: [{ key: 'in', title: 'In', candidates: [{ product: 'inner' }], quantity: times(2) }] }), inner, tool]))).toMatchObject({ kind: 'proved', price: '16.2', margin: '4.2' });
-    const along = shopOf([{ price: '10', draws: draw('trim'), choices: [{ kind: 'addOn', key: 'more', title: 'More', product: 'tool', required: false, mostQuantity: 2, price: { kind: 'less', percent: '50' } }] }, tool]);
+    expect(
+      least(
+        shopOf([
+          kit({
+            partsPrice: { kind: 'sum' },
+            parts: [{ key: 'in', title: 'In', candidates: [{ product: 'inner' }], quantity: times(2) }],
+          }),
+          inner,
+          tool,
+        ]),
+      ),
+    ).toMatchObject({ kind: 'proved', price: '16.2', margin: '4.2' });
+    const along = shopOf([
+      {
+        price: '10',
+        draws: draw('trim'),
+        choices: [
+          {
+            kind: 'addOn',
+            key: 'more',
+            title: 'More',
+            product: 'tool',
+            required: false,
+            mostQuantity: 2,
+            price: { kind: 'less', percent: '50' },
+          },
+        ],
+      },
+      tool,
+    ]);
     // Each tool along is paid 4.50 and takes 6: two of them lose 3 of the 7.50.
     expect(least(along)).toMatchObject({ kind: 'proved', price: '19', cost: '14.5', margin: '4.5' });
   });
 
   it('is that of one group of customers, never of one part at one group’s price and another at another’s', () => {
     const lists = [{ key: 'l', groups: ['trade'], percent: '-30', prices: [], places: [{}] }];
-    const plain = shopOf([kit({ partsPrice: { kind: 'sum' } }), { ...suit, choices: [] }, { ...tool, choices: [list('colour', [], { required: true, options: [{ key: 'a', title: 'A' }, { key: 'b', title: 'B', amount: fixed('-1'), groups: ['trade'] }] })] }], { lists });
+    const plain = shopOf(
+      [
+        kit({ partsPrice: { kind: 'sum' } }),
+        { ...suit, choices: [] },
+        {
+          ...tool,
+          choices: [
+            list('colour', [], {
+              required: true,
+              options: [
+                { key: 'a', title: 'A' },
+                { key: 'b', title: 'B', amount: fixed('-1'), groups: ['trade'] },
+              ],
+            }),
+          ],
+        },
+      ],
+      { lists },
+    );
     // Everybody: 40 + 18 − 30; trade: two tools at 8.
     expect(least(plain)).toMatchObject({ kind: 'proved', group: 'trade', price: '56', margin: '26' });
   });
 
   it('knows what many of it cost: breaks of the kit, of its parts’ sum and of all of it', () => {
-    const broken = (gives: string, value: string, more: object = {}) => least(shopOf([kit({ partsPrice: { kind: 'sum' }, breaks: { gives, steps: [{ from: '5', value }] }, ...more }), suit, tool]));
+    const broken = (gives: string, value: string, more: object = {}) =>
+      least(
+        shopOf([
+          kit({ partsPrice: { kind: 'sum' }, breaks: { gives, steps: [{ from: '5', value }] }, ...more }),
+          suit,
+          tool,
+        ]),
+      );
     // 50 less 20 % is 40, and takes 30; less 6 is 44; for 45 the suit with its veil takes most: 32.50.
-    expect(broken('percent', '20')).toMatchObject({ kind: 'proved', price: '40', margin: '10', selection: { quantity: expect.anything() } });
+    expect(broken('percent', '20')).toMatchObject({
+      kind: 'proved',
+      price: '40',
+      margin: '10',
+      selection: { quantity: expect.anything() },
+    });
     expect(broken('less', '6')).toMatchObject({ kind: 'proved', price: '44', margin: '14' });
     expect(broken('price', '45')).toMatchObject({ kind: 'proved', price: '45', cost: '32.5', margin: '12.5' });
     // Of all of it, with a gift for 10: 60 less 60 % is 24, without it 20.
     const gift = { choices: [{ kind: 'yesNo', key: 'gift', title: 'Gift', required: false, amount: fixed('10') }] };
     expect(broken('percentOfAll', '60', gift)).toMatchObject({ kind: 'proved', price: '20', margin: '-10' });
     // A step that nobody reaches is none.
-    expect(broken('percent', '20', { quantity: { maximum: 4 } })).toMatchObject({ kind: 'proved', price: '50', margin: '20' });
-    expect(broken('percent', '20', { partsPrice: { kind: 'own' }, price: '60' })).toMatchObject({ kind: 'proved', price: '48', margin: '18' });
+    expect(broken('percent', '20', { quantity: { maximum: 4 } })).toMatchObject({
+      kind: 'proved',
+      price: '50',
+      margin: '20',
+    });
+    expect(broken('percent', '20', { partsPrice: { kind: 'own' }, price: '60' })).toMatchObject({
+      kind: 'proved',
+      price: '48',
+      margin: '18',
+    });
   });
 
   it('knows what is a share of it: answers that take a percentage of the parts', () => {
-    const shares = (kind: string, more: object = {}) => least(shopOf([kit({ partsPrice: { kind: 'sum' }, choices: [list('wrap', [], { required: true, options: [{ key: 'none', title: 'None' }, { key: 'used', title: 'Used', amount: { kind, value: '-50' }, draws: draw('trim') }] }), { kind: 'yesNo', key: 'club', title: 'Club', required: false, amount: { kind, value: '-10' } }], ...more }), suit, tool]));
+    const shares = (kind: string, more: object = {}) =>
+      least(
+        shopOf([
+          kit({
+            partsPrice: { kind: 'sum' },
+            choices: [
+              list('wrap', [], {
+                required: true,
+                options: [
+                  { key: 'none', title: 'None' },
+                  { key: 'used', title: 'Used', amount: { kind, value: '-50' }, draws: draw('trim') },
+                ],
+              }),
+              { kind: 'yesNo', key: 'club', title: 'Club', required: false, amount: { kind, value: '-10' } },
+            ],
+            ...more,
+          }),
+          suit,
+          tool,
+        ]),
+      );
     // Half of 50 and a tenth less: 20, less 30 and a trim; of the sum, a tenth of the half: 22.50.
     expect(shares('percentOfBase')).toMatchObject({ kind: 'proved', price: '20', cost: '32.5', margin: '-12.5' });
     expect(shares('percentOfSum')).toMatchObject({ kind: 'proved', price: '22.5', cost: '32.5', margin: '-10' });
     // Together they take more than there is: no share of that is claimed.
-    const half = (key: string) => ({ kind: 'yesNo', key, title: key, required: false, amount: { kind: 'percentOfBase', value: '-60' } });
+    const half = (key: string) => ({
+      kind: 'yesNo',
+      key,
+      title: key,
+      required: false,
+      amount: { kind: 'percentOfBase', value: '-60' },
+    });
     expect(shares('percentOfBase', { choices: [half('a'), half('b')] })).toEqual({ kind: 'notLookedAt' });
   });
 
   it('is not looked at where rules tie parts to the price, and asks what they cost', () => {
-    const rules = [{ key: 'r', when: { kind: 'quantity', compare: 'atLeast', value: 3 }, then: [{ kind: 'amount', amount: { kind: 'percentOfBase', value: '-5' } }] }];
+    const rules = [
+      {
+        key: 'r',
+        when: { kind: 'quantity', compare: 'atLeast', value: 3 },
+        then: [{ kind: 'amount', amount: { kind: 'percentOfBase', value: '-5' } }],
+      },
+    ];
     expect(least(shopOf([kit({ partsPrice: { kind: 'sum' }, rules }), suit, tool]))).toEqual({ kind: 'notLookedAt' });
     // What earns least would come below nothing, which nobody can buy: then nothing is claimed.
-    expect(least(shopOf([kit({ partsPrice: { kind: 'lessAmount', amount: '51' } }), suit, tool]))).toEqual({ kind: 'notFound' });
-    expect(least(shopOf([kit({ partsPrice: { kind: 'sum' } }), suit, tool]), '0', costs({ body: '1' }))).toEqual({ kind: 'costsMissing', items: ['Trim'] });
+    expect(least(shopOf([kit({ partsPrice: { kind: 'lessAmount', amount: '51' } }), suit, tool]))).toEqual({
+      kind: 'notFound',
+    });
+    expect(least(shopOf([kit({ partsPrice: { kind: 'sum' } }), suit, tool]), '0', costs({ body: '1' }))).toEqual({
+      kind: 'costsMissing',
+      items: ['Trim'],
+    });
   });
 });
 
 describe('the lowest margin of made kits, beside every selection', () => {
-  const money = (from: number, to: number) => fc.integer({ min: from, max: to }).map((cents) => (cents / 100).toFixed(2));
-  const option = (key: string) => fc.record({ amount: fc.option(money(-300, 900).map(fixed)), pieces: fc.integer({ min: 0, max: 3 }), group: fc.boolean() }).map(({ amount, pieces, group }) => ({ key, title: key, amount, draws: pieces > 0 ? draw('trim', String(pieces)) : [], groups: group && key === 'z' ? ['trade'] : [] }));
-  const product = (slug: string) => fc.record({ price: money(1200, 4000), body: fc.integer({ min: 0, max: 3 }), options: fc.tuple(option('x'), option('y'), option('z')), required: fc.boolean() }).map(({ price, body, options, required }) => ({ slug, price, draws: body > 0 ? draw('body', String(body)) : [], choices: [list('of', [], { required, options })] }));
-  const partsPrice = fc.constantFrom<object>({ kind: 'sum' }, { kind: 'lessPercent', percent: '12.5' }, { kind: 'lessAmount', amount: '2.30' }, { kind: 'own', extras: 'onTop' }, { kind: 'own', extras: 'included' });
-  const made = fc.record({ a: product('a'), b: product('b'), partsPrice, optional: fc.boolean(), most: fc.integer({ min: 1, max: 2 }), own: money(0, 500), floor: fc.constantFrom('0', '25'), breaks: fc.option(fc.record({ gives: fc.constantFrom('price', 'less', 'percent', 'percentOfAll'), value: money(300, 3000) })), share: fc.option(fc.record({ kind: fc.constantFrom('percentOfBase', 'percentOfSum'), value: fc.constantFrom('-20', '15') })) });
+  const money = (from: number, to: number) =>
+    fc.integer({ min: from, max: to }).map((cents) => (cents / 100).toFixed(2));
+  const option = (key: string) =>
+    fc
+      .record({
+        amount: fc.option(money(-300, 900).map(fixed)),
+        pieces: fc.integer({ min: 0, max: 3 }),
+        group: fc.boolean(),
+      })
+      .map(({ amount, pieces, group }) => ({
+        key,
+        title: key,
+        amount,
+        draws: pieces > 0 ? draw('trim', String(pieces)) : [],
+        groups: group && key === 'z' ? ['trade'] : [],
+      }));
+  const product = (slug: string) =>
+    fc
+      .record({
+        price: money(1200, 4000),
+        body: fc.integer({ min: 0, max: 3 }),
+        options: fc.tuple(option('x'), option('y'), option('z')),
+        required: fc.boolean(),
+      })
+      .map(({ price, body, options, required }) => ({
+        slug,
+        price,
+        draws: body > 0 ? draw('body', String(body)) : [],
+        choices: [list('of', [], { required, options })],
+      }));
+  const partsPrice = fc.constantFrom<object>(
+    { kind: 'sum' },
+    { kind: 'lessPercent', percent: '12.5' },
+    { kind: 'lessAmount', amount: '2.30' },
+    { kind: 'own', extras: 'onTop' },
+    { kind: 'own', extras: 'included' },
+  );
+  const made = fc.record({
+    a: product('a'),
+    b: product('b'),
+    partsPrice,
+    optional: fc.boolean(),
+    most: fc.integer({ min: 1, max: 2 }),
+    own: money(0, 500),
+    floor: fc.constantFrom('0', '25'),
+    breaks: fc.option(
+      fc.record({ gives: fc.constantFrom('price', 'less', 'percent', 'percentOfAll'), value: money(300, 3000) }),
+    ),
+    share: fc.option(
+      fc.record({ kind: fc.constantFrom('percentOfBase', 'percentOfSum'), value: fc.constantFrom('-20', '15') }),
+    ),
+  });
 
   it('is proved, and nothing earns less', () => {
-    fc.assert(fc.property(made, ({ a, b, partsPrice: how, optional, most, own, floor, breaks, share }) => {
-      const isOwn = 'extras' in how;
-      const shop = shopOf([
-        {
-          slug: 'p', price: isOwn ? '45' : null, draws: draw('trim'), partsPrice: how, breaks: breaks && { gives: breaks.gives, steps: [{ from: '3', value: breaks.value }] },
-          choices: [{ kind: 'yesNo', key: 'gift', title: 'Gift', required: false, amount: fixed(isOwn ? own : `-${own}`) }, list('wrap', [], { required: false, options: [{ key: 'w', title: 'W', amount: isOwn && share?.value.startsWith('-') ? null : share, draws: draw('trim') }] })],
-          parts: [{ key: 'one', title: 'One', candidates: [{ product: 'a' }, { product: 'b' }], optional }, { key: 'two', title: 'Two', candidates: [{ product: 'b' }], quantity: { least: 1, usual: 1, most } }],
-        },
-        a, b,
-      ]);
-      const program = shop.program();
-      const found = lowestMargin(program, TODAY, COSTS, Exact.from(floor), MARGIN_LIMITS);
-      const kept = Exact.of(100).minus(Exact.from(floor)).over(Exact.of(100));
-      let lowest: Exact | null = null;
-      let belowNothing = false;
-      const answers = [{}, { of: 'x' }, { of: 'y' }, { of: 'z' }];
-      const ones = [...(optional ? [{ quantity: 0, answers: {} }] : []), ...['a', 'b'].flatMap((slug) => answers.map((given) => ({ product: slug, answers: given })))];
-      const twos = Array.from({ length: most }, (_, more) => more + 1).flatMap((quantity) => answers.map((given) => ({ quantity, answers: given })));
-      for (const group of [null, 'trade']) for (const quantity of breaks ? [1, 3] : [1]) for (const wrap of [null, 'w']) for (const gift of [true, false]) for (const one of ones) for (const two of twos) {
-        const { state, unitPrice, cost, problems } = resolve(program, { answers: { gift, wrap }, quantity, parts: { one, two } }, { stock: null, today: TODAY, group, costs: COSTS });
-        const value = state === 'sellable' && unitPrice && cost ? unitPrice.times(kept).minus(cost.known) : null;
-        belowNothing ||= problems.some(({ code }) => code === 'priceBelowNothing');
-        if (value && (!lowest || value.isLess(lowest))) lowest = value;
-      }
-      if (!lowest) return expect(['nothingSold', ...(belowNothing ? ['notFound', 'notLookedAt'] : [])]).toContain(found.kind);
-      // What leaves least may be what nobody can buy: then the least of the others is not looked for, and nothing is claimed of it.
-      expect(belowNothing ? ['proved', 'found', 'notFound', 'notLookedAt'] : ['proved']).toContain(found.kind);
-      if (!('margin' in found)) return;
-      if (found.kind === 'found') {
-        expect(Number(found.bound ?? -Infinity)).toBeLessThanOrEqual(lowest.toApproximateNumber() + 0.03);
-        return;
-      }
-      const value = Exact.from(found.price).times(kept).minus(Exact.from(found.cost));
-      // Prices that are rounded before they are added up may be half a cent off, each.
-      expect(value.minus(lowest).toApproximateNumber()).toBeLessThanOrEqual(0.03);
-      expect(value.isLess(lowest)).toBe(false);
-    }), { numRuns: 40 });
+    fc.assert(
+      fc.property(made, ({ a, b, partsPrice: how, optional, most, own, floor, breaks, share }) => {
+        const isOwn = 'extras' in how;
+        const shop = shopOf([
+          {
+            slug: 'p',
+            price: isOwn ? '45' : null,
+            draws: draw('trim'),
+            partsPrice: how,
+            breaks: breaks && { gives: breaks.gives, steps: [{ from: '3', value: breaks.value }] },
+            choices: [
+              { kind: 'yesNo', key: 'gift', title: 'Gift', required: false, amount: fixed(isOwn ? own : `-${own}`) },
+              list('wrap', [], {
+                required: false,
+                options: [
+                  {
+                    key: 'w',
+                    title: 'W',
+                    amount: isOwn && share?.value.startsWith('-') ? null : share,
+                    draws: draw('trim'),
+                  },
+                ],
+              }),
+            ],
+            parts: [
+              { key: 'one', title: 'One', candidates: [{ product: 'a' }, { product: 'b' }], optional },
+              { key: 'two', title: 'Two', candidates: [{ product: 'b' }], quantity: { least: 1, usual: 1, most } },
+            ],
+          },
+          a,
+          b,
+        ]);
+        const program = shop.program();
+        const found = lowestMargin(program, TODAY, COSTS, Exact.from(floor), MARGIN_LIMITS);
+        const kept = Exact.of(100).minus(Exact.from(floor)).over(Exact.of(100));
+        let lowest: Exact | null = null;
+        let belowNothing = false;
+        const answers = [{}, { of: 'x' }, { of: 'y' }, { of: 'z' }];
+        const ones = [
+          ...(optional ? [{ quantity: 0, answers: {} }] : []),
+          ...['a', 'b'].flatMap((slug) => answers.map((given) => ({ product: slug, answers: given }))),
+        ];
+        const twos = Array.from({ length: most }, (_, more) => more + 1).flatMap((quantity) =>
+          answers.map((given) => ({ quantity, answers: given })),
+        );
+        for (const group of [null, 'trade'])
+          for (const quantity of breaks ? [1, 3] : [1])
+            for (const wrap of [null, 'w'])
+              for (const gift of [true, false])
+                for (const one of ones)
+                  for (const two of twos) {
+                    const { state, unitPrice, cost, problems } = resolve(
+                      program,
+                      { answers: { gift, wrap }, quantity, parts: { one, two } },
+                      { stock: null, today: TODAY, group, costs: COSTS },
+                    );
+                    const value =
+                      state === 'sellable' && unitPrice && cost ? unitPrice.times(kept).minus(cost.known) : null;
+                    belowNothing ||= problems.some(({ code }) => code === 'priceBelowNothing');
+                    if (value && (!lowest || value.isLess(lowest))) lowest = value;
+                  }
+        if (!lowest)
+          return expect(['nothingSold', ...(belowNothing ? ['notFound', 'notLookedAt'] : [])]).toContain(found.kind);
+        // What leaves least may be what nobody can buy: then the least of the others is not looked for, and nothing is
+        // claimed of it.
+        expect(belowNothing ? ['proved', 'found', 'notFound', 'notLookedAt'] : ['proved']).toContain(found.kind);
+        if (!('margin' in found)) return;
+        if (found.kind === 'found') {
+          expect(Number(found.bound ?? -Infinity)).toBeLessThanOrEqual(lowest.toApproximateNumber() + 0.03);
+          return;
+        }
+        const value = Exact.from(found.price).times(kept).minus(Exact.from(found.cost));
+        // Prices that are rounded before they are added up may be half a cent off, each.
+        expect(value.minus(lowest).toApproximateNumber()).toBeLessThanOrEqual(0.03);
+        expect(value.isLess(lowest)).toBe(false);
+      }),
+      { numRuns: 40 },
+    );
   });
 });

@@ -1,4 +1,12 @@
-import { type CandidateProgram, type ComponentProgram, formulaInputsOf, type KitPrice, type KitProgram, type Program, programsWithin } from '../compile';
+import {
+  type CandidateProgram,
+  type ComponentProgram,
+  formulaInputsOf,
+  type KitPrice,
+  type KitProgram,
+  type Program,
+  programsWithin,
+} from '../compile';
 import { Exact } from '../number';
 import { kindOfAmount } from '../pricing';
 import { resolve, usualPrices } from '../run';
@@ -12,8 +20,8 @@ import { groupsThatDiffer } from './model';
 const HUNDRED = Exact.of(100);
 
 /**
- * In which numbers a part is looked at. Of one that costs the same in any number what is left rises or falls evenly, and is
- * least at an end.
+ * In which numbers a part is looked at. Of one that costs the same in any number what is left rises or falls evenly,
+ * and is least at an end.
  *
  * @returns null where that are too many
  */
@@ -22,15 +30,15 @@ function countsOf(quantity: ComponentProgram['quantity'], { program }: Candidate
 }
 
 /**
- * So much stands for what parts cost while a kit is looked at by itself: more than anything that is taken off, and little
- * enough for sums of binary fractions to be exact to a billionth.
+ * So much stands for what parts cost while a kit is looked at by itself: more than anything that is taken off, and
+ * little enough for sums of binary fractions to be exact to a billionth.
  */
 const insteadOfParts = ({ places }: Program) => Exact.of(10 ** (7 - Math.min(places, 4)));
 
 /**
  * The lowest margin of a kit or build. No rule ties one part to another or to the kit's own choices, and what parts
- * cost is added up: so what is left of it is least where it is least of each part and of the kit by itself, with what is
- * put in its slots. Of each customer group by itself, because a kit is bought by one customer.
+ * cost is added up: so what is left of it is least where it is least of each part and of the kit by itself, with what
+ * is put in its slots. Of each customer group by itself, because a kit is bought by one customer.
  */
 export function lowestOfKit(program: Program, kit: KitProgram, asked: Asked, lowestOf: LowestOf): LowestMargin {
   if (!addsUp(program, kit)) return { kind: 'notLookedAt' };
@@ -40,28 +48,60 @@ export function lowestOfKit(program: Program, kit: KitProgram, asked: Asked, low
   const each = shared(asked, kit, groups.length * cases.length);
   const found = groups.flatMap((group) => cases.map((one) => lowestFor(group, program, kit, one, each, lowestOf)));
   if (found.some(({ kind }) => kind === 'notLookedAt')) return { kind: 'notLookedAt' };
-  const worst = leastBy(found.filter((one) => one.kind === 'found'), ({ value }) => value);
+  const worst = leastBy(
+    found.filter((one) => one.kind === 'found'),
+    ({ value }) => value,
+  );
   if (!worst) return { kind: found.some(({ kind }) => kind === 'notFound') ? 'notFound' : 'nothingSold' };
   const bound = leastBound(found.filter(({ kind }) => kind !== 'nothingSold').map((one) => one.bound));
   if (bound && !bound.isLess(worst.value.minus(worst.slack))) return { kind: 'proved', ...worst.margin };
   return { kind: 'found', ...worst.margin, bound: bound?.rounded(6).toString() ?? null, open: [] };
 }
 
-/** Whether what a kit costs is the sum of what its parts and its own choices add, each by itself, as far as {@link kitCases} can part what is not. */
+/**
+ * Whether what a kit costs is the sum of what its parts and its own choices add, each by itself, as far as {@link
+ * kitCases} can part what is not.
+ */
 function addsUp(program: Program, { components, price }: KitProgram): boolean {
   const { rules, formulas, base, baseFormula } = program;
   if (base.unit !== null || baseFormula !== null) return false;
-  if (components.some(({ quantity, candidates }) => candidates.some((candidate) => countsOf(quantity, candidate) === null))) return false;
-  if ((rules?.itemEffects ?? []).some(({ effect, setPrice }) => setPrice !== null || (effect.kind === 'amount' && kindOfAmount(effect.amount).operation !== 'add'))) return false;
+  if (
+    components.some(({ quantity, candidates }) =>
+      candidates.some((candidate) => countsOf(quantity, candidate) === null),
+    )
+  )
+    return false;
+  if (
+    (rules?.itemEffects ?? []).some(
+      ({ effect, setPrice }) =>
+        setPrice !== null || (effect.kind === 'amount' && kindOfAmount(effect.amount).operation !== 'add'),
+    )
+  )
+    return false;
   // Beside a price of its own what takes something off could come below nothing by itself, and not with its parts.
-  if (price.kind === 'own' && (ownAmounts(program).some((amount) => amount?.value.startsWith('-')) || formulas.some(({ serves }) => serves.kind === 'amount'))) return false;
+  if (
+    price.kind === 'own' &&
+    (ownAmounts(program).some((amount) => amount?.value.startsWith('-')) ||
+      formulas.some(({ serves }) => serves.kind === 'amount'))
+  )
+    return false;
   return formulas.every(({ compiled }, place) => !compiled.uses.has('base') && !formulaInputsOf(program, place).parts);
 }
 
 /** The same, where each of many looks takes its share of the time. @param times so many times all of it is looked at */
 function shared(asked: Asked, { components }: KitProgram, times: number): Asked {
-  const looks = times * (1 + components.reduce((sum, { candidates, quantity }) => sum + candidates.reduce((looked, candidate) => looked + (countsOf(quantity, candidate)?.length ?? 0), 0), 0));
-  return { ...asked, limits: { ...asked.limits, searching: Math.max(LEAST_SEARCHING, Math.floor(asked.limits.searching / looks)) } };
+  const looks =
+    times *
+    (1 +
+      components.reduce(
+        (sum, { candidates, quantity }) =>
+          sum + candidates.reduce((looked, candidate) => looked + (countsOf(quantity, candidate)?.length ?? 0), 0),
+        0,
+      ));
+  return {
+    ...asked,
+    limits: { ...asked.limits, searching: Math.max(LEAST_SEARCHING, Math.floor(asked.limits.searching / looks)) },
+  };
 }
 
 /** Why nothing that can be sold was found. */
@@ -82,17 +122,30 @@ type LowestFor =
 
 const noneFound = (kind: NoneFound, bound: Exact | null = null): LowestFor => ({ kind, bound });
 
-function lowestFor(group: string | null, program: Program, kit: KitProgram, { program: inCase, share }: KitCase, { today, costs, kept, limits }: Asked, lowestOf: LowestOf): LowestFor {
-  const of = (one: Program, share: Exact) => lowestOf({ ...one, pricedFor: [group] }, today, costs, HUNDRED.minus(HUNDRED.times(share)), limits);
-  // What is taken off would come below nothing without the parts: so they cost something here, which is taken away again.
+function lowestFor(
+  group: string | null,
+  program: Program,
+  kit: KitProgram,
+  { program: inCase, share }: KitCase,
+  { today, costs, kept, limits }: Asked,
+  lowestOf: LowestOf,
+): LowestFor {
+  const of = (one: Program, share: Exact) =>
+    lowestOf({ ...one, pricedFor: [group] }, today, costs, HUNDRED.minus(HUNDRED.times(share)), limits);
+  // What is taken off would come below nothing without the parts: so they cost something here, which is taken away
+  // again.
   const instead = kit.price.kind === 'own' ? Exact.zero : insteadOfParts(program);
   const own = of(withoutParts(inCase, instead).program, kept);
   const keptOfParts = kept.times(share);
-  const usual = kit.price.kind === 'own' ? usualPrices(program, program.defaultQuantity, { today, group }, resolve) : null;
-  const parts = kit.components.map((component) => lowestPart(component, { price: kit.price, kept: keptOfParts, usual: usual?.get(component)?.alone ?? null, of }));
+  const usual =
+    kit.price.kind === 'own' ? usualPrices(program, program.defaultQuantity, { today, group }, resolve) : null;
+  const parts = kit.components.map((component) =>
+    lowestPart(component, { price: kit.price, kept: keptOfParts, usual: usual?.get(component)?.alone ?? null, of }),
+  );
   const looked = parts.filter((part) => typeof part === 'object');
   const ends = looked.flatMap(({ end }) => end ?? []);
-  for (const why of ['notLookedAt', 'nothingSold', 'notFound'] as const) if (own.kind === why || parts.includes(why)) return noneFound(why);
+  for (const why of ['notLookedAt', 'nothingSold', 'notFound'] as const)
+    if (own.kind === why || parts.includes(why)) return noneFound(why);
   if (!('margin' in own)) return noneFound('notFound');
   // More is taken off than anybody would: what comes below nothing then is not known.
   if (Exact.from(own.price).plus(Exact.from(own.price)).isLess(instead.times(share))) return noneFound('notLookedAt');
@@ -100,18 +153,33 @@ function lowestFor(group: string | null, program: Program, kit: KitProgram, { pr
   const bounds = [boundOf(own, kept), ...looked.map(({ bound }) => bound)];
   const bound = bounds.reduce<Exact | null>((sum, one) => (sum && one ? sum.plus(one) : null), less.negated());
   const selection = withParts(own.selection, kit, ends);
-  const { state, unitPrice, cost, counted, parts: shown } = resolve(program, selection, { stock: null, today, group, costs });
+  const {
+    state,
+    unitPrice,
+    cost,
+    counted,
+    parts: shown,
+  } = resolve(program, selection, { stock: null, today, group, costs });
   // Half a minor unit for each price that is rounded before it is added up, and for what comes of it.
   const pieces = ends.reduce((sum, { count }) => sum + count, 0) + kit.slots.reduce((sum, { most }) => sum + most, 0);
   const slack = Exact.of(1, 2 * 10 ** program.places).times(Exact.of(2 + pieces));
   // What leaves least of each part may not fit together.
-  if (state !== 'sellable' || !unitPrice || !cost) return noneFound(program.fits.length > 0 ? 'notLookedAt' : 'notFound', bound);
+  if (state !== 'sellable' || !unitPrice || !cost)
+    return noneFound(program.fits.length > 0 ? 'notLookedAt' : 'notFound', bound);
   const text = (amount: Exact) => amount.rounded(6).toString();
   return {
     kind: 'found',
-    margin: { selection, group, words: [wordsWithParts(program, { counted, parts: shown }), ...inPieces(program, selection.quantity)].join(' · '), margin: text(unitPrice.minus(cost.known)), cost: text(cost.known), price: text(unitPrice) },
+    margin: {
+      selection,
+      group,
+      words: [wordsWithParts(program, { counted, parts: shown }), ...inPieces(program, selection.quantity)].join(' · '),
+      margin: text(unitPrice.minus(cost.known)),
+      cost: text(cost.known),
+      price: text(unitPrice),
+    },
     value: unitPrice.times(kept).minus(cost.known),
-    bound, slack,
+    bound,
+    slack,
   };
 }
 
@@ -128,7 +196,10 @@ export function shareOfParts(price: KitPrice, kept: Exact): Exact {
   }
 }
 
-/** How what is paid for a part follows from what it costs alone: so much of that, less so much; or nothing, where that is more. */
+/**
+ * How what is paid for a part follows from what it costs alone: so much of that, less so much; or nothing, where that
+ * is more.
+ */
 interface Paid {
   readonly share: Exact;
   readonly less: Exact;
@@ -139,13 +210,25 @@ interface Paid {
 }
 
 /** What is paid for so many of a part. @param usual what it costs usually; null where nothing comes in its place */
-function paidFor(price: KitPrice, kept: Exact, usual: Exact | null, { quantity }: ComponentProgram, count: number, { program }: CandidateProgram): Paid {
+function paidFor(
+  price: KitPrice,
+  kept: Exact,
+  usual: Exact | null,
+  { quantity }: ComponentProgram,
+  count: number,
+  { program }: CandidateProgram,
+): Paid {
   const whole: Paid = { share: shareOfParts(price, kept), less: Exact.zero, atLeastNothing: false, isLoose: false };
   if (price.kind !== 'own' || !usual || price.extras === 'all') return whole;
   if (price.extras === 'onTop') return { ...whole, less: usual.times(kept), atLeastNothing: !price.cheaperLess };
   const more = Math.max(0, count - quantity.usual);
   // What is more than usual is paid: so much of all of it, as long as each piece costs the same.
-  return { share: kept.times(Exact.of(more, count)), less: Exact.zero, atLeastNothing: false, isLoose: more > 0 && asksQuantity(program) };
+  return {
+    share: kept.times(Exact.of(more, count)),
+    less: Exact.zero,
+    atLeastNothing: false,
+    isLoose: more > 0 && asksQuantity(program),
+  };
 }
 
 /** What is left of a part at the least. */
@@ -180,7 +263,8 @@ function lowestPart(component: ComponentProgram, { price, kept, usual, of }: Par
       const looks = [of(program, paid.share), ...(paid.atLeastNothing ? [of(program, Exact.zero)] : [])];
       if (looks.some(({ kind }) => kind === 'nothingSold')) continue;
       const found = looks.filter((one) => 'margin' in one);
-      if (found.length < looks.length) return looks.some(({ kind }) => kind === 'notLookedAt') ? 'notLookedAt' : 'notFound';
+      if (found.length < looks.length)
+        return looks.some(({ kind }) => kind === 'notLookedAt') ? 'notLookedAt' : 'notFound';
       const all = Exact.of(count);
       const leftOf = (one: (typeof found)[number]): Exact => {
         const more = Exact.from(one.price).times(all).times(paid.share).minus(paid.less);
@@ -191,8 +275,14 @@ function lowestPart(component: ComponentProgram, { price, kept, usual, of }: Par
       const worst = second && leftOf(second).isLess(leftOf(first)) ? second : first;
       // Beyond a graduated step pieces cost otherwise than the first.
       const isKnown = !isGraduated(candidate.program, count) && !paid.isLoose;
-      const bounds = [boundOf(first, paid.share)?.times(all).minus(paid.less), second && boundOf(second, Exact.zero)?.times(all)].flatMap((one) => one ?? []);
-      const bound = isKnown && bounds.length === found.length ? (bounds.reduce<Exact | null>((most, one) => (most && !one.isMore(most) ? most : one), null)) : null;
+      const bounds = [
+        boundOf(first, paid.share)?.times(all).minus(paid.less),
+        second && boundOf(second, Exact.zero)?.times(all),
+      ].flatMap((one) => one ?? []);
+      const bound =
+        isKnown && bounds.length === found.length
+          ? bounds.reduce<Exact | null>((most, one) => (most && !one.isMore(most) ? most : one), null)
+          : null;
       ways.push({ end: { component, candidate, count, selection: worst.selection }, value: leftOf(worst), bound });
     }
   }

@@ -1,10 +1,27 @@
 import { SOME_DAY } from '../calendar';
 import { amountsOf } from '../catalog';
-import { type CandidateProgram, type ComponentProgram, type Held, inNumbers, type KitProgram, type Program } from '../compile';
+import {
+  type CandidateProgram,
+  type ComponentProgram,
+  type Held,
+  inNumbers,
+  type KitProgram,
+  type Program,
+} from '../compile';
 import { Exact } from '../number';
 import { ANY_QUANTITY, orderable } from '../ordering';
 import { kindOfAmount } from '../pricing';
-import { addedToKit, heldOf, type PartPriced, partsBase, pricedOf, resolve, usualOf, type UsualPrices, usualPrices } from '../run';
+import {
+  addedToKit,
+  heldOf,
+  type PartPriced,
+  partsBase,
+  pricedOf,
+  resolve,
+  usualOf,
+  type UsualPrices,
+  usualPrices,
+} from '../run';
 import { type Selection } from '../selection';
 import { asksQuantity } from './depends-on';
 
@@ -59,18 +76,31 @@ export function allCounts({ least, most }: ComponentProgram['quantity']): readon
 }
 
 /** Whether pieces cost otherwise than the first, because a graduated step can begin among them. */
-export const isGraduated = ({ breaks }: Program, count: number): boolean => count > 1 && breaks.some(({ counting }) => counting === 'graduated');
+export const isGraduated = ({ breaks }: Program, count: number): boolean =>
+  count > 1 && breaks.some(({ counting }) => counting === 'graduated');
 
 /** What a product's own choices and rules add, as it is written. */
-export const ownAmounts = ({ product, rules }: Program) => [...product.choices.flatMap(amountsOf), ...(rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null))];
+export const ownAmounts = ({ product, rules }: Program) => [
+  ...product.choices.flatMap(amountsOf),
+  ...(rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null)),
+];
 
 /** What a kit has in its places usually, for who is in no customer group. */
-export const usuallyIn = (program: Program): UsualPrices => usualPrices(program, program.defaultQuantity, { today: SOME_DAY }, resolve);
+export const usuallyIn = (program: Program): UsualPrices =>
+  usualPrices(program, program.defaultQuantity, { today: SOME_DAY }, resolve);
 
 /** A part at an end, as its price in a kit follows from it. */
 const pricedAt = (end: Omit<PartEnd, 'alone'>, alone: Exact): PartPriced => ({
-  ...end, alone, once: Exact.zero, place: end.component.key, isOpen: false,
-  inNumber: (count) => pricedOf(resolve(end.candidate.program, { ...end.selection, quantity: count }, { stock: null, today: SOME_DAY }), count),
+  ...end,
+  alone,
+  once: Exact.zero,
+  place: end.component.key,
+  isOpen: false,
+  inNumber: (count) =>
+    pricedOf(
+      resolve(end.candidate.program, { ...end.selection, quantity: count }, { stock: null, today: SOME_DAY }),
+      count,
+    ),
 });
 
 /**
@@ -79,7 +109,11 @@ const pricedAt = (end: Omit<PartEnd, 'alone'>, alone: Exact): PartPriced => ({
  * @param rangeOf the range of what one item of a product costs
  * @returns null where a part that belongs to it can't be had
  */
-export function partEnds(program: Program, kit: KitProgram, rangeOf: (program: Program) => PriceRange | null): PartEnds | null {
+export function partEnds(
+  program: Program,
+  kit: KitProgram,
+  rangeOf: (program: Program) => PriceRange | null,
+): PartEnds | null {
   const usual = kit.price.kind === 'own' ? usuallyIn(program) : null;
   const [low, high]: [PartEnd[], PartEnd[]] = [[], []];
   let [open, isProved] = [false, true];
@@ -88,7 +122,8 @@ export function partEnds(program: Program, kit: KitProgram, rangeOf: (program: P
     const all = allCounts(component.quantity);
     const counts = all ?? [...new Set([least, usually, most])];
     // What it adds to the kit; of no end at all, what leaving it out does.
-    const adds = (end: PartEnd | null): Exact => addedToKit(kit.price, component, end ? [pricedAt(end, end.alone)] : [], usual?.get(component) ?? null);
+    const adds = (end: PartEnd | null): Exact =>
+      addedToKit(kit.price, component, end ? [pricedAt(end, end.alone)] : [], usual?.get(component) ?? null);
     const found = component.candidates.flatMap((candidate) =>
       counts.flatMap((count) => {
         const range = rangeOf(inNumber(candidate.program, count));
@@ -98,9 +133,20 @@ export function partEnds(program: Program, kit: KitProgram, rangeOf: (program: P
         const graduated = isGraduated(candidate.program, count);
         isProved &&= !graduated;
         // Of what is more than usual a price that asks how many may fall where that of one rises.
-        isProved &&= !(kit.price.kind === 'own' && kit.price.extras === 'included' && count > usually && asksQuantity(candidate.program));
+        isProved &&= !(
+          kit.price.kind === 'own' &&
+          kit.price.extras === 'included' &&
+          count > usually &&
+          asksQuantity(candidate.program)
+        );
         // Beyond a graduated step pieces cost otherwise than the first.
-        const ofAll = (price: Exact, selection: Selection) => (graduated ? pricedOf(resolve(candidate.program, { ...selection, quantity: count }, { stock: null, today: SOME_DAY }), count)?.alone : null) ?? price.times(Exact.of(count));
+        const ofAll = (price: Exact, selection: Selection) =>
+          (graduated
+            ? pricedOf(
+                resolve(candidate.program, { ...selection, quantity: count }, { stock: null, today: SOME_DAY }),
+                count,
+              )?.alone
+            : null) ?? price.times(Exact.of(count));
         const of = (price: Exact, selection: Selection) => {
           const end: PartEnd = { component, candidate, count, selection, alone: ofAll(price, selection) };
           return { end, adds: adds(end) };
@@ -127,22 +173,38 @@ const numbered = new WeakMap<Program, Map<number, Program>>();
 export function inNumber(program: Program, count: number): Program {
   const known = numbered.get(program) ?? new Map<number, Program>();
   numbered.set(program, known);
-  const made = known.get(count) ?? { ...program, quantities: inNumbers(orderable({ ...ANY_QUANTITY, minimum: count, maximum: count })), defaultQuantity: count };
+  const made = known.get(count) ?? {
+    ...program,
+    quantities: inNumbers(orderable({ ...ANY_QUANTITY, minimum: count, maximum: count })),
+    defaultQuantity: count,
+  };
   known.set(count, made);
   return made;
 }
 
-/** What a kit's parts come to at one end, ready to be the base of a product without them; for a kit with a price of its own, what they add to it. */
+/**
+ * What a kit's parts come to at one end, ready to be the base of a product without them; for a kit with a price of its
+ * own, what they add to it.
+ */
 function baseOfEnds({ price, components }: KitProgram, ends: readonly PartEnd[], usual: UsualPrices | null): Exact {
   const own = price.kind === 'own' ? NO_OWN_PRICE : null;
-  return partsBase({ price, components, slots: [] }, ends.map((end) => pricedAt(end, end.alone)), own, () => usual ?? new Map<never, never>())?.amount ?? Exact.zero;
+  return (
+    partsBase(
+      { price, components, slots: [] },
+      ends.map((end) => pricedAt(end, end.alone)),
+      own,
+      () => usual ?? new Map<never, never>(),
+    )?.amount ?? Exact.zero
+  );
 }
 
 const NO_OWN_PRICE = { label: '', kind: 'base', of: null, amount: Exact.zero, per: 'unit', source: 'product' } as const;
 
 /** What stands for a part that is looked at elsewhere, as it is usually. */
 function besideOf({ candidates: [usual], quantity, optional, taken }: ComponentProgram): readonly Held[] {
-  return usual && (!optional || taken) ? [heldOf({ count: quantity.usual, resolution: usualOf(usual, { today: SOME_DAY }, resolve) })] : [];
+  return usual && (!optional || taken)
+    ? [heldOf({ count: quantity.usual, resolution: usualOf(usual, { today: SOME_DAY }, resolve) })]
+    : [];
 }
 
 /** A kit without its parts, and what is to be added to its prices for them. */
@@ -172,16 +234,31 @@ function makeWithoutParts(program: Program, parts: Exact): WithoutParts {
   // What is put in its slots costs what it does beside them.
   const price: KitProgram['price'] = kit.price.kind === 'lessAmount' ? { kind: 'sum' } : kit.price;
   const beside = new Map(kit.components.map((component) => [component.key, besideOf(component)]));
-  const plain: Program = { ...program, kit: kit.slots.length === 0 ? null : { ...kit, components: [], keyOrder: [], isApart: true, beside, price } };
-  const hasOwn = base.price !== null || baseFormula !== null || [...variants.values()].some(({ price }) => price !== null);
+  const plain: Program = {
+    ...program,
+    kit: kit.slots.length === 0 ? null : { ...kit, components: [], keyOrder: [], isApart: true, beside, price },
+  };
+  const hasOwn =
+    base.price !== null || baseFormula !== null || [...variants.values()].some(({ price }) => price !== null);
   // A price of its own that is worked out is not what a percentage is taken of alone: the parts are added to it.
-  if (kit.price.kind === 'own' || (hasOwn && (base.unit !== null || baseFormula !== null))) return { program: plain, added: parts };
+  if (kit.price.kind === 'own' || (hasOwn && (base.unit !== null || baseFormula !== null)))
+    return { program: plain, added: parts };
   const together = (base.price ?? Exact.zero).plus(parts);
   return {
     program: {
       ...plain,
-      base: { ...base, price: together, wasPrice: null, unit: null, measured: null, charging: null, line: { label: 'Base price', kind: 'base', of: null, amount: together, per: 'unit', source: 'product' } },
-      variants: new Map([...variants].map(([key, variant]) => [key, { ...variant, price: variant.price && variant.price.plus(parts) }])),
+      base: {
+        ...base,
+        price: together,
+        wasPrice: null,
+        unit: null,
+        measured: null,
+        charging: null,
+        line: { label: 'Base price', kind: 'base', of: null, amount: together, per: 'unit', source: 'product' },
+      },
+      variants: new Map(
+        [...variants].map(([key, variant]) => [key, { ...variant, price: variant.price && variant.price.plus(parts) }]),
+      ),
       remembersPrices: false,
     },
     added: Exact.zero,
@@ -190,18 +267,32 @@ function makeWithoutParts(program: Program, parts: Exact): WithoutParts {
 
 /** Whether a price rises with its base, whatever is chosen; and keeps what is added to it, where something is. */
 function risesEvenly(program: Program, added: Exact): boolean {
-  const shares = ownAmounts(program).flatMap((amount) => (amount && kindOfAmount(amount).operation !== 'add' ? [{ amount, ofSum: kindOfAmount(amount).operation === 'shareOfSum' }] : []));
-  const less = shares.reduce((sum, { amount }) => sum + Math.min(0, Exact.parse(amount.value)?.toApproximateNumber() ?? 0), 0);
+  const shares = ownAmounts(program).flatMap((amount) =>
+    amount && kindOfAmount(amount).operation !== 'add'
+      ? [{ amount, ofSum: kindOfAmount(amount).operation === 'shareOfSum' }]
+      : [],
+  );
+  const less = shares.reduce(
+    (sum, { amount }) => sum + Math.min(0, Exact.parse(amount.value)?.toApproximateNumber() ?? 0),
+    0,
+  );
   const replaces = (program.rules?.itemEffects ?? []).some(({ setPrice }) => setPrice);
   if (added.sign() !== 0 && (replaces || shares.some(({ ofSum }) => ofSum))) return false;
   return less > -100 && !program.formulas.some(({ compiled }) => compiled.uses.has('base'));
 }
 
 /** A selection of a kit’s own choices, with what is said of its parts. */
-export function withParts(own: Selection, { components }: KitProgram, ends: readonly Omit<PartEnd, 'alone'>[]): Selection {
+export function withParts(
+  own: Selection,
+  { components }: KitProgram,
+  ends: readonly Omit<PartEnd, 'alone'>[],
+): Selection {
   const parts = components.map(({ key }) => {
     const end = ends.find(({ component }) => component.key === key);
-    return [key, end ? { ...end.selection, product: end.candidate.product, quantity: end.count } : { answers: {}, quantity: 0 }] as const;
+    return [
+      key,
+      end ? { ...end.selection, product: end.candidate.product, quantity: end.count } : { answers: {}, quantity: 0 },
+    ] as const;
   });
   return { ...own, parts: Object.fromEntries(parts) };
 }
@@ -211,7 +302,11 @@ export function withParts(own: Selection, { components }: KitProgram, ends: read
  *
  * @param rangeOf the range of what one item of a product costs
  */
-export function kitRange(program: Program, kit: KitProgram, rangeOf: (program: Program) => PriceRange | null): PriceRange | null {
+export function kitRange(
+  program: Program,
+  kit: KitProgram,
+  rangeOf: (program: Program) => PriceRange | null,
+): PriceRange | null {
   const ends = partEnds(program, kit, rangeOf);
   if (!ends) return null;
   const sideAt = ({ ends: side, base }: PartSide) => {
@@ -221,11 +316,15 @@ export function kitRange(program: Program, kit: KitProgram, rangeOf: (program: P
   };
   const high = sideAt(ends.high);
   // Without parts there is only one side to look at.
-  // At the least of its parts nothing may be left to sell, as where more is taken off than there is: then what is known is what the most leaves.
+  // At the least of its parts nothing may be left to sell, as where more is taken off than there is: then what is known
+  // is what the most leaves.
   const low = (kit.components.length === 0 ? high : sideAt(ends.low)) ?? (high && { ...high, isProved: false });
   if (!low || !high) return null;
   const [from, to] = [low.range.from.plus(low.added), high.range.to.plus(high.added)];
-  const [cheapest, dearest] = [withParts(low.range.cheapest, kit, low.side), withParts(high.range.dearest, kit, high.side)];
+  const [cheapest, dearest] = [
+    withParts(low.range.cheapest, kit, low.side),
+    withParts(high.range.dearest, kit, high.side),
+  ];
   const sells = (selection: Selection, price: Exact) => {
     const { state, unitPrice } = resolve(program, selection, { stock: null, today: SOME_DAY });
     return state === 'sellable' && unitPrice?.equals(price) === true;

@@ -24,15 +24,21 @@ const MOST_WAYS = 2500;
 const TAKEN = 900;
 
 /**
- * Price and margin of all selections that can be sold, or of many taken evenly from all over them. What is measured stands
- * at the values that the analysis looks at.
+ * Price and margin of all selections that can be sold, or of many taken evenly from all over them. What is measured
+ * stands at the values that the analysis looks at.
  *
  * @param share how much of a price is left to the seller
  */
 export function marginCloud(program: Program, today: string, costs: CostOf, share: number): MarginCloud {
   const model = modelOf(program, today);
   const { sizes } = model.space;
-  const free = [...new Set([model.group, model.quantity, ...model.choices.flatMap((choice) => choice?.variables.map(({ variable }) => variable) ?? [])])];
+  const free = [
+    ...new Set([
+      model.group,
+      model.quantity,
+      ...model.choices.flatMap((choice) => choice?.variables.map(({ variable }) => variable) ?? []),
+    ]),
+  ];
   const ways = free.reduce((product, variable) => product * (sizes[variable] ?? 1), 1);
   const isWhole = ways <= MOST_WAYS;
   const points: CloudPoint[] = [];
@@ -46,14 +52,22 @@ export function marginCloud(program: Program, today: string, costs: CostOf, shar
       rest = Math.floor(rest / size);
     });
     const { group, ...selection } = selectionFor(model, values);
-    const { state, unitPrice, cost, item, counted } = resolve(program, selection, { ...contextFor(model, group), costs });
+    const { state, unitPrice, cost, item, counted } = resolve(program, selection, {
+      ...contextFor(model, group),
+      costs,
+    });
     if (state !== 'sellable' || !unitPrice || !cost || cost.unknown.length > 0) continue;
     // How many are bought, and by whom, makes another point only where it makes another price.
     const name = `${item.key} ${unitPrice.toString()}`;
     if (seen.has(name)) continue;
     seen.add(name);
     const price = unitPrice.toApproximateNumber() * share;
-    points.push({ price, margin: price - cost.known.toApproximateNumber(), words: wordsOf(program, counted), picks: counted.flatMap(({ choice, picks }) => picks.map(({ option }) => `${choice} ${option}`)) });
+    points.push({
+      price,
+      margin: price - cost.known.toApproximateNumber(),
+      words: wordsOf(program, counted),
+      picks: counted.flatMap(({ choice, picks }) => picks.map(({ option }) => `${choice} ${option}`)),
+    });
   }
   return { points, isWhole };
 }

@@ -11,8 +11,8 @@ export interface MarginDriver {
 }
 
 /**
- * What brings a margin down: options that cost more than they add, the worst first. Only what adds and takes fixed amounts
- * is looked at.
+ * What brings a margin down: options that cost more than they add, the worst first. Only what adds and takes fixed
+ * amounts is looked at.
  *
  * @param share how much of a price is left to the seller
  */
@@ -22,9 +22,15 @@ export function marginDrivers(program: Program, costs: CostOf, share: Exact = Ex
       if (!hasOptions(choice)) return [];
       return choice.options.flatMap(({ title }, place): MarginDriver[] => {
         const amount = amountsOf(choice)[place];
-        const adds = amount ? (amount.kind === 'fixed' ? (Exact.parse(amount.value)?.times(share) ?? null) : null) : Exact.zero;
+        const adds = amount
+          ? amount.kind === 'fixed'
+            ? (Exact.parse(amount.value)?.times(share) ?? null)
+            : null
+          : Exact.zero;
         const draws = program.choices[index]?.effects[place]?.draws ?? [];
-        const spent = draws.map(({ stock, fixed, pieces }) => fixed && costs(stock)?.times(fixed).times(Exact.of(pieces)));
+        const spent = draws.map(
+          ({ stock, fixed, pieces }) => fixed && costs(stock)?.times(fixed).times(Exact.of(pieces)),
+        );
         if (!adds || spent.some((cost) => !cost)) return [];
         const earns = spent.reduce<Exact>((sum, cost) => sum.minus(cost ?? Exact.zero), adds);
         return earns.sign() < 0 ? [{ title: `${choice.title}: ${title}`, earns }] : [];

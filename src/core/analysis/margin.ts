@@ -22,19 +22,34 @@ import { type Left } from './slots';
 export const MARGIN_LIMITS: MarginLimits = { searching: 60_000, rounds: 8 };
 
 /**
- * Finds the selection that earns least, of all that can be sold, by whomever and in whatever quantity: in one order line
- * by itself. Of graduated breaks what the first piece costs counts.
+ * Finds the selection that earns least, of all that can be sold, by whomever and in whatever quantity: in one order
+ * line by itself. Of graduated breaks what the first piece costs counts.
  *
- * @param floor percentage of the price that is to be earned at least: then the selection is the one that falls furthest short of it
+ * @param floor percentage of the price that is to be earned at least: then the selection is the one that falls furthest
+ *   short of it
  */
-export function lowestMargin(program: Program, today: string, costs: CostOf, floor: Exact, limits: MarginLimits): LowestMargin {
+export function lowestMargin(
+  program: Program,
+  today: string,
+  costs: CostOf,
+  floor: Exact,
+  limits: MarginLimits,
+): LowestMargin {
   if (program.blocking.length > 0) return { kind: 'nothingSold' };
   const unsaid = [program, ...programsWithin(program)].filter((one) => !saysCost(one)).map(({ title }) => title);
-  const missing = [...new Set([...unsaid, ...[...stockOf(program, { today }).values()].filter(({ key }) => costs(key) === null).map(({ title }) => title)])];
+  const missing = [
+    ...new Set([
+      ...unsaid,
+      ...[...stockOf(program, { today }).values()].filter(({ key }) => costs(key) === null).map(({ title }) => title),
+    ]),
+  ];
   if (missing.length > 0) return { kind: 'costsMissing', items: missing };
   const kept = Exact.of(100).minus(floor).over(Exact.of(100));
-  if (program.kit && !program.kit.isApart) return lowestOfKit(program, program.kit, { today, costs, kept, limits }, lowestMargin);
-  const look = program.kit ? lookInSlots(program, program.kit, { today, costs, kept, limits }, lowestMargin) : undefined;
+  if (program.kit && !program.kit.isApart)
+    return lowestOfKit(program, program.kit, { today, costs, kept, limits }, lowestMargin);
+  const look = program.kit
+    ? lookInSlots(program, program.kit, { today, costs, kept, limits }, lowestMargin)
+    : undefined;
   let further: Breakpoints = new Map();
   const budget: Budget = { steps: limits.searching, stop: limits.stop };
   let best: { readonly found: Found; readonly value: number } | undefined;
@@ -43,13 +58,22 @@ export function lowestMargin(program: Program, today: string, costs: CostOf, flo
   let open: readonly string[] = [];
   for (let round = 0; ; round += 1) {
     const pair = pairOf(program, today, further, look);
-    const goals = { inner: goalFor(pair.inner, costs, kept, ({ value }) => value), outer: goalFor(pair.outer, costs, kept, ({ bound }) => bound ?? -Infinity) };
+    const goals = {
+      inner: goalFor(pair.inner, costs, kept, ({ value }) => value),
+      outer: goalFor(pair.outer, costs, kept, ({ bound }) => bound ?? -Infinity),
+    };
     if (!goals.inner || !goals.outer) return { kind: 'notLookedAt' };
     const inner = least(pair.innerSolver, goals.inner, budget);
-    const found: Found | null = inner && inner.value < (best?.value ?? Infinity) ? foundAt(pair.inner, inner.values, costs) : null;
+    const found: Found | null =
+      inner && inner.value < (best?.value ?? Infinity) ? foundAt(pair.inner, inner.values, costs) : null;
     if (inner && found) best = { found, value: inner.value };
     isSpent ||= inner === undefined;
-    const outer = pair.isSettled && !program.kit ? inner : isBounded(pair.outer) ? least(pair.outerSolver, goals.outer, budget) : undefined;
+    const outer =
+      pair.isSettled && !program.kit
+        ? inner
+        : isBounded(pair.outer)
+          ? least(pair.outerSolver, goals.outer, budget)
+          : undefined;
     bound = Math.max(bound, outer === null ? Infinity : (outer?.bound ?? -Infinity));
     if (best && bound >= best.value - CLOSE_ENOUGH) return { kind: 'proved', ...best.found };
     const ways = outer ? [...outer.open, outer.values] : [];
@@ -67,9 +91,17 @@ export function lowestMargin(program: Program, today: string, costs: CostOf, flo
 const CLOSE_ENOUGH = 1e-9;
 
 /** Whether it is known of all that can be put in slots what it leaves at least. */
-const isBounded = ({ choices }: Model): boolean => choices.every((choice) => !choice?.slot || (!choice.slot.isLoose && choice.slot.ways.every((way) => way === null || (way.left?.bound ?? null) !== null)));
+const isBounded = ({ choices }: Model): boolean =>
+  choices.every(
+    (choice) =>
+      !choice?.slot ||
+      (!choice.slot.isLoose && choice.slot.ways.every((way) => way === null || (way.left?.bound ?? null) !== null)),
+  );
 
-/** The price of one less what it costs, of what can be sold; null where either follows from more than can be told apart. @param ofWay what counts of what something leaves in a slot */
+/**
+ * The price of one less what it costs, of what can be sold; null where either follows from more than can be told apart.
+ * @param ofWay what counts of what something leaves in a slot
+ */
 function goalFor(model: Model, costs: CostOf, kept: Exact, ofWay: (left: Left) => number): Goal | null {
   const [prices, spent] = [priceSteps(model), costSteps(model, costs)];
   if (!prices || !spent) return null;
@@ -78,7 +110,13 @@ function goalFor(model: Model, costs: CostOf, kept: Exact, ofWay: (left: Left) =
   if (hasSlots && !prices.steps.every(({ kind }) => kind === 'add')) return null;
   const inSlots = leftInSlots(model, kept, ofWay);
   if (!inSlots) return null;
-  const margin = priceGoal(model, { ...marginSteps(prices, spent, kept.toApproximateNumber()), once: [] }, 'lowest', 'unit', inSlots);
+  const margin = priceGoal(
+    model,
+    { ...marginSteps(prices, spent, kept.toApproximateNumber()), once: [] },
+    'lowest',
+    'unit',
+    inSlots,
+  );
   const price = priceGoal(model, prices, 'lowest');
   const nothing = -halfAMinorUnit(model);
   const sold = linesOfNothing(notRefused(margin, model), model, prices);
@@ -95,9 +133,16 @@ function goalFor(model: Model, costs: CostOf, kept: Exact, ofWay: (left: Left) =
 /** What is left of what is in slots; null where what is there usually is not all of it, or less, at any rate. */
 function leftInSlots({ program, today, groups }: Model, kept: Exact, ofWay: (left: Left) => number): AddedBy | null {
   const { kit } = program;
-  const lessFor = (group: string | null) => (kit?.price.kind === 'own' && kit.price.extras !== 'all' && kit.slots.length > 0 ? usualPrices(program, program.defaultQuantity, { today, group }, resolve) : null);
+  const lessFor = (group: string | null) =>
+    kit?.price.kind === 'own' && kit.price.extras !== 'all' && kit.slots.length > 0
+      ? usualPrices(program, program.defaultQuantity, { today, group }, resolve)
+      : null;
   const found = new Map(groups.map((group) => [group, lessFor(group)]));
-  const isLess = [...found.values()].some((usual) => usual && [...usual].some(([component, priced]) => component.isSlot && (priced === null || priced.alone.sign() !== 0)));
+  const isLess = [...found.values()].some(
+    (usual) =>
+      usual &&
+      [...usual].some(([component, priced]) => component.isSlot && (priced === null || priced.alone.sign() !== 0)),
+  );
   if (isLess && !(kit?.price.kind === 'own' && kit.price.extras === 'onTop' && kit.price.cheaperLess)) return null;
   return {
     of: (way) => (way?.left ? ofWay(way.left) : 0),
@@ -110,10 +155,15 @@ function leftInSlots({ program, today, groups }: Model, kept: Exact, ofWay: (lef
 }
 
 /** Prices and costs as one sum. @param kept so much of the price is there to pay what it costs, and for a floor */
-function marginSteps({ base, steps }: Pick<PriceSteps, 'base' | 'steps'>, spent: readonly Step[], kept: number): Pick<PriceSteps, 'base' | 'steps'> {
+function marginSteps(
+  { base, steps }: Pick<PriceSteps, 'base' | 'steps'>,
+  spent: readonly Step[],
+  kept: number,
+): Pick<PriceSteps, 'base' | 'steps'> {
   const share: Step = { kind: 'shareOfSum', variables: [], amount: () => kept - 1 };
   if (!steps.every(({ kind }) => kind === 'add')) return { base, steps: [...steps, share, ...spent] };
-  // Where everything only adds, what an option adds and what it costs stand together: so it is known at once what it earns.
+  // Where everything only adds, what an option adds and what it costs stand together: so it is known at once what it
+  // earns.
   return { base: scaled(base, kept), steps: together([...steps.map((step) => scaled(step, kept)), ...spent]) };
 }
 
@@ -148,13 +198,23 @@ function together(steps: readonly Step[]): Step[] {
       kind: 'add',
       variables: [variable],
       amount: (valueOf) => list.reduce((sum, step) => sum + step.amount(valueOf), 0),
-      span: (valueOf) => list.reduce<Interval>(([low, high], step) => { const [least, most] = spanOf(step, valueOf); return [low + least, high + most]; }, [0, 0]),
+      span: (valueOf) =>
+        list.reduce<Interval>(
+          ([low, high], step) => {
+            const [least, most] = spanOf(step, valueOf);
+            return [low + least, high + most];
+          },
+          [0, 0],
+        ),
     };
   });
   return [...sums, ...others];
 }
 
-/** The least of a goal, or the best until the budget was spent. @returns null where nothing can be sold, undefined where nothing was found in time */
+/**
+ * The least of a goal, or the best until the budget was spent. @returns null where nothing can be sold, undefined where
+ * nothing was found in time
+ */
 function least(solver: Solver, goal: Goal, budget: Budget): Optimum | null | undefined {
   const mark = solver.mark();
   try {
@@ -171,7 +231,12 @@ function least(solver: Solver, goal: Goal, budget: Budget): Optimum | null | und
 function foundAt(model: Model, values: ArrayLike<number>, costs: CostOf): Found | null {
   const { example, sellable } = exampleFor(model, values);
   if (!sellable) return null;
-  const { unitPrice, cost } = resolve(model.program, example.selection, { stock: null, today: model.today, group: example.group, costs });
+  const { unitPrice, cost } = resolve(model.program, example.selection, {
+    stock: null,
+    today: model.today,
+    group: example.group,
+    costs,
+  });
   if (!unitPrice || !cost) return null;
   const text = (amount: Exact) => amount.rounded(6).toString();
   return { ...example, margin: text(unitPrice.minus(cost.known)), cost: text(cost.known), price: text(unitPrice) };

@@ -20,7 +20,9 @@ export interface ModelledChoice {
   /** by value, what it stands for; of a choice of several, of each option: left out, or how many of it */
   readonly variables: readonly { readonly variable: number; readonly values: readonly Candidate[] }[];
   readonly several: boolean;
-  /** of a slot, whose variables are its places, filled from the first on: what its values stand for; absent otherwise */
+  /**
+   * of a slot, whose variables are its places, filled from the first on: what its values stand for; absent otherwise
+   */
   readonly slot?: ModelledSlot;
 }
 
@@ -52,7 +54,10 @@ export interface Model {
   readonly gaps: readonly Gap[];
   /** by gap, whether what is left out refuses the answers that are looked at */
   readonly refused: readonly ((valueOf: (variable: number) => number) => boolean)[];
-  /** whether the inner and the outer model differ: some answers are refused by formulas, and others that a value stands for are not */
+  /**
+   * whether the inner and the outer model differ: some answers are refused by formulas, and others that a value stands
+   * for are not
+   */
   readonly isUnsettled: boolean;
   readonly switches: Switches | null;
 }
@@ -82,7 +87,11 @@ export interface ModelOptions {
  * Makes a product's choices variables and everything that a selection must keep clauses: what is required, shown and
  * offered, rules, tables, variants, limits, quantities, and formulas that can't be worked out.
  */
-export function modelOf(program: Program, today: string, { side = 'inner', switched = false, further = new Map(), look }: ModelOptions = {}): Model {
+export function modelOf(
+  program: Program,
+  today: string,
+  { side = 'inner', switched = false, further = new Map(), look }: ModelOptions = {},
+): Model {
   const space = new Space();
   const breaks = breakpointsOf(program, today);
   const breaksAt = (index: number): Exact[] => [...(breaks.get(index) ?? []), ...(further.get(index) ?? [])];
@@ -90,25 +99,59 @@ export function modelOf(program: Program, today: string, { side = 'inner', switc
   const group = space.helper(groups.length);
   const quantities = quantitiesOf(program, breaksAt(QUANTITY));
   const quantity = space.helper(quantities.length);
-  const choices = program.product.choices.map((choice, index) => modelled(program, choice, index, today, space, breaksAt(index), look));
+  const choices = program.product.choices.map((choice, index) =>
+    modelled(program, choice, index, today, space, breaksAt(index), look),
+  );
   const wide = new Map<number, boolean[]>([[quantity, quantities.map(({ low, high }) => low !== high)]]);
-  for (const choice of choices) for (const { variable, values } of choice?.variables ?? []) wide.set(variable, values.map(({ ends }) => ends !== undefined));
-  const draft: ModelDraft = { program, today, space, group, groups, quantity, quantities, choices, loose: choices.flatMap((choice) => gapsOf(program, choice)), isWide: (variable, value) => wide.get(variable)?.[value] ?? false };
+  for (const choice of choices)
+    for (const { variable, values } of choice?.variables ?? [])
+      wide.set(
+        variable,
+        values.map(({ ends }) => ends !== undefined),
+      );
+  const draft: ModelDraft = {
+    program,
+    today,
+    space,
+    group,
+    groups,
+    quantity,
+    quantities,
+    choices,
+    loose: choices.flatMap((choice) => gapsOf(program, choice)),
+    isWide: (variable, value) => wide.get(variable)?.[value] ?? false,
+  };
   const rules = program.rules?.program.rules ?? [];
   const fires = rules.map(({ rule }) => formulaFor(rule.when, draft));
-  const switches = switched ? switchesOf(rules.map(({ rule }) => rule.then), fires, space) : null;
+  const switches = switched
+    ? switchesOf(
+        rules.map(({ rule }) => rule.then),
+        fires,
+        space,
+      )
+    : null;
   choices.forEach((choice) => choice && constrainChoice(choice, draft, fires, switches));
   constrainItem(draft, fires, switches);
   const isVarying = constrainFits(draft, side);
   const formulas = constrainFormulas(draft, side);
-  return { ...draft, fires, switches, ...formulas, isUnsettled: formulas.isUnsettled || isVarying, gaps: [...draft.loose, ...formulas.gaps] };
+  return {
+    ...draft,
+    fires,
+    switches,
+    ...formulas,
+    isUnsettled: formulas.isUnsettled || isVarying,
+    gaps: [...draft.loose, ...formulas.gaps],
+  };
 }
 
 /** What of a choice could not be gone through. */
 function gapsOf(program: Program, choice: ModelledChoice | null): Gap[] {
   if (!choice) return [];
   const title = program.choices[choice.index]?.title ?? '';
-  return [...(choice.slot?.isLoose ? [{ kind: 'slotTooWide', title } as const] : []), ...(choice.candidates.isLoose ? [{ kind: 'textTooWide', title } as const] : [])];
+  return [
+    ...(choice.slot?.isLoose ? [{ kind: 'slotTooWide', title } as const] : []),
+    ...(choice.candidates.isLoose ? [{ kind: 'textTooWide', title } as const] : []),
+  ];
 }
 
 function switchesOf(rules: readonly (readonly RuleEffect[])[], fires: readonly Formula[], space: Space): Switches {
@@ -123,15 +166,23 @@ function switchesOf(rules: readonly (readonly RuleEffect[])[], fires: readonly F
 }
 
 /** The customer groups that make a difference, null for everybody else first. */
-export const groupsThatDiffer = (program: Program): readonly (string | null)[] => [null, ...new Set([...groupsMentioned(program)].filter((key) => key !== NOBODY))];
+export const groupsThatDiffer = (program: Program): readonly (string | null)[] => [
+  null,
+  ...new Set([...groupsMentioned(program)].filter((key) => key !== NOBODY)),
+];
 
-/** The customer groups that make a difference, and one that stands for all others; only those that the prices are for. */
+/**
+ * The customer groups that make a difference, and one that stands for all others; only those that the prices are for.
+ */
 function groupsOf(program: Program): readonly (string | null)[] {
   const mentioned = groupsThatDiffer(program);
   const { pricedFor } = program;
   if (!pricedFor) return mentioned;
   const other = pricedFor.find((group) => !mentioned.includes(group));
-  return [...mentioned.filter((group) => pricedFor.includes(group)), ...(other === undefined || pricedFor.includes(null) ? [] : [other])];
+  return [
+    ...mentioned.filter((group) => pricedFor.includes(group)),
+    ...(other === undefined || pricedFor.includes(null) ? [] : [other]),
+  ];
 }
 
 function* groupsMentioned({ choices, addOns, rules, formulas, quantities }: Program): Generator<string> {
@@ -139,7 +190,8 @@ function* groupsMentioned({ choices, addOns, rules, formulas, quantities }: Prog
   for (const { asks } of quantities.nearer) if (asks.kind === 'group') yield asks.group;
   // What is taken along may cost other groups something else.
   for (const { program } of addOns) yield* groupsMentioned(program);
-  for (const { rule } of rules?.program.rules ?? []) for (const test of testsOf(rule.when)) if (test.kind === 'group') yield* test.groups;
+  for (const { rule } of rules?.program.rules ?? [])
+    for (const test of testsOf(rule.when)) if (test.kind === 'group') yield* test.groups;
   for (const { inputs } of formulas) for (const { groups = [] } of inputs) yield* groups;
 }
 
@@ -150,27 +202,71 @@ function settledPicks(program: Program, index: number, today: string): Answer['p
   return choice.reader.read(program.fixed[choice.key], [], { today, files: () => undefined })?.picks ?? [];
 }
 
-const NOTHING_PICKED: Answer = { canonical: '', shown: '', option: null, value: null, characters: 0, charactersWithoutSpaces: 0, picks: [] };
+const NOTHING_PICKED: Answer = {
+  canonical: '',
+  shown: '',
+  option: null,
+  value: null,
+  characters: 0,
+  charactersWithoutSpaces: 0,
+  picks: [],
+};
 
-function modelled(program: Program, choice: Choice, index: number, today: string, space: Space, breaks: readonly Exact[], look?: Look): ModelledChoice | null {
+function modelled(
+  program: Program,
+  choice: Choice,
+  index: number,
+  today: string,
+  space: Space,
+  breaks: readonly Exact[],
+  look?: Look,
+): ModelledChoice | null {
   const candidates = candidatesOf(program, index, today, breaks);
   if (!candidates) return null;
   if (choice.kind === 'slot') return modelledSlot(program, index, today, space, candidates, look);
   if (choice.kind !== 'several') {
     const { list, counted } = candidates;
-    const variable = counted && !choice.forWorkshop ? space.variable(list.length, list.map(({ same }) => same)) : space.helper(list.length);
+    const variable =
+      counted && !choice.forWorkshop
+        ? space.variable(
+            list.length,
+            list.map(({ same }) => same),
+          )
+        : space.helper(list.length);
     return { index, candidates, several: false, variables: [{ variable, values: list }] };
   }
   const settled = settledPicks(program, index, today);
   const variables = choice.options.map(({ key }, option) => {
     const read = (raw: unknown, same: number): Candidate[] => {
       const count = typeof raw === 'number' ? raw : 1;
-      return [{ raw: choice.ownQuantity && count > 1 ? { option: key, quantity: count } : key, option, same, answer: { ...NOTHING_PICKED, canonical: key, picks: [{ effect: option, count }] } }];
+      return [
+        {
+          raw: choice.ownQuantity && count > 1 ? { option: key, quantity: count } : key,
+          option,
+          same,
+          answer: { ...NOTHING_PICKED, canonical: key, picks: [{ effect: option, count }] },
+        },
+      ];
     };
-    const every = (): Candidate[] => [...withoutAnswer(program, index), ...countCandidates({ read }, choice.ownQuantity ? choice.mostEach : 1, (count) => count, 1)];
+    const every = (): Candidate[] => [
+      ...withoutAnswer(program, index),
+      ...countCandidates({ read }, choice.ownQuantity ? choice.mostEach : 1, (count) => count, 1),
+    ];
     const only = settled?.find(({ effect }) => effect === option);
-    const values = !settled ? every() : only ? [...withoutAnswer(program, index).filter(({ hidden }) => hidden), ...read(only.count, 1)] : [...withoutAnswer(program, index)];
-    return { variable: choice.forWorkshop ? space.helper(values.length) : space.variable(values.length, values.map(({ same }) => same)), values };
+    const values = !settled
+      ? every()
+      : only
+        ? [...withoutAnswer(program, index).filter(({ hidden }) => hidden), ...read(only.count, 1)]
+        : [...withoutAnswer(program, index)];
+    return {
+      variable: choice.forWorkshop
+        ? space.helper(values.length)
+        : space.variable(
+            values.length,
+            values.map(({ same }) => same),
+          ),
+      values,
+    };
   });
   return { index, candidates, several: true, variables };
 }

@@ -18,7 +18,10 @@ import { optionValues } from './solutions';
 
 /** What can still become of a selection. */
 export type Outlook =
-  /** options, by position of their choice, that no answers to what is still open can make sellable, all other answers kept */
+  /**
+   * options, by position of their choice, that no answers to what is still open can make sellable, all other answers
+   * kept
+   */
   | { readonly kind: 'open'; readonly impossible: ReadonlyMap<number, ReadonlySet<number>> }
   /** the answers don't go together: a smallest set of them to change */
   | { readonly kind: 'conflict'; readonly changes: readonly Change[] }
@@ -60,17 +63,22 @@ export class NextClick {
   /** positions of the measures and numbers that decide about anything else, by rules or formulas */
   private readonly deciding: ReadonlySet<number>;
 
-  constructor(private readonly program: Program, private readonly today: string) {
+  constructor(
+    private readonly program: Program,
+    private readonly today: string,
+  ) {
     this.deciding = decidingChoices(program);
     this.ready([]);
   }
 
   /** The product with typed answers among what is looked at: what they allow is known exactly. */
   private ready(answered: readonly (Answer | null)[]): Prepared {
-    const further: Breakpoints = new Map([...this.deciding].flatMap((index): [number, Exact[]][] => {
-      const value = answered[index]?.value;
-      return value ? [[index, [value]]] : [];
-    }));
+    const further: Breakpoints = new Map(
+      [...this.deciding].flatMap((index): [number, Exact[]][] => {
+        const value = answered[index]?.value;
+        return value ? [[index, [value]]] : [];
+      }),
+    );
     const name = [...further].map(([index, [value]]) => `${index}=${value?.toString() ?? ''}`).join();
     const known = this.prepared.get(name);
     if (known) return known;
@@ -85,11 +93,21 @@ export class NextClick {
    * @param given what a customer has answered; defaults count as answers
    * @param kept  key of the choice that was answered last, which stays as it is when answers don't go together
    */
-  look(given: Readonly<Record<string, unknown>>, quantity: number, context: ResolveContext, kept: string | null, steps = CLICK_STEPS): Outlook {
+  look(
+    given: Readonly<Record<string, unknown>>,
+    quantity: number,
+    context: ResolveContext,
+    kept: string | null,
+    steps = CLICK_STEPS,
+  ): Outlook {
     const { answers, rulings } = readAnswers(this.program, given, quantity, context, []);
     // What is given counts even where something else given refuses it: that is what is to be found out. What a rule
     // hides does not count.
-    const answered = this.program.choices.map(({ forWorkshop }, index) => (forWorkshop || rulings.get(index)?.shown === false ? null : (this.answerOf(index, given, context) ?? answers[index] ?? null)));
+    const answered = this.program.choices.map(({ forWorkshop }, index) =>
+      forWorkshop || rulings.get(index)?.shown === false
+        ? null
+        : (this.answerOf(index, given, context) ?? answers[index] ?? null),
+    );
     const told = this.inSlots(given, quantity, context);
     const prepared = this.ready(answered);
     if (prepared.hopeless) return { kind: 'hopeless' };
@@ -111,22 +129,41 @@ export class NextClick {
   }
 
   /** What is in the slots, as it has been configured, by position of the slot. */
-  private inSlots(given: Readonly<Record<string, unknown>>, quantity: number, { today, group, files }: ResolveContext): ReadonlyMap<number, readonly PartShown[]> {
+  private inSlots(
+    given: Readonly<Record<string, unknown>>,
+    quantity: number,
+    { today, group, files }: ResolveContext,
+  ): ReadonlyMap<number, readonly PartShown[]> {
     const { kit } = this.program;
     if (!kit || kit.slots.length === 0) return new Map();
     const { parts } = resolve(this.program, { answers: given, quantity }, { stock: null, today, group, files });
-    return new Map(kit.slots.map(({ choice, component: { key } }) => [choice, parts.filter(({ part }) => placeOfEntry(part)?.slot === key)]));
+    return new Map(
+      kit.slots.map(({ choice, component: { key } }) => [
+        choice,
+        parts.filter(({ part }) => placeOfEntry(part)?.slot === key),
+      ]),
+    );
   }
 
   /** What is given for a choice, whether or not rules show it. */
   private answerOf(index: number, given: Readonly<Record<string, unknown>>, context: ResolveContext): Answer | null {
     const choice = this.program.choices[index];
     const raw = choice && Object.hasOwn(given, choice.key) ? given[choice.key] : null;
-    return choice && raw !== null && raw !== undefined ? choice.reader.read(raw, [], { today: context.today, files: context.files ?? noFiles }) : null;
+    return choice && raw !== null && raw !== undefined
+      ? choice.reader.read(raw, [], { today: context.today, files: context.files ?? noFiles })
+      : null;
   }
 
-  /** What answers leave of the variables: one value of what is picked; of what is typed, all that nothing can tell from it. */
-  private fixedBy(prepared: Prepared, model: Model, answered: readonly (Answer | null)[], told: ReadonlyMap<number, readonly PartShown[]>): Fixed[] {
+  /**
+   * What answers leave of the variables: one value of what is picked; of what is typed, all that nothing can tell from
+   * it.
+   */
+  private fixedBy(
+    prepared: Prepared,
+    model: Model,
+    answered: readonly (Answer | null)[],
+    told: ReadonlyMap<number, readonly PartShown[]>,
+  ): Fixed[] {
     return model.choices.flatMap((choice, index): Fixed[] => {
       const answer = answered[index];
       if (!choice || !answer) return [];
@@ -135,7 +172,14 @@ export class NextClick {
       if (choice.several) {
         return choice.variables.map(({ variable, values }, option) => {
           const picked = answer.picks.some(({ effect }) => effect === option);
-          return { choice: index, variable, values: valuesWhere(size(variable), (value) => values[value]?.hidden === true || (values[value]?.raw !== null) === picked) };
+          return {
+            choice: index,
+            variable,
+            values: valuesWhere(
+              size(variable),
+              (value) => values[value]?.hidden === true || (values[value]?.raw !== null) === picked,
+            ),
+          };
         });
       }
       const [only] = choice.variables;
@@ -149,7 +193,9 @@ export class NextClick {
       // Where a rule hides it, the answer is kept and does not count: that changes nothing that was answered.
       const kept = only.values.map((candidate) => candidate.hidden === true || alike(candidate));
       if (!only.values.some((candidate, value) => kept[value] && candidate.hidden !== true)) return [];
-      return [{ choice: index, variable: only.variable, values: valuesWhere(kept.length, (value) => kept[value] ?? false) }];
+      return [
+        { choice: index, variable: only.variable, values: valuesWhere(kept.length, (value) => kept[value] ?? false) },
+      ];
     });
   }
 
@@ -157,8 +203,12 @@ export class NextClick {
   private tellerOf(index: number): (answer: Answer | null) => string {
     const { program } = this;
     const key = program.choices[index]?.key;
-    const tests = (program.rules?.program.rules ?? []).flatMap(({ rule }) => [...testsOf(rule.when)].filter((test) => 'choice' in test && test.choice === key));
-    const asked = tests.map((test) => compileCondition(test, [], { product: program.product, groups: [], report: () => undefined }));
+    const tests = (program.rules?.program.rules ?? []).flatMap(({ rule }) =>
+      [...testsOf(rule.when)].filter((test) => 'choice' in test && test.choice === key),
+    );
+    const asked = tests.map((test) =>
+      compileCondition(test, [], { product: program.product, groups: [], report: () => undefined }),
+    );
     return (given) => {
       const answers = program.choices.map((_, place) => (place === index ? given : null));
       return asked.map(({ holds }) => holds({ answers, quantity: 1, group: null, today: this.today })).join();
@@ -170,24 +220,36 @@ export class NextClick {
     const known = typed.get(choice.index) ?? this.typedOf(choice);
     typed.set(choice.index, known);
     const wanted = known.tell(answer);
-    return (candidate) => candidate.answer !== null && (known.told.get(candidate) ?? known.tell(candidate.answer)) === wanted;
+    return (candidate) =>
+      candidate.answer !== null && (known.told.get(candidate) ?? known.tell(candidate.answer)) === wanted;
   }
 
   private typedOf({ index, variables }: ModelledChoice): Typed {
     const tell = this.tellerOf(index);
-    return { tell, told: new Map(variables.flatMap(({ values }) => values.map((candidate) => [candidate, tell(candidate.answer)]))) };
+    return {
+      tell,
+      told: new Map(variables.flatMap(({ values }) => values.map((candidate) => [candidate, tell(candidate.answer)]))),
+    };
   }
 
   /** @returns null when the answers don't go together */
-  private openOptions({ pair: { outer: model, outerSolver: solver }, price }: Prepared, fixed: readonly Fixed[], budget: Budget): Outlook | null {
+  private openOptions(
+    { pair: { outer: model, outerSolver: solver }, price }: Prepared,
+    fixed: readonly Fixed[],
+    budget: Budget,
+  ): Outlook | null {
     const mark = solver.mark();
-    const together = fixed.every(({ variable, values }) => solver.narrow(variable, values)) && solver.solve(budget, NO_COSTS) !== null && (!price || reachesNothing(model, solver, price, budget));
+    const together =
+      fixed.every(({ variable, values }) => solver.narrow(variable, values)) &&
+      solver.solve(budget, NO_COSTS) !== null &&
+      (!price || reachesNothing(model, solver, price, budget));
     if (!together) {
       solver.undo(mark);
       return null;
     }
     const impossible = new Map<number, Set<number>>();
-    const rule = (index: number, option: number) => impossible.set(index, (impossible.get(index) ?? new Set()).add(option));
+    const rule = (index: number, option: number) =>
+      impossible.set(index, (impossible.get(index) ?? new Set()).add(option));
     const answered = [...new Set(fixed.map(({ choice }) => choice))];
     const open = model.choices.filter((choice) => choice !== null).filter(({ index }) => !answered.includes(index));
     deadIn(model, solver, price, budget, open, rule);
@@ -198,12 +260,17 @@ export class NextClick {
         const choice = model.choices[answered[from] ?? -1];
         if (!choice) return;
         // Where only one option is picked, no solution shows more than one of them to be possible.
-        if (!choice.several && !price) for (const { variable, value, option } of optionValues(choice)) if (!solver.canBe(variable, value, budget)) rule(choice.index, option);
+        if (!choice.several && !price)
+          for (const { variable, value, option } of optionValues(choice))
+            if (!solver.canBe(variable, value, budget)) rule(choice.index, option);
         if (choice.several || price) deadIn(model, solver, price, budget, [choice], rule);
         return;
       }
       const middle = (from + to) >> 1;
-      for (const [keepFrom, keepTo, nextFrom, nextTo] of [[middle, to, from, middle], [from, middle, middle, to]] as const) {
+      for (const [keepFrom, keepTo, nextFrom, nextTo] of [
+        [middle, to, from, middle],
+        [from, middle, middle, to],
+      ] as const) {
         const before = solver.mark();
         const kept = new Set(answered.slice(keepFrom, keepTo));
         for (const { choice, variable, values } of fixed) if (kept.has(choice)) solver.narrow(variable, values);
@@ -215,44 +282,95 @@ export class NextClick {
     return { kind: 'open', impossible };
   }
 
-  private conflict({ pair: { inner: model, innerSolver: solver }, innerPrice }: Prepared, fixed: readonly Fixed[], answered: readonly (Answer | null)[], given: Readonly<Record<string, unknown>>, kept: string | null, budget: Budget): Outlook {
+  private conflict(
+    { pair: { inner: model, innerSolver: solver }, innerPrice }: Prepared,
+    fixed: readonly Fixed[],
+    answered: readonly (Answer | null)[],
+    given: Readonly<Record<string, unknown>>,
+    kept: string | null,
+    budget: Budget,
+  ): Outlook {
     const keptAt = kept === null ? -1 : (this.program.indexOf.get(kept) ?? -1);
-    for (const { choice, variable, values } of fixed) if (choice === keptAt && !solver.narrow(variable, values)) return { kind: 'hopeless' };
-    const changes = smallestChange(model, solver, fixed.filter(({ choice }) => choice !== keptAt), answered, given, innerPrice, budget);
+    for (const { choice, variable, values } of fixed)
+      if (choice === keptAt && !solver.narrow(variable, values)) return { kind: 'hopeless' };
+    const changes = smallestChange(
+      model,
+      solver,
+      fixed.filter(({ choice }) => choice !== keptAt),
+      answered,
+      given,
+      innerPrice,
+      budget,
+    );
     return changes ? { kind: 'conflict', changes } : { kind: 'hopeless' };
   }
 }
 
 /** What is in a slot as it is configured: each place has what it has, or what nothing can tell from it. */
-function fixedPlaces({ index, variables }: ModelledChoice, { program: { keepsOrder, byOption }, ways }: ModelledSlot, answer: Answer, told: readonly PartShown[], size: (variable: number) => number): Fixed[] {
+function fixedPlaces(
+  { index, variables }: ModelledChoice,
+  { program: { keepsOrder, byOption }, ways }: ModelledSlot,
+  answer: Answer,
+  told: readonly PartShown[],
+  size: (variable: number) => number,
+): Fixed[] {
   const entries = told.flatMap(({ product, pieces, resolution }) => {
     const option = byOption.findIndex((candidate) => candidate?.product === product);
     return Array.from({ length: pieces }, () => ({ option, properties: resolution.properties }));
   });
-  const known = entries.length > 0 ? entries : answer.picks.flatMap(({ effect, count }) => Array.from({ length: count }, () => ({ option: effect, properties: null })));
+  const known =
+    entries.length > 0
+      ? entries
+      : answer.picks.flatMap(({ effect, count }) =>
+          Array.from({ length: count }, () => ({ option: effect, properties: null })),
+        );
   if (!keepsOrder) known.sort((a, b) => a.option - b.option);
   const [first] = variables;
   return variables.map(({ variable }, place) => {
     const entry = known[place];
-    const isOf = (value: number) => (entry ? first?.values[value]?.option === entry.option : (ways[value] ?? null) === null);
-    const isLike = (value: number) => isOf(value) && (!entry?.properties || sameProperties(ways[value]?.resolution.properties ?? [], entry.properties));
+    const isOf = (value: number) =>
+      entry ? first?.values[value]?.option === entry.option : (ways[value] ?? null) === null;
+    const isLike = (value: number) =>
+      isOf(value) && (!entry?.properties || sameProperties(ways[value]?.resolution.properties ?? [], entry.properties));
     const alike = Array.from({ length: size(variable) }, (_, value) => value).some((value) => isLike(value));
-    return { choice: index, variable, values: valuesWhere(size(variable), (value) => first?.values[value]?.hidden === true || (alike ? isLike(value) : isOf(value))) };
+    return {
+      choice: index,
+      variable,
+      values: valuesWhere(
+        size(variable),
+        (value) => first?.values[value]?.hidden === true || (alike ? isLike(value) : isOf(value)),
+      ),
+    };
   });
 }
 
-function sameProperties(one: PartShown['resolution']['properties'], other: PartShown['resolution']['properties']): boolean {
-  return one.length === other.length && one.every(({ name, value }) => {
-    const theirs = propertyIn(other, name);
-    return theirs !== null && propertyCompares('is', value, theirs);
-  });
+function sameProperties(
+  one: PartShown['resolution']['properties'],
+  other: PartShown['resolution']['properties'],
+): boolean {
+  return (
+    one.length === other.length &&
+    one.every(({ name, value }) => {
+      const theirs = propertyIn(other, name);
+      return theirs !== null && propertyCompares('is', value, theirs);
+    })
+  );
 }
 
 /** The measures and numbers of which more matters than what each adds to the price by itself. */
 function decidingChoices(program: Program): Set<number> {
-  const keys = new Set((program.rules?.program.rules ?? []).flatMap(({ rule }) => [...[...testsOf(rule.when)].flatMap((test) => ('choice' in test && test.choice !== null ? [test.choice] : [])), ...rule.then.flatMap((effect) => (effect.kind === 'limit' ? [effect.choice] : []))]));
+  const keys = new Set(
+    (program.rules?.program.rules ?? []).flatMap(({ rule }) => [
+      ...[...testsOf(rule.when)].flatMap((test) => ('choice' in test && test.choice !== null ? [test.choice] : [])),
+      ...rule.then.flatMap((effect) => (effect.kind === 'limit' ? [effect.choice] : [])),
+    ]),
+  );
   const used = new Set(program.formulas.flatMap(({ uses, target }) => [...uses, ...(target === null ? [] : [target])]));
-  return new Set(program.product.choices.flatMap(({ kind, key }, index) => ((kind === 'measure' || kind === 'number') && (keys.has(key) || used.has(index)) ? [index] : [])));
+  return new Set(
+    program.product.choices.flatMap(({ kind, key }, index) =>
+      (kind === 'measure' || kind === 'number') && (keys.has(key) || used.has(index)) ? [index] : [],
+    ),
+  );
 }
 
 /** Makes a product ready; what can never be had is found out once, so that no click has to find it out again. */
@@ -261,15 +379,31 @@ function prepare(program: Program, today: string, further: Breakpoints): Prepare
   const { outer, outerSolver, inner, innerSolver } = pair;
   const price = priceToReach(outer, outerSolver);
   const dead: [number, number][] = [];
-  within(() => deadIn(outer, outerSolver, price, { steps: FIRST_STEPS }, outer.choices.filter((choice) => choice !== null), (choice, option) => dead.push([choice, option])));
-  const without = (model: Model, solver: Solver) => dead.every(([choice, option]) => {
-    const modelled = model.choices[choice];
-    const place = modelled && optionValues(modelled).find((one) => one.option === option);
-    return !place || solver.without(place.variable, place.values);
-  });
+  within(() =>
+    deadIn(
+      outer,
+      outerSolver,
+      price,
+      { steps: FIRST_STEPS },
+      outer.choices.filter((choice) => choice !== null),
+      (choice, option) => dead.push([choice, option]),
+    ),
+  );
+  const without = (model: Model, solver: Solver) =>
+    dead.every(([choice, option]) => {
+      const modelled = model.choices[choice];
+      const place = modelled && optionValues(modelled).find((one) => one.option === option);
+      return !place || solver.without(place.variable, place.values);
+    });
   const hopeless = outerSolver.impossible || !without(outer, outerSolver);
   if (inner !== outer) without(inner, innerSolver);
-  return { pair, price, innerPrice: inner === outer ? price : priceToReach(inner, innerSolver), hopeless, typed: new Map() };
+  return {
+    pair,
+    price,
+    innerPrice: inner === outer ? price : priceToReach(inner, innerSolver),
+    hopeless,
+    typed: new Map(),
+  };
 }
 
 const noFiles = () => undefined;

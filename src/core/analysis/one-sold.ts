@@ -6,7 +6,10 @@ import { firstSold } from './first-sold';
 /** Enough to come upon something that can be sold, where lists of many products ask. */
 const STEPS = 3000;
 
-/** Something that can be sold of a product: as its page begins where that is, else the first that is come upon; null where nothing is. Stock is left aside. */
+/**
+ * Something that can be sold of a product: as its page begins where that is, else the first that is come upon; null
+ * where nothing is. Stock is left aside.
+ */
 export function oneSold(program: Program, today: string, costs?: CostOf): Resolution | null {
   if (program.blocking.length > 0) return null;
   const begins = resolve(program, { answers: {} }, { stock: null, today, costs });

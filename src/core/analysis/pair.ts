@@ -37,7 +37,9 @@ export function parted(model: Model, open: readonly ArrayLike<number>[], before:
     if (seen.has(name)) return;
     seen.add(name);
     // Where nobody set a limit, further and further out.
-    const places = beyond ? FURTHER.map((times) => beyond.times(Exact.of(times))) : Array.from({ length: PARTS - 1 }, (_, part) => low.plus(high.minus(low).times(Exact.of(part + 1, PARTS))));
+    const places = beyond
+      ? FURTHER.map((times) => beyond.times(Exact.of(times)))
+      : Array.from({ length: PARTS - 1 }, (_, part) => low.plus(high.minus(low).times(Exact.of(part + 1, PARTS))));
     further.set(index, [...(further.get(index) ?? []), ...places]);
   };
   for (const values of open) {
@@ -45,7 +47,8 @@ export function parted(model: Model, open: readonly ArrayLike<number>[], before:
       const [only] = choice && !choice.several ? choice.variables : [];
       const candidate = only?.values[values[only.variable] ?? 0];
       const [low, high] = [candidate?.ends?.low.value, candidate?.ends?.high.value];
-      if (choice && low && high) add(choice.index, low, high, candidate?.open ? (candidate.answer?.value ?? null) : null);
+      if (choice && low && high)
+        add(choice.index, low, high, candidate?.open ? (candidate.answer?.value ?? null) : null);
     }
     const pieces = model.quantities[values[model.quantity] ?? 0];
     if (pieces && pieces.low !== pieces.high) add(QUANTITY, Exact.of(pieces.low), Exact.of(pieces.high));
@@ -59,20 +62,33 @@ const MOST_WAYS = 10_000;
 
 /** In how many ways everything of which values stand for many answers each is looked at together. */
 export function waysToLookAt({ choices, quantities }: Model): number {
-  const wide = choices.flatMap((choice) => (choice && !choice.several && choice.candidates.list.some(({ ends }) => ends) ? [choice.candidates.list.length] : []));
-  return [...wide, ...(quantities.some(({ low, high }) => low !== high) ? [quantities.length] : [])].reduce((product, count) => product * count, 1);
+  const wide = choices.flatMap((choice) =>
+    choice && !choice.several && choice.candidates.list.some(({ ends }) => ends) ? [choice.candidates.list.length] : [],
+  );
+  return [...wide, ...(quantities.some(({ low, high }) => low !== high) ? [quantities.length] : [])].reduce(
+    (product, count) => product * count,
+    1,
+  );
 }
 
 /** Whether what is looked at can still be gone through. */
 function isWithinReach(model: Model, further: Breakpoints): boolean {
-  const counts = [...further].map(([index, values]) => values.length * 4 + (index === QUANTITY ? model.quantities.length : (model.choices[index]?.candidates.list.length ?? 0)));
-  return counts.every((count) => count <= MOST_PLACES) && counts.reduce((product, count) => product * count, 1) <= MOST_WAYS;
+  const counts = [...further].map(
+    ([index, values]) =>
+      values.length * 4 +
+      (index === QUANTITY ? model.quantities.length : (model.choices[index]?.candidates.list.length ?? 0)),
+  );
+  return (
+    counts.every((count) => count <= MOST_PLACES) && counts.reduce((product, count) => product * count, 1) <= MOST_WAYS
+  );
 }
 
 /** Titles of the choices of which values stand for answers that go on to where nobody set a limit. */
 export function openTitles(model: Model, values: ArrayLike<number>): string[] {
   return model.choices.flatMap((choice) => {
     const [only] = choice?.variables ?? [];
-    return choice && only?.values[values[only.variable] ?? 0]?.open ? [model.program.choices[choice.index]?.title ?? ''] : [];
+    return choice && only?.values[values[only.variable] ?? 0]?.open
+      ? [model.program.choices[choice.index]?.title ?? '']
+      : [];
   });
 }

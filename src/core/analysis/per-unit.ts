@@ -37,7 +37,8 @@ export function perUnitOf(program: Program): PricedPerUnit {
     const { operation, per, counts } = kindOfAmount(amount);
     if (per === 'line') return null;
     if (operation !== 'add') return amount;
-    if (counts === 'measure' && measure !== null && (countedChoice(amount) ?? own) === measure) return { kind: 'fixed', value: value.times(factorOf(amount)).rounded(9).toString() };
+    if (counts === 'measure' && measure !== null && (countedChoice(amount) ?? own) === measure)
+      return { kind: 'fixed', value: value.times(factorOf(amount)).rounded(9).toString() };
     isOpen = true;
     return null;
   };
@@ -48,12 +49,26 @@ export function perUnitOf(program: Program): PricedPerUnit {
     return () => ({ label: '', kind: 'choice', of: null, amount: value, per: 'unit', source: '' });
   };
   const choices = program.product.choices.map((choice) => {
-    if (hasOptions(choice)) return { ...choice, options: choice.options.map((option) => ({ ...option, amount: forOne(option.amount, choice.key) })) };
+    if (hasOptions(choice))
+      return {
+        ...choice,
+        options: choice.options.map((option) => ({ ...option, amount: forOne(option.amount, choice.key) })),
+      };
     return 'amount' in choice ? { ...choice, amount: forOne(choice.amount, choice.key) } : choice;
   });
   const compiled = program.choices.map((choice, index) => {
-    const [now, given] = [choices[index], program.product.choices[index]].map((definition) => (definition ? amountsOf(definition) : []));
-    return { ...choice, effects: choice.effects.map((one, place): EffectProgram => ({ ...one, amount: ready(now?.[place] ?? null, given?.[place] ?? null, one.amount), wasAmount: null, breaks: null })) };
+    const [now, given] = [choices[index], program.product.choices[index]].map((definition) =>
+      definition ? amountsOf(definition) : [],
+    );
+    return {
+      ...choice,
+      effects: choice.effects.map((one, place): EffectProgram => ({
+        ...one,
+        amount: ready(now?.[place] ?? null, given?.[place] ?? null, one.amount),
+        wasAmount: null,
+        breaks: null,
+      })),
+    };
   });
   const priceSteps = program.priceSteps.flatMap((step): Program['priceSteps'] => {
     if (step.kind === 'formula') {
@@ -68,8 +83,33 @@ export function perUnitOf(program: Program): PricedPerUnit {
     }
     const given = step.effect.effect.amount;
     const amount = forOne(given, '');
-    return amount ? [{ kind: 'rule', effect: { ...step.effect, effect: { kind: 'amount', amount }, amount: ready(amount, given, step.effect.amount) } }] : [];
+    return amount
+      ? [
+          {
+            kind: 'rule',
+            effect: {
+              ...step.effect,
+              effect: { kind: 'amount', amount },
+              amount: ready(amount, given, step.effect.amount),
+            },
+          },
+        ]
+      : [];
   });
-  const priced: Program = { ...program, product: { ...program.product, choices }, choices: compiled, priceSteps, remembersPrices: false, base: { ...program.base, breaks: overPieces(program.base.breaks), unit: null, measured: null, charging: null, line: null } };
+  const priced: Program = {
+    ...program,
+    product: { ...program.product, choices },
+    choices: compiled,
+    priceSteps,
+    remembersPrices: false,
+    base: {
+      ...program.base,
+      breaks: overPieces(program.base.breaks),
+      unit: null,
+      measured: null,
+      charging: null,
+      line: null,
+    },
+  };
   return { unit: soldBy.unit, isOpen, priced };
 }

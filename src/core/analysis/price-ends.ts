@@ -1,5 +1,14 @@
 import { type Program } from '../compile';
-import { type Budget, type Goal, minimise, NO_COSTS, type Optimum, type Solver, valuesWhere, within } from '../constraints';
+import {
+  type Budget,
+  type Goal,
+  minimise,
+  NO_COSTS,
+  type Optimum,
+  type Solver,
+  valuesWhere,
+  within,
+} from '../constraints';
 import { Exact } from '../number';
 import { type Breakpoints } from './breakpoints';
 import { type QuantityCell } from './candidates';
@@ -27,9 +36,13 @@ export type PriceCoverage =
 export interface PriceEnds {
   readonly lowest: PriceEnd | null;
   readonly highest: PriceEnd | null;
-  /** a selection that only its price keeps from being sold, because it would be below nothing: then there is no lowest */
+  /**
+   * a selection that only its price keeps from being sold, because it would be below nothing: then there is no lowest
+   */
   readonly belowNothing: Example | null;
-  /** a selection with its quantity for which the whole order line comes to less than nothing, for whichever customers */
+  /**
+   * a selection with its quantity for which the whole order line comes to less than nothing, for whichever customers
+   */
   readonly lineBelowNothing: Example | null;
 }
 
@@ -55,9 +68,19 @@ export function priceEnds(pair: Pair, limits: PriceLimits): { whole: boolean; fo
   const line = lineBelowNothing(pair.inner, pair.innerSolver, budget());
   const { lowest, highest } = ends;
   const isEnd = (end: EndFound) => end !== null && 'price' in end;
-  const belowNothing = [lowest, highest].flatMap((end) => (end && !('price' in end) ? [end.belowNothing] : []))[0] ?? line.belowNothing;
-  const whole = line.whole && [lowest, highest].every((end) => end !== null && (!isEnd(end) || end.coverage.kind !== 'within'));
-  return { whole, found: { lowest: lowest && 'price' in lowest ? lowest : null, highest: highest && 'price' in highest ? highest : null, belowNothing, lineBelowNothing: line.found } };
+  const belowNothing =
+    [lowest, highest].flatMap((end) => (end && !('price' in end) ? [end.belowNothing] : []))[0] ?? line.belowNothing;
+  const whole =
+    line.whole && [lowest, highest].every((end) => end !== null && (!isEnd(end) || end.coverage.kind !== 'within'));
+  return {
+    whole,
+    found: {
+      lowest: lowest && 'price' in lowest ? lowest : null,
+      highest: highest && 'price' in highest ? highest : null,
+      belowNothing,
+      lineBelowNothing: line.found,
+    },
+  };
 }
 
 type EndFound = PriceEnd | { readonly belowNothing: Example } | null;
@@ -80,12 +103,19 @@ function endOf(first: Pair, side: 'lowest' | 'highest', limits: PriceLimits, bud
     bound = Math.max(bound ?? -Infinity, outer?.bound ?? -Infinity);
     const price = best?.found.unitPrice;
     if (best && price && price.sign() < 0 && !limits.onlySold) return { belowNothing: best.found.example };
-    const open = outer ? [...outer.open, ...(outer.values && outer.bound < (best?.value ?? Infinity) - CENTS ? [outer.values] : [])] : [];
+    const open = outer
+      ? [...outer.open, ...(outer.values && outer.bound < (best?.value ?? Infinity) - CENTS ? [outer.values] : [])]
+      : [];
     const coverage = best && price ? coverageOf(program, side, price, bound, best.value, pair.outer, open) : null;
-    if (best && price && coverage && coverage.kind !== 'within') return { ...best.found.example, price: price.toFixed(program.places), coverage };
+    if (best && price && coverage && coverage.kind !== 'within')
+      return { ...best.found.example, price: price.toFixed(program.places), coverage };
     budget.steps -= waysToLookAt(pair.outer) * STEPS_FOR_A_WAY;
-    const next: Breakpoints | null = round < limits.rounds && budget.steps > 0 ? parted(pair.outer, open, further) : null;
-    if (!next) return best && price && coverage ? { ...best.found.example, price: price.toFixed(program.places), coverage } : null;
+    const next: Breakpoints | null =
+      round < limits.rounds && budget.steps > 0 ? parted(pair.outer, open, further) : null;
+    if (!next)
+      return best && price && coverage
+        ? { ...best.found.example, price: price.toFixed(program.places), coverage }
+        : null;
     further = next;
     pair = pairOf(program, today, further);
   }
@@ -103,28 +133,47 @@ interface Found {
   readonly open: readonly Int32Array[];
 }
 
-/** The least of a goal within what is left of a budget, or the best until it was spent. @returns undefined where a price is not known in single steps */
-function bestOf(model: Model, solver: Solver, side: 'lowest' | 'highest', { quantities, onlySold = false }: PriceLimits, budget: Budget): Found | undefined {
+/**
+ * The least of a goal within what is left of a budget, or the best until it was spent. @returns undefined where a price
+ * is not known in single steps
+ */
+function bestOf(
+  model: Model,
+  solver: Solver,
+  side: 'lowest' | 'highest',
+  { quantities, onlySold = false }: PriceLimits,
+  budget: Budget,
+): Found | undefined {
   const steps = priceSteps(model);
   if (!steps) return undefined;
   const mark = solver.mark();
   try {
-    if (!solver.only(model.group, 0) || within(() => solver.solve({ ...budget, steps: Math.max(1000, budget.steps) }, NO_COSTS)) === null) solver.undo(mark);
-    const asked = quantities && valuesWhere(model.quantities.length, (value) => isAmong(model.quantities[value], quantities));
-    if (asked && !solver.narrow(model.quantity, asked)) return { value: Infinity, bound: Infinity, values: null, open: [] };
+    if (
+      !solver.only(model.group, 0) ||
+      within(() => solver.solve({ ...budget, steps: Math.max(1000, budget.steps) }, NO_COSTS)) === null
+    )
+      solver.undo(mark);
+    const asked =
+      quantities && valuesWhere(model.quantities.length, (value) => isAmong(model.quantities[value], quantities));
+    if (asked && !solver.narrow(model.quantity, asked))
+      return { value: Infinity, bound: Infinity, values: null, open: [] };
     const every = linesOfNothing(notRefused(priceGoal(model, steps, side), model), model, steps);
     const goal = onlySold && side === 'lowest' ? notBelowNothing(every, model) : every;
     const start = solver.impossible ? Infinity : goal.bound(solver);
     let best: Pick<Optimum, 'value' | 'values'> | null = null;
     const found = within(() => minimise(solver, goal, budget, (better) => (best = better)));
-    if (found === undefined) return best ? { ...(best as Pick<Optimum, 'value' | 'values'>), bound: start, open: [] } : { value: Infinity, bound: start, values: null, open: [] };
+    if (found === undefined)
+      return best
+        ? { ...(best as Pick<Optimum, 'value' | 'values'>), bound: start, open: [] }
+        : { value: Infinity, bound: start, values: null, open: [] };
     return found ?? { value: Infinity, bound: Infinity, values: null, open: [] };
   } finally {
     solver.undo(mark);
   }
 }
 
-const isAmong = (cell: QuantityCell | undefined, quantities: readonly number[]): boolean => cell !== undefined && quantities.some((quantity) => cell.low <= quantity && quantity <= cell.high);
+const isAmong = (cell: QuantityCell | undefined, quantities: readonly number[]): boolean =>
+  cell !== undefined && quantities.some((quantity) => cell.low <= quantity && quantity <= cell.high);
 
 /** The goal with what would cost less than nothing taken for no answer. */
 function notBelowNothing(goal: Goal, model: Model): Goal {
@@ -142,7 +191,11 @@ function notBelowNothing(goal: Goal, model: Model): Goal {
 /** The goal with what formulas refuse taken for no answer, where that is too much to be told beforehand. */
 export function notRefused(goal: Goal, { refused }: Model): Goal {
   if (refused.length === 0) return goal;
-  return { ...goal, value: (picked) => (refused.some((isWrong) => isWrong((variable) => picked[variable] ?? 0)) ? Infinity : goal.value(picked)) };
+  return {
+    ...goal,
+    value: (picked) =>
+      refused.some((isWrong) => isWrong((variable) => picked[variable] ?? 0)) ? Infinity : goal.value(picked),
+  };
 }
 
 /** The goal with order lines that would come to less than nothing, though one item does not, taken for no answer. */
@@ -160,7 +213,15 @@ export function linesOfNothing(goal: Goal, model: Model, steps: PriceSteps): Goa
   };
 }
 
-function coverageOf(program: Program, side: 'lowest' | 'highest', price: Exact, bound: number, value: number, model: Model, [first]: readonly Int32Array[]): PriceCoverage {
+function coverageOf(
+  program: Program,
+  side: 'lowest' | 'highest',
+  price: Exact,
+  bound: number,
+  value: number,
+  model: Model,
+  [first]: readonly Int32Array[],
+): PriceCoverage {
   // Sums are compared to within a billionth, and what is paid is rounded to far coarser steps.
   if (bound >= value - 1e-9) return { kind: 'proved' };
   const titles = first ? openTitles(model, first) : [];
@@ -169,18 +230,30 @@ function coverageOf(program: Program, side: 'lowest' | 'highest', price: Exact, 
   const limit = side === 'lowest' ? Math.max(0, bound) : -bound;
   // A bound worked out in binary fractions is taken a little too far out.
   const slack = Math.max(1, Math.abs(limit)) * 1e-9;
-  const rounded = Exact.parse((side === 'lowest' ? limit - slack : limit + slack).toFixed(12))?.rounded(program.places, program.rounding);
+  const rounded = Exact.parse((side === 'lowest' ? limit - slack : limit + slack).toFixed(12))?.rounded(
+    program.places,
+    program.rounding,
+  );
   if (!rounded) return { kind: 'within', bound: null };
   if (side === 'lowest' ? !rounded.isLess(price) : !rounded.isMore(price)) return { kind: 'proved' };
   return { kind: 'within', bound: rounded.toFixed(program.places) };
 }
 
-function lineBelowNothing(model: Model, solver: Solver, budget: Budget): { whole: boolean; found: Example | null; belowNothing: Example | null } {
+function lineBelowNothing(
+  model: Model,
+  solver: Solver,
+  budget: Budget,
+): { whole: boolean; found: Example | null; belowNothing: Example | null } {
   const steps = priceSteps(model);
-  if (!steps || (steps.once.length === 0 && model.groups.length < 2)) return { whole: steps !== null, found: null, belowNothing: null };
+  if (!steps || (steps.once.length === 0 && model.groups.length < 2))
+    return { whole: steps !== null, found: null, belowNothing: null };
   const line = within(() => minimise(solver, priceGoal(model, steps, 'lowest', 'line'), budget));
   if (!line || line.value === Infinity) return { whole: line === null, found: null, belowNothing: null };
   const { example, unitPrice, lineTotal } = exampleFor(model, line.values);
   const isUnit = unitPrice !== null && unitPrice.sign() < 0;
-  return { whole: line.bound >= 0 || line.value < 0, found: !isUnit && lineTotal && lineTotal.sign() < 0 ? example : null, belowNothing: isUnit ? example : null };
+  return {
+    whole: line.bound >= 0 || line.value < 0,
+    found: !isUnit && lineTotal && lineTotal.sign() < 0 ? example : null,
+    belowNothing: isUnit ? example : null,
+  };
 }

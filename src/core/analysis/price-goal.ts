@@ -9,7 +9,12 @@ import { MOST_WAYS, rangeByWays, type Table, tabled, waysLeft } from './step-tab
 
 /** What a formula comes to under the values that are left: true, false, or null where it is not settled. */
 function settled(formula: Formula, solver: Solver): boolean | null {
-  if (formula.kind === 'is') return solver.isWithin(formula.variable, formula.values) ? true : solver.meets(formula.variable, formula.values) ? null : false;
+  if (formula.kind === 'is')
+    return solver.isWithin(formula.variable, formula.values)
+      ? true
+      : solver.meets(formula.variable, formula.values)
+        ? null
+        : false;
   const decisive = formula.kind === 'any';
   let open = false;
   for (const part of formula.of) {
@@ -42,21 +47,38 @@ export const halfAMinorUnit = ({ program }: Model): number => 0.5 / 10 ** progra
  * @param of whether the price of one item is meant, or what is paid for a whole order line
  * @param inSlots what is in slots adds; absent for its price
  */
-export function priceGoal(model: Model, { base: own, steps: further, once }: PriceSteps, side: 'lowest' | 'highest', of: 'unit' | 'line' = 'unit', inSlots?: AddedBy): Goal {
+export function priceGoal(
+  model: Model,
+  { base: own, steps: further, once }: PriceSteps,
+  side: 'lowest' | 'highest',
+  of: 'unit' | 'line' = 'unit',
+  inSlots?: AddedBy,
+): Goal {
   const { space } = model;
   const { base, onTop } = withSlots(model, own, inSlots);
   const steps = onTop.length === 0 ? further : [...onTop, ...further];
   const sign = side === 'lowest' ? 1 : -1;
   const all = [base, ...steps, ...(of === 'line' ? once : [])];
   const [low, high] = tabled(model, base)?.whole ?? [-Infinity, Infinity];
-  const { first, rest } = merged(model, base, byAnswer(steps, low === high && Number.isFinite(low) ? low : null, (variable) => hasWide(model, variable)));
+  const { first, rest } = merged(
+    model,
+    base,
+    byAnswer(steps, low === high && Number.isFinite(low) ? low : null, (variable) => hasWide(model, variable)),
+  );
   // A step of few variables is worked out once for all their values.
-  const tables = new Map<Step, Table | null>([...new Set([...all, first, ...rest])].map((step) => [step, step.range ? null : tabled(model, step)]));
-  const amountOf = (step: Step, valueOf: (variable: number) => number) => tables.get(step)?.at(valueOf) ?? step.amount(valueOf);
+  const tables = new Map<Step, Table | null>(
+    [...new Set([...all, first, ...rest])].map((step) => [step, step.range ? null : tabled(model, step)]),
+  );
+  const amountOf = (step: Step, valueOf: (variable: number) => number) =>
+    tables.get(step)?.at(valueOf) ?? step.amount(valueOf);
   const rangeOf = (step: Step, solver: Solver): Interval => {
     if (step.range) return step.range(solver);
     const table = tables.get(step);
-    return table ? table.range(solver) : waysLeft(step, solver) <= MOST_WAYS ? rangeByWays(step, solver) : [-Infinity, Infinity];
+    return table
+      ? table.range(solver)
+      : waysLeft(step, solver) <= MOST_WAYS
+        ? rangeByWays(step, solver)
+        : [-Infinity, Infinity];
   };
   const total = (picked: ArrayLike<number>): number => {
     const valueOf = (variable: number) => picked[variable] ?? 0;
@@ -68,20 +90,28 @@ export function priceGoal(model: Model, { base: own, steps: further, once }: Pri
       sum = taken(step, [sum, sum], [start, start], [amount, amount])[0];
     }
     if (of === 'unit') return sum;
-    return once.reduce((line, step) => (step.when && !holdsFor(step.when, picked) ? line : line + amountOf(step, valueOf)), sum * (model.quantities[valueOf(model.quantity)]?.at ?? 1));
+    return once.reduce(
+      (line, step) => (step.when && !holdsFor(step.when, picked) ? line : line + amountOf(step, valueOf)),
+      sum * (model.quantities[valueOf(model.quantity)]?.at ?? 1),
+    );
   };
   /** What is paid for a line, from what one item can cost. */
   const lineRange = (unit: Interval, solver: Solver): Interval => {
     const pieces = model.quantities.filter((_, value) => solver.has(model.quantity, value));
     const [fewest, greatest] = [Math.min(...pieces.map(({ low }) => low)), Math.max(...pieces.map(({ high }) => high))];
-    return once.reduce<Interval>((line, step) => {
-      const fires = step.when ? settled(step.when, solver) : true;
-      if (fires === false) return line;
-      const after = plus(line, rangeOf(step, solver));
-      return fires ? after : hull(line, after);
-    }, times(unit, [fewest, greatest]));
+    return once.reduce<Interval>(
+      (line, step) => {
+        const fires = step.when ? settled(step.when, solver) : true;
+        if (fires === false) return line;
+        const after = plus(line, rangeOf(step, solver));
+        return fires ? after : hull(line, after);
+      },
+      times(unit, [fewest, greatest]),
+    );
   };
-  const concerned = [...new Set([...all.flatMap(({ variables }) => variables), ...(of === 'line' ? [model.quantity] : [])])];
+  const concerned = [
+    ...new Set([...all.flatMap(({ variables }) => variables), ...(of === 'line' ? [model.quantity] : [])]),
+  ];
   const middle = Number.isFinite(low + high) ? (low + high) / 2 : 0;
   return {
     costs: ownCosts(space.sizes, steps, middle, sign),
@@ -113,9 +143,21 @@ export function priceGoal(model: Model, { base: own, steps: further, once }: Pri
 }
 
 /** What each value by itself makes a price dearer, as far as that can be told: it only guides which is tried first. */
-function ownCosts(sizes: readonly number[], steps: readonly Step[], base: number, sign: number): (Float64Array | null)[] {
+function ownCosts(
+  sizes: readonly number[],
+  steps: readonly Step[],
+  base: number,
+  sign: number,
+): (Float64Array | null)[] {
   const costs: (Float64Array | null)[] = sizes.map(() => null);
-  const alone = (step: Step): Step[] => (step.range ? step.variables.map((variable) => ({ kind: step.kind, variables: [variable], amount: (valueOf) => step.amount((other) => (other === variable ? valueOf(other) : 0)) })) : [step]);
+  const alone = (step: Step): Step[] =>
+    step.range
+      ? step.variables.map((variable) => ({
+          kind: step.kind,
+          variables: [variable],
+          amount: (valueOf) => step.amount((other) => (other === variable ? valueOf(other) : 0)),
+        }))
+      : [step];
   for (const step of steps.flatMap(alone)) {
     const [variable] = step.variables;
     if (variable === undefined || step.variables.length > 1 || step.when) continue;

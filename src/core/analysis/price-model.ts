@@ -4,7 +4,18 @@ import { type Solver } from '../constraints';
 import { type Range } from '../formula';
 import { Exact } from '../number';
 import { type Amount, countedChoice, kindOfAmount } from '../pricing';
-import { baseLineOf, baseRange, chargedRange, findVariant, formulaRange, type CostAlong, resolve, resolveAddOn, resultOf, runFormula } from '../run';
+import {
+  baseLineOf,
+  baseRange,
+  chargedRange,
+  findVariant,
+  formulaRange,
+  type CostAlong,
+  resolve,
+  resolveAddOn,
+  resultOf,
+  runFormula,
+} from '../run';
 import { baseBreaksOf, breaksOfAll, brokenStep, rangeWithBreaks, readBy, withBreaks } from './breaks';
 import { answersFor, askedUnder, endsOfInputs, givenUnder, inputsFor, isWide, type Side, type ValueOf } from './inputs';
 import { type Model, type ModelledChoice } from './model';
@@ -21,13 +32,19 @@ export interface PriceSteps {
 const HUNDRED = 100;
 const SIDES: readonly Side[] = ['low', 'high'];
 
-const intervalOf = ({ low, high }: Range): Interval => [low?.toApproximateNumber() ?? -Infinity, high?.toApproximateNumber() ?? Infinity];
+const intervalOf = ({ low, high }: Range): Interval => [
+  low?.toApproximateNumber() ?? -Infinity,
+  high?.toApproximateNumber() ?? Infinity,
+];
 
 const ordered = (one: number, other: number): Interval => (one <= other ? [one, other] : [other, one]);
 
 const known = new WeakMap<Model, PriceSteps | null>();
 
-/** Takes a product's pricing apart into steps, once for each model. @returns null where it depends on more than can be told apart */
+/**
+ * Takes a product's pricing apart into steps, once for each model. @returns null where it depends on more than can be
+ * told apart
+ */
 export function priceSteps(model: Model): PriceSteps | null {
   const before = known.get(model);
   if (before !== undefined) return before;
@@ -54,11 +71,26 @@ function stepsOf(model: Model): PriceSteps | null {
       case 'addOn': {
         const choice = model.choices[step.addOn.choice];
         if (!choice) break;
-        const costs = model.groups.map((group) => resolveAddOn(step.addOn, { today: model.today, group }, resolve).price ?? NO_COST);
-        const each = partStep(model, choice, (count) => count, costs.map((cost) => cost.each));
+        const costs = model.groups.map(
+          (group) => resolveAddOn(step.addOn, { today: model.today, group }, resolve).price ?? NO_COST,
+        );
+        const each = partStep(
+          model,
+          choice,
+          (count) => count,
+          costs.map((cost) => cost.each),
+        );
         along.push(each);
         place(each, 'unit');
-        place(partStep(model, choice, (count) => Math.min(count, 1), costs.map((cost) => cost.once)), 'line');
+        place(
+          partStep(
+            model,
+            choice,
+            (count) => Math.min(count, 1),
+            costs.map((cost) => cost.once),
+          ),
+          'line',
+        );
         break;
       }
       case 'formula': {
@@ -66,16 +98,20 @@ function stepsOf(model: Model): PriceSteps | null {
         const { indices, quantity, group, parts } = formulaInputsOf(program, step.formula);
         const inputs = parts ? null : inputsFor(model, indices, { quantity, group });
         if (!formula || !inputs) return null;
-        const amount = (valueOf: ValueOf) => resultOf(runFormula(formula, givenUnder(model, valueOf)))?.toApproximateNumber() ?? 0;
-        place({
-          kind: 'add',
-          variables: inputs.variables,
-          amount,
-          span(valueOf) {
-            const range = formulaRange(formula, ...endsOfInputs(model, valueOf));
-            return range === null || range === 'stops' ? [0, 0] : intervalOf(range);
+        const amount = (valueOf: ValueOf) =>
+          resultOf(runFormula(formula, givenUnder(model, valueOf)))?.toApproximateNumber() ?? 0;
+        place(
+          {
+            kind: 'add',
+            variables: inputs.variables,
+            amount,
+            span(valueOf) {
+              const range = formulaRange(formula, ...endsOfInputs(model, valueOf));
+              return range === null || range === 'stops' ? [0, 0] : intervalOf(range);
+            },
           },
-        }, 'unit');
+          'unit',
+        );
         break;
       }
       case 'rule': {
@@ -108,7 +144,9 @@ function choiceSteps(model: Model, index: number, place: (step: Step, per: 'unit
   // Of several, so many are picked at least and so many at most: together they come to less than each by itself.
   const together: Step[] = [];
   // A share of the sum is taken of what stands before it: there the order of options matters.
-  const inAnyOrder = amountsOf(definition).every((amount) => !amount || kindOfAmount(amount).operation !== 'shareOfSum');
+  const inAnyOrder = amountsOf(definition).every(
+    (amount) => !amount || kindOfAmount(amount).operation !== 'shareOfSum',
+  );
   for (const { variable, values } of choice.variables) {
     // All options of a choice are one step, so that what it can come to at least is known: only one of them is picked.
     const effects = new Set(values.flatMap(({ answer }) => answer?.picks.map(({ effect }) => effect) ?? []));
@@ -120,7 +158,16 @@ function choiceSteps(model: Model, index: number, place: (step: Step, per: 'unit
       if (!compiled || !amount) continue;
       const usual = amountStep(model, amount, compiled, [variable], definition.key);
       const breaks = program.choices[index]?.effects[effect]?.breaks;
-      const step = usual && breaks ? brokenStep(model, usual, breaks, (valueOf, side) => counts[valueOf(variable)]?.[side] ?? 0, (broken) => amountStep(model, amount, broken, [variable], definition.key)) : usual;
+      const step =
+        usual && breaks
+          ? brokenStep(
+              model,
+              usual,
+              breaks,
+              (valueOf, side) => counts[valueOf(variable)]?.[side] ?? 0,
+              (broken) => amountStep(model, amount, broken, [variable], definition.key),
+            )
+          : usual;
       if (!step) return false;
       const { per } = kindOfAmount(amount);
       const kind = `${step.kind} ${per}`;
@@ -134,20 +181,40 @@ function choiceSteps(model: Model, index: number, place: (step: Step, per: 'unit
       const step: Step = {
         kind: first.step.kind,
         variables,
-        amount: (valueOf) => picked(valueOf).reduce((sum, { step, counts }) => sum + (counts[valueOf(variable)]?.at ?? 0) * step.amount(valueOf), 0),
+        amount: (valueOf) =>
+          picked(valueOf).reduce(
+            (sum, { step, counts }) => sum + (counts[valueOf(variable)]?.at ?? 0) * step.amount(valueOf),
+            0,
+          ),
         span(valueOf) {
-          return picked(valueOf).reduce<Interval>(([low, high], { step, counts }) => {
-            const { low: fewest = 0, high: greatest = 0 } = counts[valueOf(variable)] ?? {};
-            const each = spanOf(step, valueOf);
-            const products = [fewest, greatest].flatMap((count) => each.map((amount) => count * amount));
-            return [low + Math.min(...products), high + Math.max(...products)];
-          }, [0, 0]);
+          return picked(valueOf).reduce<Interval>(
+            ([low, high], { step, counts }) => {
+              const { low: fewest = 0, high: greatest = 0 } = counts[valueOf(variable)] ?? {};
+              const each = spanOf(step, valueOf);
+              const products = [fewest, greatest].flatMap((count) => each.map((amount) => count * amount));
+              return [low + Math.min(...products), high + Math.max(...products)];
+            },
+            [0, 0],
+          );
         },
         ...(list.every(({ step, counts }) => step.atEnds && counts.every(({ low, high }) => low === high && low <= 1))
-          ? { atEnds: (valueOf: ValueOf) => picked(valueOf).reduce<Interval>(([low, high], { step }) => sumOfEnds([low, high], step.atEnds?.(valueOf)), [0, 0]) }
+          ? {
+              atEnds: (valueOf: ValueOf) =>
+                picked(valueOf).reduce<Interval>(
+                  ([low, high], { step }) => sumOfEnds([low, high], step.atEnds?.(valueOf)),
+                  [0, 0],
+                ),
+            }
           : {}),
       };
-      if (definition.kind === 'several' && inAnyOrder && step.kind === 'add' && step.variables.length === 1 && first.per === 'unit') together.push(step);
+      if (
+        definition.kind === 'several' &&
+        inAnyOrder &&
+        step.kind === 'add' &&
+        step.variables.length === 1 &&
+        first.per === 'unit'
+      )
+        together.push(step);
       else place(step, first.per);
     }
   }
@@ -158,7 +225,10 @@ function choiceSteps(model: Model, index: number, place: (step: Step, per: 'unit
 const sumOfEnds = ([low, high]: Interval, [more, most]: Interval = [0, 0]): Interval => [low + more, high + most];
 
 /** How many of an effect a candidate picks, of what is looked at and at its ends. */
-function countsOf({ answer, ends }: ModelledChoice['variables'][number]['values'][number], effect: number): Record<Side, number> {
+function countsOf(
+  { answer, ends }: ModelledChoice['variables'][number]['values'][number],
+  effect: number,
+): Record<Side, number> {
   const count = (given: typeof answer | undefined) => given?.picks.find((pick) => pick.effect === effect)?.count ?? 0;
   return { at: count(answer), low: count(ends?.low ?? answer), high: count(ends?.high ?? answer) };
 }
@@ -167,8 +237,16 @@ function countsOf({ answer, ends }: ModelledChoice['variables'][number]['values'
 function sumOfSeveral({ space, program }: Model, { index, variables }: ModelledChoice, steps: readonly Step[]): Step {
   const definition = program.product.choices[index];
   const { least, most } = definition?.kind === 'several' ? definition : { least: null, most: null };
-  const members = steps.map(({ variables: [variable = 0], amount }) => ({ variable, amounts: Float64Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => amount(() => value)) }));
-  const spans = new Map(steps.map((step) => [step.variables[0] ?? 0, Array.from({ length: space.sizes[step.variables[0] ?? 0] ?? 0 }, (_, value) => spanOf(step, () => value))]));
+  const members = steps.map(({ variables: [variable = 0], amount }) => ({
+    variable,
+    amounts: Float64Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => amount(() => value)),
+  }));
+  const spans = new Map(
+    steps.map((step) => [
+      step.variables[0] ?? 0,
+      Array.from({ length: space.sizes[step.variables[0] ?? 0] ?? 0 }, (_, value) => spanOf(step, () => value)),
+    ]),
+  );
   /** the least that the options come to, of amounts turned round for the most */
   const lowest = (solver: Solver, sign: 1 | -1): number => {
     let [sum, certain] = [0, 0];
@@ -209,12 +287,18 @@ function sumOfSeveral({ space, program }: Model, { index, variables }: ModelledC
 const NO_COST: CostAlong = { each: Exact.zero, once: Exact.zero };
 
 /** What a part adds: another amount for each group of customers, as many times as it is taken. */
-export function partStep(model: Model, { variables: [only] }: ModelledChoice, times: (count: number) => number, byGroup: readonly Exact[]): Step {
+export function partStep(
+  model: Model,
+  { variables: [only] }: ModelledChoice,
+  times: (count: number) => number,
+  byGroup: readonly Exact[],
+): Step {
   const amounts = byGroup.map((amount) => amount.toApproximateNumber());
   const differ = new Set(amounts).size > 1;
   const { variable = 0, values = [] } = only ?? {};
   const counts = values.map((candidate) => countsOf(candidate, 0));
-  const at = (valueOf: ValueOf, side: Side) => times(counts[valueOf(variable)]?.[side] ?? 0) * (amounts[differ ? valueOf(model.group) : 0] ?? 0);
+  const at = (valueOf: ValueOf, side: Side) =>
+    times(counts[valueOf(variable)]?.[side] ?? 0) * (amounts[differ ? valueOf(model.group) : 0] ?? 0);
   return {
     kind: 'add',
     variables: differ ? [variable, model.group] : [variable],
@@ -228,16 +312,31 @@ function baseStep(model: Model): Step | null {
   const { base, baseFormula } = program;
   const measured = base.measured?.kind === 'formula' ? formulaInputsOf(program, base.measured.index) : null;
   const formula = baseFormula === null ? null : formulaInputsOf(program, baseFormula);
-  const indices = new Set([...(formula?.indices ?? program.stocked), ...(measured?.indices ?? []), ...(base.measured?.kind === 'choice' ? [base.measured.index] : [])]);
+  const indices = new Set([
+    ...(formula?.indices ?? program.stocked),
+    ...(measured?.indices ?? []),
+    ...(base.measured?.kind === 'choice' ? [base.measured.index] : []),
+  ]);
   const { ofBase } = baseBreaksOf(program);
   const broken = ofBase.length > 0 ? readBy(program, ofBase) : null;
-  const inputs = inputsFor(model, [...indices, ...(broken?.indices ?? []), ...(broken ? program.stocked : [])], { quantity: (formula?.quantity ?? false) || (measured?.quantity ?? false) || (broken?.quantity ?? false), group: (formula?.group ?? false) || (measured?.group ?? false) || (broken?.group ?? false) });
+  const inputs = inputsFor(model, [...indices, ...(broken?.indices ?? []), ...(broken ? program.stocked : [])], {
+    quantity: (formula?.quantity ?? false) || (measured?.quantity ?? false) || (broken?.quantity ?? false),
+    group: (formula?.group ?? false) || (measured?.group ?? false) || (broken?.group ?? false),
+  });
   if (!inputs) return null;
   const run = program.formulas[baseFormula ?? -1];
   const span = (valueOf: ValueOf): Interval => {
     const [low, high] = endsOfInputs(model, valueOf);
-    const range = run ? formulaRange(run, low, high) : baseRange(program, findVariant(program, low.answers, askedUnder(model, valueOf), []), chargedRange(program, low, high));
-    return range === null || range === 'stops' ? [NaN, NaN] : intervalOf(broken ? rangeWithBreaks(model, range, valueOf) : range);
+    const range = run
+      ? formulaRange(run, low, high)
+      : baseRange(
+          program,
+          findVariant(program, low.answers, askedUnder(model, valueOf), []),
+          chargedRange(program, low, high),
+        );
+    return range === null || range === 'stops'
+      ? [NaN, NaN]
+      : intervalOf(broken ? rangeWithBreaks(model, range, valueOf) : range);
   };
   return {
     kind: 'add',
@@ -249,14 +348,22 @@ function baseStep(model: Model): Step | null {
     },
     span,
     // What is charged as it is measured rises evenly.
-    ...(!run && !broken && base.measured?.kind === 'choice' && !base.charging && inputs.variables.length === 1 ? { atEnds: span } : {}),
+    ...(!run && !broken && base.measured?.kind === 'choice' && !base.charging && inputs.variables.length === 1
+      ? { atEnds: span }
+      : {}),
   };
 }
 
 type Compiled = NonNullable<Model['program']['choices'][number]['effects'][number]['amount']>;
 
 /** @returns null where it depends on a choice of several */
-function amountStep(model: Model, amount: Amount, compiled: Compiled, own: readonly number[], key: string): Step | null {
+function amountStep(
+  model: Model,
+  amount: Amount,
+  compiled: Compiled,
+  own: readonly number[],
+  key: string,
+): Step | null {
   const nothing = { base: Exact.zero, sum: Exact.zero, answers: [] };
   const { operation, counts } = kindOfAmount(amount);
   if (operation !== 'add') {
@@ -270,7 +377,8 @@ function amountStep(model: Model, amount: Amount, compiled: Compiled, own: reado
   const target = model.program.indexOf.get(countedChoice(amount) ?? key);
   const inputs = target === undefined ? null : inputsFor(model, [target]);
   if (!inputs) return null;
-  const at = (valueOf: ValueOf, side: Side) => compiled({ ...nothing, answers: answersFor(model, valueOf, side) }).amount.toApproximateNumber();
+  const at = (valueOf: ValueOf, side: Side) =>
+    compiled({ ...nothing, answers: answersFor(model, valueOf, side) }).amount.toApproximateNumber();
   const atEnds = (valueOf: ValueOf): Interval => {
     const [low = 0, high = 0] = SIDES.map((side) => at(valueOf, side));
     return [low, high];

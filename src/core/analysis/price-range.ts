@@ -35,9 +35,15 @@ export function sellableRange(program: Program, today: string = SOME_DAY): Price
   return range;
 }
 
-/** Whether anything is paid for each character: of texts not every number of spaces is looked at, which only matters where a price may not fall below nothing. */
+/**
+ * Whether anything is paid for each character: of texts not every number of spaces is looked at, which only matters
+ * where a price may not fall below nothing.
+ */
 const countsCharacters = ({ product, rules }: Program) =>
-  [...product.choices.flatMap(amountsOf), ...(rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null))].some((amount) => amount?.kind === 'perCharacter');
+  [
+    ...product.choices.flatMap(amountsOf),
+    ...(rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null)),
+  ].some((amount) => amount?.kind === 'perCharacter');
 
 function rangeOf(program: Program, today: string): PriceRange | null {
   if (program.blocking.length > 0) return null;
@@ -52,11 +58,19 @@ export const isWholeKit = ({ kit }: Program): boolean => kit !== null && !kit.is
 
 const items = new WeakMap<Program, PriceRange | null>();
 
-/** The range of what one item costs, in the quantity that is given first; of a product that is sold by a measure, that of whole pieces. */
+/**
+ * The range of what one item costs, in the quantity that is given first; of a product that is sold by a measure, that
+ * of whole pieces.
+ */
 export function itemRange(program: Program): PriceRange | null {
   const before = items.get(program);
   if (before !== undefined) return before;
-  const range = program.blocking.length > 0 ? null : program.kit && isWholeKit(program) ? kitRange(program, program.kit, itemRange) : searched(program, SOME_DAY);
+  const range =
+    program.blocking.length > 0
+      ? null
+      : program.kit && isWholeKit(program)
+        ? kitRange(program, program.kit, itemRange)
+        : searched(program, SOME_DAY);
   items.set(program, range);
   return range;
 }
@@ -68,15 +82,34 @@ function firstQuantities({ defaultQuantity, quantities: { nearer } }: Program): 
 
 function searched(priced: Program, today: string): PriceRange | null {
   const pair = pairOf(priced, today);
-  const { found } = priceEnds(pair, { searching: LIST_STEPS, rounds: LIST_ROUNDS, quantities: firstQuantities(priced), onlySold: true });
+  const { found } = priceEnds(pair, {
+    searching: LIST_STEPS,
+    rounds: LIST_ROUNDS,
+    quantities: firstQuantities(priced),
+    onlySold: true,
+  });
   const { lowest, highest } = found;
   if (!lowest || !highest) return null;
-  const is = (kind: PriceCoverage['kind']) => ({ coverage }: PriceEnd) => coverage.kind === kind;
+  const is =
+    (kind: PriceCoverage['kind']) =>
+    ({ coverage }: PriceEnd) =>
+      coverage.kind === kind;
   const ends = [lowest, highest];
-  return { from: Exact.from(lowest.price), to: Exact.from(highest.price), per: null, open: ends.some(is('open')), cheapest: lowest.selection, dearest: highest.selection, isProved: ends.every(is('proved')) && !(priceToReach(pair.outer, pair.outerSolver) && countsCharacters(priced)) };
+  return {
+    from: Exact.from(lowest.price),
+    to: Exact.from(highest.price),
+    per: null,
+    open: ends.some(is('open')),
+    cheapest: lowest.selection,
+    dearest: highest.selection,
+    isProved: ends.every(is('proved')) && !(priceToReach(pair.outer, pair.outerSolver) && countsCharacters(priced)),
+  };
 }
 
-/** A product whose own choices can be clicked through by themselves: of a kit, without its parts, at the least that these come to. */
+/**
+ * A product whose own choices can be clicked through by themselves: of a kit, without its parts, at the least that
+ * these come to.
+ */
 export function ownChoices(program: Program): Program {
   if (!program.kit || !isWholeKit(program)) return program;
   return withoutParts(program, itemRange(program)?.parts?.low.base ?? Exact.zero).program;

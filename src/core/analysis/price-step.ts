@@ -3,7 +3,9 @@ import { type ValueOf } from './inputs';
 
 export type Interval = readonly [number, number];
 
-/** One step of working out a price: it adds, or adds a share of the base or of the sum so far, or takes the sum's place. */
+/**
+ * One step of working out a price: it adds, or adds a share of the base or of the sum so far, or takes the sum's place.
+ */
 export interface Step {
   readonly kind: 'add' | 'shareOfBase' | 'shareOfSum' | 'set';
   readonly variables: readonly number[];
@@ -32,7 +34,10 @@ export function inAnyOrder(steps: readonly Step[]): readonly [early: readonly St
   return end < 0 ? [steps, []] : [steps.slice(0, end), steps.slice(end)];
 }
 
-export const hull = (...intervals: readonly Interval[]): Interval => [Math.min(...intervals.map(([low]) => low)), Math.max(...intervals.map(([, high]) => high))];
+export const hull = (...intervals: readonly Interval[]): Interval => [
+  Math.min(...intervals.map(([low]) => low)),
+  Math.max(...intervals.map(([, high]) => high)),
+];
 
 export const spanOf = (step: Step, valueOf: ValueOf): Interval => {
   if (step.span) return step.span(valueOf);

@@ -24,7 +24,10 @@ export class RuleQuestions {
   private readonly solver: Solver;
   private readonly rules: readonly (readonly RuleEffect[])[];
 
-  constructor(private readonly program: Program, today: string) {
+  constructor(
+    private readonly program: Program,
+    today: string,
+  ) {
     this.model = modelOf(program, today, { side: 'outer', switched: true });
     this.solver = new Solver(this.model.space);
     this.rules = (program.rules?.program.rules ?? []).map(({ rule }) => rule.then);
@@ -35,11 +38,16 @@ export class RuleQuestions {
    *
    * @returns null when there is none: that is proved; undefined when the budget was spent
    */
-  private solution(firing: readonly number[], aside: ReadonlySet<RuleEffect>, budget: Budget): Int32Array | null | undefined {
+  private solution(
+    firing: readonly number[],
+    aside: ReadonlySet<RuleEffect>,
+    budget: Budget,
+  ): Int32Array | null | undefined {
     const { model, solver } = this;
     const mark = solver.mark();
     try {
-      for (const [effect, variable] of model.switches?.kept ?? []) if (!solver.only(variable, aside.has(effect) ? 0 : 1)) return null;
+      for (const [effect, variable] of model.switches?.kept ?? [])
+        if (!solver.only(variable, aside.has(effect) ? 0 : 1)) return null;
       for (const rule of firing) if (!solver.only(model.switches?.firing[rule] ?? 0, 1)) return null;
       return within(() => solver.solve(budget, NO_COSTS));
     } finally {
@@ -86,7 +94,9 @@ export class RuleQuestions {
   private shown(solution: Int32Array, aside: ReadonlySet<RuleEffect>, firing: readonly number[]): Example | null {
     const { group, ...selection } = selectionFor(this.model, solution);
     const { state, rules } = resolve(withoutEffects(this.program, aside), selection, contextFor(this.model, group));
-    return state === 'sellable' && firing.every((rule) => rules[rule]?.fired) ? exampleFor(this.model, solution).example : null;
+    return state === 'sellable' && firing.every((rule) => rules[rule]?.fired)
+      ? exampleFor(this.model, solution).example
+      : null;
   }
 }
 
@@ -94,10 +104,22 @@ export class RuleQuestions {
 function withoutEffects(program: Program, aside: ReadonlySet<RuleEffect>): Program {
   if (!program.rules || aside.size === 0) return program;
   const { program: rules, itemEffects } = program.rules;
-  const onChoice = new Map([...rules.onChoice].map(([index, effects]) => [index, effects.filter(({ effect }) => !aside.has(effect))]));
-  const shownByRule = new Set([...rules.shownByRule].filter((index) => onChoice.get(index)?.some(({ effect }) => effect.kind === 'show')));
+  const onChoice = new Map(
+    [...rules.onChoice].map(([index, effects]) => [index, effects.filter(({ effect }) => !aside.has(effect))]),
+  );
+  const shownByRule = new Set(
+    [...rules.shownByRule].filter((index) => onChoice.get(index)?.some(({ effect }) => effect.kind === 'show')),
+  );
   const priceSteps = program.priceSteps.filter((step) => step.kind !== 'rule' || !aside.has(step.effect.effect));
-  return { ...program, priceSteps, rules: { ...program.rules, program: { ...rules, onChoice, shownByRule }, itemEffects: itemEffects.filter(({ effect }) => !aside.has(effect)) } };
+  return {
+    ...program,
+    priceSteps,
+    rules: {
+      ...program.rules,
+      program: { ...rules, onChoice, shownByRule },
+      itemEffects: itemEffects.filter(({ effect }) => !aside.has(effect)),
+    },
+  };
 }
 
 type Pairs = readonly (readonly [RuleEffect, RuleEffect])[];
@@ -107,7 +129,9 @@ export function* opposedRules(program: Program): Generator<{ first: number; seco
   const rules = (program.rules?.program.rules ?? []).map(({ rule }) => rule.then);
   for (let first = 0; first < rules.length; first += 1) {
     for (let second = first + 1; second < rules.length; second += 1) {
-      const effects = (rules[first] ?? []).flatMap((a) => (rules[second] ?? []).filter((b) => oppose(a, b, program)).map((b) => [a, b] as const));
+      const effects = (rules[first] ?? []).flatMap((a) =>
+        (rules[second] ?? []).filter((b) => oppose(a, b, program)).map((b) => [a, b] as const),
+      );
       if (effects.length > 0) yield { first, second, effects };
     }
   }
@@ -120,7 +144,12 @@ function oppose(a: RuleEffect, b: RuleEffect, { choices, indexOf }: Program): bo
 }
 
 /** Rules that never fire, and those with which, once they fire, nothing can be sold though they don't refuse. */
-export function silentRules(model: Model, solutions: readonly Int32Array[], questions: () => RuleQuestions, budget: Budget): { whole: boolean; found: { neverFire: number[]; endSale: number[] } } {
+export function silentRules(
+  model: Model,
+  solutions: readonly Int32Array[],
+  questions: () => RuleQuestions,
+  budget: Budget,
+): { whole: boolean; found: { neverFire: number[]; endSale: number[] } } {
   const rules = model.program.rules?.program.rules ?? [];
   const [neverFire, endSale]: [number[], number[]] = [[], []];
   let whole = true;

@@ -29,13 +29,15 @@ interface Filling {
 const MOST_COUNTS = 100;
 
 /** Whether a candidate stands for more quantities than are told apart. */
-const isTooMany = ({ ends }: Candidate) => (ends?.high.picks[0]?.count ?? 0) - (ends?.low.picks[0]?.count ?? 0) > MOST_COUNTS;
+const isTooMany = ({ ends }: Candidate) =>
+  (ends?.high.picks[0]?.count ?? 0) - (ends?.low.picks[0]?.count ?? 0) > MOST_COUNTS;
 
 /** What is picked, of every quantity that a candidate stands for. */
 function* picksOf({ answer, ends }: Candidate): Generator<readonly OptionPick[]> {
   const [low, high] = [ends?.low.picks[0], ends?.high.picks[0]];
   if (!low || !high) return yield answer?.picks ?? [];
-  for (let { count } = low; count <= Math.min(high.count, low.count + MOST_COUNTS); count += 1) yield [{ ...low, count }];
+  for (let { count } = low; count <= Math.min(high.count, low.count + MOST_COUNTS); count += 1)
+    yield [{ ...low, count }];
 }
 
 /** A place of the SKU: a variable's, or that of all stocked choices together. */
@@ -53,16 +55,29 @@ const isSameSku = (choice: Choice | undefined) => choice !== undefined && 'sameS
 function placesOf({ program, choices, space, today }: Model): Place[] {
   const places: Place[] = [];
   // What is taken along writes its own SKU.
-  const partSkus = new Map(program.addOns.filter(({ choice }) => program.skuChoices.includes(choice)).map((addOn) => [addOn.choice, resolveAddOn(addOn, { today, group: null }, resolve).resolution.item.sku]));
+  const partSkus = new Map(
+    program.addOns
+      .filter(({ choice }) => program.skuChoices.includes(choice))
+      .map((addOn) => [addOn.choice, resolveAddOn(addOn, { today, group: null }, resolve).resolution.item.sku]),
+  );
   const [leading] = program.stocked;
   if (leading !== undefined) {
     const variables = program.stocked.flatMap((index) => choices[index]?.variables[0]?.variable ?? []);
-    const fillings = [...program.variants.values()].filter(({ onSale }) => onSale).map(({ options, sku, title }): Filling => ({
-      name: title,
-      part: sku,
-      picks: null,
-      values: program.stocked.map((index, place) => choices[index]?.variables[0]?.values.flatMap(({ option }, value) => ((option === null ? LEFT_OUT : program.choices[index]?.options[option]?.key) === options[place] ? [value] : [])) ?? []),
-    }));
+    const fillings = [...program.variants.values()]
+      .filter(({ onSale }) => onSale)
+      .map(({ options, sku, title }): Filling => ({
+        name: title,
+        part: sku,
+        picks: null,
+        values: program.stocked.map(
+          (index, place) =>
+            choices[index]?.variables[0]?.values.flatMap(({ option }, value) =>
+              (option === null ? LEFT_OUT : program.choices[index]?.options[option]?.key) === options[place]
+                ? [value]
+                : [],
+            ) ?? [],
+        ),
+      }));
     places.push({ choice: leading, variables, fillings, counted: true });
   }
   for (const choice of choices) {
@@ -72,10 +87,12 @@ function placesOf({ program, choices, space, today }: Model): Place[] {
       const fillings = new Map<string, Filling & { values: [number[]] }>();
       values.forEach((candidate, value) => {
         for (const picks of picksOf(candidate)) {
-          const part = picks.map(({ effect, count }) => {
-            const written = effects?.[effect]?.sku ?? partSkus.get(choice.index);
-            return written ? program.skuSeparator + written + (count === 1 ? '' : `.${count}`) : '';
-          }).join('');
+          const part = picks
+            .map(({ effect, count }) => {
+              const written = effects?.[effect]?.sku ?? partSkus.get(choice.index);
+              return written ? program.skuSeparator + written + (count === 1 ? '' : `.${count}`) : '';
+            })
+            .join('');
           // Another quantity that is written in the SKU is another item.
           const name = choice.candidates.counted ? `${space.countsAs[variable]?.[value]} ${part}` : part;
           const known = fillings.get(name);
@@ -85,7 +102,12 @@ function placesOf({ program, choices, space, today }: Model): Place[] {
       });
       // Answers that are meant to share an SKU are one item; what the workshop alone sees follows from the others.
       const sameSku = isSameSku(program.product.choices[choice.index]) || program.choices[choice.index]?.forWorkshop;
-      places.push({ choice: choice.index, variables: [variable], fillings: [...fillings.values()], counted: choice.candidates.counted && !sameSku });
+      places.push({
+        choice: choice.index,
+        variables: [variable],
+        fillings: [...fillings.values()],
+        counted: choice.candidates.counted && !sameSku,
+      });
     }
   }
   return places;
@@ -113,13 +135,25 @@ function advanced({ text, first }: Ahead, one: string, other: string): Ahead | n
 export function sharedSkus(model: Model, budget: Budget): { whole: boolean; found: SharedSku[] } {
   const solver = new Solver(twice(model.space));
   // What can't be picked at all needs no looking at.
-  const canHave = ({ variables }: Place, { values }: Filling) => variables.every((variable, at) => values[at]?.some((value) => solver.has(variable, value)));
-  const places = placesOf(model).map((place) => ({ ...place, fillings: place.fillings.filter((filling) => canHave(place, filling)) }));
+  const canHave = ({ variables }: Place, { values }: Filling) =>
+    variables.every((variable, at) => values[at]?.some((value) => solver.has(variable, value)));
+  const places = placesOf(model).map((place) => ({
+    ...place,
+    fillings: place.fillings.filter((filling) => canHave(place, filling)),
+  }));
   const shift = model.space.sizes.length;
   const found: SharedSku[] = [];
   const seen = new Set<number>();
   // Of an option that writes no SKU it is no matter how many there are.
-  let whole = !model.choices.some((choice) => choice?.variables.some(({ values }) => values.some((candidate) => isTooMany(candidate) && candidate.answer?.picks.some(({ effect }) => model.program.choices[choice.index]?.effects[effect]?.sku))));
+  let whole = !model.choices.some((choice) =>
+    choice?.variables.some(({ values }) =>
+      values.some(
+        (candidate) =>
+          isTooMany(candidate) &&
+          candidate.answer?.picks.some(({ effect }) => model.program.choices[choice.index]?.effects[effect]?.sku),
+      ),
+    ),
+  );
 
   const allowedAt = ({ counted }: Place, one: Filling, other: Filling, place: number, differAt: number) =>
     !counted || place > differAt || (one.name === other.name) === place < differAt;
@@ -131,22 +165,35 @@ export function sharedSkus(model: Model, budget: Budget): { whole: boolean; foun
     const name = `${place} ${differAt} ${ahead.first} ${ahead.text}`;
     const before = known.get(name);
     if (before !== undefined) return before;
-    const can = here.fillings.some((one) => here.fillings.some((other) => {
-      const next = allowedAt(here, one, other, place, differAt) ? advanced(ahead, one.part, other.part) : null;
-      return next !== null && canMeet(place + 1, differAt, next);
-    }));
+    const can = here.fillings.some((one) =>
+      here.fillings.some((other) => {
+        const next = allowedAt(here, one, other, place, differAt) ? advanced(ahead, one.part, other.part) : null;
+        return next !== null && canMeet(place + 1, differAt, next);
+      }),
+    );
     known.set(name, can);
     return can;
   };
 
-  const fill = (place: Place, { values }: Filling, by: number) => place.variables.every((variable, at) => solver.narrow(variable + by, valuesWhere(model.space.sizes[variable] ?? 0, (value) => values[at]?.includes(value) ?? false)));
+  const fill = (place: Place, { values }: Filling, by: number) =>
+    place.variables.every((variable, at) =>
+      solver.narrow(
+        variable + by,
+        valuesWhere(model.space.sizes[variable] ?? 0, (value) => values[at]?.includes(value) ?? false),
+      ),
+    );
   // How many of an option, where a value of its variable stands for more; of both selections.
   const counts = [new Map<number, number>(), new Map<number, number>()] as const;
-  const count = ({ variables }: Place, { picks }: Filling, of: Map<number, number>) => variables.forEach((variable) => (picks?.[0] ? of.set(variable, picks[0].count) : of.delete(variable)));
+  const count = ({ variables }: Place, { picks }: Filling, of: Map<number, number>) =>
+    variables.forEach((variable) => (picks?.[0] ? of.set(variable, picks[0].count) : of.delete(variable)));
   const visit = (place: number, differAt: number, ahead: Ahead): Int32Array | null => {
     const here = places[place];
     if (!here) return ahead.text === '' ? solver.solve(budget, NO_COSTS) : null;
-    const pairs = here.fillings.flatMap((one) => here.fillings.flatMap((other) => (allowedAt(here, one, other, place, differAt) ? [{ one, other, same: one === other }] : [])));
+    const pairs = here.fillings.flatMap((one) =>
+      here.fillings.flatMap((other) =>
+        allowedAt(here, one, other, place, differAt) ? [{ one, other, same: one === other }] : [],
+      ),
+    );
     // Alike from here on is what is most likely to be possible.
     for (const { one, other } of pairs.sort((a, b) => Number(b.same) - Number(a.same))) {
       spend(budget);
@@ -170,7 +217,10 @@ export function sharedSkus(model: Model, budget: Budget): { whole: boolean; foun
     const solution = within(() => (canMeet(0, differAt, EVEN) ? visit(0, differAt, EVEN) : null));
     if (solution === undefined) whole = false;
     if (!solution) return;
-    const [first, second] = [exampleOf(model, solution.subarray(0, shift), counts[0]), exampleOf(model, solution.subarray(shift), counts[1])];
+    const [first, second] = [
+      exampleOf(model, solution.subarray(0, shift), counts[0]),
+      exampleOf(model, solution.subarray(shift), counts[1]),
+    ];
     if (!first || first.sku !== second?.sku) {
       whole = false;
       return;
@@ -186,8 +236,10 @@ function twice({ sizes, countsAs, clauses, counters }: Space): Space {
   const space = new Space();
   for (let copy = 0; copy < 2; copy += 1) sizes.forEach((size, variable) => space.variable(size, countsAs[variable]));
   for (const by of [0, sizes.length]) {
-    for (const { variables, sets } of clauses) space.clauses.push({ variables: variables.map((variable) => variable + by), sets });
-    for (const counter of counters) space.counters.push({ ...counter, variables: counter.variables.map((variable) => variable + by) });
+    for (const { variables, sets } of clauses)
+      space.clauses.push({ variables: variables.map((variable) => variable + by), sets });
+    for (const counter of counters)
+      space.counters.push({ ...counter, variables: counter.variables.map((variable) => variable + by) });
   }
   return space;
 }

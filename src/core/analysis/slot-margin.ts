@@ -12,7 +12,12 @@ const HUNDRED = Exact.of(100);
  * What can be put in the slots of a build, each by what it leaves least: no rule tells the answers of one from those of
  * another, so what is left of the build is least where it is least of each, as far as they fit.
  */
-export function lookInSlots({ pricedFor }: Program, { slots, price }: KitProgram, { today, costs, kept, limits }: Asked, lowestOf: LowestOf): Look {
+export function lookInSlots(
+  { pricedFor }: Program,
+  { slots, price }: KitProgram,
+  { today, costs, kept, limits }: Asked,
+  lowestOf: LowestOf,
+): Look {
   const share = shareOfParts(price, kept);
   const [group = null] = pricedFor ?? [];
   const looks = slots.reduce((sum, { component }) => sum + component.candidates.length, 1);
@@ -21,12 +26,25 @@ export function lookInSlots({ pricedFor }: Program, { slots, price }: KitProgram
     group,
     known: new WeakMap(),
     standing(program, slot) {
-      const found = lowestOf({ ...inNumber(program, 1), pricedFor: [group] }, today, costs, HUNDRED.minus(HUNDRED.times(share)), own);
+      const found = lowestOf(
+        { ...inNumber(program, 1), pricedFor: [group] },
+        today,
+        costs,
+        HUNDRED.minus(HUNDRED.times(share)),
+        own,
+      );
       if (found.kind === 'nothingSold') return [];
-      if (!('margin' in found)) return [{ selection: { answers: {} }, isProved: true, left: { value: 0, bound: null } }];
+      if (!('margin' in found))
+        return [{ selection: { answers: {} }, isProved: true, left: { value: 0, bound: null } }];
       // Several of a product in a slot may cost otherwise than one.
       const bound = slot.most > 1 && asksQuantity(program) ? null : boundOf(found, share);
-      return [{ selection: found.selection, isProved: true, left: { value: valueOf(found, share).toApproximateNumber(), bound: bound && bound.toApproximateNumber() } }];
+      return [
+        {
+          selection: found.selection,
+          isProved: true,
+          left: { value: valueOf(found, share).toApproximateNumber(), bound: bound && bound.toApproximateNumber() },
+        },
+      ];
     },
   };
 }

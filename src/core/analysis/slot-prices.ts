@@ -7,7 +7,10 @@ import { MOST_WAYS, rangeByWays, tabled, waysLeft } from './step-table';
 
 const HUNDRED = 100;
 
-/** What the price of a build begins with: the base that percentages are taken of, and what comes on top of it before anything else. */
+/**
+ * What the price of a build begins with: the base that percentages are taken of, and what comes on top of it before
+ * anything else.
+ */
 interface Beginning {
   readonly base: Step;
   readonly onTop: readonly Step[];
@@ -17,19 +20,36 @@ interface Beginning {
 export interface AddedBy {
   /** of each way in which something can be in a slot; null for nothing in it */
   of(way: WayIn | null): number;
-  /** what is taken off for what is in a slot usually, by its position and for one group; of that which is never less than nothing, whatever is in it */
+  /**
+   * what is taken off for what is in a slot usually, by its position and for one group; of that which is never less
+   * than nothing, whatever is in it
+   */
   less(choice: number, group: string | null): number;
   readonly atLeastNothing: boolean;
 }
 
 /** What is in slots adds its price, as far as the price of the build has it. */
 function priceAdded({ program, today }: Model, { price, slots }: KitProgram): AddedBy {
-  const share = price.kind === 'own' ? (price.extras === 'all' ? 0 : 1) : price.kind === 'lessPercent' ? 1 - price.percent.toApproximateNumber() / HUNDRED : 1;
+  const share =
+    price.kind === 'own'
+      ? price.extras === 'all'
+        ? 0
+        : 1
+      : price.kind === 'lessPercent'
+        ? 1 - price.percent.toApproximateNumber() / HUNDRED
+        : 1;
   return {
     of: (way) => share * (way?.resolution.unitPrice?.toApproximateNumber() ?? 0),
     less(choice, group) {
-      const component = price.kind === 'own' && price.extras !== 'all' ? slots.find((slot) => slot.choice === choice)?.component : undefined;
-      return component ? (usualPrices(program, program.defaultQuantity, { today, group }, resolve).get(component)?.alone.toApproximateNumber() ?? 0) : 0;
+      const component =
+        price.kind === 'own' && price.extras !== 'all'
+          ? slots.find((slot) => slot.choice === choice)?.component
+          : undefined;
+      return component
+        ? (usualPrices(program, program.defaultQuantity, { today, group }, resolve)
+            .get(component)
+            ?.alone.toApproximateNumber() ?? 0)
+        : 0;
     },
     atLeastNothing: price.kind === 'own' && !(price.extras === 'onTop' && price.cheaperLess),
   };
@@ -38,7 +58,8 @@ function priceAdded({ program, today }: Model, { price, slots }: KitProgram): Ad
 const known = new WeakMap<Step, Beginning>();
 
 /**
- * The base of a build: its own, and what is in its slots, which may be anything that is left of them; the same steps each time.
+ * The base of a build: its own, and what is in its slots, which may be anything that is left of them; the same steps
+ * each time.
  *
  * @param added what is in slots adds; absent for its price
  */
@@ -53,7 +74,9 @@ export function withSlots(model: Model, own: Step, added?: AddedBy): Beginning {
 
 /** Of a price of its own, that alone is the base. */
 const beginning = (model: Model, kit: KitProgram, own: Step, added: AddedBy): Beginning =>
-  kit.price.kind === 'own' ? { base: own, onTop: [sumOfSlots(model, NOTHING, added)] } : { base: sumOfSlots(model, own, added), onTop: [] };
+  kit.price.kind === 'own'
+    ? { base: own, onTop: [sumOfSlots(model, NOTHING, added)] }
+    : { base: sumOfSlots(model, own, added), onTop: [] };
 
 const NOTHING: Step = { kind: 'add', variables: [], amount: () => 0, range: () => [0, 0] };
 
@@ -71,10 +94,34 @@ function sumOfSlots(model: Model, own: Step, added: AddedBy): Step {
   const table = own.range ? null : tabled(model, own);
   return {
     kind: 'add',
-    variables: [...new Set([...own.variables, ...slots.flatMap(({ places }) => places.map(({ variable }) => variable)), ...(asksGroup ? [model.group] : [])])],
-    amount: (valueOf) => slots.reduce((sum, { places, less, floor }) => sum + Math.max(floor, places.reduce((inIt, { variable, prices }) => inIt + (prices[valueOf(variable)] ?? 0), -(less[asksGroup ? valueOf(model.group) : 0] ?? 0))), own.amount(valueOf)),
+    variables: [
+      ...new Set([
+        ...own.variables,
+        ...slots.flatMap(({ places }) => places.map(({ variable }) => variable)),
+        ...(asksGroup ? [model.group] : []),
+      ]),
+    ],
+    amount: (valueOf) =>
+      slots.reduce(
+        (sum, { places, less, floor }) =>
+          sum +
+          Math.max(
+            floor,
+            places.reduce(
+              (inIt, { variable, prices }) => inIt + (prices[valueOf(variable)] ?? 0),
+              -(less[asksGroup ? valueOf(model.group) : 0] ?? 0),
+            ),
+          ),
+        own.amount(valueOf),
+      ),
     range(solver) {
-      let [low, high] = own.range ? own.range(solver) : table ? table.range(solver) : waysLeft(own, solver) <= MOST_WAYS ? rangeByWays(own, solver) : [-Infinity, Infinity];
+      let [low, high] = own.range
+        ? own.range(solver)
+        : table
+          ? table.range(solver)
+          : waysLeft(own, solver) <= MOST_WAYS
+            ? rangeByWays(own, solver)
+            : [-Infinity, Infinity];
       for (const { places, less, floor } of slots) {
         let [lowest, highest] = [-Math.max(...less), -Math.min(...less)];
         for (const { variable, prices } of places) {

@@ -51,13 +51,24 @@ export interface ModelledSlot {
   readonly ways: readonly (WayIn | null)[];
   /** by option, a variable that says whether it is in any place; of a slot with one place nothing */
   readonly presence: readonly { readonly variable: number; readonly option: number }[];
-  /** a variable whose values are all that can be in the slot, as formulas see it; null where that is too much to go through */
+  /**
+   * a variable whose values are all that can be in the slot, as formulas see it; null where that is too much to go
+   * through
+   */
   readonly contents: { readonly variable: number; readonly held: readonly (readonly Held[])[] } | null;
   /** whether what it holds could not be looked at wholly */
   readonly isLoose: boolean;
 }
 
-const NOTHING_PICKED: Answer = { canonical: '', shown: '', option: null, value: null, characters: 0, charactersWithoutSpaces: 0, picks: [] };
+const NOTHING_PICKED: Answer = {
+  canonical: '',
+  shown: '',
+  option: null,
+  value: null,
+  characters: 0,
+  charactersWithoutSpaces: 0,
+  picks: [],
+};
 
 /** A candidate is looked at in so many ways at most, where what it is follows from what customers choose of it. */
 const MOST_WAYS_IN = 24;
@@ -66,10 +77,17 @@ const MOST_WAYS_IN = 24;
 const MOST_CONTENTS = 2000;
 
 /**
- * A slot as places, each with what can be in it, filled from the first on; where the slot keeps no order, in that of its
- * candidates.
+ * A slot as places, each with what can be in it, filled from the first on; where the slot keeps no order, in that of
+ * its candidates.
  */
-export function modelledSlot(program: Program, index: number, today: string, space: Space, candidates: Candidates, look: Look = byPrice): ModelledChoice | null {
+export function modelledSlot(
+  program: Program,
+  index: number,
+  today: string,
+  space: Space,
+  candidates: Candidates,
+  look: Look = byPrice,
+): ModelledChoice | null {
   const slot = program.kit?.slots.find(({ choice }) => choice === index);
   if (!slot) return null;
   const figures = figuresOf(program, slot);
@@ -82,29 +100,66 @@ export function modelledSlot(program: Program, index: number, today: string, spa
   slot.byOption.forEach((candidate, option) => {
     if (!candidate || candidate.program.blocking.length > 0) return;
     const found = waysIn(candidate, slot, looked, today, look);
-    isLoose ||= found.some(({ way }) => !way.isWhole) || (slot.most > 1 && asksQuantity(candidate.program)) || (asked('price') && (found.length > 1 || priceVaries(candidate.program, look))) || (asked('weight') && weightVaries(candidate.program));
+    isLoose ||=
+      found.some(({ way }) => !way.isWhole) ||
+      (slot.most > 1 && asksQuantity(candidate.program)) ||
+      (asked('price') && (found.length > 1 || priceVaries(candidate.program, look))) ||
+      (asked('weight') && weightVaries(candidate.program));
     for (const { entry, way } of found) {
-      values.push({ raw: entry, option, same: option + 1, answer: { ...NOTHING_PICKED, canonical: candidate.product, picks: [{ effect: option, count: 1 }] } });
+      values.push({
+        raw: entry,
+        option,
+        same: option + 1,
+        answer: { ...NOTHING_PICKED, canonical: candidate.product, picks: [{ effect: option, count: 1 }] },
+      });
       ways.push(way);
     }
   });
   const sames = values.map(({ same }) => same);
-  const variables = Array.from({ length: slot.most }, () => ({ variable: space.variable(values.length, sames), values }));
-  inOrder(slot, variables.map(({ variable }) => variable), ways, space);
+  const variables = Array.from({ length: slot.most }, () => ({
+    variable: space.variable(values.length, sames),
+    values,
+  }));
+  inOrder(
+    slot,
+    variables.map(({ variable }) => variable),
+    ways,
+    space,
+  );
   const presence = slot.most === 1 ? [] : presenceOf(variables, space);
   // What could not be looked at wholly is not gone through as if it were.
-  const contents = !isLoose && program.formulas.some(({ uses }) => uses.includes(index)) ? contentsOf(slot, variables.map(({ variable }) => variable), ways, looked, space) : null;
-  return { index, candidates: { ...candidates, list: [] }, several: true, variables, slot: { program: slot, ways, presence, contents, isLoose } };
+  const contents =
+    !isLoose && program.formulas.some(({ uses }) => uses.includes(index))
+      ? contentsOf(
+          slot,
+          variables.map(({ variable }) => variable),
+          ways,
+          looked,
+          space,
+        )
+      : null;
+  return {
+    index,
+    candidates: { ...candidates, list: [] },
+    several: true,
+    variables,
+    slot: { program: slot, ways, presence, contents, isLoose },
+  };
 }
 
 /** The names of properties that sentences ask of what is in a slot. */
 function propertiesAsked({ fits }: Program, { component: { key } }: SlotProgram): string[] {
-  return fits.flatMap(({ fit, place, other }) => [...(place.key === key ? [fit.property] : []), ...(other.key === key ? [fit.other.property] : [])]);
+  return fits.flatMap(({ fit, place, other }) => [
+    ...(place.key === key ? [fit.property] : []),
+    ...(other.key === key ? [fit.other.property] : []),
+  ]);
 }
 
 /** The figures of a slot that formulas use, as they are called there. */
 function figuresOf({ formulas }: Program, { choice: slot }: SlotProgram): string[] {
-  return formulas.flatMap(({ inputs, compiled }) => inputs.flatMap(({ name, choice }) => (choice === slot && compiled.uses.has(name) ? [name] : [])));
+  return formulas.flatMap(({ inputs, compiled }) =>
+    inputs.flatMap(({ name, choice }) => (choice === slot && compiled.uses.has(name) ? [name] : [])),
+  );
 }
 
 /** The names of the properties that figures are about. */
@@ -125,7 +180,10 @@ const byPrice: Look = {
   standing(program) {
     const range = itemRange(program);
     // What only some customers can have has no price for everybody: that it can't be had at all is not said of it.
-    if (!range) return asksGroup(program) && program.blocking.length === 0 ? [{ selection: { answers: {} }, isProved: false }] : [];
+    if (!range)
+      return asksGroup(program) && program.blocking.length === 0
+        ? [{ selection: { answers: {} }, isProved: false }]
+        : [];
     const ends = range.from.equals(range.to) ? [range.cheapest] : [range.cheapest, range.dearest];
     return ends.map((selection) => ({ selection, isProved: range.isProved }));
   },
@@ -139,7 +197,13 @@ interface FoundWay {
 }
 
 /** The ways in which a candidate can be in a slot: for each thing that it can be, what stands for all that is so. */
-function waysIn(candidate: CandidateProgram, slot: SlotProgram, looked: ReadonlySet<string>, today: string, look: Look): readonly FoundWay[] {
+function waysIn(
+  candidate: CandidateProgram,
+  slot: SlotProgram,
+  looked: ReadonlySet<string>,
+  today: string,
+  look: Look,
+): readonly FoundWay[] {
   const known = look.known.get(candidate) ?? new Map<string, readonly FoundWay[]>();
   look.known.set(candidate, known);
   const name = `${today} ${[...looked].sort().join()}`;
@@ -150,7 +214,13 @@ function waysIn(candidate: CandidateProgram, slot: SlotProgram, looked: Readonly
   return made;
 }
 
-function lookForWays(candidate: CandidateProgram, slot: SlotProgram, looked: ReadonlySet<string>, today: string, look: Look): FoundWay[] {
+function lookForWays(
+  candidate: CandidateProgram,
+  slot: SlotProgram,
+  looked: ReadonlySet<string>,
+  today: string,
+  look: Look,
+): FoundWay[] {
   const { program, product } = candidate;
   // What decides what it is: choices whose options say so. What a formula says is looked at as it comes.
   const deciding = new Set<number>();
@@ -159,30 +229,53 @@ function lookForWays(candidate: CandidateProgram, slot: SlotProgram, looked: Rea
     const property = program.properties.get(name);
     if (!property) continue;
     if (property.formula !== null) isWhole &&= (program.formulas[property.formula]?.uses.length ?? 0) === 0;
-    else for (const { choice } of property.byOption) if (!Object.hasOwn(program.fixed, program.choices[choice]?.key ?? '')) deciding.add(choice);
+    else
+      for (const { choice } of property.byOption)
+        if (!Object.hasOwn(program.fixed, program.choices[choice]?.key ?? '')) deciding.add(choice);
   }
-  const combinations = [...deciding].reduce<Readonly<Record<string, string>>[]>((list, choice) => {
-    const { key = '', options = [] } = program.choices[choice] ?? {};
-    return list.flatMap((answers) => options.map((option) => ({ ...answers, [key]: option.key })));
-  }, [{}]);
-  if (combinations.length > MOST_WAYS_IN || [...deciding].some((choice) => program.product.choices[choice]?.kind === 'several')) {
+  const combinations = [...deciding].reduce<Readonly<Record<string, string>>[]>(
+    (list, choice) => {
+      const { key = '', options = [] } = program.choices[choice] ?? {};
+      return list.flatMap((answers) => options.map((option) => ({ ...answers, [key]: option.key })));
+    },
+    [{}],
+  );
+  if (
+    combinations.length > MOST_WAYS_IN ||
+    [...deciding].some((choice) => program.product.choices[choice]?.kind === 'several')
+  ) {
     combinations.splice(0, combinations.length, {});
     isWhole = false;
   }
   return combinations.flatMap((answers) => {
-    const own: Program = Object.keys(answers).length === 0 ? program : { ...program, fixed: { ...program.fixed, ...answers } };
+    const own: Program =
+      Object.keys(answers).length === 0 ? program : { ...program, fixed: { ...program.fixed, ...answers } };
     return look.standing(own, slot).map(({ selection, isProved, left }): FoundWay => {
       const given = { ...selection.answers, ...answers };
       const open = Object.fromEntries(Object.entries(given).filter(([key]) => !Object.hasOwn(program.fixed, key)));
-      const entry: GivenEntry = { product, quantity: 1, answers: open, ...(selection.parts && { parts: selection.parts }) };
-      const resolution = resolve(program, { answers: open, quantity: 1, ...(selection.parts && { parts: selection.parts }) }, { stock: null, ofWhole: true, today, group: look.group });
+      const entry: GivenEntry = {
+        product,
+        quantity: 1,
+        answers: open,
+        ...(selection.parts && { parts: selection.parts }),
+      };
+      const resolution = resolve(
+        program,
+        { answers: open, quantity: 1, ...(selection.parts && { parts: selection.parts }) },
+        { stock: null, ofWhole: true, today, group: look.group },
+      );
       return { entry, way: { resolution, deciding: answers, isWhole: isWhole && isProved, left } };
     });
   });
 }
 
 /** Places are filled from the first on, with no fewer than the slot takes; where it keeps no order, by candidates. */
-function inOrder({ least, keepsOrder }: SlotProgram, places: readonly number[], ways: readonly (WayIn | null)[], space: Space): void {
+function inOrder(
+  { least, keepsOrder }: SlotProgram,
+  places: readonly number[],
+  ways: readonly (WayIn | null)[],
+  space: Space,
+): void {
   const isFilled = (variable: number) => space.is(variable, (value) => ways[value] !== null);
   const isEmpty = (variable: number) => space.is(variable, (value) => ways[value] === null);
   places.forEach((place, position) => {
@@ -192,34 +285,65 @@ function inOrder({ least, keepsOrder }: SlotProgram, places: readonly number[], 
     if (position < least) space.require(anyOf(isEmpty(first), isFilled(place)));
     if (keepsOrder) return;
     for (let value = 0; value < ways.length; value += 1) {
-      if (ways[value]) space.require(anyOf(space.is(before, (other) => other <= value), space.is(place, (other) => other > value || ways[other] === null)));
+      if (ways[value])
+        space.require(
+          anyOf(
+            space.is(before, (other) => other <= value),
+            space.is(place, (other) => other > value || ways[other] === null),
+          ),
+        );
     }
   });
 }
 
 /** Variables that say of each option whether it is in any place. */
 function presenceOf(variables: ModelledChoice['variables'], space: Space): ModelledSlot['presence'] {
-  const options = [...new Set(variables.flatMap(({ values }) => values.flatMap(({ option }) => (option === null ? [] : [option]))))];
+  const options = [
+    ...new Set(variables.flatMap(({ values }) => values.flatMap(({ option }) => (option === null ? [] : [option])))),
+  ];
   return options.map((option) => {
     const variable = space.helper(2);
-    const here = variables.map(({ variable: place, values }) => space.is(place, (value) => values[value]?.option === option));
-    for (const { variable: place, values } of variables) space.require(anyOf(space.is(place, (value) => values[value]?.option !== option), space.is(variable, (value) => value === 1)));
-    space.require(anyOf(space.is(variable, (value) => value === 0), ...here));
+    const here = variables.map(({ variable: place, values }) =>
+      space.is(place, (value) => values[value]?.option === option),
+    );
+    for (const { variable: place, values } of variables)
+      space.require(
+        anyOf(
+          space.is(place, (value) => values[value]?.option !== option),
+          space.is(variable, (value) => value === 1),
+        ),
+      );
+    space.require(
+      anyOf(
+        space.is(variable, (value) => value === 0),
+        ...here,
+      ),
+    );
     return { variable, option };
   });
 }
 
 /** All that can be in a slot, as formulas see it: what looks the same to them is one. Null where that is too much. */
-function contentsOf({ least, most, keepsOrder }: SlotProgram, places: readonly number[], ways: readonly (WayIn | null)[], looked: ReadonlySet<string>, space: Space): ModelledSlot['contents'] {
+function contentsOf(
+  { least, most, keepsOrder }: SlotProgram,
+  places: readonly number[],
+  ways: readonly (WayIn | null)[],
+  looked: ReadonlySet<string>,
+  space: Space,
+): ModelledSlot['contents'] {
   const kinds: { readonly held: Held; readonly values: Set<number> }[] = [];
   const known = new Map<string, number>();
   ways.forEach((way, value) => {
     if (!way) return;
     const held = heldOf({ count: 1, resolution: way.resolution });
-    const name = JSON.stringify([held.price?.toString(), held.weight?.toString(), [...looked].map((property) => {
-      const own = held.property(property);
-      return own && (own.kind === 'text' ? own.text : [own.value.toString(), own.unit.code]);
-    })]);
+    const name = JSON.stringify([
+      held.price?.toString(),
+      held.weight?.toString(),
+      [...looked].map((property) => {
+        const own = held.property(property);
+        return own && (own.kind === 'text' ? own.text : [own.value.toString(), own.unit.code]);
+      }),
+    ]);
     const kind = known.get(name);
     if (kind !== undefined) return void kinds[kind]?.values.add(value);
     known.set(name, kinds.length);
@@ -228,7 +352,8 @@ function contentsOf({ least, most, keepsOrder }: SlotProgram, places: readonly n
   const all: number[][] = [[]];
   let layer: number[][] = [[]];
   for (let pieces = 1; pieces <= most; pieces += 1) {
-    // Kinds are found in the order of values, but one kind may stand in several places of that order: all orders are gone through then.
+    // Kinds are found in the order of values, but one kind may stand in several places of that order: all orders are
+    // gone through then.
     layer = layer.flatMap((content) => kinds.map((_, kind) => [...content, kind]));
     if (all.length + layer.length > MOST_CONTENTS) return null;
     if (pieces >= least) all.push(...layer);
@@ -247,7 +372,16 @@ function contentsOf({ least, most, keepsOrder }: SlotProgram, places: readonly n
   all.forEach((content, place) => {
     // In no other order can they stand where the order is that of candidates.
     if (!keepsOrder && !canStand(content, kinds)) return;
-    space.require(anyOf(...places.map((position, number) => space.is(position, (value) => (content[number] === undefined ? ways[value] !== null : !kinds[content[number]]?.values.has(value)))), space.is(variable, (value) => value === classOf[place])));
+    space.require(
+      anyOf(
+        ...places.map((position, number) =>
+          space.is(position, (value) =>
+            content[number] === undefined ? ways[value] !== null : !kinds[content[number]]?.values.has(value),
+          ),
+        ),
+        space.is(variable, (value) => value === classOf[place]),
+      ),
+    );
   });
   return { variable, held };
 }

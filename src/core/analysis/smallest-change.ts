@@ -23,7 +23,9 @@ export interface Change {
 }
 
 /** Answers of which only their length, or the day, matters: from one to another, null for no end on that side. */
-export type Anew = { readonly kind: 'characters'; readonly least: number | null; readonly most: number | null } | { readonly kind: 'day'; readonly first: string | null; readonly last: string | null };
+export type Anew =
+  | { readonly kind: 'characters'; readonly least: number | null; readonly most: number | null }
+  | { readonly kind: 'day'; readonly first: string | null; readonly last: string | null };
 
 /** What an answer leaves of a variable. */
 export interface Fixed {
@@ -51,27 +53,55 @@ interface Group {
  * @param price    of what can come to less than nothing; null where nothing can
  * @returns null when nothing goes
  */
-export function smallestChange(model: Model, solver: Solver, fixed: readonly Fixed[], answered: readonly (Answer | null)[], given: Readonly<Record<string, unknown>>, price: Goal | null, budget: Budget): readonly Change[] | null {
+export function smallestChange(
+  model: Model,
+  solver: Solver,
+  fixed: readonly Fixed[],
+  answered: readonly (Answer | null)[],
+  given: Readonly<Record<string, unknown>>,
+  price: Goal | null,
+  budget: Budget,
+): readonly Change[] | null {
   const { program } = model;
   const groups = groupsOf(program, fixed, given);
-  const best = fewChanged(model, solver, groups, answered, price, budget) ?? minimise(solver, fewestChanges(model, groups, answered, price), budget);
+  const best =
+    fewChanged(model, solver, groups, answered, price, budget) ??
+    minimise(solver, fewestChanges(model, groups, answered, price), budget);
   if (!best || best.value === Infinity) return null;
   const isChanged = ({ variable, values }: Fixed) => !hasValue(values, best.values[variable] ?? 0);
   const { answers } = selectionFor(model, best.values);
-  return groups.filter(({ members }) => members.some(isChanged)).map(({ choice }): Change => {
-    const { key = '', title = '', reader } = program.choices[choice] ?? {};
-    const slot = model.choices[choice]?.slot;
-    if (slot) return changedSlot(model, choice, slot, best.values, { choice: key, title, from: answered[choice]?.shown ?? '' });
-    const to = answers[key] ?? null;
-    const common = { choice: key, title, from: answered[choice]?.shown ?? '' };
-    const anew = to === null ? null : typedAnew(model, solver, choice, best.values, budget);
-    if (anew) return { ...common, to: null, toWords: '', anew };
-    return { ...common, to, toWords: to === null ? '' : (reader?.read(to, [], contextFor(model, null))?.shown ?? ''), anew: null };
-  });
+  return groups
+    .filter(({ members }) => members.some(isChanged))
+    .map(({ choice }): Change => {
+      const { key = '', title = '', reader } = program.choices[choice] ?? {};
+      const slot = model.choices[choice]?.slot;
+      if (slot)
+        return changedSlot(model, choice, slot, best.values, {
+          choice: key,
+          title,
+          from: answered[choice]?.shown ?? '',
+        });
+      const to = answers[key] ?? null;
+      const common = { choice: key, title, from: answered[choice]?.shown ?? '' };
+      const anew = to === null ? null : typedAnew(model, solver, choice, best.values, budget);
+      if (anew) return { ...common, to: null, toWords: '', anew };
+      return {
+        ...common,
+        to,
+        toWords: to === null ? '' : (reader?.read(to, [], contextFor(model, null))?.shown ?? ''),
+        anew: null,
+      };
+    });
 }
 
 /** What would go in a slot: which products, and what of them must be answered so that they go. */
-function changedSlot({ choices }: Model, index: number, { ways, program: { component } }: ModelledSlot, values: Int32Array, common: Pick<Change, 'choice' | 'title' | 'from'>): Change {
+function changedSlot(
+  { choices }: Model,
+  index: number,
+  { ways, program: { component } }: ModelledSlot,
+  values: Int32Array,
+  common: Pick<Change, 'choice' | 'title' | 'from'>,
+): Change {
   const filled = (choices[index]?.variables ?? []).flatMap(({ variable, values: candidates }) => {
     const value = values[variable] ?? 0;
     const [way, raw] = [ways[value], candidates[value]?.raw];
@@ -80,7 +110,10 @@ function changedSlot({ choices }: Model, index: number, { ways, program: { compo
     return way && candidate ? [{ way, candidate }] : [];
   });
   const words = filled.map(({ way, candidate: { title, program } }) => {
-    const said = Object.entries(way.deciding).flatMap(([key, option]) => program.choices[program.indexOf.get(key) ?? -1]?.options.find((one) => one.key === option)?.title ?? []);
+    const said = Object.entries(way.deciding).flatMap(
+      ([key, option]) =>
+        program.choices[program.indexOf.get(key) ?? -1]?.options.find((one) => one.key === option)?.title ?? [],
+    );
     return said.length === 0 ? title : `${title} (${said.join(', ')})`;
   });
   const counts = [...new Set(words)].map((word) => pickShown(word, words.filter((other) => other === word).length));
@@ -98,15 +131,28 @@ const MOST_PICKS = 300;
  *
  * @returns null where more have to be changed, or there are too many ways to pick them
  */
-function fewChanged(model: Model, solver: Solver, groups: readonly Group[], answered: readonly (Answer | null)[], price: Goal | null, budget: Budget): Optimum | null {
+function fewChanged(
+  model: Model,
+  solver: Solver,
+  groups: readonly Group[],
+  answered: readonly (Answer | null)[],
+  price: Goal | null,
+  budget: Budget,
+): Optimum | null {
   for (let count = 1; count <= MOST_TOGETHER && count <= groups.length; count += 1) {
     const picks = picksOf(groups, count);
     if (picks.length > MOST_PICKS) return null;
     let best: Optimum | null = null;
     for (const changed of picks) {
       const mark = solver.mark();
-      const kept = groups.every((other) => changed.includes(other) || other.members.every(({ variable, values }) => solver.narrow(variable, values)));
-      const found = kept && solver.solve(budget, NO_COSTS) !== null ? minimise(solver, fewestChanges(model, changed, answered, price), budget) : null;
+      const kept = groups.every(
+        (other) =>
+          changed.includes(other) || other.members.every(({ variable, values }) => solver.narrow(variable, values)),
+      );
+      const found =
+        kept && solver.solve(budget, NO_COSTS) !== null
+          ? minimise(solver, fewestChanges(model, changed, answered, price), budget)
+          : null;
       solver.undo(mark);
       if (found && found.value !== Infinity && (!best || found.value < best.value)) best = found;
     }
@@ -129,7 +175,12 @@ function groupsOf(program: Program, fixed: readonly Fixed[], given: Readonly<Rec
   }));
 }
 
-function fewestChanges(model: Model, groups: readonly Group[], answered: readonly (Answer | null)[], price: Goal | null): Goal {
+function fewestChanges(
+  model: Model,
+  groups: readonly Group[],
+  answered: readonly (Answer | null)[],
+  price: Goal | null,
+): Goal {
   const { space, choices } = model;
   const costs: (Float64Array | null)[] = space.sizes.map(() => null);
   const further = new Map<number, Float64Array>();
@@ -137,16 +188,27 @@ function fewestChanges(model: Model, groups: readonly Group[], answered: readonl
     const typed = answered[choice]?.value ?? null;
     for (const { variable, values } of members) {
       const candidates = choices[choice]?.variables.find((own) => own.variable === variable)?.values ?? [];
-      const order = typed ? candidates.map(({ answer }, value) => ({ value, apart: answer?.value ? Math.abs(answer.value.minus(typed).toApproximateNumber()) : Infinity })).sort((a, b) => a.apart - b.apart) : [];
+      const order = typed
+        ? candidates
+            .map(({ answer }, value) => ({
+              value,
+              apart: answer?.value ? Math.abs(answer.value.minus(typed).toApproximateNumber()) : Infinity,
+            }))
+            .sort((a, b) => a.apart - b.apart)
+        : [];
       const ranks = new Float64Array(space.sizes[variable] ?? 0);
       order.forEach(({ value }, rank) => (ranks[value] = rank * FURTHER));
       // What is in a slot is rather configured otherwise than replaced, and rather replaced than taken out.
       if (choices[choice]?.slot) {
         const kept = candidates.find((_, value) => hasValue(values, value))?.option ?? null;
-        candidates.forEach(({ option }, value) => (ranks[value] = (option === kept ? 0 : option === null ? 2 : 1) * FURTHER));
+        candidates.forEach(
+          ({ option }, value) => (ranks[value] = (option === kept ? 0 : option === null ? 2 : 1) * FURTHER),
+        );
       }
       further.set(variable, ranks);
-      costs[variable] = Float64Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => (hasValue(values, value) ? 0 : weight + (ranks[value] ?? 0)));
+      costs[variable] = Float64Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) =>
+        hasValue(values, value) ? 0 : weight + (ranks[value] ?? 0),
+      );
     }
   }
   const sum = (changed: (member: Fixed) => number | null) => {
@@ -166,10 +228,17 @@ function fewestChanges(model: Model, groups: readonly Group[], answered: readonl
   const minor = halfAMinorUnit(model);
   return {
     costs,
-    bound: (solver) => (price && price.bound(solver) >= minor ? Infinity : sum(({ variable, values }) => (solver.meets(variable, values) ? null : leastOf(further.get(variable), variable, solver)))),
+    bound: (solver) =>
+      price && price.bound(solver) >= minor
+        ? Infinity
+        : sum(({ variable, values }) =>
+            solver.meets(variable, values) ? null : leastOf(further.get(variable), variable, solver),
+          ),
     value(picked) {
       if (price && price.value(picked) >= minor) return Infinity;
-      return sum(({ variable, values }) => (hasValue(values, picked[variable] ?? 0) ? null : (further.get(variable)?.[picked[variable] ?? 0] ?? 0)));
+      return sum(({ variable, values }) =>
+        hasValue(values, picked[variable] ?? 0) ? null : (further.get(variable)?.[picked[variable] ?? 0] ?? 0),
+      );
     },
     *unsettled(picked) {
       for (const { members } of groups) for (const { variable } of members) yield variable;
@@ -187,7 +256,9 @@ function leastOf(of: Float64Array | undefined, variable: number, solver: Solver)
   return least === Infinity ? 0 : least;
 }
 
-/** What would do in the place of a text or a day, everything else as it would be then; null for what is no such thing. */
+/**
+ * What would do in the place of a text or a day, everything else as it would be then; null for what is no such thing.
+ */
 function typedAnew(model: Model, solver: Solver, index: number, values: Int32Array, budget: Budget): Anew | null {
   const choice = model.choices[index];
   const kind = model.program.product.choices[index]?.kind;
@@ -199,16 +270,25 @@ function typedAnew(model: Model, solver: Solver, index: number, values: Int32Arr
   if (words.length > 0) return { kind: 'characters', least: null, most: null };
   if (byWeekday) return { kind: 'day', first: null, last: null };
   const mark = solver.mark();
-  for (const other of model.choices) for (const { variable } of other && other.index !== index ? other.variables : []) solver.only(variable, values[variable] ?? 0);
-  const measure = ({ answer }: ModelledChoice['variables'][number]['values'][number]) => (kind === 'date' ? (answer?.canonical ?? '') : (answer?.characters ?? 0));
-  const places = own.values.flatMap((candidate, value) => (candidate.raw === null ? [] : [{ value, at: measure(candidate) }])).sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
+  for (const other of model.choices)
+    for (const { variable } of other && other.index !== index ? other.variables : [])
+      solver.only(variable, values[variable] ?? 0);
+  const measure = ({ answer }: ModelledChoice['variables'][number]['values'][number]) =>
+    kind === 'date' ? (answer?.canonical ?? '') : (answer?.characters ?? 0);
+  const places = own.values
+    .flatMap((candidate, value) => (candidate.raw === null ? [] : [{ value, at: measure(candidate) }]))
+    .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
   const goes = places.map(({ value }) => solver.canBe(own.variable, value, budget));
   solver.undo(mark);
   const picked = places.findIndex(({ value }) => value === values[own.variable]);
   let [first, last] = [picked, picked];
   while (goes[first - 1]) first -= 1;
   while (goes[last + 1]) last += 1;
-  const [low, high] = [first <= 0 ? null : (places[first]?.at ?? null), last >= places.length - 1 ? null : (places[last]?.at ?? null)];
-  if (kind === 'date') return { kind: 'day', first: low === null ? null : String(low), last: high === null ? null : String(high) };
+  const [low, high] = [
+    first <= 0 ? null : (places[first]?.at ?? null),
+    last >= places.length - 1 ? null : (places[last]?.at ?? null),
+  ];
+  if (kind === 'date')
+    return { kind: 'day', first: low === null ? null : String(low), last: high === null ? null : String(high) };
   return { kind: 'characters', least: low === null ? null : Number(low), most: high === null ? null : Number(high) };
 }

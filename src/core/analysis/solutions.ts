@@ -11,20 +11,41 @@ function counted(raw: unknown, count: number | undefined): unknown {
 }
 
 /** A solution as a selection. @param counts how many of an option, by variable, where its values stand for more */
-export function selectionFor(model: Model, values: ArrayLike<number>, counts?: ReadonlyMap<number, number>): Selection & { readonly group: string | null } {
+export function selectionFor(
+  model: Model,
+  values: ArrayLike<number>,
+  counts?: ReadonlyMap<number, number>,
+): Selection & { readonly group: string | null } {
   const answers = Object.fromEntries(
     model.choices.flatMap((choice, index): [string, unknown][] => {
       if (!choice) return [];
-      const raws = choice.variables.map(({ variable, values: candidates }) => counted(candidates[values[variable] ?? 0]?.raw ?? null, counts?.get(variable)));
+      const raws = choice.variables.map(({ variable, values: candidates }) =>
+        counted(candidates[values[variable] ?? 0]?.raw ?? null, counts?.get(variable)),
+      );
       const picked = raws.filter((raw) => raw !== null);
-      return [[model.program.choices[index]?.key ?? '', choice.several ? (picked.length === 0 ? null : picked) : (raws[0] ?? null)]];
+      return [
+        [
+          model.program.choices[index]?.key ?? '',
+          choice.several ? (picked.length === 0 ? null : picked) : (raws[0] ?? null),
+        ],
+      ];
     }),
   );
-  return { answers, quantity: model.quantities[values[model.quantity] ?? 0]?.at ?? 1, group: model.groups[values[model.group] ?? 0] ?? null };
+  return {
+    answers,
+    quantity: model.quantities[values[model.quantity] ?? 0]?.at ?? 1,
+    group: model.groups[values[model.group] ?? 0] ?? null,
+  };
 }
 
 /** Asks which options of choices can still be had, each with everything else right: told of each that is found out. */
-export function possibleOptions(model: Model, solver: Solver, budget: Budget, choices: readonly ModelledChoice[], found: (choice: number, option: number, can: boolean) => void): void {
+export function possibleOptions(
+  model: Model,
+  solver: Solver,
+  budget: Budget,
+  choices: readonly ModelledChoice[],
+  found: (choice: number, option: number, can: boolean) => void,
+): void {
   const wanted: number[][] = model.space.sizes.map(() => []);
   const placeOf = new Map<number, { choice: number; options: Map<number, number> }>();
   for (const choice of choices) {
@@ -43,18 +64,35 @@ export function possibleOptions(model: Model, solver: Solver, budget: Budget, ch
 }
 
 /** For each option its values, and the first of them: one of an option stands for any quantity of it. */
-export function optionValues({ candidates, variables, slot }: ModelledChoice): { variable: number; value: number; values: Uint32Array; option: number }[] {
+export function optionValues({
+  candidates,
+  variables,
+  slot,
+}: ModelledChoice): { variable: number; value: number; values: Uint32Array; option: number }[] {
   if (!candidates.counted) return [];
-  if (slot && slot.presence.length > 0) return slot.presence.map(({ variable, option }) => ({ variable, value: 1, values: valuesWhere(2, (value) => value === 1), option }));
+  if (slot && slot.presence.length > 0)
+    return slot.presence.map(({ variable, option }) => ({
+      variable,
+      value: 1,
+      values: valuesWhere(2, (value) => value === 1),
+      option,
+    }));
   return variables.flatMap(({ variable, values }) => {
     const asked = new Set<number>();
     return values.flatMap(({ option }, value) => {
       if (option === null || asked.has(option)) return [];
       asked.add(option);
-      return [{ variable, value, values: valuesWhere(values.length, (other) => values[other]?.option === option), option }];
+      return [
+        { variable, value, values: valuesWhere(values.length, (other) => values[other]?.option === option), option },
+      ];
     });
   });
 }
 
 /** What an analysis resolves its findings with: stock is not asked. */
-export const contextFor = (model: Model, group: string | null) => ({ stock: null, today: model.today, group, files: fittingFiles(model.program) });
+export const contextFor = (model: Model, group: string | null) => ({
+  stock: null,
+  today: model.today,
+  group,
+  files: fittingFiles(model.program),
+});

@@ -12,7 +12,8 @@ export function waysLeft({ variables }: Step, solver: Solver): number {
   let ways = 1;
   for (const variable of variables) {
     let left = 0;
-    for (let value = 0; value < (solver.space.sizes[variable] ?? 0); value += 1) if (solver.has(variable, value)) left += 1;
+    for (let value = 0; value < (solver.space.sizes[variable] ?? 0); value += 1)
+      if (solver.has(variable, value)) left += 1;
     ways *= left;
     if (ways > MOST_WAYS) return ways;
   }
@@ -21,7 +22,8 @@ export function waysLeft({ variables }: Step, solver: Solver): number {
 
 export function rangeByWays(step: Step, solver: Solver): Interval {
   let [low, high] = [Infinity, -Infinity];
-  const left = (variable: number) => [...Array(solver.space.sizes[variable] ?? 0).keys()].filter((value) => solver.has(variable, value));
+  const left = (variable: number) =>
+    [...Array(solver.space.sizes[variable] ?? 0).keys()].filter((value) => solver.has(variable, value));
   eachCombination(step.variables, left, (values) => {
     const [least, most] = spanOf(step, (variable) => values.get(variable) ?? 0);
     if (Number.isNaN(least)) return;
@@ -57,18 +59,23 @@ function tableOf(model: Model, step: Step): Table | null {
   const [amounts, lows, highs] = [new Float64Array(ways), new Float64Array(ways), new Float64Array(ways)];
   let place = 0;
   let [low, high] = [Infinity, -Infinity];
-  eachCombination(step.variables, (variable) => Array(space.sizes[variable] ?? 1).keys(), (values) => {
-    const valueOf = (variable: number) => values.get(variable) ?? 0;
-    const amount = step.amount(valueOf);
-    const [least, most] = isWide(model, step.variables, valueOf) ? spanOf(step, valueOf) : [amount, amount];
-    [amounts[place], lows[place], highs[place]] = [amount, least, most];
-    place += 1;
-    if (Number.isNaN(least)) return;
-    low = Math.min(low, least);
-    high = Math.max(high, most);
-  });
+  eachCombination(
+    step.variables,
+    (variable) => Array(space.sizes[variable] ?? 1).keys(),
+    (values) => {
+      const valueOf = (variable: number) => values.get(variable) ?? 0;
+      const amount = step.amount(valueOf);
+      const [least, most] = isWide(model, step.variables, valueOf) ? spanOf(step, valueOf) : [amount, amount];
+      [amounts[place], lows[place], highs[place]] = [amount, least, most];
+      place += 1;
+      if (Number.isNaN(least)) return;
+      low = Math.min(low, least);
+      high = Math.max(high, most);
+    },
+  );
   const whole: Interval = low > high ? [-Infinity, Infinity] : [low, high];
-  const placeOf = (valueOf: ValueOf) => step.variables.reduce((index, variable, digit) => index * (sizes[digit] ?? 1) + valueOf(variable), 0);
+  const placeOf = (valueOf: ValueOf) =>
+    step.variables.reduce((index, variable, digit) => index * (sizes[digit] ?? 1) + valueOf(variable), 0);
   const at = (valueOf: ValueOf) => amounts[placeOf(valueOf)] ?? NaN;
   const span = (valueOf: ValueOf): Interval => [lows[placeOf(valueOf)] ?? NaN, highs[placeOf(valueOf)] ?? NaN];
   return {

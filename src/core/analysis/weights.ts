@@ -24,10 +24,21 @@ interface Weighed {
 export function weightFormula(model: ModelDraft, holds: (weight: Exact | null) => boolean): Formula {
   const { program, space, choices } = model;
   const { reads } = weighingOf(program.product);
-  const stocked = program.variants.size > 0 && [...program.variants.values()].some(({ weight }) => weight) ? program.stocked : [];
-  const ofVariants = stocked.flatMap((index) => choices[index]?.variables ?? []).map(({ variable, values }): Level => ({ variable, alike: values.map((_, value) => ({ values: new Set([value]), reads: [] })) }));
-  const picked = reads.flatMap((index) => (choices[index]?.variables ?? []).map(({ variable, values }) => weighed(model, index, variable, values)));
-  const ways = [...ofVariants, ...picked.map(({ level }) => level)].reduce((product, { alike }) => product * alike.length, 1);
+  const stocked =
+    program.variants.size > 0 && [...program.variants.values()].some(({ weight }) => weight) ? program.stocked : [];
+  const ofVariants = stocked
+    .flatMap((index) => choices[index]?.variables ?? [])
+    .map(({ variable, values }): Level => ({
+      variable,
+      alike: values.map((_, value) => ({ values: new Set([value]), reads: [] })),
+    }));
+  const picked = reads.flatMap((index) =>
+    (choices[index]?.variables ?? []).map(({ variable, values }) => weighed(model, index, variable, values)),
+  );
+  const ways = [...ofVariants, ...picked.map(({ level }) => level)].reduce(
+    (product, { alike }) => product * alike.length,
+    1,
+  );
   if (ways > MOST_WAYS) {
     if (!model.loose.some(({ title }) => title === WEIGHT)) model.loose.push({ kind: 'formulaTooWide', title: WEIGHT });
     return space.is(space.helper(2), (value) => value === 1);
@@ -44,7 +55,10 @@ export function weightFormula(model: ModelDraft, holds: (weight: Exact | null) =
       });
       return;
     }
-    const begun = place === ofVariants.length ? ((stocked.length > 0 ? program.variants.get(variantKey(options))?.weight : null) ?? program.weight) : sum;
+    const begun =
+      place === ofVariants.length
+        ? ((stocked.length > 0 ? program.variants.get(variantKey(options))?.weight : null) ?? program.weight)
+        : sum;
     const next = picked[place - ofVariants.length];
     if (!next) return void outcomes.push(holds(begun && begun.times(program.weightUnit.factor)));
     for (const add of next.adds) visit(place + 1, add ? (begun?.plus(add) ?? add) : begun);
@@ -66,5 +80,8 @@ function weighed({ program }: ModelDraft, index: number, variable: number, value
     groups.set(name, group);
   });
   const all = [...groups.values()];
-  return { level: { variable, alike: all.map((group) => ({ values: group.values, reads: [] })) }, adds: all.map(({ add }) => add) };
+  return {
+    level: { variable, alike: all.map((group) => ({ values: group.values, reads: [] })) },
+    adds: all.map(({ add }) => add),
+  };
 }

@@ -16,16 +16,18 @@ export interface CountedLine {
 export const countsOthers = ({ breaks }: Program): boolean => breaks.some(({ across }) => across !== 'line');
 
 /**
- * How much of other lines counts for a table of breaks of one: of all lines of the product, or of all products that name
- * the same group. What is measured in another unit is converted; what is measured otherwise does not count.
+ * How much of other lines counts for a table of breaks of one: of all lines of the product, or of all products that
+ * name the same group. What is measured in another unit is converted; what is measured otherwise does not count.
  */
 export function besideOf(line: CountedLine, others: readonly CountedLine[]): (table: Counted) => Exact {
   return (table) =>
-    others.filter((other) => countsFor(table, line, other)).reduce((sum, { program, pieces, charged }) => {
-      if (table.over === 'pieces') return sum.plus(Exact.of(pieces));
-      const factor = charged && factorBetween(program.base.unit, line.program.base.unit);
-      return charged && factor ? sum.plus(charged.times(factor).times(Exact.of(pieces))) : sum;
-    }, Exact.zero);
+    others
+      .filter((other) => countsFor(table, line, other))
+      .reduce((sum, { program, pieces, charged }) => {
+        if (table.over === 'pieces') return sum.plus(Exact.of(pieces));
+        const factor = charged && factorBetween(program.base.unit, line.program.base.unit);
+        return charged && factor ? sum.plus(charged.times(factor).times(Exact.of(pieces))) : sum;
+      }, Exact.zero);
 }
 
 function countsFor({ across, together }: Counted, { program: own }: CountedLine, { program }: CountedLine): boolean {
@@ -35,7 +37,9 @@ function countsFor({ across, together }: Counted, { program: own }: CountedLine,
     case 'product':
       return program.slug === own.slug;
     case 'together':
-      return program.breaks.some((table) => table.across === 'together' && plainWords(table.together) === plainWords(together));
+      return program.breaks.some(
+        (table) => table.across === 'together' && plainWords(table.together) === plainWords(together),
+      );
   }
 }
 

@@ -58,29 +58,54 @@ interface Shopping {
   readonly delivery: Exact;
 }
 
-/** First what is for nothing, then percentages of what is left, then amounts: the order of codes and lines makes no difference. */
+/**
+ * First what is for nothing, then percentages of what is left, then amounts: the order of codes and lines makes no
+ * difference.
+ */
 const ORDER: Readonly<Record<Discount['gives']['kind'], number>> = { product: 0, percent: 1, amount: 2, delivery: 3 };
 
 /** What the codes in a basket take off; allocated to its lines to the minor unit. */
-export function discountsOf(codes: readonly EnteredCode[], lines: readonly DiscountLine[], shopping: Shopping): CodeOutcome[] {
+export function discountsOf(
+  codes: readonly EnteredCode[],
+  lines: readonly DiscountLine[],
+  shopping: Shopping,
+): CodeOutcome[] {
   const left = lines.map(({ total }) => total ?? Exact.zero);
   // One that goes with no other has the word, if it gives anything at all.
-  const alone = codes.find((entered) => !entered.discount.combines && outcomeOf(entered, lines, [...left], shopping, null).why === null);
+  const alone = codes.find(
+    (entered) => !entered.discount.combines && outcomeOf(entered, lines, [...left], shopping, null).why === null,
+  );
   const rank = ({ discount: { gives, key } }: EnteredCode) => `${ORDER[gives.kind]} ${key}`;
-  const inOrder = codes.map((entered, place) => ({ entered, place })).sort((a, b) => (rank(a.entered) < rank(b.entered) ? -1 : 1));
-  const found = new Map(inOrder.map(({ entered, place }) => [place, outcomeOf(entered, lines, left, shopping, alone && alone !== entered ? alone.discount.title : null)]));
+  const inOrder = codes
+    .map((entered, place) => ({ entered, place }))
+    .sort((a, b) => (rank(a.entered) < rank(b.entered) ? -1 : 1));
+  const found = new Map(
+    inOrder.map(({ entered, place }) => [
+      place,
+      outcomeOf(entered, lines, left, shopping, alone && alone !== entered ? alone.discount.title : null),
+    ]),
+  );
   return codes.flatMap((_, place) => found.get(place) ?? []);
 }
 
 /** Why a code gives nothing, whatever is in the basket. */
-function whenNot({ discount: { from, until, groups, uses }, used }: EnteredCode, { today, group }: Shopping): WhyNot | null {
+function whenNot(
+  { discount: { from, until, groups, uses }, used }: EnteredCode,
+  { today, group }: Shopping,
+): WhyNot | null {
   if (from !== null && today < from) return { kind: 'notYet', from };
   if (until !== null && today > until) return { kind: 'over', until };
   if (groups.length > 0 && (group === null || !groups.includes(group))) return { kind: 'otherGroup' };
   return uses !== null && used >= uses ? { kind: 'usedUp' } : null;
 }
 
-function outcomeOf(entered: EnteredCode, lines: readonly DiscountLine[], left: Exact[], shopping: Shopping, instead: string | null): CodeOutcome {
+function outcomeOf(
+  entered: EnteredCode,
+  lines: readonly DiscountLine[],
+  left: Exact[],
+  shopping: Shopping,
+  instead: string | null,
+): CodeOutcome {
   const { code, discount } = entered;
   const nothing = lines.map(() => Exact.zero);
   const outcome = { code, title: discount.title, amount: Exact.zero, shares: nothing, freeDelivery: false };
@@ -88,16 +113,35 @@ function outcomeOf(entered: EnteredCode, lines: readonly DiscountLine[], left: E
   const never = whenNot(entered, shopping);
   if (never) return refused(never);
   if (instead !== null) return refused({ kind: 'notTogether', with: instead });
-  const isFor = lines.map(({ discounts, total }) => total !== null && total.sign() > 0 && discounts.includes(discount.key));
+  const isFor = lines.map(
+    ({ discounts, total }) => total !== null && total.sign() > 0 && discounts.includes(discount.key),
+  );
   const value = lines.reduce((sum, { total }, place) => (isFor[place] && total ? sum.plus(total) : sum), Exact.zero);
   if (!isFor.some(Boolean)) return refused({ kind: 'nothingForIt' });
   const least = discount.least === null ? null : Exact.parse(discount.least);
   if (least && value.isLess(least)) return refused({ kind: 'tooLittle', least, missing: least.minus(value) });
   const { gives } = discount;
-  if (gives.kind === 'delivery') return shopping.delivery.sign() > 0 ? { ...outcome, freeDelivery: true, why: null } : refused({ kind: 'noDelivery' });
+  if (gives.kind === 'delivery')
+    return shopping.delivery.sign() > 0
+      ? { ...outcome, freeDelivery: true, why: null }
+      : refused({ kind: 'noDelivery' });
   const weights = left.map((amount, place) => (isFor[place] && amount.sign() > 0 ? amount : Exact.zero));
   const rest = weights.reduce((sum, amount) => sum.plus(amount), Exact.zero);
-  const off = gives.kind === 'product' ? freePiece(gives, lines, left) : { amount: leastOf(gives.kind === 'percent' ? rest.times(Exact.parse(gives.percent) ?? Exact.zero).over(Exact.of(100)).rounded(shopping.places, shopping.rounding) : (Exact.parse(gives.amount) ?? Exact.zero), rest), of: weights };
+  const off =
+    gives.kind === 'product'
+      ? freePiece(gives, lines, left)
+      : {
+          amount: leastOf(
+            gives.kind === 'percent'
+              ? rest
+                  .times(Exact.parse(gives.percent) ?? Exact.zero)
+                  .over(Exact.of(100))
+                  .rounded(shopping.places, shopping.rounding)
+              : (Exact.parse(gives.amount) ?? Exact.zero),
+            rest,
+          ),
+          of: weights,
+        };
   if (off.amount.sign() <= 0) return refused({ kind: 'nothingForIt' });
   const shares = shared(off.amount, off.of, shopping.places);
   shares.forEach((share, place) => (left[place] = (left[place] ?? Exact.zero).minus(share)));
@@ -107,7 +151,11 @@ function outcomeOf(entered: EnteredCode, lines: readonly DiscountLine[], left: E
 const leastOf = (a: Exact, b: Exact) => (a.isLess(b) ? a : b);
 
 /** What is for nothing: the cheapest of the lines of a product, as many pieces as there are. */
-function freePiece({ product, pieces }: Extract<Discount['gives'], { kind: 'product' }>, lines: readonly DiscountLine[], left: readonly Exact[]): { amount: Exact; of: Exact[] } {
+function freePiece(
+  { product, pieces }: Extract<Discount['gives'], { kind: 'product' }>,
+  lines: readonly DiscountLine[],
+  left: readonly Exact[],
+): { amount: Exact; of: Exact[] } {
   const cheapest = lines
     .map((line, place) => ({ ...line, place }))
     .filter(({ slug, unitPrice }) => slug === product && unitPrice !== null)
@@ -129,20 +177,27 @@ function freePiece({ product, pieces }: Extract<Discount['gives'], { kind: 'prod
 /** Shares an amount out by weights, in whole minor units. */
 function shared(amount: Exact, weights: readonly Exact[], places: number): Exact[] {
   const scale = Exact.of(10n ** BigInt(places));
-  return allocate(amount.times(scale).floor(), weights.map((weight) => weight.times(scale).floor())).map((share) => Exact.of(share).over(scale));
+  return allocate(
+    amount.times(scale).floor(),
+    weights.map((weight) => weight.times(scale).floor()),
+  ).map((share) => Exact.of(share).over(scale));
 }
 
 /** Keys of the discounts that a product is for. */
 export function discountsFor(product: Product, codes: readonly Pick<EnteredCode, 'discount'>[]): string[] {
-  const isFor = ({ places, products }: Discount) => (places.length === 0 && products.length === 0) || products.includes(product.slug) || (places.length > 0 && isPlaced(places, product));
+  const isFor = ({ places, products }: Discount) =>
+    (places.length === 0 && products.length === 0) ||
+    products.includes(product.slug) ||
+    (places.length > 0 && isPlaced(places, product));
   return codes.filter(({ discount }) => isFor(discount)).map(({ discount }) => discount.key);
 }
 
 const HUNDRED = Exact.of(100);
 
 /**
- * The largest percentage that a discount can take off anything that it is for. An amount is shared out over what it is for in
- * proportion to what that costs, and this comes to the least value at the least: so no line loses a larger share than that.
+ * The largest percentage that a discount can take off anything that it is for. An amount is shared out over what it is
+ * for in proportion to what that costs, and this comes to the least value at the least: so no line loses a larger share
+ * than that.
  *
  * @returns null where it takes nothing off what products cost, or its figures can't be read
  */

@@ -32,20 +32,34 @@ export interface LinePromise {
  * @param view what there is, what is reserved taken off
  * @param today YYYY-MM-DD
  */
-export function promises(lines: readonly PromisedLine[], view: StockView, expected: readonly ExpectedReceipt[], today: string): LinePromise[] {
+export function promises(
+  lines: readonly PromisedLine[],
+  view: StockView,
+  expected: readonly ExpectedReceipt[],
+  today: string,
+): LinePromise[] {
   // What should have come is still to come: it counts from tomorrow on.
   const dayOf = ({ day }: ExpectedReceipt) => (day <= today ? later(today, 1) : day);
   const days = [today, ...[...new Set(expected.map(dayOf))].sort()];
   const found: { now: number; day: string | null }[] = lines.map(() => ({ now: 0, day: null }));
   for (const day of days) {
-    let there = withReceived(view, expected.filter((receipt) => day !== today && dayOf(receipt) <= day));
+    let there = withReceived(
+      view,
+      expected.filter((receipt) => day !== today && dayOf(receipt) <= day),
+    );
     lines.forEach(({ draws, quantity }, place) => {
       const { canSupply, leadDays, cutPlans } = availabilityOf(draws, there, quantity);
       there = there.less(draws, cutPlans);
       const promise = found[place];
       if (!promise) return;
       const enough = canSupply === 'unlimited' || (canSupply ?? 0) >= quantity;
-      if (day === today) promise.now = leadDays !== null ? 0 : canSupply === 'unlimited' ? quantity : Math.max(0, Math.min(quantity, canSupply ?? 0));
+      if (day === today)
+        promise.now =
+          leadDays !== null
+            ? 0
+            : canSupply === 'unlimited'
+              ? quantity
+              : Math.max(0, Math.min(quantity, canSupply ?? 0));
       if (!enough) return;
       const ready = leadDays === null ? day : later(today, leadDays);
       if (promise.day === null || ready < promise.day) promise.day = ready;

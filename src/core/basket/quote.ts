@@ -2,7 +2,15 @@ import { type Program } from '../compile';
 import { Exact } from '../number';
 import { checkQuantity, type Orderable } from '../ordering';
 import { problem, type Problem } from '../problems';
-import { breakRows, moreForLess, type MoreForLess, type Resolution, resolve, type ResolveContext, roomFor } from '../run';
+import {
+  breakRows,
+  moreForLess,
+  type MoreForLess,
+  type Resolution,
+  resolve,
+  type ResolveContext,
+  roomFor,
+} from '../run';
 import { AT_ITEM, type Selection } from '../selection';
 import { besideOf, type CountedLine, countsOthers } from './beside';
 import { type CodeOutcome } from './discounts';
@@ -65,20 +73,40 @@ const NO_RULES: readonly JointRule[] = [];
  * What a basket comes to. Its lines stand before the same shelves: each is resolved against what the lines before it
  * leave, so that nothing is promised twice and pieces of several lines are cut from the same lots.
  */
-export function quote(lines: readonly BasketLine[], context: Omit<ResolveContext, 'group'>, rules: readonly JointRule[] = NO_RULES, terms: Terms = NO_TERMS): Quote {
+export function quote(
+  lines: readonly BasketLine[],
+  context: Omit<ResolveContext, 'group'>,
+  rules: readonly JointRule[] = NO_RULES,
+  terms: Terms = NO_TERMS,
+): Quote {
   let { stock } = context;
   const taken = new Map<string, number>();
   const counted = countedLines(lines, context);
   const quoted = lines.map(({ program, selection, group }, place): QuotedLine => {
     if (!program) return { resolution: null, problems: [problem(AT_ITEM, { code: 'notInShop' })], more: null };
     const own = counted?.[place];
-    const beside = own && countsOthers(program) ? besideOf(own, (counted ?? []).flatMap((other) => (other && other !== own ? [other] : []))) : undefined;
-    const booked = context.booked && ((product: string, period: string) => (context.booked?.(product, period) ?? 0) + (taken.get(`${product} ${period}`) ?? 0));
+    const beside =
+      own && countsOthers(program)
+        ? besideOf(
+            own,
+            (counted ?? []).flatMap((other) => (other && other !== own ? [other] : [])),
+          )
+        : undefined;
+    const booked =
+      context.booked &&
+      ((product: string, period: string) =>
+        (context.booked?.(product, period) ?? 0) + (taken.get(`${product} ${period}`) ?? 0));
     const here = { ...context, stock, group, beside, booked };
     const resolution = resolve(program, selection, { ...here, naming: true });
-    for (const booking of booked ? resolution.bookings : []) for (const { period, pieces } of roomFor(booking, booked ?? (() => 0))) taken.set(`${booking.product} ${period}`, (taken.get(`${booking.product} ${period}`) ?? 0) + pieces);
+    for (const booking of booked ? resolution.bookings : [])
+      for (const { period, pieces } of roomFor(booking, booked ?? (() => 0)))
+        taken.set(`${booking.product} ${period}`, (taken.get(`${booking.product} ${period}`) ?? 0) + pieces);
     stock = stock && stock.less(resolution.draws, resolution.availability.cutPlans);
-    return { resolution, problems: resolution.problems, more: moreForLess(breakRows(program, selection, here, resolution), program, selection, here, resolution) };
+    return {
+      resolution,
+      problems: resolution.problems,
+      more: moreForLess(breakRows(program, selection, here, resolution), program, selection, here, resolution),
+    };
   });
   const problems = rules.flatMap((rule) => togetherProblem(rule, lines, quoted));
   const totals = quoted.map(({ resolution }) => resolution?.lineTotal ?? null);
@@ -87,13 +115,27 @@ export function quote(lines: readonly BasketLine[], context: Omit<ResolveContext
     lines: quoted,
     problems,
     goods,
-    ...(goods ? toPay(lines.map(({ program, discounts = [] }, place) => ({ program, discounts, resolution: quoted[place]?.resolution ?? null })), terms, context.today) : { codes: [], delivery: null, taxation: null, total: null }),
-    canOrder: quoted.length > 0 && problems.length === 0 && quoted.every(({ resolution }) => resolution?.state === 'sellable'),
+    ...(goods
+      ? toPay(
+          lines.map(({ program, discounts = [] }, place) => ({
+            program,
+            discounts,
+            resolution: quoted[place]?.resolution ?? null,
+          })),
+          terms,
+          context.today,
+        )
+      : { codes: [], delivery: null, taxation: null, total: null }),
+    canOrder:
+      quoted.length > 0 && problems.length === 0 && quoted.every(({ resolution }) => resolution?.state === 'sellable'),
   };
 }
 
 /** How much of each line counts for the prices of others; null where no price follows from others. */
-function countedLines(lines: readonly BasketLine[], context: Omit<ResolveContext, 'group'>): (CountedLine | null)[] | null {
+function countedLines(
+  lines: readonly BasketLine[],
+  context: Omit<ResolveContext, 'group'>,
+): (CountedLine | null)[] | null {
   if (!lines.some(({ program }) => program !== null && countsOthers(program))) return null;
   return lines.map(({ program, selection, group }) => {
     if (!program) return null;
@@ -103,8 +145,14 @@ function countedLines(lines: readonly BasketLine[], context: Omit<ResolveContext
 }
 
 /** What a rule has against all that it counts in a basket; nothing where none of it is there. */
-function togetherProblem({ key, title, per, orderable, earlier }: JointRule, lines: readonly BasketLine[], quoted: readonly QuotedLine[]): Problem[] {
-  const counted = quoted.flatMap(({ resolution }, place) => (resolution && lines[place]?.together?.includes(key) ? [resolution.quantity] : []));
+function togetherProblem(
+  { key, title, per, orderable, earlier }: JointRule,
+  lines: readonly BasketLine[],
+  quoted: readonly QuotedLine[],
+): Problem[] {
+  const counted = quoted.flatMap(({ resolution }, place) =>
+    resolution && lines[place]?.together?.includes(key) ? [resolution.quantity] : [],
+  );
   if (counted.length === 0) return [];
   const pieces = counted.reduce((sum, quantity) => sum + quantity, 0);
   switch (per) {
@@ -114,7 +162,9 @@ function togetherProblem({ key, title, per, orderable, earlier }: JointRule, lin
     }
     case 'customer': {
       const { maximum } = orderable;
-      return maximum !== null && pieces + earlier > maximum ? [problem(AT_ITEM, { code: 'customerQuantity', title, pieces, earlier, most: maximum })] : [];
+      return maximum !== null && pieces + earlier > maximum
+        ? [problem(AT_ITEM, { code: 'customerQuantity', title, pieces, earlier, most: maximum })]
+        : [];
     }
   }
 }

@@ -42,21 +42,31 @@ export function sellersShare(tax: Tax | null, taxClass: string | null): Exact {
 }
 
 /**
- * The tax on some amounts. Of prices with tax it is what is in them, percent / (100 + percent); of prices without, it comes
- * on top. It is rounded for each of them, or once for all that have the same rate.
+ * The tax on some amounts. Of prices with tax it is what is in them, percent / (100 + percent); of prices without, it
+ * comes on top. It is rounded for each of them, or once for all that have the same rate.
  *
  * @param places decimal places of the currency's minor unit
  */
-export function taxOf(tax: Tax, country: string, things: readonly Taxed[], places: number, rounding: RoundingMode): Taxation {
+export function taxOf(
+  tax: Tax,
+  country: string,
+  things: readonly Taxed[],
+  places: number,
+  rounding: RoundingMode,
+): Taxation {
   const exact = things.map(({ amount, taxClass }) => {
     const percent = taxRate(tax, taxClass, country);
     return { percent, amount, tax: taxOn(tax, percent, amount) };
   });
-  const each = tax.rounding === 'line' ? exact.map((one) => ({ ...one, tax: one.tax.rounded(places, rounding) })) : exact;
+  const each =
+    tax.rounding === 'line' ? exact.map((one) => ({ ...one, tax: one.tax.rounded(places, rounding) })) : exact;
   const byRate = new Map<string, { percent: Exact; amount: Exact; tax: Exact }>();
   for (const one of each) {
     const known = byRate.get(one.percent.toString());
-    byRate.set(one.percent.toString(), known ? { ...known, amount: known.amount.plus(one.amount), tax: known.tax.plus(one.tax) } : one);
+    byRate.set(
+      one.percent.toString(),
+      known ? { ...known, amount: known.amount.plus(one.amount), tax: known.tax.plus(one.tax) } : one,
+    );
   }
   const sums = [...byRate.values()]
     .map(({ percent, amount, tax: sum }): TaxSum => {
@@ -70,10 +80,17 @@ export function taxOf(tax: Tax, country: string, things: readonly Taxed[], place
 }
 
 /** The tax in an amount that is entered with it, or on top of one that is entered without; exactly. */
-const taxOn = ({ pricesInclude }: Pick<Tax, 'pricesInclude'>, percent: Exact, amount: Exact): Exact => amount.times(percent).over(pricesInclude ? HUNDRED.plus(percent) : HUNDRED);
+const taxOn = ({ pricesInclude }: Pick<Tax, 'pricesInclude'>, percent: Exact, amount: Exact): Exact =>
+  amount.times(percent).over(pricesInclude ? HUNDRED.plus(percent) : HUNDRED);
 
 /** A price without its tax, or with it, as {@link taxOf} has it of one line: to show beside the one that is entered. */
-export function otherPrice(tax: Pick<Tax, 'pricesInclude'>, percent: Exact, price: Exact, places: number, rounding: RoundingMode): Exact {
+export function otherPrice(
+  tax: Pick<Tax, 'pricesInclude'>,
+  percent: Exact,
+  price: Exact,
+  places: number,
+  rounding: RoundingMode,
+): Exact {
   const paid = taxOn(tax, percent, price).rounded(places, rounding);
   return tax.pricesInclude ? price.minus(paid) : price.plus(paid);
 }

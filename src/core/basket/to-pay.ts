@@ -45,7 +45,11 @@ export interface ToPay {
  * @param lines all of them with a price
  * @param today as YYYY-MM-DD
  */
-export function toPay(lines: readonly PricedLine[], { codes: entered, group, tax, delivery: costs, country }: Terms, today: string): ToPay {
+export function toPay(
+  lines: readonly PricedLine[],
+  { codes: entered, group, tax, delivery: costs, country }: Terms,
+  today: string,
+): ToPay {
   const program = lines.find((line) => line.program)?.program;
   const [places, rounding] = [program?.places ?? 2, program?.rounding ?? 'halfAwayFromZero'];
   const cost = lines.length === 0 ? undefined : deliveryTo(costs, country);
@@ -53,21 +57,38 @@ export function toPay(lines: readonly PricedLine[], { codes: entered, group, tax
   const totals = lines.map(({ resolution }) => resolution?.lineTotal ?? Exact.zero);
   const codes = discountsOf(
     entered,
-    lines.map(({ program: of, discounts, resolution }) => ({ slug: of?.slug ?? null, total: resolution?.lineTotal ?? null, unitPrice: resolution?.unitPrice ?? null, quantity: resolution?.quantity ?? 0, discounts })),
+    lines.map(({ program: of, discounts, resolution }) => ({
+      slug: of?.slug ?? null,
+      total: resolution?.lineTotal ?? null,
+      unitPrice: resolution?.unitPrice ?? null,
+      quantity: resolution?.quantity ?? 0,
+      discounts,
+    })),
     { today, group, places, rounding, delivery: usual },
   );
-  const left = totals.map((total, place) => codes.reduce((sum, { shares }) => sum.plus(shares[place] ?? Exact.zero), total));
+  const left = totals.map((total, place) =>
+    codes.reduce((sum, { shares }) => sum.plus(shares[place] ?? Exact.zero), total),
+  );
   const goods = left.reduce((sum, amount) => sum.plus(amount), Exact.zero);
   const freeFrom = cost?.freeFrom ? Exact.parse(cost.freeFrom) : null;
   const isFree = codes.some(({ freeDelivery }) => freeDelivery) || (freeFrom !== null && !goods.isLess(freeFrom));
   const delivery = cost ? { price: isFree ? Exact.zero : usual, usual, freeFrom } : null;
   if (!tax) return { codes, delivery, taxation: null, total: goods.plus(delivery?.price ?? Exact.zero) };
-  const things = [...lines.map(({ program: of }, place) => ({ amount: left[place] ?? Exact.zero, taxClass: of?.product.taxClass ?? null })), ...(delivery ? [{ amount: delivery.price, taxClass: null }] : [])];
+  const things = [
+    ...lines.map(({ program: of }, place) => ({
+      amount: left[place] ?? Exact.zero,
+      taxClass: of?.product.taxClass ?? null,
+    })),
+    ...(delivery ? [{ amount: delivery.price, taxClass: null }] : []),
+  ];
   const taxation = taxOf(tax, country ?? tax.country, things, places, rounding);
   return { codes, delivery, taxation, total: taxation.gross };
 }
 
 /** What delivery costs to a country; undefined where nothing is said of it. */
 function deliveryTo(costs: Terms['delivery'], country: string | null): Terms['delivery'][number] | undefined {
-  return costs.find((candidate) => candidate.country !== null && candidate.country === country) ?? costs.find((candidate) => candidate.country === null);
+  return (
+    costs.find((candidate) => candidate.country !== null && candidate.country === country) ??
+    costs.find((candidate) => candidate.country === null)
+  );
 }

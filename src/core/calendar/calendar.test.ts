@@ -3,10 +3,18 @@ import { describe, expect, it } from 'vitest';
 import { dayAt, dayText, dayWords, isTimeZone, parseDay, weekdayOf } from '.';
 
 describe('days', () => {
-  it.each(['2026-02-29', '2026-13-01', '2026-00-10', '2026-1-1', '1899-12-31', 'today', '', '2026-11-24T00:00'])('refuse “%s”', (text) => expect(parseDay(text)).toBeNull());
+  it.each(['2026-02-29', '2026-13-01', '2026-00-10', '2026-1-1', '1899-12-31', 'today', '', '2026-11-24T00:00'])(
+    'refuse “%s”',
+    (text) => expect(parseDay(text)).toBeNull(),
+  );
 
   it('are read and written back, any of four centuries', () => {
-    fc.assert(fc.property(fc.integer({ min: parseDay('1900-01-01') ?? 0, max: parseDay('2299-12-31') ?? 0 }), (day) => parseDay(dayText(day)) === day));
+    fc.assert(
+      fc.property(
+        fc.integer({ min: parseDay('1900-01-01') ?? 0, max: parseDay('2299-12-31') ?? 0 }),
+        (day) => parseDay(dayText(day)) === day,
+      ),
+    );
   });
 
   it('know leap days and weekdays', () => {

@@ -27,7 +27,20 @@ export function dayText(day: number): string {
 }
 
 /** January to December. */
-export const monthNames = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'] as const;
+export const monthNames = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+] as const;
 
 /** The month, 1 for January to 12 for December. */
 export const monthOf = (day: number): number => new Date(day * DAY).getUTCMonth() + 1;
@@ -48,18 +61,28 @@ export function isDayOfYear(text: string): boolean {
   return dayInYear(2000, text) !== null;
 }
 
-/** A day of the year, given as MM-DD, in a year: the 29th of February of other years is the 28th. @returns null for what is no day */
+/**
+ * A day of the year, given as MM-DD, in a year: the 29th of February of other years is the 28th. @returns null for what
+ * is no day
+ */
 export function dayInYear(year: number, text: string): number | null {
-  return parseDay(`${String(year).padStart(4, '0')}-${text === '02-29' && parseDay(`${year}-02-29`) === null ? '02-28' : text}`);
+  return parseDay(
+    `${String(year).padStart(4, '0')}-${text === '02-29' && parseDay(`${year}-02-29`) === null ? '02-28' : text}`,
+  );
 }
 
 /** A day of the year for people: `1 May`. */
 export function dayOfYearWords(text: string): string {
   const day = dayInYear(2000, text);
-  return day === null ? text : new Date(day * DAY).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
+  return day === null
+    ? text
+    : new Date(day * DAY).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
 }
 
-/** Whether a day lies between two days of the year, both included; over the turn of the year where the second is earlier. */
+/**
+ * Whether a day lies between two days of the year, both included; over the turn of the year where the second is
+ * earlier.
+ */
 export function isInSeason(day: number, from: string, to: string): boolean {
   const at = dayText(day).slice(5);
   return from <= to ? at >= from && at <= to : at >= from || at <= to;
@@ -68,12 +91,25 @@ export function isInSeason(day: number, from: string, to: string): boolean {
 /** A day that is given as YYYY-MM-DD, for people, without its weekday: `4 December 2026`. Text that is no day stays. */
 export function dateWords(text: string): string {
   const day = parseDay(text);
-  return day === null ? text : new Date(day * DAY).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
+  return day === null
+    ? text
+    : new Date(day * DAY).toLocaleDateString('en-GB', {
+        day: 'numeric',
+        month: 'long',
+        year: 'numeric',
+        timeZone: 'UTC',
+      });
 }
 
 /** A day for people: `Friday, 4 December 2026`. */
 export function dayWords(day: number): string {
-  return new Date(day * DAY).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
+  return new Date(day * DAY).toLocaleDateString('en-GB', {
+    weekday: 'long',
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+    timeZone: 'UTC',
+  });
 }
 
 // To make one takes a hundred times as long as to use it, and a shop has one time zone.
@@ -81,7 +117,9 @@ const clocks = new Map<string, Intl.DateTimeFormat>();
 
 /** The day it is at an instant, in a time zone of the IANA database. */
 export function dayAt(instant: Date, timeZone: string): string {
-  const clock = clocks.get(timeZone) ?? new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
+  const clock =
+    clocks.get(timeZone) ??
+    new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
   clocks.set(timeZone, clock);
   return clock.format(instant);
 }

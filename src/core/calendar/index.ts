@@ -1,1 +1,18 @@
-export { beginsOn, dateWords, dayAt, dayInYear, dayOfYearWords, dayText, dayWords, isDayOfYear, isInSeason, isTimeZone, monthNames, monthOf, parseDay, SOME_DAY, weekdayNames, weekdayOf } from './calendar';
+export {
+  beginsOn,
+  dateWords,
+  dayAt,
+  dayInYear,
+  dayOfYearWords,
+  dayText,
+  dayWords,
+  isDayOfYear,
+  isInSeason,
+  isTimeZone,
+  monthNames,
+  monthOf,
+  parseDay,
+  SOME_DAY,
+  weekdayNames,
+  weekdayOf,
+} from './calendar';

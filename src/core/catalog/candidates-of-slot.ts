@@ -25,9 +25,20 @@ export function joins({ property, ...shelf }: JoinCondition, product: Joining): 
  */
 export function withCandidates(slot: SlotChoice, own: string, from: ReadonlyMap<string, Product>): SlotChoice {
   const listed = new Set(slot.options.map(({ key }) => key));
-  const joined = slot.joins.length === 0 ? [] : [...from.values()].filter((product) => product.slug !== own && !listed.has(product.slug) && slot.joins.some((condition) => joins(condition, product)));
+  const joined =
+    slot.joins.length === 0
+      ? []
+      : [...from.values()].filter(
+          (product) =>
+            product.slug !== own &&
+            !listed.has(product.slug) &&
+            slot.joins.some((condition) => joins(condition, product)),
+        );
   if (joined.length === 0 && slot.options.every(({ title }) => title !== '')) return slot;
-  const named = (option: Option): Option => (option.title === '' ? { ...option, title: from.get(option.key)?.title ?? option.key } : option);
-  const further = joined.sort((a, b) => (a.title < b.title ? -1 : a.title > b.title ? 1 : a.slug < b.slug ? -1 : 1)).map(({ slug, title }) => optionSchema.parse({ key: slug, title }));
+  const named = (option: Option): Option =>
+    option.title === '' ? { ...option, title: from.get(option.key)?.title ?? option.key } : option;
+  const further = joined
+    .sort((a, b) => (a.title < b.title ? -1 : a.title > b.title ? 1 : a.slug < b.slug ? -1 : 1))
+    .map(({ slug, title }) => optionSchema.parse({ key: slug, title }));
   return { ...slot, options: [...slot.options.map(named), ...further] };
 }

@@ -4,13 +4,36 @@ import { surroundingsOf } from '../exchange';
 import { catalogSchema, copyAlong, productSchema, type Tied } from '.';
 
 const measure = (key: string) => ({ kind: 'measure', key, title: key, unit: 'm', min: '0', max: '9' });
-const list = (key: string) => ({ kind: 'list', key, title: key, options: [{ key: 'x', title: 'X', properties: { mass: { value: '3', unit: 'kg' } } }, { key: 'y', title: 'Y', properties: { mass: { value: '4', unit: 'kg' } } }] });
-const product = (more: object) => productSchema.parse({ slug: 'p', title: 'P', sku: 'P', price: '1', category: 'C', ...more });
-const surroundings = surroundingsOf(catalogSchema.parse({ format: 'oak-knot/catalog', version: 2, shop: { name: 'Test', currency: 'EUR' } }));
+const list = (key: string) => ({
+  kind: 'list',
+  key,
+  title: key,
+  options: [
+    { key: 'x', title: 'X', properties: { mass: { value: '3', unit: 'kg' } } },
+    { key: 'y', title: 'Y', properties: { mass: { value: '4', unit: 'kg' } } },
+  ],
+});
+const product = (more: object) =>
+  productSchema.parse({ slug: 'p', title: 'P', sku: 'P', price: '1', category: 'C', ...more });
+const surroundings = surroundingsOf(
+  catalogSchema.parse({ format: 'oak-knot/catalog', version: 2, shop: { name: 'Test', currency: 'EUR' } }),
+);
 
 const source = product({
-  choices: [measure('width'), measure('height'), list('cloth'), { ...list('trim'), options: [{ key: 'a', title: 'A', amount: { kind: 'perUnit', value: '2', unit: 'm', of: 'width' } }] }, list('other')],
-  rates: [{ key: 'sewing', title: 'Sewing', value: '4', per: 'm' }, { key: 'unused', title: 'Unused', value: '1' }],
+  choices: [
+    measure('width'),
+    measure('height'),
+    list('cloth'),
+    {
+      ...list('trim'),
+      options: [{ key: 'a', title: 'A', amount: { kind: 'perUnit', value: '2', unit: 'm', of: 'width' } }],
+    },
+    list('other'),
+  ],
+  rates: [
+    { key: 'sewing', title: 'Sewing', value: '4', per: 'm' },
+    { key: 'unused', title: 'Unused', value: '1' },
+  ],
   formulas: [
     { key: 'hem', title: 'Hem', text: '2 * (width + height) * sewing', serves: { kind: 'amount' } },
     { key: 'mass', title: 'Mass', text: 'cloth.mass', serves: { kind: 'weight' } },
@@ -18,17 +41,37 @@ const source = product({
     { key: 'least', title: 'Least', text: 'width / 2', serves: { kind: 'least', measure: 'height' } },
   ],
   rules: [
-    { key: 'wide', when: { kind: 'value', choice: 'width', compare: 'more', value: '3' }, then: [{ kind: 'withhold', choice: 'cloth', options: ['x'] }] },
-    { key: 'dear', when: { kind: 'figure', formula: 'hem', compare: 'more', value: '50', unit: 'EUR' }, then: [{ kind: 'tell', text: 'Dear' }] },
-    { key: 'far', when: { kind: 'option', choice: 'other', options: ['x'] }, then: [{ kind: 'hide', choices: ['cloth'] }] },
+    {
+      key: 'wide',
+      when: { kind: 'value', choice: 'width', compare: 'more', value: '3' },
+      then: [{ kind: 'withhold', choice: 'cloth', options: ['x'] }],
+    },
+    {
+      key: 'dear',
+      when: { kind: 'figure', formula: 'hem', compare: 'more', value: '50', unit: 'EUR' },
+      then: [{ kind: 'tell', text: 'Dear' }],
+    },
+    {
+      key: 'far',
+      when: { kind: 'option', choice: 'other', options: ['x'] },
+      then: [{ kind: 'hide', choices: ['cloth'] }],
+    },
   ],
-  tables: [{ key: 't', choices: ['cloth', 'other'], rows: [['x', 'y']] }, { key: 'own', title: 'Own', choices: ['cloth', 'trim'], rows: [['x', 'a']] }],
+  tables: [
+    { key: 't', choices: ['cloth', 'other'], rows: [['x', 'y']] },
+    { key: 'own', title: 'Own', choices: ['cloth', 'trim'], rows: [['x', 'a']] },
+  ],
 });
 const empty = product({});
-const copied = (keys: readonly string[], into: Tied = empty, inPlace = false) => copyAlong(source, new Set(keys), into, inPlace);
+const copied = (keys: readonly string[], into: Tied = empty, inPlace = false) =>
+  copyAlong(source, new Set(keys), into, inPlace);
 const put = (into: ReturnType<typeof product>, { choices, formulas, rates, rules, tables }: Tied) => ({
   ...into,
-  choices: [...into.choices, ...choices], formulas: [...into.formulas, ...formulas], rates: [...into.rates, ...rates], rules: [...into.rules, ...rules], tables: [...into.tables, ...tables],
+  choices: [...into.choices, ...choices],
+  formulas: [...into.formulas, ...formulas],
+  rates: [...into.rates, ...rates],
+  rules: [...into.rules, ...rules],
+  tables: [...into.tables, ...tables],
 });
 
 describe('copying choices', () => {
@@ -42,7 +85,11 @@ describe('copying choices', () => {
   });
 
   it('says what stays, and what it would need', () => {
-    const said = copied(['width', 'cloth']).left.map(({ of, needs }) => [of.kind, of.kind === 'rule' ? of.rule.key : of.title, needs]);
+    const said = copied(['width', 'cloth']).left.map(({ of, needs }) => [
+      of.kind,
+      of.kind === 'rule' ? of.rule.key : of.title,
+      needs,
+    ]);
     expect(said).toEqual([
       ['formula', 'Hem', ['height']],
       ['formula', 'Both', ['other']],
@@ -54,16 +101,26 @@ describe('copying choices', () => {
   });
 
   it('gives names that are free, and everything that comes along uses them', () => {
-    const into = product({ choices: [measure('width'), list('cloth')], rates: [{ key: 'sewing', title: 'Sewing', value: '9', per: 'm' }], rules: [{ key: 'wide', then: [{ kind: 'tell', text: 'Hi' }] }] });
+    const into = product({
+      choices: [measure('width'), list('cloth')],
+      rates: [{ key: 'sewing', title: 'Sewing', value: '9', per: 'm' }],
+      rules: [{ key: 'wide', then: [{ kind: 'tell', text: 'Hi' }] }],
+    });
     const found = copied(['width', 'height', 'cloth', 'trim'], into);
     expect(found.choices.map(({ key }) => key)).toEqual(['width-2', 'height', 'cloth-2', 'trim']);
-    expect(found.formulas.map(({ text }) => text)).toEqual(['2 * (width_2 + height) * sewing_2', 'cloth_2.mass', 'width_2 / 2']);
+    expect(found.formulas.map(({ text }) => text)).toEqual([
+      '2 * (width_2 + height) * sewing_2',
+      'cloth_2.mass',
+      'width_2 / 2',
+    ]);
     expect(found.rates).toMatchObject([{ key: 'sewing-2', value: '4' }]);
     expect(found.rules[0]).toMatchObject({ key: 'wide-2', when: { choice: 'width-2' }, then: [{ choice: 'cloth-2' }] });
     expect(found.tables).toMatchObject([{ choices: ['cloth-2', 'trim'] }]);
     expect(found.choices[3]).toMatchObject({ options: [{ amount: { of: 'width-2' } }] });
     const { faults } = compile(put(into, found), surroundings);
-    expect(faults.filter(({ gravity }) => gravity === 'mustFix').map(({ path, data }) => `${path.join('.')} ${data.code}`)).toEqual([]);
+    expect(
+      faults.filter(({ gravity }) => gravity === 'mustFix').map(({ path, data }) => `${path.join('.')} ${data.code}`),
+    ).toEqual([]);
   });
 
   it('adds nothing twice that is there word for word', () => {

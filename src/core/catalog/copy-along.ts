@@ -12,7 +12,8 @@ export type Tied = Pick<Product, 'choices' | 'formulas' | 'rates' | 'rules' | 't
 
 /** Something that names copied choices, and stays because it needs others, too. */
 export interface LeftBehind {
-  readonly of: { readonly kind: 'rule'; readonly rule: Rule } | { readonly kind: 'formula' | 'table'; readonly title: string };
+  readonly of:
+    { readonly kind: 'rule'; readonly rule: Rule } | { readonly kind: 'formula' | 'table'; readonly title: string };
   /** titles of the choices that it needs and that don't come */
   readonly needs: readonly string[];
 }
@@ -39,7 +40,8 @@ function namesOfFormula(formula: Formula, { choices, rates }: Tied): { choices: 
     if (what === 'name') names.add(key);
     else if (what === 'choice') served.add(key);
   });
-  const named = <T extends { readonly key: string }>(list: readonly T[]) => list.filter(({ key }) => names.has(formulaName(key))).map(({ key }) => key);
+  const named = <T extends { readonly key: string }>(list: readonly T[]) =>
+    list.filter(({ key }) => names.has(formulaName(key))).map(({ key }) => key);
   return { choices: new Set([...named(choices), ...served]), rates: new Set(named(rates)) };
 }
 
@@ -54,10 +56,16 @@ function namesOfFormula(formula: Formula, { choices, rates }: Tied): { choices: 
 export function copyAlong(source: Tied, picked: ReadonlySet<string>, into: Tied, inPlace = false): CopiedAlong {
   const copied = source.choices.filter(({ key }) => picked.has(key));
   const freeChoice = freeKeys(into.choices.map(({ key }) => key));
-  const called = new Map(copied.map(({ key }) => [key, inPlace ? key : freeChoice((key.split('.').pop() ?? key).replace(/-/g, ' '), 'choice')]));
+  const called = new Map(
+    copied.map(({ key }) => [
+      key,
+      inPlace ? key : freeChoice((key.split('.').pop() ?? key).replace(/-/g, ' '), 'choice'),
+    ]),
+  );
   const name = (key: string) => called.get(key) ?? key;
   const titles = new Map(source.choices.map(({ key, title }) => [key, title || key]));
-  const missing = (needed: Iterable<string>) => [...needed].filter((key) => !picked.has(key)).map((key) => titles.get(key) ?? key);
+  const missing = (needed: Iterable<string>) =>
+    [...needed].filter((key) => !picked.has(key)).map((key) => titles.get(key) ?? key);
   const left: LeftBehind[] = [];
 
   const formulas: Formula[] = [];
@@ -81,7 +89,12 @@ export function copyAlong(source: Tied, picked: ReadonlySet<string>, into: Tied,
       ratesCalled.set(key, there && same(there, rate) ? key : freeRate(key.replace(/-/g, ' '), 'rate'));
       if (!there || !same(there, rate)) rates.set(key, { ...rate, key: ratesCalled.get(key) ?? key });
     }
-    const renamed = new Map([...[...uses.choices].map((key) => [key, name(key)] as const), ...[...uses.rates].map((key) => [key, ratesCalled.get(key) ?? key] as const)].map(([from, to]) => [formulaName(from), formulaName(to)]));
+    const renamed = new Map(
+      [
+        ...[...uses.choices].map((key) => [key, name(key)] as const),
+        ...[...uses.rates].map((key) => [key, ratesCalled.get(key) ?? key] as const),
+      ].map(([from, to]) => [formulaName(from), formulaName(to)]),
+    );
     const ready = renamedFormula(formula, name, (word) => renamed.get(word) ?? word);
     const there = into.formulas.find((candidate) => same(candidate, ready));
     const key = there?.key ?? freeFormula(formula.key.replace(/-/g, ' '), 'formula');
@@ -94,13 +107,19 @@ export function copyAlong(source: Tied, picked: ReadonlySet<string>, into: Tied,
   for (const rule of source.rules) {
     const { choices, figures } = choicesOfRule(rule);
     if (![...choices].some((key) => picked.has(key)) && ![...figures].some((key) => formulasCalled.has(key))) continue;
-    const needs = [...missing(choices), ...[...figures].filter((key) => !formulasCalled.has(key)).map((key) => source.formulas.find((formula) => formula.key === key)?.title ?? key)];
+    const needs = [
+      ...missing(choices),
+      ...[...figures]
+        .filter((key) => !formulasCalled.has(key))
+        .map((key) => source.formulas.find((formula) => formula.key === key)?.title ?? key),
+    ];
     if (needs.length > 0) {
       left.push({ of: { kind: 'rule', rule }, needs });
       continue;
     }
     const ready = renamedRule(rule, name, (key) => formulasCalled.get(key) ?? key);
-    if (!into.rules.some((candidate) => same({ ...candidate, key: '' }, { ...ready, key: '' }))) rules.push({ ...ready, key: freeRule(rule.key.replace(/-/g, ' '), 'rule') });
+    if (!into.rules.some((candidate) => same({ ...candidate, key: '' }, { ...ready, key: '' })))
+      rules.push({ ...ready, key: freeRule(rule.key.replace(/-/g, ' '), 'rule') });
   }
 
   const tables: CompatibilityTable[] = [];
@@ -113,9 +132,13 @@ export function copyAlong(source: Tied, picked: ReadonlySet<string>, into: Tied,
       continue;
     }
     const ready = { ...table, choices: table.choices.map(name) };
-    if (!into.tables.some((candidate) => same({ ...candidate, key: '' }, { ...ready, key: '' }))) tables.push({ ...ready, key: freeTable(table.key.replace(/-/g, ' '), 'table') });
+    if (!into.tables.some((candidate) => same({ ...candidate, key: '' }, { ...ready, key: '' })))
+      tables.push({ ...ready, key: freeTable(table.key.replace(/-/g, ' '), 'table') });
   }
 
-  const choices = copied.map((choice): Choice => ({ ...renamedChoice(structuredClone(choice), name), key: name(choice.key) }));
+  const choices = copied.map((choice): Choice => ({
+    ...renamedChoice(structuredClone(choice), name),
+    key: name(choice.key),
+  }));
   return { choices, formulas, rates: [...rates.values()], rules, tables, left };
 }

@@ -5,17 +5,27 @@ import { freeKey, freeKeys, KEY_PATTERN, swatchByName, swatchesByName, swatchSch
 describe('an inside name', () => {
   it('is made from a title, whatever is in it, and is free', () => {
     fc.assert(
-      fc.property(fc.string({ unit: 'grapheme', maxLength: 60 }), fc.array(fc.constantFrom('option', 'option-2', 'a', 'a-2', 'b'), { maxLength: 5 }), (title, taken) => {
-        const key = freeKey(title, taken, 'option');
-        expect(key).toMatch(KEY_PATTERN);
-        expect(taken).not.toContain(key);
-      }),
+      fc.property(
+        fc.string({ unit: 'grapheme', maxLength: 60 }),
+        fc.array(fc.constantFrom('option', 'option-2', 'a', 'a-2', 'b'), { maxLength: 5 }),
+        (title, taken) => {
+          const key = freeKey(title, taken, 'option');
+          expect(key).toMatch(KEY_PATTERN);
+          expect(taken).not.toContain(key);
+        },
+      ),
     );
   });
 
   it('is given once, however often a title comes again', () => {
     const next = freeKeys(['moss']);
-    expect([next('Moss', 'x'), next('Moss', 'x'), next('moss 2', 'x'), next('!!!', 'swatch'), next('', 'swatch')]).toEqual(['moss-2', 'moss-3', 'moss-2-2', 'swatch', 'swatch-2']);
+    expect([
+      next('Moss', 'x'),
+      next('Moss', 'x'),
+      next('moss 2', 'x'),
+      next('!!!', 'swatch'),
+      next('', 'swatch'),
+    ]).toEqual(['moss-2', 'moss-3', 'moss-2-2', 'swatch', 'swatch-2']);
   });
 
   it('is found for tens of thousands of one title without going over all of them each time', () => {

@@ -23,7 +23,9 @@ export function freeKey(title: string, taken: readonly string[], otherwise: stri
   return freeKeys(taken)(title, otherwise);
 }
 
-/** Gives one free inside name after the other, none of them twice, in time that does not grow with how many there are. */
+/**
+ * Gives one free inside name after the other, none of them twice, in time that does not grow with how many there are.
+ */
 export function freeKeys(taken: Iterable<string>): (title: string, otherwise: string) => string {
   const known = new Set(taken);
   const next = new Map<string, number>();

@@ -21,14 +21,50 @@ export {
 export { type Swatch, swatchByName, swatchesByName, swatchSchema } from './swatch-book';
 export { type Condition, conditionSchema, DEEPEST_CONDITION, type Test } from '../conditions';
 export { type CompatibilityTable, type Rule, type RuleEffect, ruleSchema, tableSchema } from './rules';
-export { candidateSchema, MOST_OF_A_PART, type Part, type PartCandidate, partSchema, type PartsPrice, type PlaceOfSale } from './parts';
+export {
+  candidateSchema,
+  MOST_OF_A_PART,
+  type Part,
+  type PartCandidate,
+  partSchema,
+  type PartsPrice,
+  type PlaceOfSale,
+} from './parts';
 export { floorOf, type MarginFloor } from './margin-floor';
 export { type Proof, proofSchema } from './proofs';
-export { type Facet, facets, isPlaced, jointQuantitiesFor, type PlacedQuantity, placedQuantityFor, placedQuantitySchema, type QuantityFrom, quantityOf, type QuantityPlace, type Shelved } from './quantities';
-export { type KnownPriceList, type ListInForce, type ListPrice, listPriceSchema, type PricedThing, type PriceList, priceListSchema, type PricesInForce } from './price-lists';
+export {
+  type Facet,
+  facets,
+  isPlaced,
+  jointQuantitiesFor,
+  type PlacedQuantity,
+  placedQuantityFor,
+  placedQuantitySchema,
+  type QuantityFrom,
+  quantityOf,
+  type QuantityPlace,
+  type Shelved,
+} from './quantities';
+export {
+  type KnownPriceList,
+  type ListInForce,
+  type ListPrice,
+  listPriceSchema,
+  type PricedThing,
+  type PriceList,
+  priceListSchema,
+  type PricesInForce,
+} from './price-lists';
 export { type Fit, fitSchema } from './fits';
 export { type Prepared, preparedSchema } from './prepared';
-export { type Property, propertyCompares, propertySchema, propertyText, type PropertyValue, readProperty } from './properties';
+export {
+  type Property,
+  propertyCompares,
+  propertySchema,
+  propertyText,
+  type PropertyValue,
+  readProperty,
+} from './properties';
 export { joins, withCandidates } from './candidates-of-slot';
 export { hasName, withName } from '../fields';
 export { type Formula, formulaName, formulaSchema, type FormulaServes, type Rate, rateSchema } from './formulas';
@@ -38,7 +74,16 @@ export { NOBODY, sectionsOf, withinSections, withSections } from './sections';
 export { copyAlong, type CopiedAlong, type LeftBehind, type Tied } from './copy-along';
 export { renamedChoice, renamedFormula, renamedRule } from './renamed';
 export { freeKey, freeKeys, keyFrom } from './free-key';
-export { placesWhere, type References, referencesOf, type Referring, refersToProduct, withCalled, withPictures, withStock } from './references';
+export {
+  placesWhere,
+  type References,
+  referencesOf,
+  type Referring,
+  refersToProduct,
+  withCalled,
+  withPictures,
+  withStock,
+} from './references';
 export { type Discount, type DiscountGives, discountSchema } from './discounts';
 export { countrySchema, type Delivery, type Tax, type TaxShown, taxShown } from './tax';
 export { isCountry } from './country';

@@ -2,7 +2,15 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mergeEdits, same } from './merge';
 
-const base = { title: 'Suit', price: '10', tags: ['a'], choices: [{ key: 'size', title: 'Size' }, { key: 'cloth', title: 'Cloth' }] };
+const base = {
+  title: 'Suit',
+  price: '10',
+  tags: ['a'],
+  choices: [
+    { key: 'size', title: 'Size' },
+    { key: 'cloth', title: 'Cloth' },
+  ],
+};
 
 describe('mergeEdits', () => {
   it('brings together changes of different places', () => {
@@ -12,8 +20,21 @@ describe('mergeEdits', () => {
   });
 
   it('merges lists by key: an added, a changed and a moved entry', () => {
-    const mine = { ...base, choices: [{ key: 'cloth', title: 'Cloth' }, { key: 'size', title: 'Size' }] };
-    const theirs = { ...base, choices: [{ key: 'size', title: 'Your size' }, { key: 'cloth', title: 'Cloth' }, { key: 'veil', title: 'Veil' }] };
+    const mine = {
+      ...base,
+      choices: [
+        { key: 'cloth', title: 'Cloth' },
+        { key: 'size', title: 'Size' },
+      ],
+    };
+    const theirs = {
+      ...base,
+      choices: [
+        { key: 'size', title: 'Your size' },
+        { key: 'cloth', title: 'Cloth' },
+        { key: 'veil', title: 'Veil' },
+      ],
+    };
     const { merged, conflicts } = mergeEdits(base, mine, theirs);
     expect(merged.choices.map(({ key }) => key)).toEqual(['cloth', 'size', 'veil']);
     expect(merged.choices[1]?.title).toBe('Your size');
@@ -28,7 +49,13 @@ describe('mergeEdits', () => {
 
   it('does not drop an entry that one side removed while the other changed it', () => {
     const mine = { ...base, choices: [{ key: 'size', title: 'Size' }] };
-    const theirs = { ...base, choices: [{ key: 'size', title: 'Size' }, { key: 'cloth', title: 'Colour' }] };
+    const theirs = {
+      ...base,
+      choices: [
+        { key: 'size', title: 'Size' },
+        { key: 'cloth', title: 'Colour' },
+      ],
+    };
     const { merged, conflicts } = mergeEdits(base, mine, theirs);
     expect(merged.choices).toContainEqual({ key: 'cloth', title: 'Colour' });
     expect(conflicts).toEqual([['choices', 'cloth']]);

@@ -22,8 +22,10 @@ export function mergeEdits<T>(base: T, mine: T, theirs: T): Merge<T> {
 function merge(base: Json, mine: Json, theirs: Json, path: Path, conflicts: Path[]): Json {
   if (same(mine, theirs) || same(base, theirs)) return mine;
   if (same(base, mine)) return theirs;
-  if (isRecord(mine) && isRecord(theirs)) return mergeRecords(isRecord(base) ? base : {}, mine, theirs, path, conflicts);
-  if (isKeyedList(mine) && isKeyedList(theirs) && isKeyedList(base)) return mergeLists(base, mine, theirs, path, conflicts);
+  if (isRecord(mine) && isRecord(theirs))
+    return mergeRecords(isRecord(base) ? base : {}, mine, theirs, path, conflicts);
+  if (isKeyedList(mine) && isKeyedList(theirs) && isKeyedList(base))
+    return mergeLists(base, mine, theirs, path, conflicts);
   conflicts.push(path);
   return mine;
 }
@@ -47,9 +49,18 @@ interface Keyed {
   readonly key: string;
 }
 
-function mergeLists(base: readonly Keyed[], mine: readonly Keyed[], theirs: readonly Keyed[], path: Path, conflicts: Path[]): Json {
+function mergeLists(
+  base: readonly Keyed[],
+  mine: readonly Keyed[],
+  theirs: readonly Keyed[],
+  path: Path,
+  conflicts: Path[],
+): Json {
   const find = (list: readonly Keyed[], key: string) => list.find((entry) => entry.key === key);
-  const reordered = !same(base.map(({ key }) => key), mine.map(({ key }) => key));
+  const reordered = !same(
+    base.map(({ key }) => key),
+    mine.map(({ key }) => key),
+  );
   const order = reordered ? [...mine, ...theirs] : [...theirs, ...mine];
   const keys = [...new Set(order.map(({ key }) => key))];
   return keys.flatMap((key) => {
@@ -76,8 +87,11 @@ function isKeyedList(value: Json): value is readonly Keyed[] {
 /** Whether two documents say the same, whatever order their fields are in. */
 export function same(a: Json, b: Json): boolean {
   if (Object.is(a, b)) return true;
-  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((entry, index) => same(entry, b[index]));
+  if (Array.isArray(a) && Array.isArray(b))
+    return a.length === b.length && a.every((entry, index) => same(entry, b[index]));
   if (!isRecord(a) || !isRecord(b)) return false;
   const names = Object.keys(a);
-  return names.length === Object.keys(b).length && names.every((name) => Object.hasOwn(b, name) && same(a[name], b[name]));
+  return (
+    names.length === Object.keys(b).length && names.every((name) => Object.hasOwn(b, name) && same(a[name], b[name]))
+  );
 }

@@ -7,7 +7,11 @@ interface Titled {
   readonly title: string;
 }
 
-type Choices = { readonly choices: readonly Choice[]; readonly formulas?: readonly Titled[]; readonly groups?: readonly Titled[] };
+type Choices = {
+  readonly choices: readonly Choice[];
+  readonly formulas?: readonly Titled[];
+  readonly groups?: readonly Titled[];
+};
 
 const unknown = (key: string) => (key === '' ? '…' : `“${key}”`);
 
@@ -20,7 +24,11 @@ export function choiceName({ choices }: Choices, key: string): string {
 /** What options of a choice are called in a sentence. */
 export function optionNames({ choices }: Choices, key: string, options: readonly string[]): string[] {
   const choice = choices.find((candidate) => candidate.key === key);
-  return options.map((option) => (choice && 'options' in choice ? (choice.options.find((candidate) => candidate.key === option)?.title ?? unknown(option)) : unknown(option)));
+  return options.map((option) =>
+    choice && 'options' in choice
+      ? (choice.options.find((candidate) => candidate.key === option)?.title ?? unknown(option))
+      : unknown(option),
+  );
 }
 
 /** UCUM code of the unit that a choice is answered in; null for what has none. */
@@ -32,7 +40,8 @@ export function choiceUnit({ choices }: Choices, key: string): string | null {
 /** Puts names in the place of the keys of a condition: whatever its schema says is a key. */
 export function namedCondition(condition: Condition | null, product: Choices): NamedCondition {
   if (condition === null) return null;
-  const titled = (list: readonly Titled[] | undefined, key: string) => list?.find((one) => one.key === key)?.title ?? unknown(key);
+  const titled = (list: readonly Titled[] | undefined, key: string) =>
+    list?.find((one) => one.key === key)?.title ?? unknown(key);
   const called = ({ what, key, choice }: Reference): string => {
     switch (what) {
       case 'choice':
@@ -52,10 +61,21 @@ export function namedCondition(condition: Condition | null, product: Choices): N
 
 /** Numbers and measures with the unit that they are in, and a dash for what is not said yet. */
 function withUnits(given: Condition, named: Condition, product: Choices): NamedCondition {
-  if ('of' in named) return { kind: named.kind, of: named.of.map((part, index) => withUnits('of' in given ? (given.of[index] ?? part) : part, part, product)) };
+  if ('of' in named)
+    return {
+      kind: named.kind,
+      of: named.of.map((part, index) => withUnits('of' in given ? (given.of[index] ?? part) : part, part, product)),
+    };
   // What is not named yet has no key to be called by.
-  const filled = 'choice' in named && named.choice === '' ? { ...named, choice: unknown('') } : named.kind === 'figure' && named.formula === '' ? { ...named, formula: unknown('') } : named;
-  return filled.kind === 'value' ? { ...filled, unit: given.kind === 'value' ? choiceUnit(product, given.choice) : null } : filled;
+  const filled =
+    'choice' in named && named.choice === ''
+      ? { ...named, choice: unknown('') }
+      : named.kind === 'figure' && named.formula === ''
+        ? { ...named, formula: unknown('') }
+        : named;
+  return filled.kind === 'value'
+    ? { ...filled, unit: given.kind === 'value' ? choiceUnit(product, given.choice) : null }
+    : filled;
 }
 
 /** A variant as people call it: the titles of its options, `L · Moss`. @param options option keys by stocked choice */

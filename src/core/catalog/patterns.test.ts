@@ -5,8 +5,14 @@ import { readiness } from '../judge';
 import { resolve } from '../run';
 import { catalogSchema, type PatternKey, patternKeys, patterns, productSchema } from '.';
 
-const surroundings = surroundingsOf(catalogSchema.parse({ format: 'oak-knot/catalog', version: 2, shop: { name: 'Test', currency: 'EUR' } }));
-const programOf = (pattern: PatternKey) => compile(productSchema.parse({ ...patterns[pattern].begins, slug: 'p', title: 'P', sku: 'P', price: '10', category: 'C' }), surroundings);
+const surroundings = surroundingsOf(
+  catalogSchema.parse({ format: 'oak-knot/catalog', version: 2, shop: { name: 'Test', currency: 'EUR' } }),
+);
+const programOf = (pattern: PatternKey) =>
+  compile(
+    productSchema.parse({ ...patterns[pattern].begins, slug: 'p', title: 'P', sku: 'P', price: '10', category: 'C' }),
+    surroundings,
+  );
 const sold: Readonly<Record<PatternKey, readonly [answers: object, price: string, sku: string]>> = {
   sizesAndColours: [{ size: 'm', colour: 'green' }, '10', 'P-M-GR'],
   personalised: [{ words: 'Ada' }, '15', 'P'],
@@ -26,8 +32,15 @@ describe('a pattern to begin with', () => {
     expect([resolution.state, resolution.unitPrice?.toString(), resolution.item.sku]).toEqual(['sellable', price, sku]);
   });
 
-  it.each(patternKeys.filter((pattern) => pattern !== 'sizesAndColours'))('%s wants nothing but a picture before it is published', (pattern) => {
-    const { product } = programOf(pattern);
-    expect(readiness(product, surroundings, null).filter(({ data }) => data.code !== 'pictureMissing').map(({ data }) => data.code)).toEqual([]);
-  });
+  it.each(patternKeys.filter((pattern) => pattern !== 'sizesAndColours'))(
+    '%s wants nothing but a picture before it is published',
+    (pattern) => {
+      const { product } = programOf(pattern);
+      expect(
+        readiness(product, surroundings, null)
+          .filter(({ data }) => data.code !== 'pictureMissing')
+          .map(({ data }) => data.code),
+      ).toEqual([]);
+    },
+  );
 });

@@ -13,19 +13,47 @@ interface Pattern {
 }
 
 const option = (key: string, title: string, more: object = {}) => ({ key, title, ...more });
-const metres = (key: string, title: string) => ({ kind: 'measure', key, title, unit: 'm', min: '0.1', max: '10', placeholder: 'e.g. 1.2 m or 4 ft' });
+const metres = (key: string, title: string) => ({
+  kind: 'measure',
+  key,
+  title,
+  unit: 'm',
+  min: '0.1',
+  max: '10',
+  placeholder: 'e.g. 1.2 m or 4 ft',
+});
 
-/** What products often are, ready to be changed: each is in the shop once it has a picture, a price and what it takes from stock. */
+/**
+ * What products often are, ready to be changed: each is in the shop once it has a picture, a price and what it takes
+ * from stock.
+ */
 export const patterns: Readonly<Record<PatternKey, Pattern>> = {
   sizesAndColours: {
     title: 'Sizes and colours',
     words: 'Counted separately: every combination that you keep has its own stock.',
     begins: {
       choices: [
-        { kind: 'list', key: 'size', title: 'Size', stocked: true, options: [option('s', 'S', { sku: 'S' }), option('m', 'M', { sku: 'M' }), option('l', 'L', { sku: 'L' })] },
-        { kind: 'swatch', key: 'colour', title: 'Colour', stocked: true, options: [option('natural', 'Natural', { sku: 'NA', colours: ['#e4dcc6'] }), option('green', 'Green', { sku: 'GR', colours: ['#5b6b45'] })] },
+        {
+          kind: 'list',
+          key: 'size',
+          title: 'Size',
+          stocked: true,
+          options: [option('s', 'S', { sku: 'S' }), option('m', 'M', { sku: 'M' }), option('l', 'L', { sku: 'L' })],
+        },
+        {
+          kind: 'swatch',
+          key: 'colour',
+          title: 'Colour',
+          stocked: true,
+          options: [
+            option('natural', 'Natural', { sku: 'NA', colours: ['#e4dcc6'] }),
+            option('green', 'Green', { sku: 'GR', colours: ['#5b6b45'] }),
+          ],
+        },
       ],
-      variants: ['s', 'm', 'l'].flatMap((size) => ['natural', 'green'].map((colour) => ({ options: { size, colour } }))),
+      variants: ['s', 'm', 'l'].flatMap((size) =>
+        ['natural', 'green'].map((colour) => ({ options: { size, colour } })),
+      ),
     },
   },
   personalised: {
@@ -34,23 +62,56 @@ export const patterns: Readonly<Record<PatternKey, Pattern>> = {
     begins: {
       notCounted: 'madeToOrder',
       choices: [
-        { kind: 'text', key: 'words', title: 'Words', required: false, maxCharacters: 24, placeholder: 'e.g. a name', sameSku: true, amount: { kind: 'fixed', value: '5' } },
-        { kind: 'lettering', key: 'style', title: 'Style of lettering', shows: 'words', default: 'capitals', sameSku: true, options: [option('capitals', 'Capitals', { face: 'capitals' }), option('script', 'Script', { face: 'script' })] },
+        {
+          kind: 'text',
+          key: 'words',
+          title: 'Words',
+          required: false,
+          maxCharacters: 24,
+          placeholder: 'e.g. a name',
+          sameSku: true,
+          amount: { kind: 'fixed', value: '5' },
+        },
+        {
+          kind: 'lettering',
+          key: 'style',
+          title: 'Style of lettering',
+          shows: 'words',
+          default: 'capitals',
+          sameSku: true,
+          options: [
+            option('capitals', 'Capitals', { face: 'capitals' }),
+            option('script', 'Script', { face: 'script' }),
+          ],
+        },
       ],
-      rules: [{ key: 'style-with-words', when: { kind: 'answered', choice: 'words', answered: true }, then: [{ kind: 'show', choices: ['style'] }] }],
+      rules: [
+        {
+          key: 'style-with-words',
+          when: { kind: 'answered', choice: 'words', answered: true },
+          then: [{ kind: 'show', choices: ['style'] }],
+        },
+      ],
     },
   },
   byLength: {
     title: 'By the metre',
     words: 'Customers type a length in any unit; the price is for a metre.',
-    begins: { notCounted: 'madeToOrder', choices: [{ ...metres('length', 'Length'), sameSku: true }], soldBy: { kind: 'measure', measure: 'length', unit: 'm' } },
+    begins: {
+      notCounted: 'madeToOrder',
+      choices: [{ ...metres('length', 'Length'), sameSku: true }],
+      soldBy: { kind: 'measure', measure: 'length', unit: 'm' },
+    },
   },
   byArea: {
     title: 'By area',
     words: 'Width and height make an area; the price is for a square metre, with waste and a least that is charged.',
     begins: {
       notCounted: 'madeToOrder',
-      choices: [{ ...metres('width', 'Width'), width: 'narrow', sameSku: true }, { ...metres('height', 'Height'), width: 'narrow', sameSku: true }],
+      choices: [
+        { ...metres('width', 'Width'), width: 'narrow', sameSku: true },
+        { ...metres('height', 'Height'), width: 'narrow', sameSku: true },
+      ],
       formulas: [{ key: 'area', title: 'Area', text: 'width * height', serves: { kind: 'shown' } }],
       soldBy: { kind: 'formula', formula: 'area', unit: 'm2', charge: { waste: '10', minimum: '0.25' } },
     },
@@ -61,9 +122,33 @@ export const patterns: Readonly<Record<PatternKey, Pattern>> = {
     begins: {
       notCounted: 'madeToOrder',
       choices: [
-        { kind: 'list', key: 'finish', title: 'Finish', options: [option('plain', 'Plain', { sku: 'PL' }), option('oiled', 'Oiled', { sku: 'OI', amount: { kind: 'fixed', value: '8' } })] },
-        { kind: 'date', key: 'wanted', title: 'Wanted by', required: false, sameSku: true, earliest: { kind: 'fromToday', days: 14 }, weekdays: [1, 2, 3, 4, 5] },
-        { kind: 'longText', key: 'notes', title: 'Notes', required: false, sameSku: true, maxCharacters: 500, placeholder: 'What should we know?' },
+        {
+          kind: 'list',
+          key: 'finish',
+          title: 'Finish',
+          options: [
+            option('plain', 'Plain', { sku: 'PL' }),
+            option('oiled', 'Oiled', { sku: 'OI', amount: { kind: 'fixed', value: '8' } }),
+          ],
+        },
+        {
+          kind: 'date',
+          key: 'wanted',
+          title: 'Wanted by',
+          required: false,
+          sameSku: true,
+          earliest: { kind: 'fromToday', days: 14 },
+          weekdays: [1, 2, 3, 4, 5],
+        },
+        {
+          kind: 'longText',
+          key: 'notes',
+          title: 'Notes',
+          required: false,
+          sameSku: true,
+          maxCharacters: 500,
+          placeholder: 'What should we know?',
+        },
       ],
     },
   },

@@ -14,14 +14,33 @@ export const quantityPlaceSchema = placeConditionSchema.extend({ facet: z.enum(f
 export type QuantityPlace = z.infer<typeof quantityPlaceSchema>;
 
 /** A quantity rule for many products at once. */
-export const placedQuantitySchema = z.strictObject({
-  key: ownKey('quantityRule', keySchema),
-  title: z.string().min(1).max(80).describe('what it is called; customers read it where it is kept by more than one order line'),
-  places: z.array(quantityPlaceSchema).max(20).default([]).describe('any of these conditions places it; none places it on every product'),
-  groups: z.array(groupRef(keySchema)).max(50).default([]).describe('customer groups that it holds for; empty for everybody'),
-  per: z.enum(['line', 'basket', 'customer']).default('line').describe('whether each order line must keep it, all that it is placed on in a basket together, or all that one customer buys of it, whatever was ordered before; for a customer only a maximum can be said'),
-  rule: quantityRuleSchema,
-}).meta({ id: 'placedQuantity' });
+export const placedQuantitySchema = z
+  .strictObject({
+    key: ownKey('quantityRule', keySchema),
+    title: z
+      .string()
+      .min(1)
+      .max(80)
+      .describe('what it is called; customers read it where it is kept by more than one order line'),
+    places: z
+      .array(quantityPlaceSchema)
+      .max(20)
+      .default([])
+      .describe('any of these conditions places it; none places it on every product'),
+    groups: z
+      .array(groupRef(keySchema))
+      .max(50)
+      .default([])
+      .describe('customer groups that it holds for; empty for everybody'),
+    per: z
+      .enum(['line', 'basket', 'customer'])
+      .default('line')
+      .describe(
+        'whether each order line must keep it, all that it is placed on in a basket together, or all that one customer buys of it, whatever was ordered before; for a customer only a maximum can be said',
+      ),
+    rule: quantityRuleSchema,
+  })
+  .meta({ id: 'placedQuantity' });
 
 export type PlacedQuantity = z.infer<typeof placedQuantitySchema>;
 
@@ -74,8 +93,15 @@ function nearnessOf({ places, groups }: PlacedQuantity, product: Shelved, group:
   return found.length === 0 ? null : Math.max(...found) + (groups.length > 0 ? 1 : 0);
 }
 
-/** Which of the rules for many products holds for the lines of one: the nearest, by what they say of it; the first of those as near. */
-export function placedQuantityFor(product: Shelved, rules: readonly PlacedQuantity[], group: string | null): PlacedQuantity | null {
+/**
+ * Which of the rules for many products holds for the lines of one: the nearest, by what they say of it; the first of
+ * those as near.
+ */
+export function placedQuantityFor(
+  product: Shelved,
+  rules: readonly PlacedQuantity[],
+  group: string | null,
+): PlacedQuantity | null {
   let best: { readonly rule: PlacedQuantity; readonly near: number } | null = null;
   for (const rule of rules) {
     const near = rule.per === 'line' ? nearnessOf(rule, product, group) : null;
@@ -85,7 +111,11 @@ export function placedQuantityFor(product: Shelved, rules: readonly PlacedQuanti
 }
 
 /** The rules that are kept by more than one order line, of those that hold for a product. */
-export function jointQuantitiesFor(product: Shelved, rules: readonly PlacedQuantity[], group: string | null): PlacedQuantity[] {
+export function jointQuantitiesFor(
+  product: Shelved,
+  rules: readonly PlacedQuantity[],
+  group: string | null,
+): PlacedQuantity[] {
   return rules.filter((rule) => rule.per !== 'line' && nearnessOf(rule, product, group) !== null);
 }
 
@@ -104,11 +134,21 @@ interface Ruled extends Shelved {
   readonly quantityByGroup: Readonly<Record<string, QuantityRule>>;
 }
 
-/** In what numbers a product may be bought by a group of customers, before what is chosen of it has a say; and who says so. */
-export function quantityOf(product: Ruled, rules: readonly PlacedQuantity[], group: string | null): { readonly rule: QuantityRule; readonly from: QuantityFrom } {
-  const forGroup = group !== null && Object.hasOwn(product.quantityByGroup, group) ? product.quantityByGroup[group] : undefined;
+/**
+ * In what numbers a product may be bought by a group of customers, before what is chosen of it has a say; and who says
+ * so.
+ */
+export function quantityOf(
+  product: Ruled,
+  rules: readonly PlacedQuantity[],
+  group: string | null,
+): { readonly rule: QuantityRule; readonly from: QuantityFrom } {
+  const forGroup =
+    group !== null && Object.hasOwn(product.quantityByGroup, group) ? product.quantityByGroup[group] : undefined;
   if (forGroup && group !== null) return { rule: forGroup, from: { kind: 'productForGroup', group } };
   if (product.quantity) return { rule: product.quantity, from: { kind: 'product' } };
   const placed = placedQuantityFor(product, rules, group);
-  return placed ? { rule: placed.rule, from: { kind: 'placed', key: placed.key, title: placed.title } } : { rule: ANY_QUANTITY, from: { kind: 'nobody' } };
+  return placed
+    ? { rule: placed.rule, from: { kind: 'placed', key: placed.key, title: placed.title } }
+    : { rule: ANY_QUANTITY, from: { kind: 'nobody' } };
 }

@@ -17,13 +17,22 @@ export interface References {
 }
 
 /** A product, or a sheet, which has no stock, variants, sheets, pictures and parts of its own. */
-export type Referring = Pick<Product, 'choices' | 'formulas' | 'rates' | 'rules'> & Partial<Pick<Product, 'draws' | 'variants' | 'sheets' | 'pictures' | 'parts' | 'quantityByGroup' | 'proofs'>>;
+export type Referring = Pick<Product, 'choices' | 'formulas' | 'rates' | 'rules'> &
+  Partial<Pick<Product, 'draws' | 'variants' | 'sheets' | 'pictures' | 'parts' | 'quantityByGroup' | 'proofs'>>;
 
 /** Where it is kept what something refers to; null for what stands within the definition or within another. */
-const kept = { stock: 'stock', swatch: 'swatches', sheet: 'sheets', product: 'products', group: 'groups', picture: 'pictures' } as const satisfies Partial<Record<Reference['what'], keyof References>>;
+const kept = {
+  stock: 'stock',
+  swatch: 'swatches',
+  sheet: 'sheets',
+  product: 'products',
+  group: 'groups',
+  picture: 'pictures',
+} as const satisfies Partial<Record<Reference['what'], keyof References>>;
 
 /** Where something that is referred to is kept; undefined for what stands within the definition or another. */
-const keptAs = ({ what }: Reference): (typeof kept)[keyof typeof kept] | undefined => (what in kept ? kept[what as keyof typeof kept] : undefined);
+const keptAs = ({ what }: Reference): (typeof kept)[keyof typeof kept] | undefined =>
+  what in kept ? kept[what as keyof typeof kept] : undefined;
 
 /** The field of the whole definition in which something stands. */
 function fieldOf({ trail }: Pick<Reference, 'trail'>): string {
@@ -33,8 +42,9 @@ function fieldOf({ trail }: Pick<Reference, 'trail'>): string {
 }
 
 /**
- * Whether something must be there for the definition to hold. What answers, rules and tables say of a slot is offered there
- * already, or is not known; and what a proof says is taken from stock is a result, which fails where it is no longer so.
+ * Whether something must be there for the definition to hold. What answers, rules and tables say of a slot is offered
+ * there already, or is not known; and what a proof says is taken from stock is a result, which fails where it is no
+ * longer so.
  */
 function isNeeded(reference: Reference): boolean {
   const { what, own, answered } = reference;
@@ -45,7 +55,14 @@ function isNeeded(reference: Reference): boolean {
 
 /** What a definition refers to, as its schema says it. */
 export function referencesOf(definition: Referring): References {
-  const found = { stock: new Set<string>(), swatches: new Set<string>(), sheets: new Set<string>(), products: new Set<string>(), groups: new Set<string>(), pictures: new Set<string>() };
+  const found = {
+    stock: new Set<string>(),
+    swatches: new Set<string>(),
+    sheets: new Set<string>(),
+    products: new Set<string>(),
+    groups: new Set<string>(),
+    pictures: new Set<string>(),
+  };
   visitReferences(productSchema, definition, (reference) => {
     const as = keptAs(reference);
     if (as !== undefined && isNeeded(reference)) found[as].add(reference.key);
@@ -54,10 +71,22 @@ export function referencesOf(definition: Referring): References {
 }
 
 /** The place of the editor in which a field is edited that is called otherwise there. */
-const editedAt: Readonly<Record<string, string>> = { draws: 'stock', rates: 'formulas', tables: 'rules', prepared: 'selections', quantityByGroup: 'quantity' };
+const editedAt: Readonly<Record<string, string>> = {
+  draws: 'stock',
+  rates: 'formulas',
+  tables: 'rules',
+  prepared: 'selections',
+  quantityByGroup: 'quantity',
+};
 
-/** The places of an editor at which a definition names something, and the field of the definition that is edited there. */
-export function placesWhere(definition: Referring, what: (typeof kept)[keyof typeof kept], key: string): { readonly field: string; readonly place: string }[] {
+/**
+ * The places of an editor at which a definition names something, and the field of the definition that is edited there.
+ */
+export function placesWhere(
+  definition: Referring,
+  what: (typeof kept)[keyof typeof kept],
+  key: string,
+): { readonly field: string; readonly place: string }[] {
   const found: { readonly field: string; readonly place: string }[] = [];
   visitReferences(productSchema, definition, (reference) => {
     if (reference.own || reference.key !== key || keptAs(reference) !== what) return;
@@ -69,7 +98,10 @@ export function placesWhere(definition: Referring, what: (typeof kept)[keyof typ
 }
 
 /** Whether a definition refers to a product, by its address or because it joins a slot. */
-export function refersToProduct({ products, joins: conditions }: References, product: Pick<Product, 'slug' | 'category' | 'supplier' | 'tags' | 'properties'>): boolean {
+export function refersToProduct(
+  { products, joins: conditions }: References,
+  product: Pick<Product, 'slug' | 'category' | 'supplier' | 'tags' | 'properties'>,
+): boolean {
   return products.has(product.slug) || conditions.some((condition) => joins(condition, product));
 }
 
@@ -79,7 +111,9 @@ export function withCalled<D extends Referring>(definition: D, called: (referenc
 }
 
 /** A definition whose pictures are elsewhere. */
-export const withPictures = <D extends Referring>(definition: D, address: (src: string) => string): D => withCalled(definition, ({ what, key }) => (what === 'picture' ? address(key) : key));
+export const withPictures = <D extends Referring>(definition: D, address: (src: string) => string): D =>
+  withCalled(definition, ({ what, key }) => (what === 'picture' ? address(key) : key));
 
 /** A definition that takes from other stock items. @param named the stock item in the place of one, by key */
-export const withStock = <D extends Referring>(definition: D, named: (key: string) => string): D => withCalled(definition, ({ what, key }) => (what === 'stock' ? named(key) : key));
+export const withStock = <D extends Referring>(definition: D, named: (key: string) => string): D =>
+  withCalled(definition, ({ what, key }) => (what === 'stock' ? named(key) : key));

@@ -1,7 +1,10 @@
 import { type Choice } from './choices';
 import { type Rule } from './rules';
 
-/** By the key of a heading that is a section, the keys of the choices that belong to it: up to the next heading or divider. */
+/**
+ * By the key of a heading that is a section, the keys of the choices that belong to it: up to the next heading or
+ * divider.
+ */
 export type Sections = ReadonlyMap<string, readonly string[]>;
 
 export function sectionsOf(choices: readonly Choice[]): Sections {
@@ -22,7 +25,11 @@ export const NOBODY = ' ';
 /** Choices as they are seen within their sections: who does not see the section sees nothing of it. */
 export function withSections(choices: readonly Choice[]): readonly Choice[] {
   const sections = sectionsOf(choices);
-  const limits = new Map(choices.filter(({ groups }) => groups.length > 0).flatMap(({ key, groups }) => (sections.get(key) ?? []).map((member) => [member, groups] as const)));
+  const limits = new Map(
+    choices
+      .filter(({ groups }) => groups.length > 0)
+      .flatMap(({ key, groups }) => (sections.get(key) ?? []).map((member) => [member, groups] as const)),
+  );
   if (limits.size === 0) return choices;
   return choices.map((choice) => {
     const outer = limits.get(choice.key);
@@ -39,7 +46,10 @@ export function withinSections(rule: Rule, sections: Sections): Rule {
     ...rule,
     then: rule.then.map((effect) => {
       if (effect.kind !== 'show' && effect.kind !== 'hide') return effect;
-      return { ...effect, choices: [...new Set(effect.choices.flatMap((choice) => [choice, ...(sections.get(choice) ?? [])]))] };
+      return {
+        ...effect,
+        choices: [...new Set(effect.choices.flatMap((choice) => [choice, ...(sections.get(choice) ?? [])]))],
+      };
     }),
   };
 }

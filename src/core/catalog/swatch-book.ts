@@ -3,14 +3,19 @@ import { ownKey, pictureRef } from '../fields';
 import { keySchema } from './choices';
 
 /** A named colour or texture of the shop's swatch book. */
-export const swatchSchema = z.strictObject({
-  key: ownKey('swatch', keySchema),
-  name: z.string().min(1).max(80),
-  colours: z.array(z.string().regex(/^#[0-9a-f]{6}$/i, 'write a colour as # and six digits, such as #5b7a5e')).max(3).default([]),
-  picture: pictureRef().nullable().default(null).describe('a texture, in the place of colours'),
-  family: z.string().max(80).default(''),
-  supplierCode: z.string().max(60).default(''),
-}).meta({ id: 'swatch' });
+export const swatchSchema = z
+  .strictObject({
+    key: ownKey('swatch', keySchema),
+    name: z.string().min(1).max(80),
+    colours: z
+      .array(z.string().regex(/^#[0-9a-f]{6}$/i, 'write a colour as # and six digits, such as #5b7a5e'))
+      .max(3)
+      .default([]),
+    picture: pictureRef().nullable().default(null).describe('a texture, in the place of colours'),
+    family: z.string().max(80).default(''),
+    supplierCode: z.string().max(60).default(''),
+  })
+  .meta({ id: 'swatch' });
 
 export type Swatch = z.infer<typeof swatchSchema>;
 

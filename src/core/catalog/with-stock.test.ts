@@ -4,8 +4,14 @@ import { productSchema, referencesOf, withStock } from '.';
 describe('a product that takes from other stock items', () => {
   const draw = (stock: string) => ({ kind: 'fixed', stock, quantity: '1' });
   const product = productSchema.parse({
-    slug: 'p', title: 'P', sku: 'P', draws: [draw('a')],
-    choices: [{ kind: 'list', key: 'o', title: 'O', options: [{ key: 'x', title: 'X', draws: [draw('b')] }] }, { kind: 'yesNo', key: 'q', title: 'Q', draws: [draw('c')] }],
+    slug: 'p',
+    title: 'P',
+    sku: 'P',
+    draws: [draw('a')],
+    choices: [
+      { kind: 'list', key: 'o', title: 'O', options: [{ key: 'x', title: 'X', draws: [draw('b')] }] },
+      { kind: 'yesNo', key: 'q', title: 'Q', draws: [draw('c')] },
+    ],
     variants: [{ options: {}, stock: 'd' }, { options: { o: 'x' } }],
     formulas: [{ key: 'f', title: 'F', text: '1', serves: { kind: 'draw', stock: 'e' } }],
     rules: [{ key: 'r', then: [{ kind: 'draw', draw: draw('f') }] }],

@@ -25,9 +25,13 @@ interface Coloured {
   readonly texture?: string | null;
 }
 
-/** The difference of two swatches: that of their most different parts; null where one has a texture or another number of colours. */
+/**
+ * The difference of two swatches: that of their most different parts; null where one has a texture or another number of
+ * colours.
+ */
 export function swatchDifference(one: Coloured, other: Coloured): number | null {
-  if (one.texture || other.texture || one.colours.length !== other.colours.length || one.colours.length === 0) return null;
+  if (one.texture || other.texture || one.colours.length !== other.colours.length || one.colours.length === 0)
+    return null;
   let most = 0;
   for (let index = 0; index < one.colours.length; index += 1) {
     const [a, b] = [labOfHex(one.colours[index] ?? ''), labOfHex(other.colours[index] ?? '')];
@@ -37,8 +41,12 @@ export function swatchDifference(one: Coloured, other: Coloured): number | null 
   return most;
 }
 
-/** Neighbours in a row of swatches that can't be told apart: the place of the first of each pair, and how they differ. */
-export function alikeNeighbours(swatches: readonly Coloured[]): { readonly place: number; readonly difference: number }[] {
+/**
+ * Neighbours in a row of swatches that can't be told apart: the place of the first of each pair, and how they differ.
+ */
+export function alikeNeighbours(
+  swatches: readonly Coloured[],
+): { readonly place: number; readonly difference: number }[] {
   return swatches.slice(0, -1).flatMap((swatch, place) => {
     const next = swatches[place + 1];
     const difference = next ? swatchDifference(swatch, next) : null;

@@ -19,15 +19,16 @@ const RGB = /^rgb\(?\s*(\d{1,3})[\s,/]+(\d{1,3})[\s,/]+(\d{1,3})\s*\)?$/i;
 const LAB = /^(?:cie)?lab\(?\s*(-?\d{1,3}(?:\.\d+)?)%?[\s,/]+(-?\d{1,3}(?:\.\d+)?)[\s,/]+(-?\d{1,3}(?:\.\d+)?)\s*\)?$/i;
 
 /**
- * Reads a colour as people write it: `#5b7a5e`, `5B7A5E`, `#ace`, `rgb(91, 122, 94)`, `rgb 91 122 94`, `lab(48 -16 12)`.
- * A CIELAB colour outside of sRGB is not read: it could not be shown.
+ * Reads a colour as people write it: `#5b7a5e`, `5B7A5E`, `#ace`, `rgb(91, 122, 94)`, `rgb 91 122 94`, `lab(48 -16
+ * 12)`. A CIELAB colour outside of sRGB is not read: it could not be shown.
  *
  * @returns the colour as `#rrggbb`, or null
  */
 export function readColour(text: string): string | null {
   const given = text.trim();
   const hex = HEX.exec(given)?.[1];
-  if (hex !== undefined) return `#${(hex.length === 3 ? [...hex].map((digit) => digit + digit).join('') : hex).toLowerCase()}`;
+  if (hex !== undefined)
+    return `#${(hex.length === 3 ? [...hex].map((digit) => digit + digit).join('') : hex).toLowerCase()}`;
   const rgb = RGB.exec(given);
   if (rgb) {
     const [red, green, blue] = [Number(rgb[1]), Number(rgb[2]), Number(rgb[3])];

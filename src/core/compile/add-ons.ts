@@ -6,7 +6,10 @@ import { type Program } from './program';
 import { inNumbers } from './quantities';
 import { readDecimal, type Scope } from './scope';
 
-/** A product that can be taken along with another: what is chosen of it beforehand, and what it costs there. It is resolved like any product. */
+/**
+ * A product that can be taken along with another: what is chosen of it beforehand, and what it costs there. It is
+ * resolved like any product.
+ */
 export interface AddOnProgram {
   readonly key: string;
   readonly title: string;
@@ -33,7 +36,11 @@ export interface CompiledAddOns {
 }
 
 /** The products that are taken along with one; those that are not there, or lead back, are reported and left out. */
-export function compileAddOns(choices: readonly Choice[], scope: Scope, compile: (product: Product) => Program): CompiledAddOns {
+export function compileAddOns(
+  choices: readonly Choice[],
+  scope: Scope,
+  compile: (product: Product) => Program,
+): CompiledAddOns {
   const addOns: AddOnProgram[] = [];
   const gone: number[] = [];
   choices.forEach((choice, index) => {
@@ -45,7 +52,12 @@ export function compileAddOns(choices: readonly Choice[], scope: Scope, compile:
   return { addOns, gone };
 }
 
-function compileAddOn(choice: Extract<Choice, { kind: 'addOn' }>, index: number, { surroundings, report, way }: Scope, compile: (product: Product) => Program): AddOnProgram | null {
+function compileAddOn(
+  choice: Extract<Choice, { kind: 'addOn' }>,
+  index: number,
+  { surroundings, report, way }: Scope,
+  compile: (product: Product) => Program,
+): AddOnProgram | null {
   const path: Path = ['choices', index];
   const product = surroundings.products.get(choice.product);
   if (!product) {
@@ -56,11 +68,22 @@ function compileAddOn(choice: Extract<Choice, { kind: 'addOn' }>, index: number,
     report([...path, 'product'], { code: 'addOnCycle', way: [...way, product.slug].join(' → ') });
     return null;
   }
-  return { key: choice.key, title: choice.title, choice: index, program: inOne(compile(product)), answers: choice.answers, price: compilePrice(choice.price, [...path, 'price'], report) };
+  return {
+    key: choice.key,
+    title: choice.title,
+    choice: index,
+    program: inOne(compile(product)),
+    answers: choice.answers,
+    price: compilePrice(choice.price, [...path, 'price'], report),
+  };
 }
 
 /** What comes along comes in the number that is said there, whatever rules hold for it alone. */
-const inOne = (program: Program): Program => ({ ...program, quantities: inNumbers(orderable(ANY_QUANTITY)), defaultQuantity: 1 });
+const inOne = (program: Program): Program => ({
+  ...program,
+  quantities: inNumbers(orderable(ANY_QUANTITY)),
+  defaultQuantity: 1,
+});
 
 const asSoldAlone = (alone: Exact) => alone;
 

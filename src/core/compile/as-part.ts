@@ -14,18 +14,35 @@ const ANY_NUMBER = inNumbers(orderable(ANY_QUANTITY));
  *
  * @param usual how many come unless somebody says otherwise
  */
-export function programAsPart(program: Program, { fixed, narrowed }: PartCandidate, usual: number, report: Report): Program {
+export function programAsPart(
+  program: Program,
+  { fixed, narrowed }: PartCandidate,
+  usual: number,
+  report: Report,
+): Program {
   const named = (key: string) => program.choices[program.indexOf.get(key) ?? -1];
   const known = [...program.indexOf.keys()];
-  for (const [place, given] of [['fixed', fixed], ['narrowed', narrowed]] as const) {
-    for (const key of Object.keys(given)) if (!named(key)) report([place, key], { code: 'partChoiceUnknown', product: program.title, key: key.slice(0, 60), meant: closest(key, known) });
+  for (const [place, given] of [
+    ['fixed', fixed],
+    ['narrowed', narrowed],
+  ] as const) {
+    for (const key of Object.keys(given))
+      if (!named(key))
+        report([place, key], {
+          code: 'partChoiceUnknown',
+          product: program.title,
+          key: key.slice(0, 60),
+          meant: closest(key, known),
+        });
   }
   const refused = Object.entries(fixed).flatMap(([key, raw]) => {
     const problems: Problem[] = [];
     const choice = named(key);
     if (choice && raw !== null) choice.reader.read(raw, problems, { today: SOME_DAY, files: () => undefined });
     const [first] = problems;
-    return choice && first ? [faultAt(['fixed', key], { code: 'partAnswerRefused', product: program.title, reason: first.data })] : [];
+    return choice && first
+      ? [faultAt(['fixed', key], { code: 'partAnswerRefused', product: program.title, reason: first.data })]
+      : [];
   });
   for (const { path, data } of refused) report(path, data);
   const choices = program.choices.map((choice, index): ChoiceProgram => {
@@ -33,9 +50,22 @@ export function programAsPart(program: Program, { fixed, narrowed }: PartCandida
     const definition = program.product.choices[index];
     if (!only || !definition || !hasOptions(definition)) return choice;
     const missing = only.find((key) => !choice.options.some((option) => option.key === key));
-    if (missing !== undefined) report(['narrowed', choice.key], { code: 'unknownReference', what: 'option', given: missing });
-    if (!choice.options.some(({ key }) => only.includes(key))) report(['narrowed', choice.key], { code: 'partNothingOffered', title: choice.title, product: program.title });
-    return { ...choice, offersVary: true, options: choice.options.map((option) => (only.includes(option.key) ? option : { ...option, groups: [NOBODY] })) };
+    if (missing !== undefined)
+      report(['narrowed', choice.key], { code: 'unknownReference', what: 'option', given: missing });
+    if (!choice.options.some(({ key }) => only.includes(key)))
+      report(['narrowed', choice.key], { code: 'partNothingOffered', title: choice.title, product: program.title });
+    return {
+      ...choice,
+      offersVary: true,
+      options: choice.options.map((option) => (only.includes(option.key) ? option : { ...option, groups: [NOBODY] })),
+    };
   });
-  return { ...program, choices, fixed, quantities: ANY_NUMBER, defaultQuantity: usual, blocking: refused.length === 0 ? program.blocking : [...program.blocking, ...refused] };
+  return {
+    ...program,
+    choices,
+    fixed,
+    quantities: ANY_NUMBER,
+    defaultQuantity: usual,
+    blocking: refused.length === 0 ? program.blocking : [...program.blocking, ...refused],
+  };
 }

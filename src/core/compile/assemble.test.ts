@@ -75,7 +75,11 @@ describe('sheets on a product', () => {
 
   it('keep their choices apart from the product’s of the same inside name, and refer to their own', () => {
     const { program } = withSheet();
-    const { working } = resolve(program, { answers: { 'gift.card': 'Ada L', 'gift.wrap': 'letters' } }, { ...context, stock: null });
+    const { working } = resolve(
+      program,
+      { answers: { 'gift.card': 'Ada L', 'gift.wrap': 'letters' } },
+      { ...context, stock: null },
+    );
     expect(working.map(({ amount }) => amount.toString())).toEqual(['20', '2']);
   });
 
@@ -88,7 +92,9 @@ describe('sheets on a product', () => {
     expect(keys(world({ tags: ['Gift '] }).program.product)).toHaveLength(4);
     expect(keys(world({ supplier: 'acme' }).program.product)).toHaveLength(4);
     expect(keys(world({ supplier: 'Other' }).program.product)).toHaveLength(2);
-    expect(keys(world({ tags: ['gift'], sheets: [{ key: 'gift', by: 'condition', leftOut: true }] }).program.product)).toHaveLength(2);
+    expect(
+      keys(world({ tags: ['gift'], sheets: [{ key: 'gift', by: 'condition', leftOut: true }] }).program.product),
+    ).toHaveLength(2);
   });
 
   it('go again when the condition no longer holds, though the product has said something about them', () => {
@@ -100,7 +106,10 @@ describe('sheets on a product', () => {
   it('that conditions place come in the order of their rank', () => {
     const other: Sheet = sheetSchema.parse({ key: 'aaa', title: 'Other', rank: 5, places: [{ tag: 'gift' }] });
     const { definition, surroundings } = world({ tags: ['gift'] });
-    expect(placementsOf(definition, [...surroundings.sheets.values(), other]).map(({ key }) => key)).toEqual(['aaa', 'gift']);
+    expect(placementsOf(definition, [...surroundings.sheets.values(), other]).map(({ key }) => key)).toEqual([
+      'aaa',
+      'gift',
+    ]);
   });
 });
 
@@ -110,11 +119,16 @@ describe('what a product says otherwise', () => {
   it('is an amount, a default, required or not, an option or a choice left out; the rest follows', () => {
     const { program } = overridden({
       card: { required: true, amount: { value: { kind: 'fixed', value: '1' } } },
-      wrap: { default: { value: 'fine' }, options: { fine: { amount: { value: { kind: 'fixed', value: '2.50' } } }, letters: { leftOut: true } } },
+      wrap: {
+        default: { value: 'fine' },
+        options: { fine: { amount: { value: { kind: 'fixed', value: '2.50' } } }, letters: { leftOut: true } },
+      },
     });
     const resolution = resolve(program, { answers: { 'gift.card': 'x' } }, { ...context, stock: null });
     expect(resolution.unitPrice?.toString()).toBe('23.5');
-    expect(resolve(program, { answers: {} }, { ...context, stock: null }).problems.map(({ where }) => whereText(where))).toEqual(['choice:gift.card']);
+    expect(
+      resolve(program, { answers: {} }, { ...context, stock: null }).problems.map(({ where }) => whereText(where)),
+    ).toEqual(['choice:gift.card']);
     expect(program.choices[3]?.options.map(({ key }) => key)).toEqual(['plain', 'fine']);
   });
 
@@ -131,15 +145,29 @@ describe('what a product says otherwise', () => {
 
   it('is said when the sheet no longer has what it is about', () => {
     const { program } = overridden({ ribbon: { leftOut: true }, wrap: { options: { velvet: { leftOut: true } } } });
-    expect(program.faults.map(({ code, gravity }) => [code, gravity])).toEqual([['overrideLost', 'canWait'], ['overrideLost', 'canWait']]);
+    expect(program.faults.map(({ code, gravity }) => [code, gravity])).toEqual([
+      ['overrideLost', 'canWait'],
+      ['overrideLost', 'canWait'],
+    ]);
   });
 });
 
 describe('faults of a product with sheets', () => {
   it('point to the sheet, or to the product’s own choice wherever it stands on the page', () => {
-    const broken = { ...gift, choices: [{ kind: 'list', key: 'wrap', title: 'Wrapping', options: [] }, ...gift.choices.slice(0, 1)] };
-    const { definition, surroundings } = world({ sheets: [{ key: 'gift', after: '' }], choices: [{ kind: 'list', key: 'own', title: '', options: [{ key: 'a', title: 'A' }] }] }, [broken]);
-    const places = readiness(definition, surroundings, context.stock).map(({ path, code }) => `${pathText(path)} ${code}`);
+    const broken = {
+      ...gift,
+      choices: [{ kind: 'list', key: 'wrap', title: 'Wrapping', options: [] }, ...gift.choices.slice(0, 1)],
+    };
+    const { definition, surroundings } = world(
+      {
+        sheets: [{ key: 'gift', after: '' }],
+        choices: [{ kind: 'list', key: 'own', title: '', options: [{ key: 'a', title: 'A' }] }],
+      },
+      [broken],
+    );
+    const places = readiness(definition, surroundings, context.stock).map(
+      ({ path, code }) => `${pathText(path)} ${code}`,
+    );
     expect(places).toContain('$.sheets.gift.choices[0].options noOptions');
     expect(places).toContain('$.choices[0].title titleMissing');
   });
@@ -147,7 +175,9 @@ describe('faults of a product with sheets', () => {
   it('name a sheet that is not there, a swatch and a customer group that are not there', () => {
     const { program } = world({
       sheets: [{ key: 'nowhere' }],
-      choices: [{ kind: 'swatch', key: 'c', title: 'C', groups: ['vip'], options: [{ key: 'a', title: 'A', swatch: 'tin' }] }],
+      choices: [
+        { kind: 'swatch', key: 'c', title: 'C', groups: ['vip'], options: [{ key: 'a', title: 'A', swatch: 'tin' }] },
+      ],
     });
     expect(program.blocking.map(({ code }) => code)).toEqual(['sheetUnknown', 'unknownReference', 'groupUnknown']);
   });
@@ -156,11 +186,28 @@ describe('faults of a product with sheets', () => {
 describe('customer groups', () => {
   const groups = {
     choices: [
-      { kind: 'yesNo', key: 'bulk', title: 'Bulk', required: true, groups: ['trade'], amount: { kind: 'fixed', value: '-5' } },
-      { kind: 'list', key: 'colour', title: 'Colour', required: false, options: [{ key: 'red', title: 'Red' }, { key: 'grey', title: 'Grey', groups: ['trade'] }] },
+      {
+        kind: 'yesNo',
+        key: 'bulk',
+        title: 'Bulk',
+        required: true,
+        groups: ['trade'],
+        amount: { kind: 'fixed', value: '-5' },
+      },
+      {
+        kind: 'list',
+        key: 'colour',
+        title: 'Colour',
+        required: false,
+        options: [
+          { key: 'red', title: 'Red' },
+          { key: 'grey', title: 'Grey', groups: ['trade'] },
+        ],
+      },
     ],
   };
-  const ask = (answers: object, group?: string) => resolve(world(groups).program, { answers }, { ...context, stock: null, group });
+  const ask = (answers: object, group?: string) =>
+    resolve(world(groups).program, { answers }, { ...context, stock: null, group });
 
   it('see what is for them; others are not asked, and what they answer is set aside', () => {
     expect(ask({}, 'trade').problems.map(({ where }) => whereText(where))).toEqual(['choice:bulk']);
@@ -179,9 +226,34 @@ describe('customer groups', () => {
 it('the price range spans several, add-ons and running percentages', () => {
   const { program } = world({
     choices: [
-      { kind: 'several', key: 'extras', title: 'Extras', least: 2, options: [{ key: 'a', title: 'A', amount: { kind: 'fixed', value: '1' } }, { key: 'b', title: 'B', amount: { kind: 'fixed', value: '2' } }, { key: 'c', title: 'C', amount: { kind: 'fixed', value: '-4' } }] },
-      { kind: 'list', key: 'rush', title: 'Rush', options: [{ key: 'no', title: 'No' }, { key: 'yes', title: 'Yes', amount: { kind: 'percentOfSum', value: '50' } }] },
-      { kind: 'yesNo', key: 'setup', title: 'Set-up', required: false, default: false, amount: { kind: 'oncePerLine', value: '9' } },
+      {
+        kind: 'several',
+        key: 'extras',
+        title: 'Extras',
+        least: 2,
+        options: [
+          { key: 'a', title: 'A', amount: { kind: 'fixed', value: '1' } },
+          { key: 'b', title: 'B', amount: { kind: 'fixed', value: '2' } },
+          { key: 'c', title: 'C', amount: { kind: 'fixed', value: '-4' } },
+        ],
+      },
+      {
+        kind: 'list',
+        key: 'rush',
+        title: 'Rush',
+        options: [
+          { key: 'no', title: 'No' },
+          { key: 'yes', title: 'Yes', amount: { kind: 'percentOfSum', value: '50' } },
+        ],
+      },
+      {
+        kind: 'yesNo',
+        key: 'setup',
+        title: 'Set-up',
+        required: false,
+        default: false,
+        amount: { kind: 'oncePerLine', value: '9' },
+      },
     ],
   });
   const range = sellableRange(program);

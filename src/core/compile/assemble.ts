@@ -1,4 +1,24 @@
-import { type CatalogSurroundings, type Choice, type CompatibilityTable, type Formula, hasOptions, type Override, type Placement, placementsOf, type Product, type Rate, renamedChoice, renamedFormula, renamedRule, type Rule, sectionsOf, type Sheet, withCandidates, withinSections, withSections } from '../catalog';
+import {
+  type CatalogSurroundings,
+  type Choice,
+  type CompatibilityTable,
+  type Formula,
+  hasOptions,
+  type Override,
+  type Placement,
+  placementsOf,
+  type Product,
+  type Rate,
+  renamedChoice,
+  renamedFormula,
+  renamedRule,
+  type Rule,
+  sectionsOf,
+  type Sheet,
+  withCandidates,
+  withinSections,
+  withSections,
+} from '../catalog';
 import { type FaultData, type Path } from '../problems';
 import { type Placed as PlacedDefinition } from '../rules';
 
@@ -46,9 +66,16 @@ export function assemble(product: Product, { sheets, swatches, products }: Catal
   const faults: { path: Path; data: FaultData }[] = [];
   const placements = placementsOf(product, sheets.values());
   const own: Placed[] = product.choices.map((choice, index) => ({ choice, origin: ['choices', index] }));
-  const formulas: PlacedFormula[] = product.formulas.map((formula, index) => ({ formula, origin: ['formulas', index], sheet: null }));
+  const formulas: PlacedFormula[] = product.formulas.map((formula, index) => ({
+    formula,
+    origin: ['formulas', index],
+    sheet: null,
+  }));
   const rules: PlacedDefinition<Rule>[] = product.rules.map((value, index) => ({ value, origin: ['rules', index] }));
-  const tables: PlacedDefinition<CompatibilityTable>[] = product.tables.map((value, index) => ({ value, origin: ['tables', index] }));
+  const tables: PlacedDefinition<CompatibilityTable>[] = product.tables.map((value, index) => ({
+    value,
+    origin: ['tables', index],
+  }));
   const rates: PlacedRate[] = product.rates.map((rate, index) => ({ rate, origin: ['rates', index], sheet: null }));
   let placed = own;
   if (placements.length > 0) {
@@ -60,46 +87,93 @@ export function assemble(product: Product, { sheets, swatches, products }: Catal
         faults.push({ path: ['sheets', placement.key], data: { code: 'sheetUnknown', key: placement.key } });
         continue;
       }
-      const name = (key: string) => (sheet.choices.some((choice) => choice.key === key) ? placedKey(sheet.key, key) : key);
-      const figure = (key: string) => (sheet.formulas.some((formula) => formula.key === key) ? placedKey(sheet.key, key) : key);
-      // What serves one of the sheet's choices serves it under the name that it has on the product; in its text it is called as ever.
-      sheet.formulas.forEach((formula, index) => formulas.push({ formula: renamedFormula(formula, name), origin: ['sheets', sheet.key, 'formulas', index], sheet: sheet.key }));
-      sheet.rules.forEach((rule, index) => rules.push({ value: renamedRule(rule, name, figure), origin: ['sheets', sheet.key, 'rules', index] }));
-      sheet.tables.forEach((table, index) => tables.push({ value: { ...table, choices: table.choices.map(name) }, origin: ['sheets', sheet.key, 'tables', index] }));
-      sheet.rates.forEach((rate, index) => rates.push({ rate, origin: ['sheets', sheet.key, 'rates', index], sheet: sheet.key }));
+      const name = (key: string) =>
+        sheet.choices.some((choice) => choice.key === key) ? placedKey(sheet.key, key) : key;
+      const figure = (key: string) =>
+        sheet.formulas.some((formula) => formula.key === key) ? placedKey(sheet.key, key) : key;
+      // What serves one of the sheet's choices serves it under the name that it has on the product; in its text it is
+      // called as ever.
+      sheet.formulas.forEach((formula, index) =>
+        formulas.push({
+          formula: renamedFormula(formula, name),
+          origin: ['sheets', sheet.key, 'formulas', index],
+          sheet: sheet.key,
+        }),
+      );
+      sheet.rules.forEach((rule, index) =>
+        rules.push({ value: renamedRule(rule, name, figure), origin: ['sheets', sheet.key, 'rules', index] }),
+      );
+      sheet.tables.forEach((table, index) =>
+        tables.push({
+          value: { ...table, choices: table.choices.map(name) },
+          origin: ['sheets', sheet.key, 'tables', index],
+        }),
+      );
+      sheet.rates.forEach((rate, index) =>
+        rates.push({ rate, origin: ['sheets', sheet.key, 'rates', index], sheet: sheet.key }),
+      );
       // What followed a choice that is gone goes to the end.
-      const after = placement.after === '' || (placement.after !== null && known.has(placement.after)) ? placement.after : null;
+      const after =
+        placement.after === '' || (placement.after !== null && known.has(placement.after)) ? placement.after : null;
       groups.set(after, [...(groups.get(after) ?? []), ...placeSheet(sheet, placement, faults)]);
     }
     const following = (key: string | null) => groups.get(key) ?? [];
     placed = [...following(''), ...own.flatMap((entry) => [entry, ...following(entry.choice.key)]), ...following(null)];
   }
-  const asPlaced = placed.map(({ choice, origin }) => (choice.kind === 'slot' ? withCandidates(choice, product.slug, products) : withSwatches(choice, origin, swatches, faults)));
+  const asPlaced = placed.map(({ choice, origin }) =>
+    choice.kind === 'slot'
+      ? withCandidates(choice, product.slug, products)
+      : withSwatches(choice, origin, swatches, faults),
+  );
   const sections = sectionsOf(asPlaced);
   const choices = withSections(asPlaced);
-  const unchanged = choices.length === product.choices.length && choices.every((choice, index) => choice === product.choices[index]);
-  return { product: unchanged ? product : { ...product, choices: [...choices] }, origins: placed.map(({ origin }) => origin), formulas, rates, rules: rules.map(({ value, origin }) => ({ value: withinSections(value, sections), origin })), tables, faults };
+  const unchanged =
+    choices.length === product.choices.length && choices.every((choice, index) => choice === product.choices[index]);
+  return {
+    product: unchanged ? product : { ...product, choices: [...choices] },
+    origins: placed.map(({ origin }) => origin),
+    formulas,
+    rates,
+    rules: rules.map(({ value, origin }) => ({ value: withinSections(value, sections), origin })),
+    tables,
+    faults,
+  };
 }
 
 function placeSheet(sheet: Sheet, placement: Placement, faults: { path: Path; data: FaultData }[]): Placed[] {
   const keys = new Set(sheet.choices.map(({ key }) => key));
   for (const [key, override] of Object.entries(placement.overrides)) {
     const choice = sheet.choices.find((candidate) => candidate.key === key);
-    const lost = choice ? Object.keys(override.options).filter((option) => !hasOptions(choice) || !choice.options.some((other) => other.key === option)) : [key];
-    for (const what of lost) faults.push({ path: ['sheets', sheet.key], data: { code: 'overrideLost', sheet: sheet.title, what: `“${what}”` } });
+    const lost = choice
+      ? Object.keys(override.options).filter(
+          (option) => !hasOptions(choice) || !choice.options.some((other) => other.key === option),
+        )
+      : [key];
+    for (const what of lost)
+      faults.push({
+        path: ['sheets', sheet.key],
+        data: { code: 'overrideLost', sheet: sheet.title, what: `“${what}”` },
+      });
   }
   return sheet.choices.flatMap((choice, index) => {
     const override = placement.overrides[choice.key];
     if (override?.leftOut === true) return [];
-    const renamed = { ...renamedChoice(choice, (key) => (keys.has(key) ? placedKey(sheet.key, key) : key)), key: placedKey(sheet.key, choice.key) };
-    return { choice: override ? overridden(renamed, override) : renamed, origin: ['sheets', sheet.key, 'choices', index] };
+    const renamed = {
+      ...renamedChoice(choice, (key) => (keys.has(key) ? placedKey(sheet.key, key) : key)),
+      key: placedKey(sheet.key, choice.key),
+    };
+    return {
+      choice: override ? overridden(renamed, override) : renamed,
+      origin: ['sheets', sheet.key, 'choices', index],
+    };
   });
 }
 
 /** A choice of a sheet with what one product says otherwise. */
 function overridden(choice: Choice, override: Override): Choice {
   const result = structuredClone(choice);
-  if (override.required !== null && result.kind !== 'agreement' && 'required' in result) Object.assign(result, { required: override.required });
+  if (override.required !== null && result.kind !== 'agreement' && 'required' in result)
+    Object.assign(result, { required: override.required });
   if (override.default !== null && 'default' in result) Object.assign(result, { default: override.default.value });
   if (override.amount !== null && 'amount' in result) result.amount = override.amount.value;
   if (hasOptions(result)) {
@@ -110,19 +184,28 @@ function overridden(choice: Choice, override: Override): Choice {
     });
     // A default that has been left out is no default.
     const kept = new Set(result.options.map(({ key }) => key));
-    if (result.kind === 'several' || result.kind === 'slot') result.default = result.default.filter((key) => kept.has(key));
+    if (result.kind === 'several' || result.kind === 'slot')
+      result.default = result.default.filter((key) => kept.has(key));
     else if (result.default !== null && !kept.has(result.default)) result.default = null;
   }
   return result;
 }
 
-function withSwatches(choice: Choice, origin: Path, swatches: CatalogSurroundings['swatches'], faults: { path: Path; data: FaultData }[]): Choice {
+function withSwatches(
+  choice: Choice,
+  origin: Path,
+  swatches: CatalogSurroundings['swatches'],
+  faults: { path: Path; data: FaultData }[],
+): Choice {
   if (!hasOptions(choice) || choice.options.every(({ swatch }) => swatch === null)) return choice;
   const options = choice.options.map((option, index) => {
     if (option.swatch === null) return option;
     const swatch = swatches.get(option.swatch);
     if (!swatch) {
-      faults.push({ path: [...origin, 'options', index, 'swatch'], data: { code: 'unknownReference', what: 'swatch', given: option.swatch } });
+      faults.push({
+        path: [...origin, 'options', index, 'swatch'],
+        data: { code: 'unknownReference', what: 'swatch', given: option.swatch },
+      });
       return option;
     }
     return { ...option, colours: swatch.colours, texture: swatch.picture };

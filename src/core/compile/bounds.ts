@@ -10,14 +10,27 @@ export interface BoundingProgram {
 }
 
 /** Finds what each formula that serves a choice serves; defaults that wait for each other are a fault. */
-export function compileBounding(formulas: readonly FormulaProgram[], scope: Scope, add: (path: Path, data: FaultData) => void): BoundingProgram | null {
-  const kinds = { least: new Map<number, number>(), most: new Map<number, number>(), default: new Map<number, number>() };
+export function compileBounding(
+  formulas: readonly FormulaProgram[],
+  scope: Scope,
+  add: (path: Path, data: FaultData) => void,
+): BoundingProgram | null {
+  const kinds = {
+    least: new Map<number, number>(),
+    most: new Map<number, number>(),
+    default: new Map<number, number>(),
+  };
   formulas.forEach((formula, index) => {
     const { serves } = formula;
     if (serves.kind !== 'least' && serves.kind !== 'most' && serves.kind !== 'default') return;
     if (formula.target === null) return;
     const earlier = kinds[serves.kind].get(formula.target);
-    if (earlier !== undefined) add([...formula.origin, 'serves'], { code: 'limitTwice', first: formulas[earlier]?.title ?? '', second: formula.title });
+    if (earlier !== undefined)
+      add([...formula.origin, 'serves'], {
+        code: 'limitTwice',
+        first: formulas[earlier]?.title ?? '',
+        second: formula.title,
+      });
     else kinds[serves.kind].set(formula.target, index);
   });
   if (kinds.least.size + kinds.most.size + kinds.default.size === 0) return null;
@@ -27,7 +40,9 @@ export function compileBounding(formulas: readonly FormulaProgram[], scope: Scop
     const formula = formulas[kinds.default.get(choice) ?? -1];
     if (!formula) return;
     if (way.includes(choice)) {
-      const names = [...way.slice(way.indexOf(choice)), choice].map((index) => scope.product.choices[index]?.title ?? '');
+      const names = [...way.slice(way.indexOf(choice)), choice].map(
+        (index) => scope.product.choices[index]?.title ?? '',
+      );
       add([...formula.origin, 'text'], { code: 'defaultCycle', way: names.join(' → ') });
       return;
     }

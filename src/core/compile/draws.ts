@@ -6,8 +6,22 @@ import { type DrawProgram } from './program';
 import { checkedUnit, findTarget, readDecimal, type Scope } from './scope';
 
 /** A draw of a stock item that does not say yet how much. */
-export function drawTaken(stock: string, { title, cutFrom }: { readonly title: string; readonly cutFrom?: LotRule | null }, unit: Unit): DrawProgram {
-  return { stock, title, unit, fixed: null, measure: null, charged: null, pieces: 1, cut: (cutFrom ?? null) !== null, leadDays: null };
+export function drawTaken(
+  stock: string,
+  { title, cutFrom }: { readonly title: string; readonly cutFrom?: LotRule | null },
+  unit: Unit,
+): DrawProgram {
+  return {
+    stock,
+    title,
+    unit,
+    fixed: null,
+    measure: null,
+    charged: null,
+    pieces: 1,
+    cut: (cutFrom ?? null) !== null,
+    leadDays: null,
+  };
 }
 
 /**
@@ -16,7 +30,12 @@ export function drawTaken(stock: string, { title, cutFrom }: { readonly title: s
  * @param leadDays days it takes beyond stock; null where nothing may be promised beyond stock
  * @returns null when it refers to something that is not there
  */
-export function compileDraw(draw: DrawDefinition, path: Path, scope: Scope, leadDays: number | null = null): DrawProgram | null {
+export function compileDraw(
+  draw: DrawDefinition,
+  path: Path,
+  scope: Scope,
+  leadDays: number | null = null,
+): DrawProgram | null {
   const { report, surroundings } = scope;
   const item = surroundings.stock.get(draw.stock);
   const unit = item && unitByCode(item.unit);
@@ -28,14 +47,21 @@ export function compileDraw(draw: DrawDefinition, path: Path, scope: Scope, lead
   switch (draw.kind) {
     case 'fixed': {
       const fixed = readDecimal(draw.quantity, [...path, 'quantity'], report);
-      if (fixed && (fixed.decimalPlaces() ?? Infinity) > STOCK_PLACES) report([...path, 'quantity'], { code: 'tooFine', given: draw.quantity, places: STOCK_PLACES });
+      if (fixed && (fixed.decimalPlaces() ?? Infinity) > STOCK_PLACES)
+        report([...path, 'quantity'], { code: 'tooFine', given: draw.quantity, places: STOCK_PLACES });
       if (fixed && fixed.sign() < 0) report([...path, 'quantity'], { code: 'negative', figure: 'drawn' });
       return fixed && { ...common, fixed, pieces: draw.pieces };
     }
     case 'measure': {
       const target = findTarget(draw.measure, ['measure', 'number'], 'value', [...path, 'measure'], scope);
       const wanted = target && checkedUnit(item.unit, target.unit, [...path, 'stock'], report);
-      return target?.unit && wanted ? { ...common, measure: { index: target.index, factor: conversionFactor(target.unit, unit) }, pieces: draw.pieces } : null;
+      return target?.unit && wanted
+        ? {
+            ...common,
+            measure: { index: target.index, factor: conversionFactor(target.unit, unit) },
+            pieces: draw.pieces,
+          }
+        : null;
     }
     case 'charged': {
       const { soldBy } = scope.product;

@@ -8,8 +8,14 @@ const measure = (key: string) => ({ kind: 'measure', key, title: key.toUpperCase
 const formula = (text: string) => ({ key: 'f', title: 'F', serves: { kind: 'amount' }, text });
 
 function faultsOf(product: object, sheets: object[] = []): string[] {
-  const catalog = catalogSchema.parse({ ...SHOP, sheets, products: [{ slug: 'p', title: 'P', sku: 'P', price: '1', ...product }] });
-  return compile(productSchema.parse(catalog.products[0]), surroundingsOf(catalog)).faults.map(({ code, path, gravity }) => `${code} ${path.join('.')} ${gravity}`);
+  const catalog = catalogSchema.parse({
+    ...SHOP,
+    sheets,
+    products: [{ slug: 'p', title: 'P', sku: 'P', price: '1', ...product }],
+  });
+  return compile(productSchema.parse(catalog.products[0]), surroundingsOf(catalog)).faults.map(
+    ({ code, path, gravity }) => `${code} ${path.join('.')} ${gravity}`,
+  );
 }
 
 describe('names that mean two things', () => {
@@ -22,23 +28,41 @@ describe('names that mean two things', () => {
 
   it('are told of rates that are named like a measure of the same place', () => {
     const rates = [{ key: 'wide', title: 'Wide rate', value: '3', per: 'm' }];
-    expect(faultsOf({ choices: [measure('wide')], rates, formulas: [formula('wide × 1 EUR / 1 m')] })).toEqual(['nameHidden rates.0.key canWait']);
+    expect(faultsOf({ choices: [measure('wide')], rates, formulas: [formula('wide × 1 EUR / 1 m')] })).toEqual([
+      'nameHidden rates.0.key canWait',
+    ]);
     expect(faultsOf({ choices: [measure('long')], rates, formulas: [formula('long × wide')] })).toEqual([]);
   });
 
   it('are told of lines of a formula', () => {
-    expect(faultsOf({ choices: [measure('wide')], formulas: [formula('kg = wide × 2\nkg × 1 EUR / 1 m')] })).toEqual(['nameIsUnit formulas.0.text canWait']);
+    expect(faultsOf({ choices: [measure('wide')], formulas: [formula('kg = wide × 2\nkg × 1 EUR / 1 m')] })).toEqual([
+      'nameIsUnit formulas.0.text canWait',
+    ]);
   });
 });
 
 describe('a property', () => {
-  const list = (key: string, ...units: string[]) => ({ kind: 'list', key, title: key, options: units.map((unit, place) => ({ key: `o${place}`, title: `O${place}`, sku: `${key}${place}`, properties: { size: { value: '2', unit } } })) });
+  const list = (key: string, ...units: string[]) => ({
+    kind: 'list',
+    key,
+    title: key,
+    options: units.map((unit, place) => ({
+      key: `o${place}`,
+      title: `O${place}`,
+      sku: `${key}${place}`,
+      properties: { size: { value: '2', unit } },
+    })),
+  });
   it('measures one thing with all options of a choice, or the product can’t be sold', () => {
-    expect(faultsOf({ choices: [list('a', 'm', 'kg')] })).toEqual(['propertyMixed choices.0.options.1.properties.size mustFix']);
+    expect(faultsOf({ choices: [list('a', 'm', 'kg')] })).toEqual([
+      'propertyMixed choices.0.options.1.properties.size mustFix',
+    ]);
     expect(faultsOf({ choices: [list('a', 'm', 'cm')] })).toEqual([]);
   });
 
   it('is told where another choice means something else by it', () => {
-    expect(faultsOf({ choices: [list('a', 'm'), list('b', 'kg')] })).toEqual(['propertyElsewhere choices.1.options.0.properties.size canWait']);
+    expect(faultsOf({ choices: [list('a', 'm'), list('b', 'kg')] })).toEqual([
+      'propertyElsewhere choices.1.options.0.properties.size canWait',
+    ]);
   });
 });

@@ -13,11 +13,22 @@ const OWN_NAMES: Readonly<Record<string, string>> = { quantity: 'how many are ta
 const ownName = (key: string) => formulaName(key.slice(key.lastIndexOf('.') + 1));
 const placeOf = (key: string) => (key.includes('.') ? key.slice(0, key.lastIndexOf('.')) : null);
 
-/** Tells of names that mean two things: a unit, too, or something else that is named alike and can't be reached any more. */
-export function checkNames({ product, formulas, rates }: Pick<Assembled, 'product' | 'formulas' | 'rates'>, currency: string, add: Add): void {
+/**
+ * Tells of names that mean two things: a unit, too, or something else that is named alike and can't be reached any
+ * more.
+ */
+export function checkNames(
+  { product, formulas, rates }: Pick<Assembled, 'product' | 'formulas' | 'rates'>,
+  currency: string,
+  add: Add,
+): void {
   checkProperties(product, add);
   if (formulas.length === 0) return;
-  const measures = product.choices.flatMap((choice, index) => (choice.kind === 'measure' || choice.kind === 'number' ? [{ choice, index, name: ownName(choice.key), place: placeOf(choice.key) }] : []));
+  const measures = product.choices.flatMap((choice, index) =>
+    choice.kind === 'measure' || choice.kind === 'number'
+      ? [{ choice, index, name: ownName(choice.key), place: placeOf(choice.key) }]
+      : [],
+  );
   for (const { choice, index, name } of measures) {
     if (formulaUnit(name, currency)) add(['choices', index], { code: 'nameIsUnit', name, title: choice.title });
     const hidden = OWN_NAMES[name];
@@ -28,8 +39,15 @@ export function checkNames({ product, formulas, rates }: Pick<Assembled, 'produc
     if (formulaUnit(name, currency)) add([...origin, 'key'], { code: 'nameIsUnit', name, title: rate.title || name });
     // Within one sheet, or one product: what a sheet calls its own comes first there, and is meant to.
     const measure = measures.find((other) => other.name === name && other.place === sheet);
-    if (measure) add([...origin, 'key'], { code: 'nameHidden', name, title: measure.choice.title, hidden: `the rate ${rate.title || name}` });
-    else if (OWN_NAMES[name] !== undefined) add([...origin, 'key'], { code: 'nameHidden', name, title: rate.title || name, hidden: OWN_NAMES[name] });
+    if (measure)
+      add([...origin, 'key'], {
+        code: 'nameHidden',
+        name,
+        title: measure.choice.title,
+        hidden: `the rate ${rate.title || name}`,
+      });
+    else if (OWN_NAMES[name] !== undefined)
+      add([...origin, 'key'], { code: 'nameHidden', name, title: rate.title || name, hidden: OWN_NAMES[name] });
   }
 }
 
@@ -47,7 +65,10 @@ function checkProperties(product: Product, add: Add): void {
         if (!first) known.set(name, here);
         else if (!sameDim(first.dim, here.dim)) {
           const data = { name, here: here.title, there: first.title };
-          add(['choices', index, 'options', place, 'properties', name], first.choice === index ? { code: 'propertyMixed', ...data } : { code: 'propertyElsewhere', ...data });
+          add(
+            ['choices', index, 'options', place, 'properties', name],
+            first.choice === index ? { code: 'propertyMixed', ...data } : { code: 'propertyElsewhere', ...data },
+          );
         }
       }
     });

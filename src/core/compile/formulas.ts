@@ -1,5 +1,15 @@
 import { type Formula, formulaName, hasOptions, readProperty } from '../catalog';
-import { type CompiledFormula, compileFormula, type Dim, dimOf, type FormulaStop, type LineValue, MONEY, NUMBER, type Range } from '../formula';
+import {
+  type CompiledFormula,
+  compileFormula,
+  type Dim,
+  dimOf,
+  type FormulaStop,
+  type LineValue,
+  MONEY,
+  NUMBER,
+  type Range,
+} from '../formula';
 import { Exact } from '../number';
 import { type FaultData, type Path } from '../problems';
 import { requireUnit, type Unit, unitByCode } from '../quantity';
@@ -69,21 +79,43 @@ export interface FormulaProgram {
 }
 
 /** Checks the formulas of a product and of its sheets, and makes them ready to run. */
-export function compileFormulas({ formulas, rates }: Pick<Assembled, 'formulas' | 'rates'>, scope: Scope, kit: KitProgram | null, add: (path: Path, data: FaultData) => void): FormulaProgram[] {
+export function compileFormulas(
+  { formulas, rates }: Pick<Assembled, 'formulas' | 'rates'>,
+  scope: Scope,
+  kit: KitProgram | null,
+  add: (path: Path, data: FaultData) => void,
+): FormulaProgram[] {
   checkRates(rates, add);
   const { soldBy } = scope.product;
   return formulas.map(({ formula, origin, sheet }) => {
-    const ofAnswers = formula.serves.kind === 'least' || formula.serves.kind === 'most' || formula.serves.kind === 'default';
+    const ofAnswers =
+      formula.serves.kind === 'least' || formula.serves.kind === 'most' || formula.serves.kind === 'default';
     const inputs = inputsOf(rates, sheet, scope, kit, !ofAnswers);
-    const target = ofAnswers ? findTarget(measureOf(formula.serves), ['measure', 'number'], 'value', [...origin, 'serves', 'measure'], { ...scope, report: add }) : null;
+    const target = ofAnswers
+      ? findTarget(measureOf(formula.serves), ['measure', 'number'], 'value', [...origin, 'serves', 'measure'], {
+          ...scope,
+          report: add,
+        })
+      : null;
     const item = formula.serves.kind === 'draw' ? scope.surroundings.stock.get(formula.serves.stock) : undefined;
     const unit = item && unitByCode(item.unit);
-    if (formula.serves.kind === 'draw' && !unit) add([...origin, 'serves', 'stock'], { code: 'unknownReference', what: 'stock item', given: formula.serves.stock });
+    if (formula.serves.kind === 'draw' && !unit)
+      add([...origin, 'serves', 'stock'], {
+        code: 'unknownReference',
+        what: 'stock item',
+        given: formula.serves.stock,
+      });
     if (isBlank(formula.title)) add([...origin, 'title'], { code: 'titleMissing', what: { kind: 'formula' } });
     const names = new Map(inputs.map(({ name, dim }, slot) => [name, { slot, dim }]));
-    const compiled = compileFormula(formula.text, { currency: scope.surroundings.shop.currency, names }, wantedOf(formula.serves, unit, target?.unit ?? null));
-    for (const { line, data } of compiled.faults) add([...origin, 'text'], { code: 'formula', title: formula.title || 'The formula', line, fault: data });
-    for (const name of compiled.unitNames) add([...origin, 'text'], { code: 'nameIsUnit', name, title: `${formula.title || 'The formula'}, line ${name}` });
+    const compiled = compileFormula(
+      formula.text,
+      { currency: scope.surroundings.shop.currency, names },
+      wantedOf(formula.serves, unit, target?.unit ?? null),
+    );
+    for (const { line, data } of compiled.faults)
+      add([...origin, 'text'], { code: 'formula', title: formula.title || 'The formula', line, fault: data });
+    for (const name of compiled.unitNames)
+      add([...origin, 'text'], { code: 'nameIsUnit', name, title: `${formula.title || 'The formula'}, line ${name}` });
     if (formula.serves.kind === 'base') requireAnswers(compiled, scope, sheet, add);
     return {
       key: formula.key,
@@ -92,12 +124,17 @@ export function compileFormulas({ formulas, rates }: Pick<Assembled, 'formulas' 
       compiled,
       inputs,
       reads: inputs.map(({ name, read }) => (compiled.uses.has(name) ? read : null)),
-      draw: item && unit && formula.serves.kind === 'draw' ? { ...drawTaken(formula.serves.stock, item, unit), pieces: formula.serves.pieces } : null,
+      draw:
+        item && unit && formula.serves.kind === 'draw'
+          ? { ...drawTaken(formula.serves.stock, item, unit), pieces: formula.serves.pieces }
+          : null,
       origin,
       sheet,
       target: target?.index ?? null,
       // What says how much is sold is asked before the base price, so it must not ask for that.
-      isAskedTwice: !compiled.uses.has('base') && (ofAnswers || (soldBy.kind === 'formula' && soldBy.formula === formula.key && sheet === null)),
+      isAskedTwice:
+        !compiled.uses.has('base') &&
+        (ofAnswers || (soldBy.kind === 'formula' && soldBy.formula === formula.key && sheet === null)),
       uses: inputs.flatMap(({ name, choice }) => (choice !== null && compiled.uses.has(name) ? [choice] : [])),
     };
   });
@@ -131,14 +168,19 @@ function wantedOf(serves: Formula['serves'], unit: Unit | undefined, target: Uni
 function checkRates(rates: readonly PlacedRate[], add: (path: Path, data: FaultData) => void): void {
   for (const { rate, origin } of rates) {
     for (const [place, text] of [['value', rate.value], ...Object.entries(rate.byGroup)] as const) {
-      if (!Exact.parse(text)) add(place === 'value' ? [...origin, 'value'] : [...origin, 'byGroup', place], { code: 'notDecimal', given: text });
+      if (!Exact.parse(text))
+        add(place === 'value' ? [...origin, 'value'] : [...origin, 'byGroup', place], {
+          code: 'notDecimal',
+          given: text,
+        });
     }
     rate.steps.forEach(({ from, value }, place) => {
       const [least, then] = [Exact.parse(from), Exact.parse(value)];
       if (!least) add([...origin, 'steps', place, 'from'], { code: 'notDecimal', given: from });
       else if (least.sign() <= 0) add([...origin, 'steps', place, 'from'], { code: 'breakFromNothing' });
       else if (!least.isWhole()) add([...origin, 'steps', place, 'from'], { code: 'breakNotWhole', given: from });
-      else if (rate.steps.findIndex((other) => Exact.parse(other.from)?.equals(least) ?? false) < place) add([...origin, 'steps', place, 'from'], { code: 'quantityTwice', quantity: Number(from) });
+      else if (rate.steps.findIndex((other) => Exact.parse(other.from)?.equals(least) ?? false) < place)
+        add([...origin, 'steps', place, 'from'], { code: 'quantityTwice', quantity: Number(from) });
       if (!then) add([...origin, 'steps', place, 'value'], { code: 'notDecimal', given: value });
     });
     if (rate.per !== null && !unitByCode(rate.per)) add([...origin, 'per'], { code: 'rateUnit', given: rate.per });
@@ -146,11 +188,17 @@ function checkRates(rates: readonly PlacedRate[], add: (path: Path, data: FaultD
 }
 
 /** A price that depends on a measure can't be known while customers may leave the measure out. */
-function requireAnswers(compiled: CompiledFormula, { product }: Scope, sheet: string | null, add: (path: Path, data: FaultData) => void): void {
+function requireAnswers(
+  compiled: CompiledFormula,
+  { product }: Scope,
+  sheet: string | null,
+  add: (path: Path, data: FaultData) => void,
+): void {
   product.choices.forEach((choice, index) => {
     if (choice.required || (choice.kind !== 'measure' && choice.kind !== 'number')) return;
     const names = namesOf(choice.key, sheet);
-    if (names.some((name) => compiled.uses.has(name))) add(['choices', index, 'required'], { code: 'measureNotRequired', title: choice.title });
+    if (names.some((name) => compiled.uses.has(name)))
+      add(['choices', index, 'required'], { code: 'measureNotRequired', title: choice.title });
   });
 }
 
@@ -161,7 +209,13 @@ function namesOf(key: string, sheet: string | null): string[] {
 }
 
 /** Everything that a formula can refer to. */
-function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product, surroundings }: Scope, kit: KitProgram | null, withBase: boolean): FormulaInput[] {
+function inputsOf(
+  rates: readonly PlacedRate[],
+  sheet: string | null,
+  { product, surroundings }: Scope,
+  kit: KitProgram | null,
+  withBase: boolean,
+): FormulaInput[] {
   const inputs = new Map<string, FormulaInput>();
   const offer = (input: FormulaInput) => {
     if (!inputs.has(input.name)) inputs.set(input.name, input);
@@ -171,7 +225,14 @@ function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product,
     if (choice.kind === 'measure' || choice.kind === 'number') {
       const unit = choice.kind === 'measure' ? unitByCode(choice.unit) : requireUnit('1');
       if (!unit) return;
-      for (const name of names) offer({ name, words: choice.title, dim: dimOf(unit), choice: index, read: ({ answers }) => answers[index]?.value?.times(unit.factor) ?? null });
+      for (const name of names)
+        offer({
+          name,
+          words: choice.title,
+          dim: dimOf(unit),
+          choice: index,
+          read: ({ answers }) => answers[index]?.value?.times(unit.factor) ?? null,
+        });
     }
     // What is in a slot has properties of its own.
     if (!hasOptions(choice) || choice.kind === 'slot') return;
@@ -180,7 +241,9 @@ function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product,
       const values = choice.options.map((option) => {
         const said = option.properties[property];
         const value = said ? readProperty(said) : null;
-        return value?.kind === 'quantity' ? { value: value.value.times(value.unit.factor), dim: dimOf(value.unit) } : null;
+        return value?.kind === 'quantity'
+          ? { value: value.value.times(value.unit.factor), dim: dimOf(value.unit) }
+          : null;
       });
       // A text is nothing to count with.
       if (values.every((value) => value === null)) continue;
@@ -189,13 +252,28 @@ function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product,
         const effect = answers[index]?.picks[0]?.effect;
         return effect === undefined ? null : (values[effect]?.value ?? null);
       };
-      for (const name of names) offer({ name: `${name}.${formulaName(property)}`, words: `${property} of ${choice.title}`, dim, choice: index, read });
+      for (const name of names)
+        offer({
+          name: `${name}.${formulaName(property)}`,
+          words: `${property} of ${choice.title}`,
+          dim,
+          choice: index,
+          read,
+        });
     }
   });
   for (const place of heldPlaces(kit)) {
     for (const name of namesOf(place.key, sheet)) {
       for (const { name: called, words, dim, of, range } of heldFigures(place, name, formulaName)) {
-        offer({ name: called, words, dim, choice: place.choice, range, ofVarying: place.choice === null && place.component.varies, read: ({ held }) => of(held?.(place.key) ?? []) });
+        offer({
+          name: called,
+          words,
+          dim,
+          choice: place.choice,
+          range,
+          ofVarying: place.choice === null && place.component.varies,
+          read: ({ held }) => of(held?.(place.key) ?? []),
+        });
       }
     }
   }
@@ -203,10 +281,12 @@ function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product,
     const unit = rate.per === null ? requireUnit('1') : unitByCode(rate.per);
     const value = Exact.parse(rate.value);
     if (!unit || !value) continue;
-    const byGroup = new Map(Object.entries(rate.byGroup).flatMap(([group, text]) => {
-      const own = Exact.parse(text);
-      return own ? [[group, own.over(unit.factor)] as const] : [];
-    }));
+    const byGroup = new Map(
+      Object.entries(rate.byGroup).flatMap(([group, text]) => {
+        const own = Exact.parse(text);
+        return own ? [[group, own.over(unit.factor)] as const] : [];
+      }),
+    );
     const common = value.over(unit.factor);
     const steps = rate.steps
       .flatMap((step) => {
@@ -214,23 +294,57 @@ function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product,
         return from && then ? [{ from, value: then.over(unit.factor) }] : [];
       })
       .sort((a, b) => a.from.compare(b.from));
-    const atNumber = (quantity: number) => (Number.isSafeInteger(quantity) ? steps.findLast(({ from }) => !from.isMore(Exact.of(quantity)))?.value : undefined);
+    const atNumber = (quantity: number) =>
+      Number.isSafeInteger(quantity)
+        ? steps.findLast(({ from }) => !from.isMore(Exact.of(quantity)))?.value
+        : undefined;
     const { length, mass } = dimOf(unit);
     const name = of === sheet || of === null ? formulaName(rate.key) : formulaName(placedKey(of, rate.key));
     // A measure length or weight below the line: money per unit.
-    offer({ name, words: rate.title, dim: { length: length === 0 ? 0 : -length, mass: mass === 0 ? 0 : -mass, money: 1 }, choice: null, groups: [...byGroup.keys()], ...(steps.length > 0 && { steps: steps.map(({ from }) => from) }), read: ({ group, quantity }) => (typeof group === 'string' ? byGroup.get(group) : undefined) ?? atNumber(quantity) ?? common });
+    offer({
+      name,
+      words: rate.title,
+      dim: { length: length === 0 ? 0 : -length, mass: mass === 0 ? 0 : -mass, money: 1 },
+      choice: null,
+      groups: [...byGroup.keys()],
+      ...(steps.length > 0 && { steps: steps.map(({ from }) => from) }),
+      read: ({ group, quantity }) =>
+        (typeof group === 'string' ? byGroup.get(group) : undefined) ?? atNumber(quantity) ?? common,
+    });
   }
   // The base price may follow from the answers that the formula bounds.
-  if (withBase) offer({ name: 'base', words: `base price in ${surroundings.shop.currency}`, dim: MONEY, choice: null, read: ({ base }) => base });
-  offer({ name: 'quantity', words: 'how many are taken', dim: NUMBER, choice: null, read: ({ quantity }) => (Number.isSafeInteger(quantity) ? Exact.of(quantity) : null) });
+  if (withBase)
+    offer({
+      name: 'base',
+      words: `base price in ${surroundings.shop.currency}`,
+      dim: MONEY,
+      choice: null,
+      read: ({ base }) => base,
+    });
+  offer({
+    name: 'quantity',
+    words: 'how many are taken',
+    dim: NUMBER,
+    choice: null,
+    read: ({ quantity }) => (Number.isSafeInteger(quantity) ? Exact.of(quantity) : null),
+  });
   return [...inputs.values()];
 }
 
-/** What a formula is worked out from beside rates that are the same for everybody: positions of choices, and whether quantity and group matter. */
-export function formulaInputsOf({ formulas, stocked, base }: Pick<Program, 'formulas' | 'stocked' | 'base'>, place: number): { indices: ReadonlySet<number>; quantity: boolean; group: boolean; parts: boolean } {
+/**
+ * What a formula is worked out from beside rates that are the same for everybody: positions of choices, and whether
+ * quantity and group matter.
+ */
+export function formulaInputsOf(
+  { formulas, stocked, base }: Pick<Program, 'formulas' | 'stocked' | 'base'>,
+  place: number,
+): { indices: ReadonlySet<number>; quantity: boolean; group: boolean; parts: boolean } {
   const formula = formulas[place];
   const indices = new Set(formula?.uses);
-  let quantity = formula?.inputs.some(({ name, steps }) => (name === 'quantity' || steps !== undefined) && formula.compiled.uses.has(name)) ?? false;
+  let quantity =
+    formula?.inputs.some(
+      ({ name, steps }) => (name === 'quantity' || steps !== undefined) && formula.compiled.uses.has(name),
+    ) ?? false;
   if (formula?.compiled.uses.has('base')) {
     for (const index of stocked) indices.add(index);
     if (base.measured?.kind === 'choice') indices.add(base.measured.index);
@@ -240,7 +354,9 @@ export function formulaInputsOf({ formulas, stocked, base }: Pick<Program, 'form
       quantity ||= before.quantity;
     }
   }
-  const group = formula?.inputs.some(({ name, groups }) => formula.compiled.uses.has(name) && (groups?.length ?? 0) > 0) ?? false;
-  const parts = formula?.inputs.some(({ name, ofVarying }) => ofVarying === true && formula.compiled.uses.has(name)) ?? false;
+  const group =
+    formula?.inputs.some(({ name, groups }) => formula.compiled.uses.has(name) && (groups?.length ?? 0) > 0) ?? false;
+  const parts =
+    formula?.inputs.some(({ name, ofVarying }) => ofVarying === true && formula.compiled.uses.has(name)) ?? false;
   return { indices, quantity, group, parts };
 }

@@ -35,7 +35,13 @@ const OPEN: Range = { low: null, high: null };
 const FROM_NOTHING: Range = { low: Exact.zero, high: null };
 
 /** What can be asked of every place beside its properties. */
-const BUILT_IN: readonly { readonly name: string; readonly words: string; readonly dim: Dim; readonly take: Take; readonly missing: Exact | null }[] = [
+const BUILT_IN: readonly {
+  readonly name: string;
+  readonly words: string;
+  readonly dim: Dim;
+  readonly take: Take;
+  readonly missing: Exact | null;
+}[] = [
   { name: 'price', words: 'price', dim: MONEY, take: ({ price }) => price, missing: null },
   { name: 'weight', words: 'weight', dim: dimOf(requireUnit('kg')), take: ({ weight }) => weight, missing: Exact.zero },
 ];
@@ -56,8 +62,22 @@ export interface HeldPlace {
 export function heldPlaces(kit: KitProgram | null): readonly HeldPlace[] {
   if (!kit) return [];
   return [
-    ...kit.components.map((component): HeldPlace => ({ key: component.key, title: component.title, choice: null, single: true, most: component.quantity.most, component })),
-    ...kit.slots.map(({ choice, most, component }): HeldPlace => ({ key: component.key, title: component.title, choice, single: most === 1, most, component })),
+    ...kit.components.map((component): HeldPlace => ({
+      key: component.key,
+      title: component.title,
+      choice: null,
+      single: true,
+      most: component.quantity.most,
+      component,
+    })),
+    ...kit.slots.map(({ choice, most, component }): HeldPlace => ({
+      key: component.key,
+      title: component.title,
+      choice,
+      single: most === 1,
+      most,
+      component,
+    })),
   ];
 }
 
@@ -67,10 +87,16 @@ export function heldFigures(place: HeldPlace, name: string, formulaName: (key: s
   const figures: HeldFigure[] = [];
   const within: Range = { low: Exact.zero, high: Exact.of(most) };
   const pieces = (held: readonly Held[]) => Exact.of(held.reduce((sum, { count }) => sum + count, 0));
-  figures.push({ name, words: `pieces of ${title}`, dim: NUMBER, of: pieces, range: within }, { name: `count(${name})`, words: `pieces of ${title}`, dim: NUMBER, of: pieces, range: within });
+  figures.push(
+    { name, words: `pieces of ${title}`, dim: NUMBER, of: pieces, range: within },
+    { name: `count(${name})`, words: `pieces of ${title}`, dim: NUMBER, of: pieces, range: within },
+  );
   const add = (property: string, words: string, dim: Dim, take: Take, missing: Exact | null, range: Range) => {
     const path = `${name}.${property}`;
-    const all = (held: readonly Held[], make: (values: readonly { value: Exact; count: number }[]) => Exact | null): Exact | null => {
+    const all = (
+      held: readonly Held[],
+      make: (values: readonly { value: Exact; count: number }[]) => Exact | null,
+    ): Exact | null => {
       const values: { value: Exact; count: number }[] = [];
       for (const one of held) {
         const value = take(one) ?? missing;
@@ -80,34 +106,68 @@ export function heldFigures(place: HeldPlace, name: string, formulaName: (key: s
       }
       return make(values);
     };
-    const sum = (held: readonly Held[]) => all(held, (values) => values.reduce((total, { value, count }) => total.plus(value.times(Exact.of(count))), Exact.zero));
-    const best = (sign: 1 | -1) => (held: readonly Held[]) => all(held, ([first, ...rest]) => (first ? rest.reduce((found, { value }) => (value.compare(found) * sign < 0 ? value : found), first.value) : Exact.zero));
+    const sum = (held: readonly Held[]) =>
+      all(held, (values) =>
+        values.reduce((total, { value, count }) => total.plus(value.times(Exact.of(count))), Exact.zero),
+      );
+    const best = (sign: 1 | -1) => (held: readonly Held[]) =>
+      all(held, ([first, ...rest]) =>
+        first
+          ? rest.reduce((found, { value }) => (value.compare(found) * sign < 0 ? value : found), first.value)
+          : Exact.zero,
+      );
     figures.push(
       { name: `sum(${path})`, words: `${words} of all of ${title}`, dim, of: sum, range },
       { name: `min(${path})`, words: `least ${words} in ${title}`, dim, of: best(1), range },
       { name: `max(${path})`, words: `greatest ${words} in ${title}`, dim, of: best(-1), range },
     );
     // While nothing is there, there is nothing to say it of.
-    if (single) figures.push({ name: path, words: `${words} of ${title}`, dim, of: (held) => (held.length === 0 ? null : best(1)(held)), range });
+    if (single)
+      figures.push({
+        name: path,
+        words: `${words} of ${title}`,
+        dim,
+        of: (held) => (held.length === 0 ? null : best(1)(held)),
+        range,
+      });
   };
   for (const { name: own, words, dim, take, missing } of BUILT_IN) add(own, words, dim, take, missing, FROM_NOTHING);
   for (const [property, { dim, least }] of numericProperties(component)) {
-    add(formulaName(property), property, dim, ({ property: propertyOf }) => {
-      const value = propertyOf(property);
-      return value?.kind === 'quantity' && sameDim(dimOf(value.unit), dim) ? value.value.times(value.unit.factor) : null;
-    }, null, least && least.sign() >= 0 ? FROM_NOTHING : OPEN);
+    add(
+      formulaName(property),
+      property,
+      dim,
+      ({ property: propertyOf }) => {
+        const value = propertyOf(property);
+        return value?.kind === 'quantity' && sameDim(dimOf(value.unit), dim)
+          ? value.value.times(value.unit.factor)
+          : null;
+      },
+      null,
+      least && least.sign() >= 0 ? FROM_NOTHING : OPEN,
+    );
   }
   return figures;
 }
 
-/** The properties that are quantities of anything that can stand in a place, and the least that each can be; null where that is not known. */
-function numericProperties({ candidates }: ComponentProgram): Map<string, { readonly dim: Dim; readonly least: Exact | null }> {
+/**
+ * The properties that are quantities of anything that can stand in a place, and the least that each can be; null where
+ * that is not known.
+ */
+function numericProperties({
+  candidates,
+}: ComponentProgram): Map<string, { readonly dim: Dim; readonly least: Exact | null }> {
   const found = new Map<string, { readonly dim: Dim; readonly least: Exact | null }>();
   for (const { program } of candidates) {
     for (const { name, dim, own, byOption, formula } of program.properties.values()) {
       if (!dim) continue;
-      const values = [own, ...byOption.flatMap((one) => one.values)].flatMap((value) => (value?.kind === 'quantity' ? [value.value] : []));
-      const lowest = formula === null && values.length > 0 ? values.reduce((best, value) => (value.isLess(best) ? value : best)) : null;
+      const values = [own, ...byOption.flatMap((one) => one.values)].flatMap((value) =>
+        value?.kind === 'quantity' ? [value.value] : [],
+      );
+      const lowest =
+        formula === null && values.length > 0
+          ? values.reduce((best, value) => (value.isLess(best) ? value : best))
+          : null;
       const before = found.get(name);
       const least = lowest && before ? before.least && (lowest.isLess(before.least) ? lowest : before.least) : lowest;
       found.set(name, { dim: before?.dim ?? dim, least });

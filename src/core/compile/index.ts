@@ -7,7 +7,15 @@ export { figuresOf, weighingOf } from './product-rules';
 export { resultUnit } from './properties';
 export { type FormulaInput, formulaInputsOf, type FormulaProgram } from './formulas';
 export { type ChoiceShown, type OptionOffer } from './offers';
-export { asListed, calledAs, type CandidateProgram, type ComponentProgram, type KitPrice, type KitProgram, type SlotProgram } from './kit';
+export {
+  asListed,
+  calledAs,
+  type CandidateProgram,
+  type ComponentProgram,
+  type KitPrice,
+  type KitProgram,
+  type SlotProgram,
+} from './kit';
 export { type PriceSource, type PriceStep } from './price-steps';
 export { type Program, variantKey, type VariantProgram } from './program';
 export { inNumbers, type NearerQuantity, type QuantityProgram, type QuantitySource } from './quantities';

@@ -68,10 +68,14 @@ export interface SlotProgram {
 const LISTED: KitPrice = { kind: 'own', extras: 'onTop', cheaperLess: true };
 
 /** What a kit costs, where a list may name a price for it: that price, for the kit as it usually comes. */
-export const asListed = (price: KitPrice, isListed: boolean): KitPrice => (isListed && price.kind !== 'own' ? LISTED : price);
+export const asListed = (price: KitPrice, isListed: boolean): KitPrice =>
+  isListed && price.kind !== 'own' ? LISTED : price;
 
 /** What a part is called: as the manager has named it, else what was taken. */
-export const calledAs = ({ isNamed, title }: Pick<ComponentProgram, 'isNamed' | 'title'>, candidate: Pick<CandidateProgram, 'title'>): string => (isNamed ? title : candidate.title);
+export const calledAs = (
+  { isNamed, title }: Pick<ComponentProgram, 'isNamed' | 'title'>,
+  candidate: Pick<CandidateProgram, 'title'>,
+): string => (isNamed ? title : candidate.title);
 
 const NOTHING_BESIDE: ReadonlyMap<string, readonly Held[]> = new Map();
 
@@ -106,40 +110,116 @@ export function compileKit(scope: Scope, isListed: boolean, compile: (product: P
   const components = product.parts.map((part, index): ComponentProgram => {
     const path: Path = ['parts', index];
     const quantity = quantityOf(part, path, scope);
-    const candidates = part.candidates.flatMap((candidate, place) => compileCandidate(part, candidate, [...path, 'candidates', place], scope, quantity.usual, compile) ?? []);
-    const twice = part.candidates.findIndex(({ product: slug }, place) => slug !== '' && part.candidates.findIndex((other) => other.product === slug) < place);
-    if (twice >= 0) report([...path, 'candidates', twice, 'product'], { code: 'duplicateKey', key: part.candidates[twice]?.product ?? '', what: 'product' });
+    const candidates = part.candidates.flatMap(
+      (candidate, place) =>
+        compileCandidate(part, candidate, [...path, 'candidates', place], scope, quantity.usual, compile) ?? [],
+    );
+    const twice = part.candidates.findIndex(
+      ({ product: slug }, place) => slug !== '' && part.candidates.findIndex((other) => other.product === slug) < place,
+    );
+    if (twice >= 0)
+      report([...path, 'candidates', twice, 'product'], {
+        code: 'duplicateKey',
+        key: part.candidates[twice]?.product ?? '',
+        what: 'product',
+      });
     if (part.candidates.length === 0) report([...path, 'candidates'], { code: 'partMissing', title: part.title });
     size.parts += 1 + Math.max(0, ...candidates.map(({ program }) => program.kit?.size.parts ?? 0));
     size.pieces += quantity.most * Math.max(1, ...candidates.map(({ program }) => program.kit?.size.pieces ?? 1));
     size.depth = Math.max(size.depth, ...candidates.map(({ program }) => 1 + (program.kit?.size.depth ?? 0)));
-    const varies = part.optional || quantity.least !== quantity.most || candidates.length > 1 || candidates.some(({ program }) => isOpen(program));
-    const inSku = part.optional || quantity.least !== quantity.most || candidates.length > 1 || candidates.some(({ program }) => changesSku(program));
-    return { key: part.key, title: part.title || (candidates[0]?.title ?? part.key), isNamed: part.title !== '', optional: part.optional, taken: part.taken, quantity, candidates, varies, looksAtStock: candidates.some(({ program }) => looksAtStock(program)), inSku, isSlot: false };
+    const varies =
+      part.optional ||
+      quantity.least !== quantity.most ||
+      candidates.length > 1 ||
+      candidates.some(({ program }) => isOpen(program));
+    const inSku =
+      part.optional ||
+      quantity.least !== quantity.most ||
+      candidates.length > 1 ||
+      candidates.some(({ program }) => changesSku(program));
+    return {
+      key: part.key,
+      title: part.title || (candidates[0]?.title ?? part.key),
+      isNamed: part.title !== '',
+      optional: part.optional,
+      taken: part.taken,
+      quantity,
+      candidates,
+      varies,
+      looksAtStock: candidates.some(({ program }) => looksAtStock(program)),
+      inSku,
+      isSlot: false,
+    };
   });
-  const slots = product.choices.flatMap((choice, index) => (choice.kind === 'slot' ? [compileSlot(choice, index, scope, size, compile)] : []));
-  const tooMany: FaultData | null = size.parts > MOST_PARTS ? { code: 'kitTooLarge', what: 'parts', most: MOST_PARTS } : size.pieces > MOST_PIECES ? { code: 'kitTooLarge', what: 'pieces', most: MOST_PIECES } : null;
+  const slots = product.choices.flatMap((choice, index) =>
+    choice.kind === 'slot' ? [compileSlot(choice, index, scope, size, compile)] : [],
+  );
+  const tooMany: FaultData | null =
+    size.parts > MOST_PARTS
+      ? { code: 'kitTooLarge', what: 'parts', most: MOST_PARTS }
+      : size.pieces > MOST_PIECES
+        ? { code: 'kitTooLarge', what: 'pieces', most: MOST_PIECES }
+        : null;
   if (tooMany) report(['parts'], tooMany);
   return {
     components: tooMany ? [] : components,
     slots,
     isApart: false,
     beside: NOTHING_BESIDE,
-    keyOrder: tooMany ? [] : components.map((_, index) => index).sort((a, b) => ((components[a]?.key ?? '') < (components[b]?.key ?? '') ? -1 : 1)),
+    keyOrder: tooMany
+      ? []
+      : components
+          .map((_, index) => index)
+          .sort((a, b) => ((components[a]?.key ?? '') < (components[b]?.key ?? '') ? -1 : 1)),
     price: asListed(compilePrice(product.partsPrice, ['partsPrice'], report), isListed),
     size,
   };
 }
 
 /** A slot with its candidates; one that is not there is reported, and can't be put in. */
-function compileSlot(choice: SlotChoice, index: number, scope: Scope, size: { parts: number; pieces: number; depth: number }, compile: (product: Product) => Program): SlotProgram {
+function compileSlot(
+  choice: SlotChoice,
+  index: number,
+  scope: Scope,
+  size: { parts: number; pieces: number; depth: number },
+  compile: (product: Product) => Program,
+): SlotProgram {
   const { key, title, least, most, keepsOrder, settled, options } = choice;
-  const byOption = options.map(({ key: slug }, place) => compileCandidate({ title }, { product: slug, ...settledOf(settled, slug) }, ['choices', index, 'options', place], scope, 1, compile, ['choices', index, 'settled', slug]));
+  const byOption = options.map(({ key: slug }, place) =>
+    compileCandidate(
+      { title },
+      { product: slug, ...settledOf(settled, slug) },
+      ['choices', index, 'options', place],
+      scope,
+      1,
+      compile,
+      ['choices', index, 'settled', slug],
+    ),
+  );
   const candidates = byOption.filter((candidate) => candidate !== null);
   size.parts += most * (1 + Math.max(0, ...candidates.map(({ program }) => program.kit?.size.parts ?? 0)));
   size.pieces += most * Math.max(1, ...candidates.map(({ program }) => program.kit?.size.pieces ?? 1));
   size.depth = Math.max(size.depth, ...candidates.map(({ program }) => 1 + (program.kit?.size.depth ?? 0)));
-  return { choice: index, component: { key, title, isNamed: true, optional: !choice.required, taken: false, isSlot: true, quantity: { least: 1, usual: 1, most }, candidates, varies: true, looksAtStock: true, inSku: true }, least, most, keepsOrder, byOption };
+  return {
+    choice: index,
+    component: {
+      key,
+      title,
+      isNamed: true,
+      optional: !choice.required,
+      taken: false,
+      isSlot: true,
+      quantity: { least: 1, usual: 1, most },
+      candidates,
+      varies: true,
+      looksAtStock: true,
+      inSku: true,
+    },
+    least,
+    most,
+    keepsOrder,
+    byOption,
+  };
 }
 
 function settledOf(settled: SlotChoice['settled'], slug: string): Pick<PartCandidate, 'fixed' | 'narrowed'> {
@@ -155,7 +235,11 @@ function checkKeys({ parts, choices }: Product, report: Scope['report']): void {
   });
 }
 
-function quantityOf({ quantity, title, key }: Part, path: Path, { product, report }: Scope): ComponentProgram['quantity'] {
+function quantityOf(
+  { quantity, title, key }: Part,
+  path: Path,
+  { product, report }: Scope,
+): ComponentProgram['quantity'] {
   const { least, usual, most } = quantity;
   if (product.onlyWholeKits) return { least: usual, usual, most: usual };
   if (least <= usual && usual <= most) return quantity;
@@ -163,7 +247,15 @@ function quantityOf({ quantity, title, key }: Part, path: Path, { product, repor
   return { least: usual, usual, most: usual };
 }
 
-function compileCandidate(part: Pick<Part, 'title'>, candidate: PartCandidate, path: Path, { surroundings, report, way, product: { slug: own } }: Scope, usual: number, compile: (product: Product) => Program, settled: Path = path): CandidateProgram | null {
+function compileCandidate(
+  part: Pick<Part, 'title'>,
+  candidate: PartCandidate,
+  path: Path,
+  { surroundings, report, way, product: { slug: own } }: Scope,
+  usual: number,
+  compile: (product: Product) => Program,
+  settled: Path = path,
+): CandidateProgram | null {
   if (candidate.product === '') {
     report([...path, 'product'], { code: 'partMissing', title: part.title });
     return null;
@@ -192,19 +284,36 @@ function compileCandidate(part: Pick<Part, 'title'>, candidate: PartCandidate, p
 
 /** Whether anything of a product is left to customers. */
 function isOpen({ choices, fixed, kit }: Program): boolean {
-  return choices.some(({ asks, key }) => asks && !Object.hasOwn(fixed, key)) || (kit?.components.some(({ varies }) => varies) ?? false);
+  return (
+    choices.some(({ asks, key }) => asks && !Object.hasOwn(fixed, key)) ||
+    (kit?.components.some(({ varies }) => varies) ?? false)
+  );
 }
 
-/** Whether what is there of stock decides which options a product offers; whether it is enough is asked of everything together. */
+/**
+ * Whether what is there of stock decides which options a product offers; whether it is enough is asked of everything
+ * together.
+ */
 function looksAtStock({ choices, variants, addOns, kit }: Program): boolean {
-  const drawn = choices.some(({ effects }) => effects.some(({ draws }) => draws.length > 0)) || [...variants.values()].some(({ draw }) => draw !== null);
-  return drawn || addOns.length > 0 || (kit !== null && (kit.slots.length > 0 || kit.components.some((component) => component.looksAtStock)));
+  const drawn =
+    choices.some(({ effects }) => effects.some(({ draws }) => draws.length > 0)) ||
+    [...variants.values()].some(({ draw }) => draw !== null);
+  return (
+    drawn ||
+    addOns.length > 0 ||
+    (kit !== null && (kit.slots.length > 0 || kit.components.some((component) => component.looksAtStock)))
+  );
 }
 
 /** Whether what is left to customers can change a product's SKU. */
 function changesSku({ choices, fixed, kit, skuChoices, stocked }: Program): boolean {
   const open = (index: number) => !Object.hasOwn(fixed, choices[index]?.key ?? '');
-  return skuChoices.some(open) || stocked.some(open) || (kit?.components.some(({ inSku }) => inSku) ?? false) || (kit?.slots.some(({ choice }) => open(choice)) ?? false);
+  return (
+    skuChoices.some(open) ||
+    stocked.some(open) ||
+    (kit?.components.some(({ inSku }) => inSku) ?? false) ||
+    (kit?.slots.some(({ choice }) => open(choice)) ?? false)
+  );
 }
 
 function compilePrice(price: PartsPrice, path: Path, report: Scope['report']): KitPrice {

@@ -15,7 +15,10 @@ export function listedBasis(listed: ListedBase | null, amount: Exact): Basis | n
 const USUAL = 'usual_price';
 const TAKEN = 'list_takes';
 
-/** A formula the result of which is a share of what it was: said in lines of its own, so that the working shows it. Text that can't be read stays. */
+/**
+ * A formula the result of which is a share of what it was: said in lines of its own, so that the working shows it. Text
+ * that can't be read stays.
+ */
 export function madeLess(text: string, share: Exact): string {
   const { lines, faults } = parseFormula(text);
   const last = lines.at(-1);

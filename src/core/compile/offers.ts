@@ -8,7 +8,10 @@ export type Offer = Omit<OptionOffer, 'option'>;
 export const ALL_OFFERED: Offer = { shown: true, offered: true, why: null, leadDays: null };
 
 /** A choice with what is offered of it. */
-export function shownChoice(choice: Pick<ChoiceProgram, 'key' | 'options'>, offerOf: (option: OptionProgram, effect: number) => Offer): ChoiceShown {
+export function shownChoice(
+  choice: Pick<ChoiceProgram, 'key' | 'options'>,
+  offerOf: (option: OptionProgram, effect: number) => Offer,
+): ChoiceShown {
   return {
     choice: choice.key,
     shown: true,
@@ -34,7 +37,10 @@ export interface OptionOffer {
 export interface ChoiceShown {
   readonly choice: string;
   readonly shown: boolean;
-  /** why it is not shown, `fixed` for what the catalog manager has answered, `workshop` for what the workshop alone sees; or that a rule shows it */
+  /**
+   * why it is not shown, `fixed` for what the catalog manager has answered, `workshop` for what the workshop alone
+   * sees; or that a rule shows it
+   */
   readonly why: 'otherGroup' | 'rule' | 'fixed' | 'workshop' | null;
   /** the condition of the rule that says something of it; absent where none does */
   readonly because?: NamedCondition;

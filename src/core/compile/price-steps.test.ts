@@ -4,13 +4,26 @@ import { fixed, list, shopOf } from '../../../tests/fixtures/shop-of';
 const paid = { amount: fixed('1') };
 const rule = (key: string, effect: object) => ({ key, when: null, then: [effect] });
 const product = {
-  formulas: [{ key: 'area', title: 'Area', text: '2 EUR', serves: { kind: 'amount' } }, { key: 'shown', title: 'Shown', text: '2', serves: { kind: 'shown' } }],
-  rules: [rule('tell', { kind: 'tell', text: 'Hello.' }), rule('set', { kind: 'setPrice', price: '9' }), rule('add', { kind: 'amount', amount: fixed('3') }), { ...rule('off', { kind: 'setPrice', price: '1' }), on: false }],
+  formulas: [
+    { key: 'area', title: 'Area', text: '2 EUR', serves: { kind: 'amount' } },
+    { key: 'shown', title: 'Shown', text: '2', serves: { kind: 'shown' } },
+  ],
+  rules: [
+    rule('tell', { kind: 'tell', text: 'Hello.' }),
+    rule('set', { kind: 'setPrice', price: '9' }),
+    rule('add', { kind: 'amount', amount: fixed('3') }),
+    { ...rule('off', { kind: 'setPrice', price: '1' }), on: false },
+  ],
   choices: [
     { kind: 'text', key: 'free', title: 'Free' },
     { kind: 'text', key: 'name', title: 'Name', ...paid },
     { kind: 'addOn', key: 'fuel', title: 'Fuel', product: 'q', required: false },
-    list('lid', [], { options: [{ key: 'flat', title: 'Flat' }, { key: 'deep', title: 'Deep', ...paid }] }),
+    list('lid', [], {
+      options: [
+        { key: 'flat', title: 'Flat' },
+        { key: 'deep', title: 'Deep', ...paid },
+      ],
+    }),
     { kind: 'heading', key: 'more', title: 'More' },
   ],
 };
@@ -37,7 +50,14 @@ describe('the steps of a price', () => {
 
   it('begin with the variant’s own price, else the product’s; or with a formula, where one gives it, and nothing else', () => {
     expect(priceSources).toEqual([{ kind: 'variant' }, { kind: 'product' }]);
-    const byFormula = shopOf([{ formulas: [{ key: 'f', title: 'F', text: '2', serves: { kind: 'shown' } }, { key: 'b', title: 'B', text: '4 EUR', serves: { kind: 'base' } }] }]);
+    const byFormula = shopOf([
+      {
+        formulas: [
+          { key: 'f', title: 'F', text: '2', serves: { kind: 'shown' } },
+          { key: 'b', title: 'B', text: '4 EUR', serves: { kind: 'base' } },
+        ],
+      },
+    ]);
     expect(byFormula.program().priceSources).toEqual([{ kind: 'formula', formula: 1 }]);
     expect(byFormula.ask({}).unitPrice).toBe('4.00');
   });

@@ -4,7 +4,8 @@ import { type ItemEffect, type ProductRules } from './product-rules';
 import { type ChoiceProgram, type EffectProgram } from './program';
 
 /** Where a base price can come from: the first of a product's sources that has one counts. */
-export type PriceSource = { readonly kind: 'formula'; readonly formula: number } | { readonly kind: 'variant' } | { readonly kind: 'product' };
+export type PriceSource =
+  { readonly kind: 'formula'; readonly formula: number } | { readonly kind: 'variant' } | { readonly kind: 'product' };
 
 /**
  * A step of working out a price after its base. The steps stand in the order in which they are taken: what is chosen
@@ -19,16 +20,30 @@ export type PriceStep =
 
 /** @param baseFormula position of the formula that gives the base price; null where none does */
 export function priceSources(baseFormula: number | null): readonly PriceSource[] {
-  return baseFormula === null ? [{ kind: 'variant' }, { kind: 'product' }] : [{ kind: 'formula', formula: baseFormula }];
+  return baseFormula === null
+    ? [{ kind: 'variant' }, { kind: 'product' }]
+    : [{ kind: 'formula', formula: baseFormula }];
 }
 
 /** The steps of a product's price; what can't change it is none. */
-export function priceSteps(choices: readonly ChoiceProgram[], addOns: readonly AddOnProgram[], formulas: readonly FormulaProgram[], rules: ProductRules | null): readonly PriceStep[] {
+export function priceSteps(
+  choices: readonly ChoiceProgram[],
+  addOns: readonly AddOnProgram[],
+  formulas: readonly FormulaProgram[],
+  rules: ProductRules | null,
+): readonly PriceStep[] {
   const ofPage = choices.flatMap(({ effects }, choice): PriceStep[] => {
     const addOn = addOns.find((candidate) => candidate.choice === choice);
-    return [...(effects.some(({ amount }) => amount) ? [{ kind: 'choice', choice, effects } as const] : []), ...(addOn ? [{ kind: 'addOn', addOn } as const] : [])];
+    return [
+      ...(effects.some(({ amount }) => amount) ? [{ kind: 'choice', choice, effects } as const] : []),
+      ...(addOn ? [{ kind: 'addOn', addOn } as const] : []),
+    ];
   });
-  const ofFormulas = formulas.flatMap(({ serves }, formula): PriceStep[] => (serves.kind === 'amount' ? [{ kind: 'formula', formula }] : []));
-  const ofRules = (rules?.itemEffects ?? []).flatMap((effect): PriceStep[] => (effect.amount || effect.setPrice ? [{ kind: 'rule', effect }] : []));
+  const ofFormulas = formulas.flatMap(({ serves }, formula): PriceStep[] =>
+    serves.kind === 'amount' ? [{ kind: 'formula', formula }] : [],
+  );
+  const ofRules = (rules?.itemEffects ?? []).flatMap((effect): PriceStep[] =>
+    effect.amount || effect.setPrice ? [{ kind: 'rule', effect }] : [],
+  );
   return [...ofPage, ...ofFormulas, ...ofRules];
 }

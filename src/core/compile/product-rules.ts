@@ -42,25 +42,81 @@ type CompileAmount = (amount: Amount, label: string, path: Path) => AmountProgra
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
 /** Checks a product's rules and makes them ready. */
-export function compileProductRules({ rules, tables }: Pick<Assembled, 'rules' | 'tables'>, scope: Scope, formulas: readonly FormulaProgram[], add: (path: Path, data: FaultData) => void, compileAmount: CompileAmount): ProductRules | null {
+export function compileProductRules(
+  { rules, tables }: Pick<Assembled, 'rules' | 'tables'>,
+  scope: Scope,
+  formulas: readonly FormulaProgram[],
+  add: (path: Path, data: FaultData) => void,
+  compileAmount: CompileAmount,
+): ProductRules | null {
   const within: Scope = { ...scope, report: add };
-  const program = compileRules(rules, tables, scope.product, { groups: scope.surroundings.shop.groups, figures: figuresOf(formulas), currency: scope.surroundings.shop.currency, weighing: weighingOf(scope.product), quantities: usualQuantities(scope), report: add });
+  const program = compileRules(rules, tables, scope.product, {
+    groups: scope.surroundings.shop.groups,
+    figures: figuresOf(formulas),
+    currency: scope.surroundings.shop.currency,
+    weighing: weighingOf(scope.product),
+    quantities: usualQuantities(scope),
+    report: add,
+  });
   if (!program) return null;
-  const because = program.rules.map(({ rule }) => namedCondition(rule.when, { ...scope.product, groups: scope.surroundings.shop.groups, formulas: formulas.map(({ key, sheet, title }) => ({ key: figureKey({ key, sheet }), title })) }));
-  const itemEffects = program.rules.flatMap(({ rule, path }, index) => rule.then.flatMap((effect, place) => (kindOfEffect(effect).toItem ? [itemEffect(rule, index, effect, [...path, 'then', place], within, compileAmount)] : [])));
+  const because = program.rules.map(({ rule }) =>
+    namedCondition(rule.when, {
+      ...scope.product,
+      groups: scope.surroundings.shop.groups,
+      formulas: formulas.map(({ key, sheet, title }) => ({ key: figureKey({ key, sheet }), title })),
+    }),
+  );
+  const itemEffects = program.rules.flatMap(({ rule, path }, index) =>
+    rule.then.flatMap((effect, place) =>
+      kindOfEffect(effect).toItem
+        ? [itemEffect(rule, index, effect, [...path, 'then', place], within, compileAmount)]
+        : [],
+    ),
+  );
   return { program, because, itemEffects };
 }
 
-const figureKey = ({ key, sheet }: Pick<FormulaProgram, 'key' | 'sheet'>) => (sheet === null ? key : placedKey(sheet, key));
+const figureKey = ({ key, sheet }: Pick<FormulaProgram, 'key' | 'sheet'>) =>
+  sheet === null ? key : placedKey(sheet, key);
 
 /** What conditions can ask of formulas, by key. */
 export function figuresOf(formulas: readonly FormulaProgram[]): ReadonlyMap<string, Figure> {
   // What work costs is the catalog manager's business: nothing that customers see may follow from it.
-  return new Map(formulas.flatMap((formula, place) => (formula.serves.kind === 'cost' ? [] : [[figureKey(formula), { place, title: formula.title, dim: formula.compiled.result, uses: formula.uses, ofBase: formula.compiled.uses.has('base') }] as const])));
+  return new Map(
+    formulas.flatMap((formula, place) =>
+      formula.serves.kind === 'cost'
+        ? []
+        : [
+            [
+              figureKey(formula),
+              {
+                place,
+                title: formula.title,
+                dim: formula.compiled.result,
+                uses: formula.uses,
+                ofBase: formula.compiled.uses.has('base'),
+              },
+            ] as const,
+          ],
+    ),
+  );
 }
 
-function itemEffect(rule: Rule, index: number, effect: RuleEffect, path: Path, scope: Scope, compileAmount: CompileAmount): ItemEffect {
-  const changes: Pick<Mutable<ItemEffect>, 'amount' | 'setPrice' | 'addOnsOnTop' | 'weight' | 'draw'> = { amount: null, setPrice: null, addOnsOnTop: false, weight: null, draw: null };
+function itemEffect(
+  rule: Rule,
+  index: number,
+  effect: RuleEffect,
+  path: Path,
+  scope: Scope,
+  compileAmount: CompileAmount,
+): ItemEffect {
+  const changes: Pick<Mutable<ItemEffect>, 'amount' | 'setPrice' | 'addOnsOnTop' | 'weight' | 'draw'> = {
+    amount: null,
+    setPrice: null,
+    addOnsOnTop: false,
+    weight: null,
+    draw: null,
+  };
   kindOfEffect(effect).toItem?.(effect, {
     amount: (amount) => void (changes.amount = compileAmount(amount, rule.title, [...path, 'amount'])),
     setPrice(price, addOns) {
@@ -79,7 +135,13 @@ function itemEffect(rule: Rule, index: number, effect: RuleEffect, path: Path, s
  *
  * @returns null where the order of the page will do because nothing decides about answers
  */
-export function answeringOrder(rules: ProductRules | null, bounding: BoundingProgram | null, formulas: readonly FormulaProgram[], { product }: Scope, add: (path: Path, data: FaultData) => void): readonly number[] | null {
+export function answeringOrder(
+  rules: ProductRules | null,
+  bounding: BoundingProgram | null,
+  formulas: readonly FormulaProgram[],
+  { product }: Scope,
+  add: (path: Path, data: FaultData) => void,
+): readonly number[] | null {
   if (!rules && !bounding) return null;
   const needs = new Map<number, Map<number, Path | null>>();
   const need = (choice: number, other: number, path: Path | null) => {
@@ -94,7 +156,8 @@ export function answeringOrder(rules: ProductRules | null, bounding: BoundingPro
     }
   }
   // Formulas that wait for each other alone are told of where they stand.
-  for (const [choice, formula] of bounding?.defaults ?? []) for (const other of formulas[formula]?.uses ?? []) if (other !== choice) need(choice, other, null);
+  for (const [choice, formula] of bounding?.defaults ?? [])
+    for (const other of formulas[formula]?.uses ?? []) if (other !== choice) need(choice, other, null);
   const order: number[] = [];
   const done = new Set<number>();
   const told = new Set<string>();
@@ -120,22 +183,44 @@ export function answeringOrder(rules: ProductRules | null, bounding: BoundingPro
 }
 
 /** What the weight of one follows from, as far as rules can ask for it. */
-export function weighingOf({ choices, variants, soldBy, parts }: Pick<Product, 'choices' | 'variants' | 'soldBy' | 'parts'>): Weighing {
+export function weighingOf({
+  choices,
+  variants,
+  soldBy,
+  parts,
+}: Pick<Product, 'choices' | 'variants' | 'soldBy' | 'parts'>): Weighing {
   const ofVariants = variants.some(({ weight }) => weight !== null);
   const reads = choices.flatMap((choice, index) => {
-    const weighs = ('weight' in choice && choice.weight !== null) || (hasOptions(choice) && choice.options.some(({ weight }) => weight !== null)) || (ofVariants && isStocked(choice));
+    const weighs =
+      ('weight' in choice && choice.weight !== null) ||
+      (hasOptions(choice) && choice.options.some(({ weight }) => weight !== null)) ||
+      (ofVariants && isStocked(choice));
     return weighs ? [index] : [];
   });
-  const follows = soldBy.kind !== 'each' ? 'measure' : parts.length > 0 || choices.some(({ kind }) => kind === 'slot') ? 'parts' : null;
+  const follows =
+    soldBy.kind !== 'each'
+      ? 'measure'
+      : parts.length > 0 || choices.some(({ kind }) => kind === 'slot')
+        ? 'parts'
+        : null;
   return { reads, follows };
 }
 
 /** Without an answer to what decides the item or its price, nothing could be sold: no rule can hide it. */
-export function checkHiding(rules: ProductRules | null, indispensable: ReadonlySet<number>, { product }: Scope, add: (path: Path, data: FaultData) => void): void {
+export function checkHiding(
+  rules: ProductRules | null,
+  indispensable: ReadonlySet<number>,
+  { product }: Scope,
+  add: (path: Path, data: FaultData) => void,
+): void {
   for (const [choice, effects] of rules?.program.onChoice ?? []) {
     if (!indispensable.has(choice)) continue;
     for (const { rule, effect } of effects) {
-      if (effect.kind === 'show' || effect.kind === 'hide') add([...(rules?.program.rules[rule]?.path ?? []), 'then'], { code: 'mustBeShown', title: product.choices[choice]?.title ?? '' });
+      if (effect.kind === 'show' || effect.kind === 'hide')
+        add([...(rules?.program.rules[rule]?.path ?? []), 'then'], {
+          code: 'mustBeShown',
+          title: product.choices[choice]?.title ?? '',
+        });
     }
   }
 }

@@ -37,7 +37,10 @@ export interface BrokenAmount {
   readonly amounts: readonly AmountProgram[];
 }
 
-/** A draw: of a fixed quantity, a measured answer times the factor between its unit and the stock item's, or what is charged. */
+/**
+ * A draw: of a fixed quantity, a measured answer times the factor between its unit and the stock item's, or what is
+ * charged.
+ */
 export interface DrawProgram {
   readonly stock: string;
   readonly title: string;
@@ -120,8 +123,14 @@ export interface BaseProgram {
   readonly breaks: BreaksProgram | null;
   /** the unit that the price is for; null where the product is sold one at a time */
   readonly unit: Unit | null;
-  /** what says how much of it: a choice or a formula by position, and the factor to the price's unit; null for the same */
-  readonly measured: { readonly kind: 'choice' | 'formula'; readonly index: number; readonly factor: Exact | null } | null;
+  /**
+   * what says how much of it: a choice or a formula by position, and the factor to the price's unit; null for the same
+   */
+  readonly measured: {
+    readonly kind: 'choice' | 'formula';
+    readonly index: number;
+    readonly factor: Exact | null;
+  } | null;
   readonly charging: ChargeProgram | null;
   readonly line: PriceLine | null;
 }

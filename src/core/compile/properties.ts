@@ -4,7 +4,10 @@ import { type FaultData, type Path } from '../problems';
 import { requireUnit, type Unit, unitByCode } from '../quantity';
 import { type FormulaProgram } from './formulas';
 
-/** A property of a product, ready to be worked out: a formula says it, else the last chosen option that does, else the product. */
+/**
+ * A property of a product, ready to be worked out: a formula says it, else the last chosen option that does, else the
+ * product.
+ */
 export interface PropertyProgram {
   readonly name: string;
   readonly own: PropertyValue | null;
@@ -26,10 +29,16 @@ export const resultUnit = (dim: Dim): Unit | null => RESULT_UNITS.find((unit) =>
 const dimOfValue = (value: PropertyValue): Dim | null => (value.kind === 'text' ? null : dimOf(value.unit));
 
 /** Everything that a product measures or is, by inside name; what can't be read is reported and left out. */
-export function compileProperties(product: Product, formulas: readonly FormulaProgram[], report: (path: Path, data: FaultData) => void): ReadonlyMap<string, PropertyProgram> {
+export function compileProperties(
+  product: Product,
+  formulas: readonly FormulaProgram[],
+  report: (path: Path, data: FaultData) => void,
+): ReadonlyMap<string, PropertyProgram> {
   const found = new Map<string, PropertyProgram>();
   const names = new Set(Object.keys(product.properties));
-  for (const choice of product.choices) if (hasOptions(choice)) for (const option of choice.options) for (const name of Object.keys(option.properties)) names.add(name);
+  for (const choice of product.choices)
+    if (hasOptions(choice))
+      for (const option of choice.options) for (const name of Object.keys(option.properties)) names.add(name);
   formulas.forEach(({ serves }) => serves.kind === 'property' && names.add(serves.name));
   for (const name of names) {
     const said = Object.hasOwn(product.properties, name) ? product.properties[name] : undefined;
@@ -40,7 +49,8 @@ export function compileProperties(product: Product, formulas: readonly FormulaPr
       const values = choice.options.map((option, place) => {
         const given = Object.hasOwn(option.properties, name) ? option.properties[name] : undefined;
         const value = given ? readProperty(given) : null;
-        if (given && !value) report(['choices', index, 'options', place, 'properties', name], { code: 'propertyUnreadable', name });
+        if (given && !value)
+          report(['choices', index, 'options', place, 'properties', name], { code: 'propertyUnreadable', name });
         return value;
       });
       return [{ choice: index, values }];
@@ -52,12 +62,21 @@ export function compileProperties(product: Product, formulas: readonly FormulaPr
     const first = own ?? byOption.flatMap(({ values }) => values).find((value) => value !== null) ?? null;
     const dim = first ? dimOfValue(first) : unit ? dimOf(unit) : NUMBER;
     const others = byOption.flatMap(({ values }) => values);
-    const mixed = others.some((value) => value !== null && !alike(dimOfValue(value), dim)) || (unit !== null && !alike(dimOf(unit), dim));
+    const mixed =
+      others.some((value) => value !== null && !alike(dimOfValue(value), dim)) ||
+      (unit !== null && !alike(dimOf(unit), dim));
     // Of options alone that is told where they stand.
-    if (mixed && own) report(['properties', name], { code: 'propertyMixed', name, here: product.title, there: 'an option or a formula' });
+    if (mixed && own)
+      report(['properties', name], {
+        code: 'propertyMixed',
+        name,
+        here: product.title,
+        there: 'an option or a formula',
+      });
     found.set(name, { name, own, byOption, formula: unit ? formula : null, unit: unit ?? requireUnit('1'), dim });
   }
   return found;
 }
 
-const alike = (one: Dim | null, other: Dim | null) => (one === null || other === null ? one === other : sameDim(one, other));
+const alike = (one: Dim | null, other: Dim | null) =>
+  one === null || other === null ? one === other : sameDim(one, other);

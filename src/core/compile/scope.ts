@@ -15,7 +15,13 @@ export interface Scope {
 }
 
 /** Finds the choice that an amount, a draw or the price refers to. */
-export function findTarget(key: string, kinds: readonly Choice['kind'][], wanted: Wanted, path: Path, scope: Scope): AmountTarget | null {
+export function findTarget(
+  key: string,
+  kinds: readonly Choice['kind'][],
+  wanted: Wanted,
+  path: Path,
+  scope: Scope,
+): AmountTarget | null {
   const { choices } = scope.product;
   const index = choices.findIndex((choice) => choice.key === key);
   const choice = choices[index];
@@ -27,7 +33,15 @@ export function findTarget(key: string, kinds: readonly Choice['kind'][], wanted
     scope.report(path, { code: 'referenceKind', title: choice.title, wanted });
     return null;
   }
-  return { index, unit: choice.kind === 'measure' ? (unitByCode(choice.unit) ?? null) : choice.kind === 'number' ? requireUnit('1') : null };
+  return {
+    index,
+    unit:
+      choice.kind === 'measure'
+        ? (unitByCode(choice.unit) ?? null)
+        : choice.kind === 'number'
+          ? requireUnit('1')
+          : null,
+  };
 }
 
 /** @returns the unit of that code when it fits what is measured, else null; what is wrong is reported */

@@ -67,22 +67,34 @@ export function compileVariants(
       return;
     }
     const sku = definition.sku ?? skuParts.join(surroundings.shop.skuSeparator);
-    if (definition.sku !== null && !SKU_PATTERN.test(definition.sku)) report([...path, 'sku'], { code: 'badSku', given: definition.sku });
+    if (definition.sku !== null && !SKU_PATTERN.test(definition.sku))
+      report([...path, 'sku'], { code: 'badSku', given: definition.sku });
     const owner = skuOwners.get(sku);
     if (owner !== undefined) report([...path, 'sku'], { code: 'skuClash', sku, first: owner, second: title });
     skuOwners.set(sku, owner ?? title);
 
     if (definition.gtin !== null) {
       const fault = gtinFault(definition.gtin);
-      if (fault) report([...path, 'gtin'], { code: 'badGtin', given: definition.gtin, right: fault.kind === 'checkDigit' ? fault.right : null });
+      if (fault)
+        report([...path, 'gtin'], {
+          code: 'badGtin',
+          given: definition.gtin,
+          right: fault.kind === 'checkDigit' ? fault.right : null,
+        });
       const first = gtinOwners.get(definition.gtin);
-      if (first !== undefined) report([...path, 'gtin'], { code: 'gtinTwice', gtin: definition.gtin, first, second: title });
+      if (first !== undefined)
+        report([...path, 'gtin'], { code: 'gtinTwice', gtin: definition.gtin, first, second: title });
       gtinOwners.set(definition.gtin, first ?? title);
     }
     const money = (field: 'price' | 'wasPrice'): Exact | null => {
       const text = definition[field];
       const value = text === null ? null : readDecimal(text, [...path, field], report);
-      if (value && value.sign() < 0) report([...path, field], { code: 'negative', figure: field === 'price' ? 'variantPrice' : 'variantWasPrice', of: title });
+      if (value && value.sign() < 0)
+        report([...path, field], {
+          code: 'negative',
+          figure: field === 'price' ? 'variantPrice' : 'variantWasPrice',
+          of: title,
+        });
       return value;
     };
     const price = money('price');
@@ -90,24 +102,57 @@ export function compileVariants(
     const current = price ?? (product.price === null ? null : Exact.parse(product.price));
     if (wasPrice && current && !wasPrice.isMore(current)) report([...path, 'wasPrice'], { code: 'wasPriceNotHigher' });
     const { soldBy } = product;
-    const breaks = compileBreaks(definition.breaks, [...path, 'breaks'], scope, soldBy.kind === 'each' ? null : (unitByCode(soldBy.unit) ?? null), true);
+    const breaks = compileBreaks(
+      definition.breaks,
+      [...path, 'breaks'],
+      scope,
+      soldBy.kind === 'each' ? null : (unitByCode(soldBy.unit) ?? null),
+      true,
+    );
     const draw =
-      definition.stock === null ? null : compileDraw({ kind: 'fixed', stock: definition.stock, quantity: '1', pieces: 1 }, path, scope, leadDays);
-    const weight = definition.weight && compileWeight(definition.weight, [...path, 'weight'], scope, { figure: 'variantWeight', of: title });
-    variants.set(key, { options, title, sku, price, listed: listed[index] ?? null, wasPrice, breaks, weight, draw, picture: definition.picture, onSale: definition.onSale });
+      definition.stock === null
+        ? null
+        : compileDraw({ kind: 'fixed', stock: definition.stock, quantity: '1', pieces: 1 }, path, scope, leadDays);
+    const weight =
+      definition.weight &&
+      compileWeight(definition.weight, [...path, 'weight'], scope, { figure: 'variantWeight', of: title });
+    variants.set(key, {
+      options,
+      title,
+      sku,
+      price,
+      listed: listed[index] ?? null,
+      wasPrice,
+      breaks,
+      weight,
+      draw,
+      picture: definition.picture,
+      onSale: definition.onSale,
+    });
   });
   stocked.forEach((position, place) => {
     const choice = product.choices[position];
-    if (choice && !choice.required && variants.size > 0 && ![...variants.values()].some(({ options, onSale }) => onSale && options[place] === LEFT_OUT)) {
+    if (
+      choice &&
+      !choice.required &&
+      variants.size > 0 &&
+      ![...variants.values()].some(({ options, onSale }) => onSale && options[place] === LEFT_OUT)
+    ) {
       report(['choices', position, 'required'], { code: 'leftOutNotMade', title: choice.title });
     }
   });
   return variants;
 }
 
-/** Whether some rule shows or hides a choice, so that it can be left out though it must be answered where it is asked. */
+/**
+ * Whether some rule shows or hides a choice, so that it can be left out though it must be answered where it is asked.
+ */
 function isHiddenBySome({ rules }: Scope['product'], choice: string): boolean {
-  return rules.some(({ on, then }) => on && then.some((effect) => (effect.kind === 'show' || effect.kind === 'hide') && effect.choices.includes(choice)));
+  return rules.some(
+    ({ on, then }) =>
+      on &&
+      then.some((effect) => (effect.kind === 'show' || effect.kind === 'hide') && effect.choices.includes(choice)),
+  );
 }
 
 /** What stands in the place of an option where a stocked choice is left out. */

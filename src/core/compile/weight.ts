@@ -9,7 +9,12 @@ import { readDecimal, type Scope } from './scope';
  *
  * @param whole what it is called where it can't be less than nothing; absent for what is added to another weight
  */
-export function compileWeight(weight: Weight, path: Path, { weightUnit, report }: Scope, whole?: FigureOf): Exact | null {
+export function compileWeight(
+  weight: Weight,
+  path: Path,
+  { weightUnit, report }: Scope,
+  whole?: FigureOf,
+): Exact | null {
   const value = readDecimal(weight.value, [...path, 'value'], report);
   const unit = unitByCode(weight.unit);
   if (value && value.sign() < 0 && whole !== undefined) report([...path, 'value'], { code: 'negative', ...whole });

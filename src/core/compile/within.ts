@@ -1,8 +1,14 @@
 import { type Program } from './program';
 
-/** The programs of all that belongs to a product or is taken along with it, at any depth. What comes in by two ways is there twice. */
+/**
+ * The programs of all that belongs to a product or is taken along with it, at any depth. What comes in by two ways is
+ * there twice.
+ */
 export function programsWithin({ kit, addOns }: Program): Program[] {
   const components = [...(kit?.components ?? []), ...(kit?.slots ?? []).map(({ component }) => component)];
-  const direct = [...components.flatMap(({ candidates }) => candidates.map(({ program }) => program)), ...addOns.map(({ program }) => program)];
+  const direct = [
+    ...components.flatMap(({ candidates }) => candidates.map(({ program }) => program)),
+    ...addOns.map(({ program }) => program),
+  ];
   return direct.flatMap((one) => [one, ...programsWithin(one)]);
 }

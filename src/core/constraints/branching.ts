@@ -20,7 +20,10 @@ export interface Branch {
 
 const NO_VALUES: ValueSet = new Uint32Array();
 
-/** Says what to decide next: every variable is given the value that is liked best, and what that breaks is decided about. */
+/**
+ * Says what to decide next: every variable is given the value that is liked best, and what that breaks is decided
+ * about.
+ */
 export class Branching {
   private readonly picked: Int32Array;
   /** the solution found last: where any value will do, its value is likely to be right again */
@@ -63,11 +66,15 @@ export class Branching {
 
   /** Gives every variable the value that an objective likes best, whether or not all clauses hold. */
   pick(objective: Objective): Int32Array {
-    for (let variable = 0; variable < this.picked.length; variable += 1) this.picked[variable] = this.cheapest(variable, objective.costs[variable]);
+    for (let variable = 0; variable < this.picked.length; variable += 1)
+      this.picked[variable] = this.cheapest(variable, objective.costs[variable]);
     return this.picked;
   }
 
-  /** What to decide because what is picked breaks a clause, the one that has made most trouble before, or a counter; null when nothing is broken. */
+  /**
+   * What to decide because what is picked breaks a clause, the one that has made most trouble before, or a counter;
+   * null when nothing is broken.
+   */
   brokenBy(picked: Int32Array, objective: Objective): Branch | null {
     const { starts, variables, places, words } = this.clauses;
     let broken = -1;
@@ -89,17 +96,26 @@ export class Branching {
     return { variable: variables[literal] ?? 0, values: this.clauses.valuesOf(literal).slice() };
   }
 
-  /** What to decide because a counter is broken: of what is picked, what is worth most stays; or what costs least is added. */
+  /**
+   * What to decide because a counter is broken: of what is picked, what is worth most stays; or what costs least is
+   * added.
+   */
   private miscounted(given: Int32Array, { costs }: Objective): Branch | null {
     for (const { variables, picked, unpicked, least, most } of this.space.counters) {
       let count = 0;
-      for (let place = 0; place < variables.length; place += 1) if (hasValue(picked[place] ?? NO_VALUES, given[variables[place] ?? 0] ?? 0)) count += 1;
+      for (let place = 0; place < variables.length; place += 1)
+        if (hasValue(picked[place] ?? NO_VALUES, given[variables[place] ?? 0] ?? 0)) count += 1;
       if (count === 0 || (count >= least && count <= most)) continue;
       let [best, price] = [-1, Infinity];
       for (let place = 0; place < variables.length; place += 1) {
         const variable = variables[place] ?? 0;
         const [inside, outside] = [picked[place] ?? NO_VALUES, unpicked[place] ?? NO_VALUES];
-        if (hasValue(inside, given[variable] ?? 0) !== count > most || !this.trail.meets(variable, inside) || !this.trail.meets(variable, outside)) continue;
+        if (
+          hasValue(inside, given[variable] ?? 0) !== count > most ||
+          !this.trail.meets(variable, inside) ||
+          !this.trail.meets(variable, outside)
+        )
+          continue;
         const list = costs[variable];
         const extra = list ? this.least(variable, list, inside) - this.least(variable, list, outside) : 0;
         if (extra < price) [best, price] = [place, extra];
@@ -111,7 +127,9 @@ export class Branching {
 
   private least(variable: number, costs: Float64Array, set: ValueSet): number {
     let least = Infinity;
-    for (let value = 0; value < costs.length; value += 1) if ((costs[value] ?? 0) < least && hasValue(set, value) && this.trail.has(variable, value)) least = costs[value] ?? 0;
+    for (let value = 0; value < costs.length; value += 1)
+      if ((costs[value] ?? 0) < least && hasValue(set, value) && this.trail.has(variable, value))
+        least = costs[value] ?? 0;
     return least;
   }
 }

@@ -26,7 +26,8 @@ function leastOnly(ways: readonly Int32Array[]): readonly Int32Array[] {
   const kept: Int32Array[] = [];
   for (const way of ways) {
     if (kept.some((other) => leavesNoMore(other, way))) continue;
-    for (let place = kept.length - 1; place >= 0; place -= 1) if (leavesNoMore(way, kept[place] ?? way)) kept.splice(place, 1);
+    for (let place = kept.length - 1; place >= 0; place -= 1)
+      if (leavesNoMore(way, kept[place] ?? way)) kept.splice(place, 1);
     kept.push(way);
   }
   return kept;
@@ -87,10 +88,15 @@ export function countSolutions(given: Solver, budget: Budget): bigint {
   const { space } = solver;
   if (solver.impossible) return 0n;
   // Clauses that hold whatever is picked of what is left need no looking after.
-  const live = space.clauses.map(({ variables, sets }) => !variables.some((variable, place) => solver.isWithin(variable, sets[place] ?? new Uint32Array())));
+  const live = space.clauses.map(
+    ({ variables, sets }) =>
+      !variables.some((variable, place) => solver.isWithin(variable, sets[place] ?? new Uint32Array())),
+  );
   const parts = space.clauses.map(({ variables }) => variables.length);
   const ofVariable: number[][] = space.sizes.map(() => []);
-  space.clauses.forEach(({ variables }, clause) => live[clause] && variables.forEach((variable) => ofVariable[variable]?.push(clause)));
+  space.clauses.forEach(
+    ({ variables }, clause) => live[clause] && variables.forEach((variable) => ofVariable[variable]?.push(clause)),
+  );
 
   let total = 1n;
   const factors = new Pairing((left, right) => effortOf(left, right, parts));
@@ -132,13 +138,19 @@ function withoutCounters(solver: Solver): Solver {
   const space = new Space();
   sizes.forEach((size, variable) => space.variable(size, countsAs[variable]));
   space.clauses.push(...clauses);
-  sizes.forEach((size, variable) => space.require({ kind: 'is', variable, values: valuesWhere(size, (value) => solver.has(variable, value)) }));
+  sizes.forEach((size, variable) =>
+    space.require({ kind: 'is', variable, values: valuesWhere(size, (value) => solver.has(variable, value)) }),
+  );
   for (const counter of counters) spellOut(space, counter);
   return new Solver(space);
 }
 
 /** The clauses of two factors, parted into those that nothing else has a part in and those that are still open. */
-function clausesOfBoth(left: Factor, right: Factor, parts: readonly number[]): { done: number[]; open: Map<number, number> } {
+function clausesOfBoth(
+  left: Factor,
+  right: Factor,
+  parts: readonly number[],
+): { done: number[]; open: Map<number, number> } {
   const done: number[] = [];
   const open = new Map(left.open);
   for (const [clause, held] of right.open) open.set(clause, (open.get(clause) ?? 0) + held);
@@ -164,7 +176,10 @@ function join(left: Factor, right: Factor, parts: readonly number[], budget: Bud
   const prepared = (factor: Factor) => {
     const from = [...factor.open.keys()];
     const [toDone, toOpen] = [mover(from, done), mover(from, [...open.keys()])];
-    return factor.classes.map(({ ways, count }) => ({ count, ways: ways.map((way) => ({ done: toDone(way), open: toOpen(way) })) }));
+    return factor.classes.map(({ ways, count }) => ({
+      count,
+      ways: ways.map((way) => ({ done: toDone(way), open: toOpen(way) })),
+    }));
   };
   const [lefts, rights] = [prepared(left), prepared(right)];
   const gathering = new Gathering();
@@ -176,7 +191,8 @@ function join(left: Factor, right: Factor, parts: readonly number[], budget: Bud
         for (const b of other.ways) {
           spend(budget);
           let kept = true;
-          for (let word = 0; kept && word < a.done.length; word += 1) kept = ((a.done[word] ?? 0) & (b.done[word] ?? 0)) === 0;
+          for (let word = 0; kept && word < a.done.length; word += 1)
+            kept = ((a.done[word] ?? 0) & (b.done[word] ?? 0)) === 0;
           if (!kept) continue;
           const way = new Int32Array(words);
           for (let word = 0; word < words; word += 1) way[word] = (a.open[word] ?? 0) & (b.open[word] ?? 0);
@@ -211,7 +227,9 @@ class Pairing {
     const { left, right } = others.reduce((best, pair) => (pair.effort < best.effort ? pair : best), first);
     this.factors.delete(left);
     this.factors.delete(right);
-    this.pairs = this.pairs.filter((pair) => pair.left !== left && pair.left !== right && pair.right !== left && pair.right !== right);
+    this.pairs = this.pairs.filter(
+      (pair) => pair.left !== left && pair.left !== right && pair.right !== left && pair.right !== right,
+    );
     return [left, right];
   }
 }

@@ -12,7 +12,12 @@ export interface Counter {
 }
 
 /** Makes a counter of the values that count as picked. */
-export function counterOf(sizes: readonly number[], members: readonly { readonly variable: number; readonly isPicked: (value: number) => boolean }[], least: number, most: number): Counter {
+export function counterOf(
+  sizes: readonly number[],
+  members: readonly { readonly variable: number; readonly isPicked: (value: number) => boolean }[],
+  least: number,
+  most: number,
+): Counter {
   return {
     variables: members.map(({ variable }) => variable),
     picked: members.map(({ variable, isPicked }) => valuesWhere(sizes[variable] ?? 0, isPicked)),
@@ -28,12 +33,20 @@ export function spellOut(space: Space, { variables, picked, unpicked, least, mos
   const states = Math.min(most, variables.length) + 2;
   let before: number | null = null;
   variables.forEach((variable, place) => {
-    const is = (values: ValueSet | undefined): Formula => ({ kind: 'is', variable, values: values ?? new Uint32Array() });
+    const is = (values: ValueSet | undefined): Formula => ({
+      kind: 'is',
+      variable,
+      values: values ?? new Uint32Array(),
+    });
     const after = space.helper(states);
     for (let count = 0; count < (before === null ? 1 : states); count += 1) {
-      const elsewhere: Formula = before === null ? { kind: 'any', of: [] } : space.is(before, (value) => value !== count);
+      const elsewhere: Formula =
+        before === null ? { kind: 'any', of: [] } : space.is(before, (value) => value !== count);
       space.require({ kind: 'any', of: [elsewhere, is(picked[place]), space.is(after, (value) => value === count)] });
-      space.require({ kind: 'any', of: [elsewhere, is(unpicked[place]), space.is(after, (value) => value === Math.min(count + 1, states - 1))] });
+      space.require({
+        kind: 'any',
+        of: [elsewhere, is(unpicked[place]), space.is(after, (value) => value === Math.min(count + 1, states - 1))],
+      });
     }
     before = after;
   });

@@ -9,7 +9,8 @@ export type Formula =
 export const ALWAYS: Formula = { kind: 'all', of: [] };
 export const NEVER: Formula = { kind: 'any', of: [] };
 
-export const allOf = (...of: readonly Formula[]): Formula => (of.length === 1 ? (of[0] ?? ALWAYS) : { kind: 'all', of });
+export const allOf = (...of: readonly Formula[]): Formula =>
+  of.length === 1 ? (of[0] ?? ALWAYS) : { kind: 'all', of };
 export const anyOf = (...of: readonly Formula[]): Formula => (of.length === 1 ? (of[0] ?? NEVER) : { kind: 'any', of });
 
 /** The words that so many values take. */
@@ -18,11 +19,13 @@ export const wordsFor = (size: number): number => Math.max(1, Math.ceil(size / 3
 /** The values that a test holds for. */
 export function valuesWhere(size: number, test: (value: number) => boolean): ValueSet {
   const set = new Uint32Array(wordsFor(size));
-  for (let value = 0; value < size; value += 1) if (test(value)) set[value >>> 5] = (set[value >>> 5] ?? 0) | (1 << (value & 31));
+  for (let value = 0; value < size; value += 1)
+    if (test(value)) set[value >>> 5] = (set[value >>> 5] ?? 0) | (1 << (value & 31));
   return set;
 }
 
-export const hasValue = (set: ValueSet, value: number): boolean => (((set[value >>> 5] ?? 0) >>> (value & 31)) & 1) === 1;
+export const hasValue = (set: ValueSet, value: number): boolean =>
+  (((set[value >>> 5] ?? 0) >>> (value & 31)) & 1) === 1;
 
 export const isEmptySet = (set: ValueSet): boolean => set.every((word) => word === 0);
 
@@ -38,7 +41,9 @@ export function not(formula: Formula, sizes: readonly number[]): Formula {
 /** Whether a formula holds when every variable has a value. */
 export function holdsFor(formula: Formula, values: ArrayLike<number>): boolean {
   if (formula.kind === 'is') return hasValue(formula.values, values[formula.variable] ?? 0);
-  return formula.kind === 'all' ? formula.of.every((part) => holdsFor(part, values)) : formula.of.some((part) => holdsFor(part, values));
+  return formula.kind === 'all'
+    ? formula.of.every((part) => holdsFor(part, values))
+    : formula.of.some((part) => holdsFor(part, values));
 }
 
 /** The variables that a formula looks at. */

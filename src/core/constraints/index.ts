@@ -1,4 +1,15 @@
-export { allOf, ALWAYS, anyOf, type Formula, hasValue, holdsFor, NEVER, not, valuesWhere, variablesOf } from './formula';
+export {
+  allOf,
+  ALWAYS,
+  anyOf,
+  type Formula,
+  hasValue,
+  holdsFor,
+  NEVER,
+  not,
+  valuesWhere,
+  variablesOf,
+} from './formula';
 export { countSolutions } from './count';
 export { CLOSE, type Goal, minimise, type Optimum } from './optimum';
 export { type Budget, spend, within } from './budget';

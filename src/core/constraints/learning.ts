@@ -52,16 +52,26 @@ class Explaining {
   }
 
   private ordered(): Literal[] {
-    return [...this.literals].sort(([a], [b]) => (this.events.get(b) ?? 0) - (this.events.get(a) ?? 0)).map(([variable, values]) => ({ variable, values }));
+    return [...this.literals]
+      .sort(([a], [b]) => (this.events.get(b) ?? 0) - (this.events.get(a) ?? 0))
+      .map(([variable, values]) => ({ variable, values }));
   }
 
   /** Adds the literals of a reason. @param about the variable that it narrowed, with what of it was false thereby */
   private add(reason: number, event: number, about: number, falsified?: ValueSet): void {
     const take = (variable: number, values: ValueSet) => {
-      this.merge(variable, variable === about && falsified ? values.map((word, at) => word & (falsified[at] ?? 0)) : values);
+      this.merge(
+        variable,
+        variable === about && falsified ? values.map((word, at) => word & (falsified[at] ?? 0)) : values,
+      );
     };
     if (reason >= 0) {
-      for (let literal = this.clauses.starts[reason] ?? 0; literal < (this.clauses.starts[reason + 1] ?? 0); literal += 1) take(this.clauses.variables[literal] ?? 0, this.clauses.valuesOf(literal));
+      for (
+        let literal = this.clauses.starts[reason] ?? 0;
+        literal < (this.clauses.starts[reason + 1] ?? 0);
+        literal += 1
+      )
+        take(this.clauses.variables[literal] ?? 0, this.clauses.valuesOf(literal));
       return;
     }
     const counter = this.counters[counterOf(reason)];
@@ -69,7 +79,12 @@ class Explaining {
   }
 
   /** Why a counter narrowed a variable, or can't be kept any more. */
-  private explainCount({ variables, picked, unpicked, least, most }: Counter, event: number, about: number, take: (variable: number, values: ValueSet) => void): void {
+  private explainCount(
+    { variables, picked, unpicked, least, most }: Counter,
+    event: number,
+    about: number,
+    take: (variable: number, values: ValueSet) => void,
+  ): void {
     const NONE = new Uint32Array();
     const lies = (domain: ValueSet, values: ValueSet) => values.every((word, at) => ((domain[at] ?? 0) & ~word) === 0);
     const certain: number[] = [];
@@ -80,10 +95,13 @@ class Explaining {
       if (lies(domain, picked[place] ?? NONE)) certain.push(place);
       else if (lies(domain, unpicked[place] ?? NONE)) out.push(place);
     });
-    const sayUnpicked = (places: readonly number[]) => places.forEach((place) => take(variables[place] ?? 0, unpicked[place] ?? NONE));
-    const sayPicked = (places: readonly number[]) => places.forEach((place) => take(variables[place] ?? 0, picked[place] ?? NONE));
+    const sayUnpicked = (places: readonly number[]) =>
+      places.forEach((place) => take(variables[place] ?? 0, unpicked[place] ?? NONE));
+    const sayPicked = (places: readonly number[]) =>
+      places.forEach((place) => take(variables[place] ?? 0, picked[place] ?? NONE));
     const own = variables.indexOf(about);
-    const becamePicked = own >= 0 && this.trail.meets(about, picked[own] ?? NONE) && !this.trail.meets(about, unpicked[own] ?? NONE);
+    const becamePicked =
+      own >= 0 && this.trail.meets(about, picked[own] ?? NONE) && !this.trail.meets(about, unpicked[own] ?? NONE);
     if (own >= 0 && becamePicked) {
       // So few are left that, as one is picked, all of them must be.
       sayPicked(out.slice(0, variables.length - least));
@@ -112,6 +130,12 @@ class Explaining {
 }
 
 /** What a conflict teaches. @param reason the clause or counter that can't be kept any more */
-export function lessonOf(trail: Trail, clauses: Clauses, counters: readonly Counter[], reason: number, base: number): Lesson | null {
+export function lessonOf(
+  trail: Trail,
+  clauses: Clauses,
+  counters: readonly Counter[],
+  reason: number,
+  base: number,
+): Lesson | null {
   return new Explaining(trail, clauses, counters).lesson(reason, base);
 }

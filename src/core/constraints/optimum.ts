@@ -31,7 +31,9 @@ export interface Optimum {
 
 type Found = Pick<Optimum, 'value' | 'values'>;
 
-/** So many picks are kept of which no more than a bound is known; after that only what could come to less is looked at. */
+/**
+ * So many picks are kept of which no more than a bound is known; after that only what could come to less is looked at.
+ */
 const MOST_OPEN = 32;
 
 /**
@@ -97,5 +99,10 @@ function whatWasFound(best: Found | null, open: readonly Found[]): Optimum | nul
   const [first] = open;
   if (!first) return best && { ...best, bound: best.value, open: [] };
   const { value, values } = best ?? { value: Infinity, values: first.values };
-  return { value, values, bound: Math.min(value, first.value), open: open.filter((one) => one.value < value - CLOSE).map((one) => one.values) };
+  return {
+    value,
+    values,
+    bound: Math.min(value, first.value),
+    open: open.filter((one) => one.value < value - CLOSE).map((one) => one.values),
+  };
 }

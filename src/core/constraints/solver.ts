@@ -43,7 +43,8 @@ export class Solver {
     const { sizes, clauses, counters } = space;
     this.trail = new Trail(sizes);
     this.clauses = new Clauses(this.trail.offsets);
-    for (const { variables, sets } of clauses) this.clauses.add(variables.map((variable, place) => ({ variable, values: sets[place] ?? NO_VALUES })));
+    for (const { variables, sets } of clauses)
+      this.clauses.add(variables.map((variable, place) => ({ variable, values: sets[place] ?? NO_VALUES })));
     this.own = this.clauses.count;
     this.weights = new Float64Array(this.own).fill(1);
     this.queued = new Uint8Array(sizes.length);
@@ -147,7 +148,7 @@ export class Solver {
   private propagate(): boolean {
     const { queue, counting } = this;
     this.isBroken = false;
-    for (let place = 0; place < queue.length || counting.length > 0; ) {
+    for (let place = 0; place < queue.length || counting.length > 0;) {
       if (place < queue.length) {
         const variable = queue[place] ?? 0;
         place += 1;
@@ -213,7 +214,8 @@ export class Solver {
   /** The first of some literals that can still hold; -1 when none can. */
   private unfalse(from: number, to: number): number {
     const { variables, places, words } = this.clauses;
-    for (let literal = from; literal < to; literal += 1) if (this.trail.meets(variables[literal] ?? 0, words, places[literal])) return literal;
+    for (let literal = from; literal < to; literal += 1)
+      if (this.trail.meets(variables[literal] ?? 0, words, places[literal])) return literal;
     return -1;
   }
 
@@ -235,7 +237,8 @@ export class Solver {
     for (let place = 0; place < variables.length; place += 1) {
       const variable = variables[place] ?? 0;
       const [inside, outside] = [picked[place] ?? NO_VALUES, unpicked[place] ?? NO_VALUES];
-      if (this.trail.meets(variable, inside) && this.trail.meets(variable, outside)) this.keep(variable, none ? outside : inside, 0, false, byCounter(index));
+      if (this.trail.meets(variable, inside) && this.trail.meets(variable, outside))
+        this.keep(variable, none ? outside : inside, 0, false, byCounter(index));
     }
     return true;
   }
@@ -286,14 +289,22 @@ export class Solver {
     }
   }
 
-  /** Goes back to where what a conflict teaches says something new. @returns false when that is before the search began */
+  /**
+   * Goes back to where what a conflict teaches says something new. @returns false when that is before the search began
+   */
   private turnBack(base: number): boolean {
     const lesson = lessonOf(this.trail, this.clauses, this.space.counters, this.broken, base);
     if (!lesson) return false;
     this.trail.backTo(Math.max(lesson.level, base));
     const clause = this.learn(lesson.literals);
     const literal = this.clauses.starts[clause] ?? 0;
-    this.keep(this.clauses.variables[literal] ?? 0, this.clauses.words, this.clauses.places[literal] ?? 0, false, clause);
+    this.keep(
+      this.clauses.variables[literal] ?? 0,
+      this.clauses.words,
+      this.clauses.places[literal] ?? 0,
+      false,
+      clause,
+    );
     return true;
   }
 
@@ -323,7 +334,11 @@ export class Solver {
    * @param wanted the values that are asked about, by variable
    * @param found  told of every value that can be had, and of every one that can't
    */
-  possible(budget: Budget, wanted: readonly (readonly number[])[], found: (variable: number, value: number, can: boolean) => void): void {
+  possible(
+    budget: Budget,
+    wanted: readonly (readonly number[])[],
+    found: (variable: number, value: number, can: boolean) => void,
+  ): void {
     // A value that is still to be shown to be possible is liked best: each solution shows many of them.
     const costs = wanted.map((values, variable) => {
       if (values.length === 0) return null;

@@ -7,7 +7,9 @@ export interface Clause {
   readonly sets: readonly ValueSet[];
 }
 
-/** Parts of an "any" are written out against each other up to so many clauses; beyond that a helper variable is made. */
+/**
+ * Parts of an "any" are written out against each other up to so many clauses; beyond that a helper variable is made.
+ */
 const MOST_WRITTEN_OUT = 24;
 
 /** Variables with finitely many values, and what must hold of them, as clauses. */
@@ -30,7 +32,10 @@ export class Space {
 
   /** A variable that is only there to help: it is not counted. */
   helper(size: number): number {
-    return this.variable(size, Array.from({ length: size }, () => 0));
+    return this.variable(
+      size,
+      Array.from({ length: size }, () => 0),
+    );
   }
 
   is(variable: number, test: (value: number) => boolean): Formula {

@@ -87,7 +87,8 @@ export class Trail {
   isWithin(variable: number, set: ValueSet, at = 0): boolean {
     const from = this.offsets[variable] ?? 0;
     const words = (this.offsets[variable + 1] ?? 0) - from;
-    for (let word = 0; word < words; word += 1) if (((this.domains[from + word] ?? 0) & ~(set[at + word] ?? 0)) !== 0) return false;
+    for (let word = 0; word < words; word += 1)
+      if (((this.domains[from + word] ?? 0) & ~(set[at + word] ?? 0)) !== 0) return false;
     return true;
   }
 
@@ -95,7 +96,8 @@ export class Trail {
   meets(variable: number, set: ValueSet, at = 0): boolean {
     const from = this.offsets[variable] ?? 0;
     const words = (this.offsets[variable + 1] ?? 0) - from;
-    for (let word = 0; word < words; word += 1) if (((this.domains[from + word] ?? 0) & (set[at + word] ?? 0)) !== 0) return true;
+    for (let word = 0; word < words; word += 1)
+      if (((this.domains[from + word] ?? 0) & (set[at + word] ?? 0)) !== 0) return true;
     return false;
   }
 
@@ -157,7 +159,8 @@ export class Trail {
     for (let word = 0; word < words; word += 1) scratch[word] = this.domains[from + word] ?? 0;
     for (let later = this.latest[variable] ?? -1; later >= event; later = this.before[later] ?? -1) {
       const end = this.starts[later + 1] ?? this.wordAt.length;
-      for (let place = this.starts[later] ?? 0; place < end; place += 1) scratch[(this.wordAt[place] ?? 0) - from] = this.wordWas[place] ?? 0;
+      for (let place = this.starts[later] ?? 0; place < end; place += 1)
+        scratch[(this.wordAt[place] ?? 0) - from] = this.wordWas[place] ?? 0;
     }
     return scratch;
   }

@@ -19,13 +19,17 @@ export interface BreakLine {
 export function readBreakList(text: string): BreakLine[] {
   const seen = new Set<string>();
   return text.split(/\r?\n/).flatMap((raw, place): BreakLine[] => {
-    const cells = raw.replace(/[;:]/g, ' ').split(/\s/u).filter((cell) => cell !== '');
+    const cells = raw
+      .replace(/[;:]/g, ' ')
+      .split(/\s/u)
+      .filter((cell) => cell !== '');
     if (cells.length === 0 || (place === 0 && !/\d/.test(raw))) return [];
     const line = { line: place + 1, text: raw };
     const wrong = (fault: string): BreakLine[] => [{ ...line, step: null, fault }];
     if (cells.length !== 2) return wrong('Give two numbers: from how many on, and what it is then, such as “10 4.50”.');
     const [from, value] = cells.map((cell) => readNumber(cell.replace(/[€%]/gu, '')));
-    if (!from || from.fault || !value || value.fault) return wrong(`“${from?.fault ? cells[0] : cells[1]}” can’t be read as a number.`);
+    if (!from || from.fault || !value || value.fault)
+      return wrong(`“${from?.fault ? cells[0] : cells[1]}” can’t be read as a number.`);
     const step = { from: from.value.toString(), value: value.value.toString() };
     if (seen.has(step.from)) return wrong(`A step from ${step.from} stands above already.`);
     seen.add(step.from);

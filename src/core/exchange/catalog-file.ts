@@ -1,5 +1,13 @@
 import { z } from 'zod';
-import { type Catalog, CATALOG_FORMAT, catalogSchema, type CatalogSurroundings, KEY_PATTERN, placementsOf, type Report } from '../catalog';
+import {
+  type Catalog,
+  CATALOG_FORMAT,
+  catalogSchema,
+  type CatalogSurroundings,
+  KEY_PATTERN,
+  placementsOf,
+  type Report,
+} from '../catalog';
 import { assemble } from '../compile/assemble';
 import { readiness, sheetFaults, shopFaults } from '../judge';
 import { Exact } from '../number';
@@ -23,7 +31,9 @@ export function faultJson({ path, code, gravity, data }: Fault): FaultJson {
   return { path, code, gravity, message: faultWords(data) };
 }
 
-export type CatalogReading = { readonly catalog: Catalog; readonly faults?: undefined } | { readonly catalog?: undefined; readonly faults: readonly Fault[] };
+export type CatalogReading =
+  | { readonly catalog: Catalog; readonly faults?: undefined }
+  | { readonly catalog?: undefined; readonly faults: readonly Fault[] };
 
 /** The first version of the format is read for ever. */
 const versionOne = z.looseObject({ format: z.literal(CATALOG_FORMAT), version: z.literal(1) });
@@ -32,7 +42,8 @@ const versionOne = z.looseObject({ format: z.literal(CATALOG_FORMAT), version: z
  * Reads a catalog in the open format from text. Looks at its form only; {@link checkCatalog} looks at what it says.
  */
 export function readCatalog(text: string): CatalogReading {
-  if (text.length > LARGEST_CATALOG) return { faults: [shapeFault([], `The file is larger than ${LARGEST_CATALOG} characters.`)] };
+  if (text.length > LARGEST_CATALOG)
+    return { faults: [shapeFault([], `The file is larger than ${LARGEST_CATALOG} characters.`)] };
   const { value, fault } = readJsonText(text);
   if (fault !== undefined) return { faults: [shapeFault([], fault)] };
   const first = versionOne.safeParse(value);
@@ -58,8 +69,7 @@ export function surroundingsOf(catalog: Catalog): CatalogSurroundings {
 export function checkCatalog(catalog: Catalog): Fault[] {
   const surroundings = surroundingsOf(catalog);
   const faults: Fault[] = [];
-  const add = (path: Path, data: FaultData) =>
-    faults.push(faultAt(path, data));
+  const add = (path: Path, data: FaultData) => faults.push(faultAt(path, data));
 
   shopFaults(catalog, add);
   const checkKeys = (list: string, keys: readonly string[], what: Keyed) => {
@@ -69,11 +79,29 @@ export function checkCatalog(catalog: Catalog): Fault[] {
       known.add(key);
     });
   };
-  checkKeys('stock', catalog.stock.map(({ key }) => key), 'stockItem');
-  checkKeys('swatches', catalog.swatches.map(({ key }) => key), 'swatch');
-  checkKeys('sheets', catalog.sheets.map(({ key }) => key), 'sheet');
-  checkKeys('products', catalog.products.map(({ slug }) => slug), 'product');
-  catalog.swatches.forEach(({ name }, index) => hidesSigns(name) && add(['swatches', index, 'name'], { code: 'hidesSigns' }));
+  checkKeys(
+    'stock',
+    catalog.stock.map(({ key }) => key),
+    'stockItem',
+  );
+  checkKeys(
+    'swatches',
+    catalog.swatches.map(({ key }) => key),
+    'swatch',
+  );
+  checkKeys(
+    'sheets',
+    catalog.sheets.map(({ key }) => key),
+    'sheet',
+  );
+  checkKeys(
+    'products',
+    catalog.products.map(({ slug }) => slug),
+    'product',
+  );
+  catalog.swatches.forEach(
+    ({ name }, index) => hidesSigns(name) && add(['swatches', index, 'name'], { code: 'hidesSigns' }),
+  );
   catalog.stock.forEach((item, index) => {
     const path = ['stock', index];
     if (hidesSigns(item.title)) add([...path, 'title'], { code: 'hidesSigns' });
@@ -88,26 +116,47 @@ export function checkCatalog(catalog: Catalog): Fault[] {
     }
     checkLots(item, path, add);
   });
-  const priced = new Map(catalog.products.map((product) => [product.slug, { title: product.title, things: thingsOf(assemble(product, surroundings).product) }]));
-  for (const { place, title, data } of listFaults(catalog.priceLists, catalog.shop.groups, priced)) add(['priceLists', place], { code: 'priceListFaulty', fault: { title, data } });
+  const priced = new Map(
+    catalog.products.map((product) => [
+      product.slug,
+      { title: product.title, things: thingsOf(assemble(product, surroundings).product) },
+    ]),
+  );
+  for (const { place, title, data } of listFaults(catalog.priceLists, catalog.shop.groups, priced))
+    add(['priceLists', place], { code: 'priceListFaulty', fault: { title, data } });
   catalog.sheets.forEach((sheet, index) => {
     // What is on a product is looked at there.
-    const isPlaced = catalog.products.some((product) => placementsOf(product, [sheet]).some(({ key, leftOut }) => key === sheet.key && !leftOut));
-    if (!isPlaced) faults.push(...sheetFaults(sheet, surroundings).map((fault) => ({ ...fault, path: ['sheets', index, ...fault.path.slice(2)] })));
+    const isPlaced = catalog.products.some((product) =>
+      placementsOf(product, [sheet]).some(({ key, leftOut }) => key === sheet.key && !leftOut),
+    );
+    if (!isPlaced)
+      faults.push(
+        ...sheetFaults(sheet, surroundings).map((fault) => ({
+          ...fault,
+          path: ['sheets', index, ...fault.path.slice(2)],
+        })),
+      );
   });
   catalog.products.forEach((product, index) => {
     const path = ['products', index];
-    const found = readiness(product, surroundings, null).filter(({ gravity, code }) => gravity === 'mustFix' && code !== 'unknownCurrency');
+    const found = readiness(product, surroundings, null).filter(
+      ({ gravity, code }) => gravity === 'mustFix' && code !== 'unknownCurrency',
+    );
     faults.push(...found.map((fault) => ({ ...fault, path: [...path, ...fault.path] })));
   });
   return faults;
 }
 
-function checkLots({ title, unit, onHand, backorder, cutFrom, lots }: Catalog['stock'][number], path: Path, add: Report): void {
+function checkLots(
+  { title, unit, onHand, backorder, cutFrom, lots }: Catalog['stock'][number],
+  path: Path,
+  add: Report,
+): void {
   lots.forEach(({ length }, place) => {
     const value = Exact.parse(length);
     if (!value) add([...path, 'lots', place, 'length'], { code: 'notDecimal', given: length });
-    else if (value.sign() <= 0) add([...path, 'lots', place, 'length'], { code: 'notMoreThanNothing', figure: 'lotLength' });
+    else if (value.sign() <= 0)
+      add([...path, 'lots', place, 'length'], { code: 'notMoreThanNothing', figure: 'lotLength' });
   });
   if (!cutFrom) {
     if (lots.length > 0) add([...path, 'cutFrom'], { code: 'lotsWithoutRule', item: title });
@@ -117,7 +166,8 @@ function checkLots({ title, unit, onHand, backorder, cutFrom, lots }: Catalog['s
     const text = cutFrom[field];
     const value = text === null ? Exact.zero : Exact.parse(text);
     if (!value) add([...path, 'cutFrom', field], { code: 'notDecimal', given: text ?? '' });
-    else if (value.sign() < 0) add([...path, 'cutFrom', field], { code: 'negative', figure: field === 'kerf' ? 'kerf' : 'offcut' });
+    else if (value.sign() < 0)
+      add([...path, 'cutFrom', field], { code: 'negative', figure: field === 'kerf' ? 'kerf' : 'offcut' });
   }
   if (!canLieInLots(unit)) add([...path, 'cutFrom'], { code: 'lotsNotMeasured', item: title });
   if (Exact.parse(onHand)?.sign() !== 0) add([...path, 'onHand'], { code: 'lotsAndSum', item: title });
@@ -134,7 +184,9 @@ export function canLieInLots(unit: string): boolean {
 export function pathText(path: Path): string {
   return path.reduce<string>((text, step) => {
     if (typeof step === 'number') return `${text}[${step}]`;
-    return KEY_PATTERN.test(step.toLowerCase()) && !step.includes('-') ? `${text}.${step}` : `${text}[${JSON.stringify(step)}]`;
+    return KEY_PATTERN.test(step.toLowerCase()) && !step.includes('-')
+      ? `${text}.${step}`
+      : `${text}[${JSON.stringify(step)}]`;
   }, '$');
 }
 

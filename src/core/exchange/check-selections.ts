@@ -4,12 +4,15 @@ import { compile } from '../compile';
 import { type Fault } from '../problems';
 import { surroundingsOf } from './catalog-file';
 
-/** What is wrong with every selection, or costs less than nothing with some: worth saying although nothing else is wrong. */
+/**
+ * What is wrong with every selection, or costs less than nothing with some: worth saying although nothing else is
+ * wrong.
+ */
 const SAID: ReadonlySet<Fault['code']> = new Set(['nothingSells', 'belowNothing', 'lineBelowNothing']);
 
 /**
- * Looks at all selections of a catalog's products: whether anything of them can be sold, and whether a price or an order
- * line can come to less than nothing.
+ * Looks at all selections of a catalog's products: whether anything of them can be sold, and whether a price or an
+ * order line can come to less than nothing.
  *
  * @param today the day it is in the shop, as YYYY-MM-DD
  */

@@ -8,7 +8,8 @@ import { ANY_QUANTITY, orderable } from '../ordering';
 
 type Json = Readonly<Record<string, unknown>>;
 
-const isRecord = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
+const isRecord = (value: unknown): value is Json =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** Keys that were called otherwise. Keys of choices and options have no capitals, so none of theirs is meant. */
 const RENAMED: Readonly<Record<string, string>> = { compareAt: 'wasPrice' };
@@ -49,7 +50,11 @@ function withCounts(definition: Json): Json {
     if (!isRecord(choice) || choice.kind !== 'number' || 'parts' in choice) return choice;
     const limits = [choice.min, choice.max, choice.step, choice.default];
     const counts = counted.has(choice.key);
-    return { ...choice, parts: counts ? !limits.every(isWhole) : true, belowNothing: counts ? limits.some(isNegative) : choice.min == null || isNegative(choice.min) };
+    return {
+      ...choice,
+      parts: counts ? !limits.every(isWhole) : true,
+      belowNothing: counts ? limits.some(isNegative) : choice.min == null || isNegative(choice.min),
+    };
   });
   return { ...definition, choices };
 }
@@ -57,7 +62,12 @@ function withCounts(definition: Json): Json {
 /** Any number was written down once, where nobody had said anything: that leaves it to rules for many products. */
 function withSilentQuantity(definition: Json): Json {
   const { quantity } = definition;
-  const isSilent = isRecord(quantity) && !('countedFrom' in quantity) && quantity.minimum === 1 && quantity.multiple === 1 && quantity.maximum === null;
+  const isSilent =
+    isRecord(quantity) &&
+    !('countedFrom' in quantity) &&
+    quantity.minimum === 1 &&
+    quantity.multiple === 1 &&
+    quantity.maximum === null;
   return isSilent ? { ...definition, quantity: null } : definition;
 }
 
@@ -70,7 +80,12 @@ export function definitionFromVersion1(definition: unknown): unknown {
 /** A catalog of the first version in the form of today, still to be checked by its schema. */
 export function catalogFromVersion1(catalog: Json): Json {
   const all = (list: unknown) => (Array.isArray(list) ? list.map(definitionFromVersion1) : list);
-  return { ...catalog, version: 2, ...('products' in catalog && { products: all(catalog.products) }), ...('sheets' in catalog && { sheets: all(catalog.sheets) }) };
+  return {
+    ...catalog,
+    version: 2,
+    ...('products' in catalog && { products: all(catalog.products) }),
+    ...('sheets' in catalog && { sheets: all(catalog.sheets) }),
+  };
 }
 
 const earlierResolution = z.looseObject({ availability: z.looseObject({}) });
@@ -80,5 +95,13 @@ export function resolutionFromEarlier(stored: unknown): unknown {
   const { success, data } = earlierResolution.safeParse(renamed(stored));
   if (!success) return stored;
   // A billion stood for no limit.
-  return { parts: [], orderable: orderable(ANY_QUANTITY), ...data, availability: { ...data.availability, canSupply: data.availability.canSupply === 1_000_000_000 ? 'unlimited' : data.availability.canSupply } };
+  return {
+    parts: [],
+    orderable: orderable(ANY_QUANTITY),
+    ...data,
+    availability: {
+      ...data.availability,
+      canSupply: data.availability.canSupply === 1_000_000_000 ? 'unlimited' : data.availability.canSupply,
+    },
+  };
 }

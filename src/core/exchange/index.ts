@@ -1,13 +1,42 @@
-export { canLieInLots, catalogJsonSchema, checkCatalog, faultJson, type FaultJson, LARGEST_CATALOG, pathText, readCatalog, surroundingsOf } from './catalog-file';
+export {
+  canLieInLots,
+  catalogJsonSchema,
+  checkCatalog,
+  faultJson,
+  type FaultJson,
+  LARGEST_CATALOG,
+  pathText,
+  readCatalog,
+  surroundingsOf,
+} from './catalog-file';
 export { definitionFromVersion1, resolutionFromEarlier } from './earlier-forms';
 export { checkSelections } from './check-selections';
-export { asShown, customerResolution, type CustomerResolution, customerView, type CustomerView, type ToldTax, withoutWorkshop } from './customer-view';
+export {
+  asShown,
+  customerResolution,
+  type CustomerResolution,
+  customerView,
+  type CustomerView,
+  type ToldTax,
+  withoutWorkshop,
+} from './customer-view';
 export { readJsonText } from './json-text';
 export { readShape, type ShapeReading } from './read-shape';
 export { type ShapeFault, shapeFaults } from './shape-faults';
 export { pageView } from './page-view';
 export { packSurroundings, type PortableSurroundings, unpackSurroundings } from './portable-surroundings';
-export { type CountedAnswerJson, type CutPlanJson, cutPlanJson, type OptionOfferJson, type PartJson, type PriceLineJson, problemJson, type QuantityJson, resolutionJson, type ResolutionJson } from './resolution-json';
+export {
+  type CountedAnswerJson,
+  type CutPlanJson,
+  cutPlanJson,
+  type OptionOfferJson,
+  type PartJson,
+  type PriceLineJson,
+  problemJson,
+  type QuantityJson,
+  resolutionJson,
+  type ResolutionJson,
+} from './resolution-json';
 export { type LotLine, readLotList } from './lot-list';
 export { type OptionLine, readOptionList } from './option-list';
 export { type PartLine, readPartsList } from './parts-list';

@@ -19,7 +19,8 @@ const WORDS: Readonly<Record<string, string>> = {
   InvalidCharacter: 'there is a character that must be written with a backslash',
 };
 
-export type JsonReading = { readonly value: unknown; readonly fault?: undefined } | { readonly value?: undefined; readonly fault: string };
+export type JsonReading =
+  { readonly value: unknown; readonly fault?: undefined } | { readonly value?: undefined; readonly fault: string };
 
 /** Reads JSON; what is wrong with it is said with its line and column, counted from 1. */
 export function readJsonText(text: string): JsonReading {

@@ -18,7 +18,12 @@ const MOST_LOTS = 1000;
  * @param unit what a number without a unit is in
  * @returns the lots, or what is wrong and in which line
  */
-export function readLotList(text: string, unit: Unit): { readonly lots: readonly LotLine[]; readonly fault?: undefined } | { readonly lots?: undefined; readonly fault: string } {
+export function readLotList(
+  text: string,
+  unit: Unit,
+):
+  | { readonly lots: readonly LotLine[]; readonly fault?: undefined }
+  | { readonly lots?: undefined; readonly fault: string } {
   const lots: LotLine[] = [];
   const lines = text.split('\n').map((line) => line.trim());
   for (const [index, line] of lines.entries()) {
@@ -26,7 +31,8 @@ export function readLotList(text: string, unit: Unit): { readonly lots: readonly
     const place = `Line ${index + 1}`;
     const colon = line.lastIndexOf(':');
     const label = colon < 0 ? null : line.slice(0, colon).trim();
-    if (label !== null && (label === '' || label.length > 60)) return { fault: `${place}: a lot’s name has 1 to 60 characters.` };
+    if (label !== null && (label === '' || label.length > 60))
+      return { fault: `${place}: a lot’s name has 1 to 60 characters.` };
     const several = SEVERAL.exec(line.slice(colon + 1).trim());
     const measure = (several?.[2] ?? line.slice(colon + 1)).trim();
     const count = Number(several?.[1] ?? 1);
@@ -37,9 +43,12 @@ export function readLotList(text: string, unit: Unit): { readonly lots: readonly
     }
     const { value } = reading.quantity;
     if (value.sign() <= 0) return { fault: `${place}: a lot must be longer than nothing.` };
-    if (value.decimalPlaces() === null) return { fault: `${place}: “${measure}” has no exact decimal in ${unit.words[1]}. Give it in ${unit.words[1]}.` };
-    if (count === 0 || lots.length + count > MOST_LOTS) return { fault: `${place}: give 1 to ${MOST_LOTS} lots at a time.` };
-    for (let number = 1; number <= count; number += 1) lots.push({ label: label !== null && count > 1 ? `${label} ${number}` : label, length: value });
+    if (value.decimalPlaces() === null)
+      return { fault: `${place}: “${measure}” has no exact decimal in ${unit.words[1]}. Give it in ${unit.words[1]}.` };
+    if (count === 0 || lots.length + count > MOST_LOTS)
+      return { fault: `${place}: give 1 to ${MOST_LOTS} lots at a time.` };
+    for (let number = 1; number <= count; number += 1)
+      lots.push({ label: label !== null && count > 1 ? `${label} ${number}` : label, length: value });
   }
   return lots.length > 0 ? { lots } : { fault: 'Give at least one length, such as 25 m.' };
 }

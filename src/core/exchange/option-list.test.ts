@@ -3,15 +3,29 @@ import { describe, expect, it } from 'vitest';
 import { MOST_OPTIONS, type Swatch } from '../catalog';
 import { readOptionList, swatchesFromCsv } from '.';
 
-const slate: Swatch = { key: 'slate', name: 'Slate', colours: ['#66737b'], picture: null, family: '', supplierCode: '' };
-const read = (text: string, existing: { key: string; title: string; sku: string | null }[] = []) => readOptionList(text, existing, [slate], 'EUR');
-const options = (text: string) => read(text).map(({ option }) => option && { title: option.title, amount: option.amount, sku: option.sku });
+const slate: Swatch = {
+  key: 'slate',
+  name: 'Slate',
+  colours: ['#66737b'],
+  picture: null,
+  family: '',
+  supplierCode: '',
+};
+const read = (text: string, existing: { key: string; title: string; sku: string | null }[] = []) =>
+  readOptionList(text, existing, [slate], 'EUR');
+const options = (text: string) =>
+  read(text).map(({ option }) => option && { title: option.title, amount: option.amount, sku: option.sku });
 
 describe('a pasted list', () => {
   it('makes no more options than a choice has room for, and says from which line on', () => {
     const there = Array.from({ length: MOST_OPTIONS - 2 }, (_, at) => ({ key: `k${at}`, title: `T${at}`, sku: null }));
     const lines = read('One\nTwo; cheap\nThree\nFour', there);
-    expect(lines.map(({ option, faults }) => option?.title ?? faults)).toEqual(['One', ['“cheap” is not an amount. Write it like 12.50.'], 'Three', ['A choice has at most 500 options, and has them with those before this line.']]);
+    expect(lines.map(({ option, faults }) => option?.title ?? faults)).toEqual([
+      'One',
+      ['“cheap” is not an amount. Write it like 12.50.'],
+      'Three',
+      ['A choice has at most 500 options, and has them with those before this line.'],
+    ]);
   });
 
   it('is read from a spreadsheet, with semicolons or with commas', () => {
@@ -21,14 +35,27 @@ describe('a pasted list', () => {
       { title: 'Ash', amount: { kind: 'fixed', value: '22.50' }, sku: 'A' },
     ];
     expect(options('Pine\t0\tP\nOak\t35%\tO\nAsh\t22.50\tA')).toEqual(expected);
-    expect(options('Title;Amount;SKU\r\nPine; 0 ;P\r\nOak;35 %;O\r\n\r\nAsh;22,50;A\r\n')).toEqual([{ ...expected[0] }, { ...expected[1] }, { ...expected[2], amount: { kind: 'fixed', value: '22.50' } }]);
+    expect(options('Title;Amount;SKU\r\nPine; 0 ;P\r\nOak;35 %;O\r\n\r\nAsh;22,50;A\r\n')).toEqual([
+      { ...expected[0] },
+      { ...expected[1] },
+      { ...expected[2], amount: { kind: 'fixed', value: '22.50' } },
+    ]);
     expect(options('Pine,0,P\n"Oak",35%,O\nAsh,22.50,A')).toEqual(expected);
   });
 
   it('follows the order of its headings, and says which it can’t read', () => {
-    expect(options('SKU part;Title;Price\nP;Pine;0\nA;Ash;22,50')).toEqual([{ title: 'Pine', amount: null, sku: 'P' }, { title: 'Ash', amount: { kind: 'fixed', value: '22.50' }, sku: 'A' }]);
-    expect(read('Colour;Title\n#223344 / #fff;Dusk')[0]?.option).toMatchObject({ title: 'Dusk', colours: ['#223344', '#ffffff'] });
-    expect(read('Title;Weight\nPine;2')[0]).toMatchObject({ option: null, faults: ['Nothing reads the column “Weight”. There are title, amount, SKU part and colour.'] });
+    expect(options('SKU part;Title;Price\nP;Pine;0\nA;Ash;22,50')).toEqual([
+      { title: 'Pine', amount: null, sku: 'P' },
+      { title: 'Ash', amount: { kind: 'fixed', value: '22.50' }, sku: 'A' },
+    ]);
+    expect(read('Colour;Title\n#223344 / #fff;Dusk')[0]?.option).toMatchObject({
+      title: 'Dusk',
+      colours: ['#223344', '#ffffff'],
+    });
+    expect(read('Title;Weight\nPine;2')[0]).toMatchObject({
+      option: null,
+      faults: ['Nothing reads the column “Weight”. There are title, amount, SKU part and colour.'],
+    });
     expect(read('Title;Amount\nPine;2;P')[0]?.faults).toEqual(['It has more columns than there are headings.']);
     // One column has no headings: an option may well be called Colour.
     expect(options('Colour\nTitle').map((option) => option?.title)).toEqual(['Colour', 'Title']);
@@ -56,11 +83,19 @@ describe('a pasted list', () => {
     ['A;1;X;mauve-ish', 'neither a colour nor the name of a swatch'],
     [';1;X', 'It has no title.'],
     ['A;1;X;#fff;more', 'more than four columns'],
-  ])('marks what is wrong with “%s”', (text, fault) => expect(read(text)[0]).toMatchObject({ option: null, faults: [expect.stringContaining(fault)] }));
+  ])('marks what is wrong with “%s”', (text, fault) =>
+    expect(read(text)[0]).toMatchObject({ option: null, faults: [expect.stringContaining(fault)] }),
+  );
 
   it('takes colours, and swatches by their name', () => {
-    expect(read('Dusk;;;#223344 / rgb(1,2,3)')[0]?.option).toMatchObject({ colours: ['#223344', '#010203'], swatch: null });
-    expect(read('Grey;;;slate')[0]).toMatchObject({ option: { swatch: 'slate', colours: [] }, notes: ['takes the swatch Slate'] });
+    expect(read('Dusk;;;#223344 / rgb(1,2,3)')[0]?.option).toMatchObject({
+      colours: ['#223344', '#010203'],
+      swatch: null,
+    });
+    expect(read('Grey;;;slate')[0]).toMatchObject({
+      option: { swatch: 'slate', colours: [] },
+      notes: ['takes the swatch Slate'],
+    });
     expect(read(' SLATE ')[0]?.option?.swatch).toBe('slate');
   });
 
@@ -73,12 +108,18 @@ describe('a pasted list', () => {
 
   it('never throws, numbers lines as they are written, and makes keys that differ', () => {
     fc.assert(
-      fc.property(fc.string({ maxLength: 200, unit: fc.constantFrom('a', 'b', '1', ',', ';', '\t', '\n', '"', '%', '-', ' ', 'ß') }), (text) => {
-        const lines = read(text);
-        const keys = lines.flatMap(({ option }) => option?.key ?? []);
-        expect(new Set(keys).size).toBe(keys.length);
-        for (const { line, text: given } of lines) expect(text.split('\n')[line - 1]).toBe(given);
-      }),
+      fc.property(
+        fc.string({
+          maxLength: 200,
+          unit: fc.constantFrom('a', 'b', '1', ',', ';', '\t', '\n', '"', '%', '-', ' ', 'ß'),
+        }),
+        (text) => {
+          const lines = read(text);
+          const keys = lines.flatMap(({ option }) => option?.key ?? []);
+          expect(new Set(keys).size).toBe(keys.length);
+          for (const { line, text: given } of lines) expect(text.split('\n')[line - 1]).toBe(given);
+        },
+      ),
     );
   });
 });
@@ -87,19 +128,31 @@ describe('swatches from CSV', () => {
   const lines = (text: string) => swatchesFromCsv(text, [slate]);
 
   it('add, change or leave what is in the book', () => {
-    expect(lines('name;colour;family\nSlate;#66737b;\nslate;#000000;\nMoss;rgb(91,107,69);Cloth').map(({ does, swatch, faults }) => [does, swatch?.key ?? null, faults.length])).toEqual([
+    expect(
+      lines('name;colour;family\nSlate;#66737b;\nslate;#000000;\nMoss;rgb(91,107,69);Cloth').map(
+        ({ does, swatch, faults }) => [does, swatch?.key ?? null, faults.length],
+      ),
+    ).toEqual([
       ['leaves', 'slate', 0],
       ['changes', null, 1],
       ['adds', 'moss', 0],
     ]);
   });
 
-  it('are read without column names, in their own order', () => expect(lines('Sky,#7f9db3,,,Paint,LW-11')[0]?.swatch).toMatchObject({ name: 'Sky', colours: ['#7f9db3'], family: 'Paint', supplierCode: 'LW-11' }));
+  it('are read without column names, in their own order', () =>
+    expect(lines('Sky,#7f9db3,,,Paint,LW-11')[0]?.swatch).toMatchObject({
+      name: 'Sky',
+      colours: ['#7f9db3'],
+      family: 'Paint',
+      supplierCode: 'LW-11',
+    }));
 
   it.each([
     ['name,colour\nSky,blue-ish', '“blue-ish” is not a colour that can be shown.'],
     ['name,colour\nSky,lab(50 120 -120)', 'is not a colour that can be shown.'],
     ['name,colour\n,#fff', 'It has no name.'],
     ['name,colour\nSky,', 'It has no colour.'],
-  ])('mark what is wrong in %o', (text, fault) => expect(lines(text)[0]).toMatchObject({ swatch: null, faults: [expect.stringContaining(fault)] }));
+  ])('mark what is wrong in %o', (text, fault) =>
+    expect(lines(text)[0]).toMatchObject({ swatch: null, faults: [expect.stringContaining(fault)] }),
+  );
 });

@@ -38,17 +38,24 @@ const HEADS: Readonly<Record<string, (typeof COLUMNS)[number]>> = {
  * spreadsheet), semicolons, or commas. An amount is `9.50`, `+9,50`, `-2` or `12 %`. A colour is one that can be read,
  * several parted by a slash, or the name of a swatch. Where the first line has headings, columns stand in their order.
  *
- * @param existing options that are there already: their keys and SKU parts are taken, and of a choice there are only so many
+ * @param existing options that are there already: their keys and SKU parts are taken, and of a choice there are only so
+ *   many
  * @param currency ISO 4217 code of the shop's
  */
-export function readOptionList(text: string, existing: readonly Pick<Option, 'key' | 'title' | 'sku'>[], swatches: Iterable<Swatch>, currency: string): OptionLine[] {
+export function readOptionList(
+  text: string,
+  existing: readonly Pick<Option, 'key' | 'title' | 'sku'>[],
+  swatches: Iterable<Swatch>,
+  currency: string,
+): OptionLine[] {
   const book = [...swatches];
   const keyFor = freeKeys(existing.map(({ key }) => key));
   const titles = new Map(existing.map(({ title }) => [title.trim().toLowerCase(), 'there already']));
   const parts = new Map(existing.flatMap(({ sku, title }) => (sku === null ? [] : [[sku, title] as const])));
   const lines = text.replace(/^\ufeff/, '').split(/\r\n|\r|\n/);
   const sign = ['\t', ';', ','].find((candidate) => lines.some((line) => line.includes(candidate))) ?? '\t';
-  const cellsOf = (line: string) => (Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? []).map((cell) => cell.trim());
+  const cellsOf = (line: string) =>
+    (Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? []).map((cell) => cell.trim());
   let number = existing.length;
   const headings = headingLine(cellsOf(lines[0] ?? ''), HEADS, 'title');
   const order = headings ?? COLUMNS;
@@ -57,7 +64,19 @@ export function readOptionList(text: string, existing: readonly Pick<Option, 'ke
     const cells = cellsOf(line);
     if (headings && index === 0) {
       const unread = cells.filter((cell, place) => cell !== '' && headings[place] === null);
-      return unread.length === 0 ? [] : [{ line: 1, text: line, option: null, faults: [`Nothing reads the column ${unread.map((cell) => `“${cell}”`).join(', ')}. There are title, amount, SKU part and colour.`], notes: [] }];
+      return unread.length === 0
+        ? []
+        : [
+            {
+              line: 1,
+              text: line,
+              option: null,
+              faults: [
+                `Nothing reads the column ${unread.map((cell) => `“${cell}”`).join(', ')}. There are title, amount, SKU part and colour.`,
+              ],
+              notes: [],
+            },
+          ];
     }
     const cell = cellBy(cells, order);
     const title = cell('title');
@@ -73,18 +92,35 @@ export function readOptionList(text: string, existing: readonly Pick<Option, 'ke
     titles.set(title.toLowerCase(), 'in this list twice');
     const { amount = null, fault } = readAmount(amountText, currency);
     if (fault !== undefined) faults.push(fault);
-    if (sku !== '' && !SKU_PATTERN.test(sku)) faults.push(`“${sku}” can’t be part of a SKU. Use letters, digits, and . _ / - after the first character.`);
+    if (sku !== '' && !SKU_PATTERN.test(sku))
+      faults.push(`“${sku}” can’t be part of a SKU. Use letters, digits, and . _ / - after the first character.`);
     const owner = parts.get(sku);
     if (sku !== '' && owner !== undefined) faults.push(`SKU part ${sku} is that of ${owner}.`);
     if (sku !== '') parts.set(sku, owner ?? title);
     const colour = readOptionColour(colourText, title, book);
     if (colour.fault !== undefined) faults.push(colour.fault);
     if (colour.note !== undefined) notes.push(colour.note);
-    if (cells.some((one, place) => one !== '' && place >= order.length)) faults.push(headings ? 'It has more columns than there are headings.' : 'It has more than four columns: title, amount, SKU part, colour.');
-    if (faults.length === 0 && number >= MOST_OPTIONS) faults.push(`A choice has at most ${MOST_OPTIONS} options, and has them with those before this line.`);
+    if (cells.some((one, place) => one !== '' && place >= order.length))
+      faults.push(
+        headings
+          ? 'It has more columns than there are headings.'
+          : 'It has more than four columns: title, amount, SKU part, colour.',
+      );
+    if (faults.length === 0 && number >= MOST_OPTIONS)
+      faults.push(`A choice has at most ${MOST_OPTIONS} options, and has them with those before this line.`);
     if (faults.length === 0) number += 1;
     const key = keyFor(title, 'option');
-    const option = faults.length > 0 ? null : optionSchema.parse({ key, title, amount, sku: sku === '' ? null : sku, colours: colour.colours, swatch: colour.swatch });
+    const option =
+      faults.length > 0
+        ? null
+        : optionSchema.parse({
+            key,
+            title,
+            amount,
+            sku: sku === '' ? null : sku,
+            colours: colour.colours,
+            swatch: colour.swatch,
+          });
     return [{ line: index + 1, text: line, option, faults, notes }];
   });
 }
@@ -92,17 +128,30 @@ export function readOptionList(text: string, existing: readonly Pick<Option, 'ke
 function readAmount(text: string, currency: string): { readonly amount?: Amount | null; readonly fault?: string } {
   if (text === '') return { amount: null };
   const isPercent = text.endsWith('%');
-  const { value, text: written, fault } = { text: '', ...readTypedMoney(isPercent ? text.slice(0, -1) : text, isPercent ? null : currency) };
+  const {
+    value,
+    text: written,
+    fault,
+  } = { text: '', ...readTypedMoney(isPercent ? text.slice(0, -1) : text, isPercent ? null : currency) };
   if (fault !== undefined) return { fault: isPercent ? `“${text}” is not an amount. Write 9.50, -2 or 12 %.` : fault };
   return { amount: value.sign() === 0 ? null : { kind: isPercent ? 'percentOfBase' : 'fixed', value: written } };
 }
 
-function readOptionColour(text: string, title: string, book: readonly Swatch[]): { colours: string[]; swatch: string | null; fault?: string; note?: string } {
+function readOptionColour(
+  text: string,
+  title: string,
+  book: readonly Swatch[],
+): { colours: string[]; swatch: string | null; fault?: string; note?: string } {
   const named = swatchByName(book, text === '' ? title : text);
   if (named) return { colours: [], swatch: named.key, note: `takes the swatch ${named.name}` };
   if (text === '') return { colours: [], swatch: null };
   const parts = text.split('/').map((part) => part.trim());
   const colours = parts.map(readColour);
-  if (parts.length <= 3 && colours.every((colour) => colour !== null)) return { colours: colours.flatMap((colour) => colour ?? []), swatch: null };
-  return { colours: [], swatch: null, fault: `“${text}” is neither a colour nor the name of a swatch. Write #5b7a5e, or add it to the swatch book.` };
+  if (parts.length <= 3 && colours.every((colour) => colour !== null))
+    return { colours: colours.flatMap((colour) => colour ?? []), swatch: null };
+  return {
+    colours: [],
+    swatch: null,
+    fault: `“${text}” is neither a colour nor the name of a swatch. Write #5b7a5e, or add it to the swatch book.`,
+  };
 }

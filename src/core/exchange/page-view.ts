@@ -1,23 +1,49 @@
-import { type Choice, formulaName, hasOptions, type ListInForce, type Option, type Prepared, type Product, productSchema, refersToProduct, referencesOf, type Sheet, withCalled, withInside } from '../catalog';
+import {
+  type Choice,
+  formulaName,
+  hasOptions,
+  type ListInForce,
+  type Option,
+  type Prepared,
+  type Product,
+  productSchema,
+  refersToProduct,
+  referencesOf,
+  type Sheet,
+  withCalled,
+  withInside,
+} from '../catalog';
 import { UNSEEN } from '../catalog/choices';
 import { listPriceSchema } from '../catalog/price-lists';
 import { type Reference, visitReferences } from '../fields';
 import { type CustomerView, OTHERS } from './customer-view';
 
 /**
- * What a page is sent of a customer's view. The server's own programs keep every key, so that what a customer says means
- * the same whoever has said it before; a page is told nothing of what only others and the workshop see: its choices and
- * options have numbers for names, and what nothing refers to any more stays inside.
+ * What a page is sent of a customer's view. The server's own programs keep every key, so that what a customer says
+ * means the same whoever has said it before; a page is told nothing of what only others and the workshop see: its
+ * choices and options have numbers for names, and what nothing refers to any more stays inside.
  */
 export function pageView({ product, surroundings, group }: CustomerView): CustomerView {
   const definitions = [product, ...surroundings.products.values(), ...surroundings.sheets.values()];
   const unseen = new Map(definitions.map((definition) => [nameOf(definition), unseenIn(definition)]));
   const stubs = new Map<string, Product>();
-  const names: Names = { unseen, products: surroundings.products, root: product, stub: (slug) => stubFor(slug, surroundings.products, stubs) };
-  const products = [...surroundings.products.values()].map((each) => (each.slug === product.slug ? product : each)).map((each) => skusOf(renamed(each, names)));
+  const names: Names = {
+    unseen,
+    products: surroundings.products,
+    root: product,
+    stub: (slug) => stubFor(slug, surroundings.products, stubs),
+  };
+  const products = [...surroundings.products.values()]
+    .map((each) => (each.slug === product.slug ? product : each))
+    .map((each) => skusOf(renamed(each, names)));
   const whole = skusOf(renamed(product, names));
   const showsSku = [product, ...products].some(({ forCustomers }) => forCustomers.sku);
-  const sheets = new Map([...surroundings.sheets.values()].map((sheet) => [sheet.key, showsSku ? renamed(sheet, names) : withoutSkus(renamed(sheet, names))]));
+  const sheets = new Map(
+    [...surroundings.sheets.values()].map((sheet) => [
+      sheet.key,
+      showsSku ? renamed(sheet, names) : withoutSkus(renamed(sheet, names)),
+    ]),
+  );
   const here = reached(whole, new Map([...products, ...stubs.values()].map((each) => [each.slug, each])), sheets);
   const { stock, swatches, prices } = surroundings;
   return {
@@ -26,8 +52,14 @@ export function pageView({ product, surroundings, group }: CustomerView): Custom
     surroundings: {
       ...surroundings,
       ...here,
-      stock: kept(stock, here.references.flatMap((one) => [...one.stock])),
-      swatches: kept(swatches, here.references.flatMap((one) => [...one.swatches])),
+      stock: kept(
+        stock,
+        here.references.flatMap((one) => [...one.stock]),
+      ),
+      swatches: kept(
+        swatches,
+        here.references.flatMap((one) => [...one.swatches]),
+      ),
       ...(prices && { prices: { ...prices, lists: prices.lists.map((list) => seenOf(list, names, here.products)) } }),
     },
   };
@@ -37,7 +69,11 @@ const skusOf = (product: Product): Product => (product.forCustomers.sku ? produc
 
 /** What the workshop alone sees adds to no SKU that nobody is shown. */
 function withoutSkus<D extends Product | Sheet>(definition: D): D {
-  const choices = definition.choices.map((choice): Choice => (choice.forWorkshop && hasOptions(choice) ? { ...choice, options: choice.options.map((option) => ({ ...option, sku: null })) } : choice));
+  const choices = definition.choices.map((choice): Choice =>
+    choice.forWorkshop && hasOptions(choice)
+      ? { ...choice, options: choice.options.map((option) => ({ ...option, sku: null })) }
+      : choice,
+  );
   return { ...definition, choices };
 }
 
@@ -56,7 +92,8 @@ interface Names {
   readonly stub: (slug: string) => string;
 }
 
-const nameOf = (definition: Product | Sheet): string => ('slug' in definition ? `product ${definition.slug}` : `sheet ${definition.key}`);
+const nameOf = (definition: Product | Sheet): string =>
+  'slug' in definition ? `product ${definition.slug}` : `sheet ${definition.key}`;
 
 const isUnseen = ({ groups }: Pick<Choice | Option, 'groups'>): boolean => groups.includes(OTHERS.key);
 
@@ -74,7 +111,9 @@ function unseenIn({ choices }: Pick<Product, 'choices'>): Unseen {
     if (isUnseen(choice) || choice.forWorkshop) called.set(choice.key, next(keys));
     if (!hasOptions(choice)) continue;
     const taken = new Set(choice.options.map(({ key }) => key));
-    const own = choice.options.filter((option) => choice.forWorkshop || isUnseen(choice) || isUnseen(option)).map(({ key }) => [key, next(taken)] as const);
+    const own = choice.options
+      .filter((option) => choice.forWorkshop || isUnseen(choice) || isUnseen(option))
+      .map(({ key }) => [key, next(taken)] as const);
     if (own.length > 0) options.set(choice.key, new Map(own));
   }
   return { choices: called, options };
@@ -84,7 +123,15 @@ function unseenIn({ choices }: Pick<Product, 'choices'>): Unseen {
 function stubFor(slug: string, products: ReadonlyMap<string, Product>, stubs: Map<string, Product>): string {
   const before = stubs.get(slug);
   if (before) return before.slug;
-  const stub = productSchema.parse({ slug: freeSlug(stubs.size + 1, products), title: UNSEEN, sku: '', price: '0', notCounted: 'service', soldWhere: 'kits', properties: products.get(slug)?.properties ?? {} });
+  const stub = productSchema.parse({
+    slug: freeSlug(stubs.size + 1, products),
+    title: UNSEEN,
+    sku: '',
+    price: '0',
+    notCounted: 'service',
+    soldWhere: 'kits',
+    properties: products.get(slug)?.properties ?? {},
+  });
   stubs.set(slug, stub);
   return stub.slug;
 }
@@ -96,7 +143,11 @@ function freeSlug(from: number, products: ReadonlyMap<string, Product>): string 
 }
 
 /** What is not seen of whatever a reference is about: of a placed sheet under the name that it has on the product. */
-function unseenOf(definition: Product | Sheet, { scope }: Pick<Reference, 'scope'>, { unseen }: Names): Unseen | undefined {
+function unseenOf(
+  definition: Product | Sheet,
+  { scope }: Pick<Reference, 'scope'>,
+  { unseen }: Names,
+): Unseen | undefined {
   if (scope === null) return unseen.get(nameOf(definition));
   return unseen.get('product' in scope ? `product ${scope.product}` : `sheet ${scope.sheet}`);
 }
@@ -113,7 +164,8 @@ function choiceCalled(key: string, own: Unseen | undefined, { unseen }: Names): 
 function optionCalled(choice: string | null, option: string, own: Unseen | undefined, { unseen }: Names): string {
   if (choice === null) return option;
   const point = choice.indexOf('.');
-  const [of, key] = point < 0 ? [own, choice] : [unseen.get(`sheet ${choice.slice(0, point)}`), choice.slice(point + 1)];
+  const [of, key] =
+    point < 0 ? [own, choice] : [unseen.get(`sheet ${choice.slice(0, point)}`), choice.slice(point + 1)];
   return of?.options.get(key)?.get(option) ?? option;
 }
 
@@ -121,9 +173,19 @@ function renamed<D extends Product | Sheet>(definition: D, names: Names): D {
   // In formulas choices are called as their keys are, a point and hyphens as underscores.
   const inFormulas = new Map<string, string>();
   const own = names.unseen.get(nameOf(definition));
-  const all = [...definition.choices.map(({ key }) => key), ...('sheets' in definition ? definition.sheets.flatMap(({ key: sheet }) => [...(names.unseen.get(`sheet ${sheet}`)?.choices.keys() ?? [])].map((key) => `${sheet}.${key}`)) : [])];
+  const all = [
+    ...definition.choices.map(({ key }) => key),
+    ...('sheets' in definition
+      ? definition.sheets.flatMap(({ key: sheet }) =>
+          [...(names.unseen.get(`sheet ${sheet}`)?.choices.keys() ?? [])].map((key) => `${sheet}.${key}`),
+        )
+      : []),
+  ];
   for (const key of all) inFormulas.set(formulaName(key), formulaName(choiceCalled(key, own, names)));
-  const asked = 'prepared' in definition ? { ...definition, prepared: definition.prepared.map((one) => seenIn(one, definition, names)) } : definition;
+  const asked =
+    'prepared' in definition
+      ? { ...definition, prepared: definition.prepared.map((one) => seenIn(one, definition, names)) }
+      : definition;
   return withCalled(asked, (reference): string => {
     const { what, key, choice } = reference;
     const of = unseenOf(definition, reference, names);
@@ -143,13 +205,20 @@ function renamed<D extends Product | Sheet>(definition: D, names: Names): D {
   });
 }
 
-/** A prepared selection without what this customer isn't asked: it would be sent back under names that only the page knows. */
+/**
+ * A prepared selection without what this customer isn't asked: it would be sent back under names that only the page
+ * knows.
+ */
 function seenIn<S extends Pick<Prepared, 'answers' | 'parts'>>(selection: S, definition: Product, names: Names): S {
   const own = names.unseen.get(nameOf(definition));
-  const answers = Object.fromEntries(Object.entries(selection.answers).filter(([key]) => choiceCalled(key, own, names) === key));
+  const answers = Object.fromEntries(
+    Object.entries(selection.answers).filter(([key]) => choiceCalled(key, own, names) === key),
+  );
   return withInside({ ...selection, answers }, definition, (inside, product) => {
     const other = names.products.get(product);
-    return other ? { ...inside, ...seenIn({ answers: { ...inside.answers }, parts: inside.parts }, other, names) } : inside;
+    return other
+      ? { ...inside, ...seenIn({ answers: { ...inside.answers }, parts: inside.parts }, other, names) }
+      : inside;
   });
 }
 
@@ -174,21 +243,26 @@ function reached(product: Product, products: ReadonlyMap<string, Product>, sheet
 
 /** A price list without prices of what is not seen. */
 function seenOf(list: ListInForce, names: Names, products: ReadonlyMap<string, Product>): ListInForce {
-  const here = (prices: ListInForce['lowest']) => prices.filter((price) => {
-    let isSeen = price.product === names.root.slug || products.has(price.product);
-    visitReferences(listPriceSchema, price, (reference) => {
-      const { what, key, choice } = reference;
-      const of = unseenOf(names.root, reference, names);
-      if (what === 'choice') isSeen &&= choiceCalled(key, of, names) === key;
-      if (what === 'option') isSeen &&= optionCalled(choice, key, of, names) === key;
+  const here = (prices: ListInForce['lowest']) =>
+    prices.filter((price) => {
+      let isSeen = price.product === names.root.slug || products.has(price.product);
+      visitReferences(listPriceSchema, price, (reference) => {
+        const { what, key, choice } = reference;
+        const of = unseenOf(names.root, reference, names);
+        if (what === 'choice') isSeen &&= choiceCalled(key, of, names) === key;
+        if (what === 'option') isSeen &&= optionCalled(choice, key, of, names) === key;
+      });
+      return isSeen;
     });
-    return isSeen;
-  });
-  return { ...list, prices: here(list.prices), lowest: here(list.lowest), follows: list.follows && seenOf(list.follows, names, products) };
+  return {
+    ...list,
+    prices: here(list.prices),
+    lowest: here(list.lowest),
+    follows: list.follows && seenOf(list.follows, names, products),
+  };
 }
 
 const kept = <V>(all: ReadonlyMap<string, V>, keys: readonly string[]): Map<string, V> => {
   const named = new Set(keys);
   return new Map([...all].filter(([key]) => named.has(key)));
 };
-

@@ -38,8 +38,8 @@ const MOST_LINES = 500;
 
 /**
  * Reads a parts list from a spreadsheet: a line each, with SKU and quantity, parted by tabs, semicolons or commas.
- * A line without a quantity is one. What follows, such as a title, is not read. Where the first line has headings, columns
- * stand in their order.
+ * A line without a quantity is one. What follows, such as a title, is not read. Where the first line has headings,
+ * columns stand in their order.
  *
  * @param products those that can be parts
  * @param keys keys that are taken already
@@ -47,7 +47,10 @@ const MOST_LINES = 500;
 export function readPartsList(text: string, products: readonly PartProduct[], keys: readonly string[]): PartLine[] {
   const bySku = new Map(products.map((product) => [product.sku.toLowerCase(), product]));
   const keyFor = freeKeys(keys);
-  const lines = text.replace(/^\ufeff/, '').split(/\r\n|\r|\n/).slice(0, MOST_LINES);
+  const lines = text
+    .replace(/^\ufeff/, '')
+    .split(/\r\n|\r|\n/)
+    .slice(0, MOST_LINES);
   const sign = ['\t', ';', ','].find((candidate) => lines.some((line) => line.includes(candidate))) ?? '\t';
   const cellsOf = (line: string) => Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? [];
   const headings = headingLine(cellsOf(lines[0] ?? ''), HEADS, 'sku');
@@ -60,11 +63,19 @@ export function readPartsList(text: string, products: readonly PartProduct[], ke
     const wrong = (fault: string): PartLine[] => [{ line: index + 1, text: line, part: null, product, fault }];
     if (sku === '') return wrong('It has no SKU.');
     if (!product) {
-      const meant = closest(sku, products.map((candidate) => candidate.sku));
+      const meant = closest(
+        sku,
+        products.map((candidate) => candidate.sku),
+      );
       return wrong(`No product in the shop has the SKU “${sku}”.${meant === null ? '' : ` “${meant}” may be meant.`}`);
     }
-    if (!Number.isInteger(quantity) || quantity < 1 || quantity > MOST_OF_A_PART) return wrong(`“${quantityText}” is no quantity. Give a whole number from 1 to ${MOST_OF_A_PART}.`);
-    const part = partSchema.parse({ key: keyFor(product.title, 'part'), candidates: [{ product: product.slug }], quantity: { least: quantity, usual: quantity, most: quantity } });
+    if (!Number.isInteger(quantity) || quantity < 1 || quantity > MOST_OF_A_PART)
+      return wrong(`“${quantityText}” is no quantity. Give a whole number from 1 to ${MOST_OF_A_PART}.`);
+    const part = partSchema.parse({
+      key: keyFor(product.title, 'part'),
+      candidates: [{ product: product.slug }],
+      quantity: { least: quantity, usual: quantity, most: quantity },
+    });
     return [{ line: index + 1, text: line, part, product, fault: null }];
   });
 }

@@ -1,4 +1,12 @@
-import { type CatalogSurroundings, type KnownPriceList, type PricesInForce, type Product, type Sheet, type Shop, type Swatch } from '../catalog';
+import {
+  type CatalogSurroundings,
+  type KnownPriceList,
+  type PricesInForce,
+  type Product,
+  type Sheet,
+  type Shop,
+  type Swatch,
+} from '../catalog';
 
 /** What a product's definition refers to outside itself, in a form that travels to the browser. */
 export interface PortableSurroundings {
@@ -11,12 +19,29 @@ export interface PortableSurroundings {
   readonly prices?: PricesInForce;
 }
 
-export function packSurroundings({ shop, swatches, sheets, products, priceLists, prices }: CatalogSurroundings): PortableSurroundings {
-  return { shop, swatches: [...swatches.values()], sheets: [...sheets.values()], products: [...products.values()], priceLists, ...(prices && { prices }) };
+export function packSurroundings({
+  shop,
+  swatches,
+  sheets,
+  products,
+  priceLists,
+  prices,
+}: CatalogSurroundings): PortableSurroundings {
+  return {
+    shop,
+    swatches: [...swatches.values()],
+    sheets: [...sheets.values()],
+    products: [...products.values()],
+    priceLists,
+    ...(prices && { prices }),
+  };
 }
 
 /** Puts together what compiling needs from what has travelled. */
-export function unpackSurroundings({ shop, swatches, sheets, products, priceLists, prices }: PortableSurroundings, stock: CatalogSurroundings['stock']): CatalogSurroundings {
+export function unpackSurroundings(
+  { shop, swatches, sheets, products, priceLists, prices }: PortableSurroundings,
+  stock: CatalogSurroundings['stock'],
+): CatalogSurroundings {
   return {
     shop,
     stock,

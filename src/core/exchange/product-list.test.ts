@@ -12,7 +12,9 @@ describe('a pasted list of products', () => {
   });
 
   it('stands in the order of its headings, and passes over what is not known', () => {
-    expect(read('Category;Weight;Price;Name\nClothing;3;12;Gloves')).toEqual([{ title: 'Gloves', sku: 'GLOVES', price: '12', category: 'Clothing' }]);
+    expect(read('Category;Weight;Price;Name\nClothing;3;12;Gloves')).toEqual([
+      { title: 'Gloves', sku: 'GLOVES', price: '12', category: 'Clothing' },
+    ]);
   });
 
   it.each([

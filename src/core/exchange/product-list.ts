@@ -8,17 +8,32 @@ export interface ProductLine {
   /** counted from 1 */
   readonly line: number;
   readonly text: string;
-  readonly product: { readonly title: string; readonly sku: string; readonly price: string | null; readonly category: string | null } | null;
+  readonly product: {
+    readonly title: string;
+    readonly sku: string;
+    readonly price: string | null;
+    readonly category: string | null;
+  } | null;
   readonly fault: string | null;
 }
 
 const COLUMNS = ['title', 'sku', 'price', 'category'] as const;
 
 const HEADS: Readonly<Record<string, (typeof COLUMNS)[number]>> = {
-  name: 'title', title: 'title', product: 'title', article: 'title',
-  sku: 'sku', code: 'sku', 'article number': 'sku', number: 'sku',
-  price: 'price', 'base price': 'price', amount: 'price',
-  category: 'category', group: 'category', department: 'category',
+  name: 'title',
+  title: 'title',
+  product: 'title',
+  article: 'title',
+  sku: 'sku',
+  code: 'sku',
+  'article number': 'sku',
+  number: 'sku',
+  price: 'price',
+  'base price': 'price',
+  amount: 'price',
+  category: 'category',
+  group: 'category',
+  department: 'category',
 };
 
 const MOST_LINES = 500;
@@ -26,14 +41,17 @@ const LONGEST_TITLE = 160;
 const LONGEST_CATEGORY = 80;
 
 /**
- * Reads products from a spreadsheet: a line each, with name, SKU, price and category, parted by tabs or semicolons. Only
- * the name must be there; an SKU is made of it. Where the first line has headings, columns stand in their order.
+ * Reads products from a spreadsheet: a line each, with name, SKU, price and category, parted by tabs or semicolons.
+ * Only the name must be there; an SKU is made of it. Where the first line has headings, columns stand in their order.
  *
  * @param skus SKUs that are taken already
  */
 export function readProductList(text: string, skus: readonly string[]): ProductLine[] {
   const taken = new Set(skus.map((sku) => sku.toLowerCase()));
-  const lines = text.replace(/^\ufeff/, '').split(/\r\n|\r|\n/).slice(0, MOST_LINES + 1);
+  const lines = text
+    .replace(/^\ufeff/, '')
+    .split(/\r\n|\r|\n/)
+    .slice(0, MOST_LINES + 1);
   const sign = ['\t', ';'].find((candidate) => lines.some((line) => line.includes(candidate))) ?? '\t';
   const cellsOf = (line: string) => Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? [];
   const headings = headingLine(cellsOf(lines[0] ?? ''), HEADS, 'title');
@@ -44,15 +62,25 @@ export function readProductList(text: string, skus: readonly string[]): ProductL
     const sku = cell('sku') || skuFrom(title);
     const wrong = (fault: string): ProductLine[] => [{ line: index + 1, text: line, product: null, fault }];
     if (title === '') return wrong('It has no name.');
-    if (title.length > LONGEST_TITLE) return wrong(`The name has ${title.length} characters; there is room for ${LONGEST_TITLE}.`);
-    if (category.length > LONGEST_CATEGORY) return wrong(`The category has ${category.length} characters; there is room for ${LONGEST_CATEGORY}.`);
-    if (sku !== '' && !SKU_PATTERN.test(sku)) return wrong(`“${sku}” is no SKU: letters, digits, points, hyphens and slashes, at most 40.`);
+    if (title.length > LONGEST_TITLE)
+      return wrong(`The name has ${title.length} characters; there is room for ${LONGEST_TITLE}.`);
+    if (category.length > LONGEST_CATEGORY)
+      return wrong(`The category has ${category.length} characters; there is room for ${LONGEST_CATEGORY}.`);
+    if (sku !== '' && !SKU_PATTERN.test(sku))
+      return wrong(`“${sku}” is no SKU: letters, digits, points, hyphens and slashes, at most 40.`);
     if (sku !== '' && taken.has(sku.toLowerCase())) return wrong(`The SKU “${sku}” is taken.`);
     const read = priceText === '' ? null : readTypedMoney(priceText, null);
     if (read?.fault !== undefined) return wrong(read.fault);
     const price = read?.value ?? null;
     if (price && price.sign() < 0) return wrong('A price can’t be less than nothing.');
     taken.add(sku.toLowerCase());
-    return [{ line: index + 1, text: line, product: { title, sku, price: price && price.toString(), category: category || null }, fault: null }];
+    return [
+      {
+        line: index + 1,
+        text: line,
+        product: { title, sku, price: price && price.toString(), category: category || null },
+        fault: null,
+      },
+    ];
   });
 }

@@ -24,9 +24,13 @@ export function readQuantityList(text: string): QuantityLine[] {
     const [digits = ''] = /^\d+/.exec(raw.trim()) ?? [];
     const rest = raw.trim().slice(digits.length);
     // One number in two pieces would be read as a number and its caption.
-    if (digits !== '' && /^\s\d{3}(?!\d)/u.test(rest)) return wrong(`Write ${digits}${rest.slice(1, 4)} without a space.`);
+    if (digits !== '' && /^\s\d{3}(?!\d)/u.test(rest))
+      return wrong(`Write ${digits}${rest.slice(1, 4)} without a space.`);
     const quantity = Number(digits);
-    if (digits === '' || /^[.,]\d/.test(rest) || quantity < 1 || quantity > LARGEST_QUANTITY) return wrong(`Begin with a whole number from 1 to ${LARGEST_QUANTITY.toLocaleString('en-GB')}, such as “12 one case”.`);
+    if (digits === '' || /^[.,]\d/.test(rest) || quantity < 1 || quantity > LARGEST_QUANTITY)
+      return wrong(
+        `Begin with a whole number from 1 to ${LARGEST_QUANTITY.toLocaleString('en-GB')}, such as “12 one case”.`,
+      );
     if (seen.has(quantity)) return wrong(`${quantity} stands above already.`);
     const caption = rest.replace(/^[\s:;,=–-]+/u, '').trim();
     if (caption.length > 60) return wrong('A caption has at most 60 characters.');

@@ -18,5 +18,7 @@ export function readShape<T extends z.ZodType>(text: string, schema: T): ShapeRe
   const { value, fault } = readJsonText(text);
   if (fault !== undefined) return { kind: 'notJson', fault };
   const { success, data, error } = schema.safeParse(value);
-  return success ? { kind: 'read', data } : { kind: 'malformed', faults: shapeFaults(error.issues, value).slice(0, MOST_TOLD) };
+  return success
+    ? { kind: 'read', data }
+    : { kind: 'malformed', faults: shapeFaults(error.issues, value).slice(0, MOST_TOLD) };
 }

@@ -13,18 +13,28 @@ function numbersIn(value: unknown, path = '$'): string[] {
 }
 
 describe('resolutionJson', () => {
-  const json = resolutionJson(resolved(suitProgram, { size: 'm', cloth: 'slate', veil: 'fencing', name: 'Ada', pockets: 3 }, 1));
+  const json = resolutionJson(
+    resolved(suitProgram, { size: 'm', cloth: 'slate', veil: 'fencing', name: 'Ada', pockets: 3 }, 1),
+  );
 
   it('survives being written and read', () => expect(JSON.parse(JSON.stringify(json))).toEqual(json));
 
   it('writes whole counts as numbers and everything measured or paid as strings', () => {
-    expect(numbersIn(json)).toEqual([...[0, 1, 2].map((place) => `$.counted[${place}].picks[0].quantity`), '$.quantity', ...['minimum', 'multiple', 'start'].map((name) => `$.orderable.${name}`), '$.availability.canSupply']);
+    expect(numbersIn(json)).toEqual([
+      ...[0, 1, 2].map((place) => `$.counted[${place}].picks[0].quantity`),
+      '$.quantity',
+      ...['minimum', 'multiple', 'start'].map((name) => `$.orderable.${name}`),
+      '$.availability.canSupply',
+    ]);
   });
 
   it('writes prices with the currency’s places and lines exactly', () => {
     expect(json).toMatchObject({ unitPrice: '152.85', lineTotal: '152.85', wasPrice: '174.85', currency: 'EUR' });
     expect(resolutionJson(resolved(meshProgram, { length: '0.333' })).problems[0]?.code).toBe('offStep');
-    expect(resolutionJson(resolved(meshProgram, { length: '0.35' })).working.map(({ amount }) => amount)).toEqual(['6.475', '0.005']);
+    expect(resolutionJson(resolved(meshProgram, { length: '0.35' })).working.map(({ amount }) => amount)).toEqual([
+      '6.475',
+      '0.005',
+    ]);
   });
 
   it('leaves out what a problem does not have', () => {
@@ -33,7 +43,13 @@ describe('resolutionJson', () => {
   });
 
   it('writes null for what can’t be computed yet', () => {
-    expect(resolutionJson(resolved(meshProgram, {}))).toMatchObject({ unitPrice: null, lineTotal: null, weight: null, working: [], draws: [] });
+    expect(resolutionJson(resolved(meshProgram, {}))).toMatchObject({
+      unitPrice: null,
+      lineTotal: null,
+      weight: null,
+      working: [],
+      draws: [],
+    });
   });
 
   it('writes amounts that read back exactly', () => {
@@ -41,7 +57,9 @@ describe('resolutionJson', () => {
       fc.property(fc.integer({ min: 2, max: 600 }), fc.integer({ min: 1, max: 20 }), (steps, quantity) => {
         const resolution = resolved(meshProgram, { length: Exact.of(steps * 5, 100).toString() }, quantity);
         const written = resolutionJson(resolution);
-        expect(written.working.map(({ amount }) => amount)).toEqual(resolution.working.map(({ amount }) => amount.toString()));
+        expect(written.working.map(({ amount }) => amount)).toEqual(
+          resolution.working.map(({ amount }) => amount.toString()),
+        );
         expect(Exact.from(written.lineTotal ?? '').equals(resolution.lineTotal ?? Exact.zero)).toBe(true);
       }),
     );

@@ -10,7 +10,16 @@ import { type PartShown, type RuleShown } from '../run/resolution';
 import { type NotFitting } from '../problems/problem-data';
 import { whereText } from '../selection';
 import { type Pieces, type StockCutPlan } from '../stock';
-import { basisWords, conditionWords, lineLabel, lineValueWords, listedWords, notFittingWords, problemWords, ruleName } from '../words';
+import {
+  basisWords,
+  conditionWords,
+  lineLabel,
+  lineValueWords,
+  listedWords,
+  notFittingWords,
+  problemWords,
+  ruleName,
+} from '../words';
 
 /** A quantity in the open format: a decimal string and a UCUM code. */
 export interface QuantityJson {
@@ -39,7 +48,13 @@ export interface CutPlanJson {
   readonly title: string;
   /** UCUM code of all lengths */
   readonly unit: string;
-  readonly cuts: readonly { readonly lot: number; readonly label: string; readonly pieces: readonly PiecesJson[]; readonly left: string; readonly kept: boolean }[];
+  readonly cuts: readonly {
+    readonly lot: number;
+    readonly label: string;
+    readonly pieces: readonly PiecesJson[];
+    readonly left: string;
+    readonly kept: boolean;
+  }[];
   readonly unplaced: readonly PiecesJson[];
   readonly waste: string;
   /** proven: no plan wastes less */
@@ -53,14 +68,23 @@ export function cutPlanJson({ stock, title, unit, plan }: StockCutPlan): CutPlan
     stock,
     title,
     unit: unit.code,
-    cuts: plan.cuts.map((cut) => ({ lot: cut.lot.id, label: cut.lot.label, pieces: pieces(cut.pieces), left: written(cut.left), kept: cut.kept })),
+    cuts: plan.cuts.map((cut) => ({
+      lot: cut.lot.id,
+      label: cut.lot.label,
+      pieces: pieces(cut.pieces),
+      left: written(cut.left),
+      kept: cut.kept,
+    })),
     unplaced: pieces(plan.unplaced),
     waste: written(plan.waste),
     leastWaste: written(plan.leastWaste),
   };
 }
 
-/** What is wrong with a selection, in words, and where: `choice:size`, `quantity`, `item`, or of a part `part:suit/choice:size`. */
+/**
+ * What is wrong with a selection, in words, and where: `choice:size`, `quantity`, `item`, or of a part
+ * `part:suit/choice:size`.
+ */
 export interface ProblemJson {
   readonly where: string;
   readonly code: string;
@@ -76,9 +100,17 @@ export interface ProblemJson {
 export function problemJson({ where, code, data }: Problem): ProblemJson {
   const { message, remedy } = problemWords(data);
   const nearest = nearestAnswers(data);
-  const told = 'nearest' in data ? data.nearest.map((near) => (typeof near === 'object' ? listedWords(near) : String(near))) : [];
+  const told =
+    'nearest' in data ? data.nearest.map((near) => (typeof near === 'object' ? listedWords(near) : String(near))) : [];
   const haveNames = told.some((words, place) => words !== nearest[place]);
-  return { where: whereText(where), code, message, ...(remedy !== undefined && { remedy }), ...(nearest.length > 0 && { nearest }), ...(haveNames && { nearestTold: told }) };
+  return {
+    where: whereText(where),
+    code,
+    message,
+    ...(remedy !== undefined && { remedy }),
+    ...(nearest.length > 0 && { nearest }),
+    ...(haveNames && { nearestTold: told }),
+  };
 }
 
 /** How an option stands on the page; what a rule says of it in words. */
@@ -89,7 +121,10 @@ export type OptionOfferJson = Omit<OptionOffer, 'because' | 'unfit'> & {
 };
 
 /** How a choice stands on the page; what a rule says of it in words. */
-export type ChoiceShownJson = Omit<ChoiceShown, 'because' | 'options'> & { readonly because?: string; readonly options: readonly OptionOfferJson[] };
+export type ChoiceShownJson = Omit<ChoiceShown, 'because' | 'options'> & {
+  readonly because?: string;
+  readonly options: readonly OptionOfferJson[];
+};
 
 /** Which rule has fired, or not, and why, in words. */
 export type RuleShownJson = Omit<RuleShown, 'because'> & { readonly because: string };
@@ -125,7 +160,10 @@ export interface PartJson<R = ResolutionJson> {
   readonly productTitle: string;
   /** pieces of it that come with one item */
   readonly pieces: number;
-  /** what all of it costs alone, and its share of one item’s price and of what is paid once; null while there is no price */
+  /**
+   * what all of it costs alone, and its share of one item’s price and of what is paid once; null while there is no
+   * price
+   */
   readonly alone: string | null;
   readonly share: { readonly unit: string; readonly once: string } | null;
   readonly resolution: R;
@@ -155,12 +193,25 @@ export interface ResolutionJson {
   readonly currency: string;
   readonly weight: QuantityJson | null;
   /** `own` for what the product takes itself, and not only its parts */
-  readonly draws: readonly { stock: string; title: string; perItem: QuantityJson; total: QuantityJson; leadDays: number | null; own: boolean }[];
+  readonly draws: readonly {
+    stock: string;
+    title: string;
+    perItem: QuantityJson;
+    total: QuantityJson;
+    leadDays: number | null;
+    own: boolean;
+  }[];
   readonly availability: {
     /** `unlimited` where nothing it takes is limited; null where stock was not asked */
     readonly canSupply: number | 'unlimited' | null;
     /** `parts` are the titles of the parts that take it; empty where the product itself does */
-    readonly limitedBy: { stock: string; title: string; available: QuantityJson; longest: QuantityJson | null; parts: readonly string[] } | null;
+    readonly limitedBy: {
+      stock: string;
+      title: string;
+      available: QuantityJson;
+      longest: QuantityJson | null;
+      parts: readonly string[];
+    } | null;
     /** which pieces are cut from which lots, in the stock item's unit */
     readonly cutPlans: readonly CutPlanJson[];
     readonly leadDays: number | null;
@@ -199,8 +250,20 @@ export function resolutionJson(resolution: Resolution, parts: Resolution['parts'
     quantity: resolution.quantity,
     orderable: resolution.orderable,
     item: resolution.item,
-    working: writtenLines(resolution.working).map(({ because, ...line }) => ({ ...line, label: lineLabel(line.label, because), of: line.of && basisWords(line.of, currency) })),
-    measures: resolution.measures.map((measure) => ({ formula: measure.formula, name: measure.name, value: written(measure.value), shown: measure.unit ? formatQuantity({ value: measure.value.over(measure.unit.factor).rounded(6), unit: measure.unit }) : lineValueWords(measure, currency), forCustomers: measure.forCustomers })),
+    working: writtenLines(resolution.working).map(({ because, ...line }) => ({
+      ...line,
+      label: lineLabel(line.label, because),
+      of: line.of && basisWords(line.of, currency),
+    })),
+    measures: resolution.measures.map((measure) => ({
+      formula: measure.formula,
+      name: measure.name,
+      value: written(measure.value),
+      shown: measure.unit
+        ? formatQuantity({ value: measure.value.over(measure.unit.factor).rounded(6), unit: measure.unit })
+        : lineValueWords(measure, currency),
+      forCustomers: measure.forCustomers,
+    })),
     unitPrice: money(resolution.unitPrice),
     wasPrice: money(resolution.wasPrice),
     ...(resolution.wasLowest && { wasLowest: true }),
@@ -222,10 +285,20 @@ export function resolutionJson(resolution: Resolution, parts: Resolution['parts'
       cutPlans: availability.cutPlans.map(cutPlanJson),
       leadDays: availability.leadDays,
     },
-    rules: resolution.rules.map((rule) => ({ ...rule, title: ruleName({ title: rule.title, when: rule.because }), because: conditionWords(rule.because) })),
+    rules: resolution.rules.map((rule) => ({
+      ...rule,
+      title: ruleName({ title: rule.title, when: rule.because }),
+      because: conditionWords(rule.because),
+    })),
     pictures: resolution.pictures,
     forCustomers: resolution.forCustomers,
-    ...(resolution.properties.length > 0 && { properties: resolution.properties.map(({ name, value }) => ({ name, value: value.kind === 'text' ? value.text : quantityJson(value), shown: propertyText(value) })) }),
+    ...(resolution.properties.length > 0 && {
+      properties: resolution.properties.map(({ name, value }) => ({
+        name,
+        value: value.kind === 'text' ? value.text : quantityJson(value),
+        shown: propertyText(value),
+      })),
+    }),
     parts: parts.map((part) => partJson(part, currency)),
   };
 
@@ -237,16 +310,31 @@ export function resolutionJson(resolution: Resolution, parts: Resolution['parts'
 function partJson(shown: PartShown, currency: string): PartJson {
   const { kind, part, beside, title, product, productTitle, pieces, alone, share, resolution } = shown;
   return {
-    kind, part, ...(beside.length > 0 && { beside }), title, product, productTitle, pieces,
+    kind,
+    part,
+    ...(beside.length > 0 && { beside }),
+    title,
+    product,
+    productTitle,
+    pieces,
     alone: alone && moneyDigits(alone, currency),
     share: share && { unit: moneyDigits(share.unit, currency), once: moneyDigits(share.once, currency) },
     resolution: resolutionJson(resolution, partsWithin(shown)),
   };
 }
 
-function limitJson({ stock, title, available, cutting }: NonNullable<Resolution['availability']['limitedBy']>, { draws, parts }: Resolution) {
+function limitJson(
+  { stock, title, available, cutting }: NonNullable<Resolution['availability']['limitedBy']>,
+  { draws, parts }: Resolution,
+) {
   const takers = new Set(draws.find((draw) => draw.stock === stock)?.by);
-  return { stock, title, available: quantityJson(available), longest: cutting && quantityJson({ value: cutting.longest, unit: available.unit }), parts: parts.flatMap((part) => (takers.has(part.part) ? [part.title] : [])) };
+  return {
+    stock,
+    title,
+    available: quantityJson(available),
+    longest: cutting && quantityJson({ value: cutting.longest, unit: available.unit }),
+    parts: parts.flatMap((part) => (takers.has(part.part) ? [part.title] : [])),
+  };
 }
 
 function quantityJson({ value, unit }: Quantity): QuantityJson {

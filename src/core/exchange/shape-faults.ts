@@ -12,11 +12,35 @@ type Issue = z.core.$ZodIssue;
 
 /** Words for what a value is and what was wanted, where a hint helps more than the name of a type. */
 function typeWords(expected: string, given: unknown): string {
-  const is = given === null ? 'null' : Array.isArray(given) ? 'a list' : typeof given === 'object' ? 'an object' : given === undefined ? 'missing' : typeof given === 'boolean' ? String(given) : `a ${typeof given}`;
-  if (expected === 'string' && typeof given === 'number') return `This must be text, and is a number: write it in quotes, "${String(given)}".`;
-  if (expected === 'string' && typeof given === 'boolean') return `This must be text, and is ${is}: write it in quotes.`;
-  if (expected === 'number' && typeof given === 'string') return Number.isFinite(Number(given)) && given.trim() !== '' ? `This must be a number, and is text: write it without quotes, ${given.trim()}.` : 'This must be a number, and is text.';
-  const wanted: Readonly<Record<string, string>> = { string: 'text', number: 'a number', int: 'a whole number', boolean: 'true or false', array: 'a list in [ ]', object: 'an object in { }', record: 'an object in { }' };
+  const is =
+    given === null
+      ? 'null'
+      : Array.isArray(given)
+        ? 'a list'
+        : typeof given === 'object'
+          ? 'an object'
+          : given === undefined
+            ? 'missing'
+            : typeof given === 'boolean'
+              ? String(given)
+              : `a ${typeof given}`;
+  if (expected === 'string' && typeof given === 'number')
+    return `This must be text, and is a number: write it in quotes, "${String(given)}".`;
+  if (expected === 'string' && typeof given === 'boolean')
+    return `This must be text, and is ${is}: write it in quotes.`;
+  if (expected === 'number' && typeof given === 'string')
+    return Number.isFinite(Number(given)) && given.trim() !== ''
+      ? `This must be a number, and is text: write it without quotes, ${given.trim()}.`
+      : 'This must be a number, and is text.';
+  const wanted: Readonly<Record<string, string>> = {
+    string: 'text',
+    number: 'a number',
+    int: 'a whole number',
+    boolean: 'true or false',
+    array: 'a list in [ ]',
+    object: 'an object in { }',
+    record: 'an object in { }',
+  };
   const right = wanted[expected] ?? expected;
   return given === undefined ? `This is missing: ${right}.` : `This must be ${right}, and is ${is}.`;
 }
@@ -24,20 +48,36 @@ function typeWords(expected: string, given: unknown): string {
 const quoted = (values: readonly unknown[]) => values.map((value) => JSON.stringify(value)).join(', ');
 
 function at(root: unknown, path: readonly PropertyKey[]): unknown {
-  return path.reduce<unknown>((value, step) => (typeof value === 'object' && value !== null ? (value as Readonly<Record<PropertyKey, unknown>>)[step] : undefined), root);
+  return path.reduce<unknown>(
+    (value, step) =>
+      typeof value === 'object' && value !== null ? (value as Readonly<Record<PropertyKey, unknown>>)[step] : undefined,
+    root,
+  );
 }
 
-/** Of alternatives that a value is none of, the issues of the one that it comes closest to: the one whose faults lie deepest. */
+/**
+ * Of alternatives that a value is none of, the issues of the one that it comes closest to: the one whose faults lie
+ * deepest.
+ */
 function nearestAlternative(alternatives: readonly (readonly Issue[])[]): readonly Issue[] {
   const depth = (issues: readonly Issue[]) => Math.max(0, ...issues.map(({ path }) => path.length));
-  const wrongKind = (issues: readonly Issue[]) => issues.some(({ code, path }) => path.length === 0 && code === 'invalid_type');
-  return [...alternatives].sort((a, b) => Number(wrongKind(a)) - Number(wrongKind(b)) || depth(b) - depth(a) || a.length - b.length)[0] ?? [];
+  const wrongKind = (issues: readonly Issue[]) =>
+    issues.some(({ code, path }) => path.length === 0 && code === 'invalid_type');
+  return (
+    [...alternatives].sort(
+      (a, b) => Number(wrongKind(a)) - Number(wrongKind(b)) || depth(b) - depth(a) || a.length - b.length,
+    )[0] ?? []
+  );
 }
 
 const isStep = (step: PropertyKey): step is string | number => typeof step !== 'symbol';
 
 /** Puts what a schema found wrong into words: each with its place and with what would be right. */
-export function shapeFaults(issues: readonly Issue[], root: unknown, before: readonly PropertyKey[] = []): ShapeFault[] {
+export function shapeFaults(
+  issues: readonly Issue[],
+  root: unknown,
+  before: readonly PropertyKey[] = [],
+): ShapeFault[] {
   return issues.flatMap((issue): ShapeFault[] => {
     const way = [...before, ...issue.path];
     const path = way.filter(isStep);
@@ -46,21 +86,55 @@ export function shapeFaults(issues: readonly Issue[], root: unknown, before: rea
       case 'invalid_type':
         return [{ path, message: typeWords(issue.expected, given) }];
       case 'invalid_value':
-        return [{ path, message: `This must be ${issue.values.length > 1 ? `one of ${quoted(issue.values)}` : quoted(issue.values)}${given === undefined ? '; it is missing' : `, not ${JSON.stringify(given)?.slice(0, 60)}`}.` }];
+        return [
+          {
+            path,
+            message: `This must be ${issue.values.length > 1 ? `one of ${quoted(issue.values)}` : quoted(issue.values)}${given === undefined ? '; it is missing' : `, not ${JSON.stringify(given)?.slice(0, 60)}`}.`,
+          },
+        ];
       case 'unrecognized_keys':
-        return issue.keys.map((key) => ({ path: [...path, key], message: `Nothing is called “${key.slice(0, 60)}” here. Take it out, or look at how it is spelt.` }));
+        return issue.keys.map((key) => ({
+          path: [...path, key],
+          message: `Nothing is called “${key.slice(0, 60)}” here. Take it out, or look at how it is spelt.`,
+        }));
       case 'invalid_union': {
         if (issue.errors.length > 0) return shapeFaults(nearestAlternative(issue.errors), root, way);
         const kinds = 'options' in issue && Array.isArray(issue.options) ? issue.options.map(String) : [];
         const said = typeof given === 'string' ? given : '';
         const meant = closest(said, kinds);
         const list = kinds.length > 0 ? ` It can be ${quoted(kinds)}.` : '';
-        return [{ path, message: `${given === undefined ? 'It is not said of what kind this is.' : `There is no such kind: ${JSON.stringify(given)?.slice(0, 60)}.`}${meant === null ? '' : ` “${meant}” may be meant.`}${list}` }];
+        return [
+          {
+            path,
+            message: `${given === undefined ? 'It is not said of what kind this is.' : `There is no such kind: ${JSON.stringify(given)?.slice(0, 60)}.`}${meant === null ? '' : ` “${meant}” may be meant.`}${list}`,
+          },
+        ];
       }
       case 'too_big':
-        return [{ path, message: issue.origin === 'string' ? `This can have at most ${issue.maximum} characters.` : issue.origin === 'array' ? `This list can have at most ${issue.maximum} entries.` : `This can be at most ${issue.maximum}.` }];
+        return [
+          {
+            path,
+            message:
+              issue.origin === 'string'
+                ? `This can have at most ${issue.maximum} characters.`
+                : issue.origin === 'array'
+                  ? `This list can have at most ${issue.maximum} entries.`
+                  : `This can be at most ${issue.maximum}.`,
+          },
+        ];
       case 'too_small':
-        return [{ path, message: issue.message.startsWith('Too small') ? (issue.origin === 'string' ? `This must have at least ${issue.minimum} characters.` : issue.origin === 'array' ? `This list must have at least ${issue.minimum} entries.` : `This must be at least ${issue.minimum}.`) : issue.message }];
+        return [
+          {
+            path,
+            message: issue.message.startsWith('Too small')
+              ? issue.origin === 'string'
+                ? `This must have at least ${issue.minimum} characters.`
+                : issue.origin === 'array'
+                  ? `This list must have at least ${issue.minimum} entries.`
+                  : `This must be at least ${issue.minimum}.`
+              : issue.message,
+          },
+        ];
       default:
         return [{ path, message: issue.message }];
     }

@@ -7,7 +7,14 @@ const COLUMNS = ['name', 'colour', 'second colour', 'third colour', 'family', 's
 
 /** Writes the swatch book as CSV: a line of column names, then a line a swatch. @see RFC 4180 */
 export function swatchesToCsv(swatches: readonly Swatch[]): string {
-  const rows = swatches.map(({ name, colours, family, supplierCode }) => [name, colours[0] ?? '', colours[1] ?? '', colours[2] ?? '', family, supplierCode]);
+  const rows = swatches.map(({ name, colours, family, supplierCode }) => [
+    name,
+    colours[0] ?? '',
+    colours[1] ?? '',
+    colours[2] ?? '',
+    family,
+    supplierCode,
+  ]);
   // A cell that a spreadsheet would take for a formula is kept from running there.
   return `${Papa.unparse({ fields: [...COLUMNS], data: rows }, { newline: '\r\n', escapeFormulae: true })}\r\n`;
 }
@@ -72,13 +79,27 @@ export function swatchesFromCsv(text: string, book: readonly Swatch[]): SwatchLi
       const given = cell(column);
       if (given === '') return [];
       const colour = readColour(given);
-      if (colour === null) faults.push(`“${given}” is not a colour that can be shown. Write #5b7a5e, rgb(91, 122, 94) or lab(48 -16 12).`);
+      if (colour === null)
+        faults.push(`“${given}” is not a colour that can be shown. Write #5b7a5e, rgb(91, 122, 94) or lab(48 -16 12).`);
       return colour ?? [];
     });
     if (colours.length === 0 && faults.length === 0 && !known?.picture) faults.push('It has no colour.');
     const key = known?.key ?? freeKey(name, 'swatch');
-    const swatch: Swatch = { key, name, colours, picture: known?.picture ?? null, family: cell('family').slice(0, 80), supplierCode: cell('supplier code').slice(0, 60) };
+    const swatch: Swatch = {
+      key,
+      name,
+      colours,
+      picture: known?.picture ?? null,
+      family: cell('family').slice(0, 80),
+      supplierCode: cell('supplier code').slice(0, 60),
+    };
     const same = known !== undefined && JSON.stringify(known) === JSON.stringify(swatch);
-    return { line: index + (headings ? 2 : 1), name, swatch: faults.length === 0 ? swatch : null, does: same ? 'leaves' : known ? 'changes' : 'adds', faults } as const;
+    return {
+      line: index + (headings ? 2 : 1),
+      name,
+      swatch: faults.length === 0 ? swatch : null,
+      does: same ? 'leaves' : known ? 'changes' : 'adds',
+      faults,
+    } as const;
   });
 }

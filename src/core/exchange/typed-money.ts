@@ -18,9 +18,16 @@ export function readTypedMoney(text: string, currency: string | null): TypedMone
   const { minus, before, digits, after } = taken(text);
   const sign = before || after;
   if (sign !== '' && (before === '' || after === '')) {
-    const isOurs = currency !== null && [currency.toLowerCase(), currencySigns[currency]?.toLowerCase()].includes(sign.toLowerCase());
+    const isOurs =
+      currency !== null &&
+      [currency.toLowerCase(), currencySigns[currency]?.toLowerCase()].includes(sign.toLowerCase());
     const isMoney = Object.values(currencySigns).includes(sign) || /^[A-Z]{3}$/.test(sign);
-    if (!isOurs) return { fault: isMoney ? `“${text.trim()}” is in another currency${currency === null ? '' : ` than the shop’s, ${currency}`}. Write the number alone, like 12.50.` : unreadable(text) };
+    if (!isOurs)
+      return {
+        fault: isMoney
+          ? `“${text.trim()}” is in another currency${currency === null ? '' : ` than the shop’s, ${currency}`}. Write the number alone, like 12.50.`
+          : unreadable(text),
+      };
   }
   const reading = readNumber(`${minus}${digits}`);
   if (!reading.fault) {
@@ -28,20 +35,43 @@ export function readTypedMoney(text: string, currency: string | null): TypedMone
     return { value: reading.value, text: part === '' ? reading.value.toString() : reading.value.toFixed(part.length) };
   }
   const { fault } = reading;
-  return { fault: fault.code === 'ambiguousComma' ? `“${text.trim()}” could mean ${fault.readings[0]} or ${fault.readings[1]}. Write one of them.` : unreadable(text) };
+  return {
+    fault:
+      fault.code === 'ambiguousComma'
+        ? `“${text.trim()}” could mean ${fault.readings[0]} or ${fault.readings[1]}. Write one of them.`
+        : unreadable(text),
+  };
 }
 
 const unreadable = (text: string) => `“${text.trim()}” is not an amount. Write it like 12.50.`;
 
 const OF_NUMBER = /[\d.,½⅓⅔¼¾]/u;
 
-/** Takes an amount apart: its minus, what stands before its first digit, the number, and what stands behind its last. */
-function taken(text: string): { readonly minus: string; readonly before: string; readonly digits: string; readonly after: string } {
+/**
+ * Takes an amount apart: its minus, what stands before its first digit, the number, and what stands behind its last.
+ */
+function taken(text: string): {
+  readonly minus: string;
+  readonly before: string;
+  readonly digits: string;
+  readonly after: string;
+} {
   const signs = [...text.trim()];
   const first = signs.findIndex((one) => OF_NUMBER.test(one));
   const last = signs.findLastIndex((one) => OF_NUMBER.test(one));
   if (first < 0) return { minus: '', before: signs.join(''), digits: '', after: '' };
   const lead = signs.slice(0, first);
-  const before = lead.filter((one) => !'+-−'.includes(one)).join('').trim();
-  return { minus: lead.some((one) => one === '-' || one === '−') ? '-' : '', before, digits: signs.slice(first, last + 1).join(''), after: signs.slice(last + 1).join('').trim() };
+  const before = lead
+    .filter((one) => !'+-−'.includes(one))
+    .join('')
+    .trim();
+  return {
+    minus: lead.some((one) => one === '-' || one === '−') ? '-' : '',
+    before,
+    digits: signs.slice(first, last + 1).join(''),
+    after: signs
+      .slice(last + 1)
+      .join('')
+      .trim(),
+  };
 }

@@ -53,7 +53,11 @@ export type FieldMark =
   /** a formula’s text, in which names stand */
   | { readonly kind: 'formulaText' }
   /** an answer of one choice */
-  | { readonly kind: 'answer'; readonly choice: (trail: Trail) => string | null; readonly scope: (trail: Trail) => Scope }
+  | {
+      readonly kind: 'answer';
+      readonly choice: (trail: Trail) => string | null;
+      readonly scope: (trail: Trail) => Scope;
+    }
   /** answers by choice, as in a selection */
   | { readonly kind: 'answers'; readonly scope: (trail: Trail) => Scope }
   /** what is answered of parts, by their key, as in a selection */
@@ -72,14 +76,22 @@ function marked<S extends z.ZodType>(schema: S, mark: FieldMark): S {
 }
 
 /** The product that is named in a field beside it, or beside what it stands in so many levels up. */
-export const productBeside = (levels: number) => (trail: Trail): Scope => ({ product: beside('product', levels)(trail) ?? '' });
+export const productBeside =
+  (levels: number) =>
+  (trail: Trail): Scope => ({ product: beside('product', levels)(trail) ?? '' });
 
 const nowhere = () => null;
 
 /** Where what is named belongs to. */
 type Belongs = Partial<Pick<FieldMark & { kind: 'text' }, 'choice' | 'scope'>>;
 
-const textMark = (what: Referred, own: boolean, { choice = nowhere, scope = nowhere }: Belongs): FieldMark => ({ kind: 'text', what, own, choice, scope });
+const textMark = (what: Referred, own: boolean, { choice = nowhere, scope = nowhere }: Belongs): FieldMark => ({
+  kind: 'text',
+  what,
+  own,
+  choice,
+  scope,
+});
 
 interface MakeReference {
   (belongs?: Belongs): z.ZodString;
@@ -91,7 +103,9 @@ function reference(what: Referred, longest: number): MakeReference {
   function make(belongs?: Belongs): z.ZodString;
   function make<S extends z.ZodType>(schema: S, belongs?: Belongs): S;
   function make(first: z.ZodType | Belongs = {}, belongs: Belongs = {}): z.ZodType {
-    return first instanceof z.ZodType ? marked(first, textMark(what, false, belongs)) : marked(z.string().max(longest), textMark(what, false, first));
+    return first instanceof z.ZodType
+      ? marked(first, textMark(what, false, belongs))
+      : marked(z.string().max(longest), textMark(what, false, first));
   }
   return make;
 }
@@ -123,10 +137,15 @@ export const figure = <S extends z.ZodType>(schema: S): S => marked(schema, { ki
 export const formulaText = <S extends z.ZodType>(schema: S): S => marked(schema, { kind: 'formulaText' });
 
 /** What is answered to one choice, in any form that a selection has. */
-export const answerOf = <S extends z.ZodType>(schema: S, choice: (trail: Trail) => string | null, scope: (trail: Trail) => Scope = nowhere): S => marked(schema, { kind: 'answer', choice, scope });
+export const answerOf = <S extends z.ZodType>(
+  schema: S,
+  choice: (trail: Trail) => string | null,
+  scope: (trail: Trail) => Scope = nowhere,
+): S => marked(schema, { kind: 'answer', choice, scope });
 
 /** Answers by the key of a choice. @param scope whose choices they are */
-export const answersOf = <S extends z.ZodType>(schema: S, scope: (trail: Trail) => Scope = nowhere): S => marked(schema, { kind: 'answers', scope });
+export const answersOf = <S extends z.ZodType>(schema: S, scope: (trail: Trail) => Scope = nowhere): S =>
+  marked(schema, { kind: 'answers', scope });
 
 /** What is answered of parts, by their key. */
 export const partAnswersOf = <S extends z.ZodType>(schema: S): S => marked(schema, { kind: 'partAnswers' });

@@ -39,7 +39,10 @@ export function column(name: string): (trail: Trail) => string | null {
   };
 }
 
-/** The key of the choice that it stands in, if it stands in one: of what a choice has, only a choice says how its title is shown. */
+/**
+ * The key of the choice that it stands in, if it stands in one: of what a choice has, only a choice says how its title
+ * is shown.
+ */
 export function enclosingChoice(trail: Trail): string | null {
   for (let at: Trail | null = trail; at; at = at.above) {
     const { holder } = at;

@@ -56,7 +56,9 @@ function makeWalk(schema: z.core.$ZodType): Walk | null {
     case 'optional':
     case 'default': {
       const walk = walkOf(def.innerType);
-      return walk && ((value, trail, visit) => (value === null || value === undefined ? value : walk(value, trail, visit)));
+      return (
+        walk && ((value, trail, visit) => (value === null || value === undefined ? value : walk(value, trail, visit)))
+      );
     }
     default:
       return null;
@@ -100,12 +102,20 @@ function recordWalk(keys: Walk | null, values: Walk | null): Walk | null {
   return (value, trail, visit) => {
     const holder = value as Readonly<Record<string, unknown>>;
     const at = (key: string): Trail => ({ holder, key, above: trail });
-    return withEntries(holder, (key) => (keys ? (keys(key, at(key), visit) as string) : key), (before, key) => (values ? values(before, at(key), visit) : before));
+    return withEntries(
+      holder,
+      (key) => (keys ? (keys(key, at(key), visit) as string) : key),
+      (before, key) => (values ? values(before, at(key), visit) : before),
+    );
   };
 }
 
 /** A record with other keys and values; itself where all stay. */
-function withEntries(holder: Readonly<Record<string, unknown>>, called: (key: string) => string, changed: (value: unknown, key: string) => unknown): unknown {
+function withEntries(
+  holder: Readonly<Record<string, unknown>>,
+  called: (key: string) => string,
+  changed: (value: unknown, key: string) => unknown,
+): unknown {
   let isChanged = false;
   const entries = Object.entries(holder).map(([key, before]) => {
     const [name, now] = [called(key), changed(before, key)];
@@ -120,7 +130,13 @@ function unionWalk(def: z.core.$ZodUnionDef | z.core.$ZodDiscriminatedUnionDef):
   if (options.every(({ walk }) => walk === null)) return null;
   if ('discriminator' in def) {
     const { discriminator } = def;
-    const byKind = new Map(options.flatMap(({ schema, walk }) => [...((schema as z.core.$ZodObject)._zod.propValues?.[discriminator] ?? [])].map((kind) => [kind, walk] as const)));
+    const byKind = new Map(
+      options.flatMap(({ schema, walk }) =>
+        [...((schema as z.core.$ZodObject)._zod.propValues?.[discriminator] ?? [])].map(
+          (kind) => [kind, walk] as const,
+        ),
+      ),
+    );
     return (value, trail, visit) => {
       const walk = byKind.get((value as Record<string, z.core.util.Primitive>)[discriminator]);
       return walk ? walk(value, trail, visit) : value;
@@ -137,11 +153,20 @@ function markedWalk(mark: FieldMark): Walk | null {
     case 'figure':
       return null;
     case 'text':
-      return (value, trail, visit) => (typeof value === 'string' && value !== '' && trail ? visit.called(referenceIn(mark, value, trail, visit)) : value);
+      return (value, trail, visit) =>
+        typeof value === 'string' && value !== '' && trail
+          ? visit.called(referenceIn(mark, value, trail, visit))
+          : value;
     case 'formulaText':
-      return (value, trail, visit) => (typeof value === 'string' && trail ? withNames(value, (key) => visit.called({ what: 'name', key, own: false, choice: null, scope: null, answered: false, trail })) : value);
+      return (value, trail, visit) =>
+        typeof value === 'string' && trail
+          ? withNames(value, (key) =>
+              visit.called({ what: 'name', key, own: false, choice: null, scope: null, answered: false, trail }),
+            )
+          : value;
     case 'answer':
-      return (value, trail, visit) => (trail ? answerWalked(value, mark.choice(trail), mark.scope(trail), trail, visit) : value);
+      return (value, trail, visit) =>
+        trail ? answerWalked(value, mark.choice(trail), mark.scope(trail), trail, visit) : value;
     case 'answers':
       return (value, trail, visit) => (trail ? answersWalked(value, mark.scope(trail), trail, visit) : value);
     case 'partAnswers':
@@ -149,11 +174,24 @@ function markedWalk(mark: FieldMark): Walk | null {
   }
 }
 
-function referenceIn({ what, own, choice, scope }: FieldMark & { kind: 'text' }, key: string, trail: Trail, visit: Visit): Reference {
+function referenceIn(
+  { what, own, choice, scope }: FieldMark & { kind: 'text' },
+  key: string,
+  trail: Trail,
+  visit: Visit,
+): Reference {
   const [of, whose] = [choice(trail), scope(trail)];
   // The candidates of a slot are options whose keys are the addresses of products.
   const isCandidate = what === 'option' && whose === null && of !== null && kindIn(trail, of, visit) === 'slot';
-  return { what: isCandidate ? 'product' : what, key, own: own && !isCandidate, choice: of, scope: whose, answered: false, trail };
+  return {
+    what: isCandidate ? 'product' : what,
+    key,
+    own: own && !isCandidate,
+    choice: of,
+    scope: whose,
+    answered: false,
+    trail,
+  };
 }
 
 /** Of what kind a choice is that the whole definition has by itself; undefined where it has none of that key. */
@@ -167,21 +205,38 @@ function kindsOf(whole: unknown): ReadonlyMap<string, string> {
   const choices: unknown = isRecord(whole) && 'choices' in whole ? whole.choices : [whole];
   const known = Array.isArray(choices) ? (choices as readonly unknown[]).filter(isRecord) : [];
   // The first of a key has it, as wherever choices are looked for.
-  return new Map(known.reverse().flatMap(({ key, kind }) => (typeof key === 'string' && typeof kind === 'string' ? [[key, kind] as const] : [])));
+  return new Map(
+    known
+      .reverse()
+      .flatMap(({ key, kind }) => (typeof key === 'string' && typeof kind === 'string' ? [[key, kind] as const] : [])),
+  );
 }
 
-const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> => typeof value === 'object' && value !== null && !Array.isArray(value);
+const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** One answer: the key of an option or product, some of these, or a pick or entry with what is answered of it. */
 function answerWalked(value: unknown, choice: string | null, scope: Scope, trail: Trail, visit: Visit): unknown {
   const kind = scope === null && choice !== null ? kindIn(trail, choice, visit) : undefined;
-  const named = (key: string) => visit.called({ what: kind === 'slot' ? 'product' : 'option', key, own: false, choice, scope, answered: true, trail });
+  const named = (key: string) =>
+    visit.called({
+      what: kind === 'slot' ? 'product' : 'option',
+      key,
+      own: false,
+      choice,
+      scope,
+      answered: true,
+      trail,
+    });
   const one = (entry: unknown): unknown => {
     if (typeof entry === 'string') return named(entry);
     if (!isRecord(entry)) return entry;
     return withFields(entry, {
       ...(typeof entry.option === 'string' && { option: named(entry.option) }),
-      ...(typeof entry.product === 'string' && { product: named(entry.product), ...ofWithin(entry, entry.product, trail, visit) }),
+      ...(typeof entry.product === 'string' && {
+        product: named(entry.product),
+        ...ofWithin(entry, entry.product, trail, visit),
+      }),
     });
   };
   if (!Array.isArray(value)) return one(value);
@@ -190,7 +245,12 @@ function answerWalked(value: unknown, choice: string | null, scope: Scope, trail
 }
 
 /** What is answered of a product within another. */
-function ofWithin(selection: Readonly<Record<string, unknown>>, product: string, trail: Trail, visit: Visit): Record<string, unknown> {
+function ofWithin(
+  selection: Readonly<Record<string, unknown>>,
+  product: string,
+  trail: Trail,
+  visit: Visit,
+): Record<string, unknown> {
   const scope = { product };
   return {
     ...(isRecord(selection.answers) && { answers: answersWalked(selection.answers, scope, trail, visit) }),
@@ -199,19 +259,44 @@ function ofWithin(selection: Readonly<Record<string, unknown>>, product: string,
 }
 
 function answersWalked(value: unknown, scope: Scope, trail: Trail, visit: Visit): unknown {
-  const called = (key: string) => visit.called({ what: 'choice', key, own: false, choice: null, scope, answered: true, trail });
-  return isRecord(value) ? withEntries(value, called, (answer, choice) => answerWalked(answer, choice, scope, trail, visit)) : value;
+  const called = (key: string) =>
+    visit.called({ what: 'choice', key, own: false, choice: null, scope, answered: true, trail });
+  return isRecord(value)
+    ? withEntries(value, called, (answer, choice) => answerWalked(answer, choice, scope, trail, visit))
+    : value;
 }
 
 function partsWalked(value: unknown, scope: Scope, trail: Trail, visit: Visit): unknown {
-  const called = (key: string) => visit.called({ what: 'part', key, own: false, choice: null, scope, answered: true, trail });
-  return isRecord(value) ? withEntries(value, called, (selection, part) => (isRecord(selection) ? partWalked(selection, part, scope, trail, visit) : selection)) : value;
+  const called = (key: string) =>
+    visit.called({ what: 'part', key, own: false, choice: null, scope, answered: true, trail });
+  return isRecord(value)
+    ? withEntries(value, called, (selection, part) =>
+        isRecord(selection) ? partWalked(selection, part, scope, trail, visit) : selection,
+      )
+    : value;
 }
 
-function partWalked(selection: Readonly<Record<string, unknown>>, part: string, scope: Scope, trail: Trail, visit: Visit): unknown {
-  const taken = typeof selection.product === 'string' ? selection.product : scope === null ? usualOf(trail, part) : null;
+function partWalked(
+  selection: Readonly<Record<string, unknown>>,
+  part: string,
+  scope: Scope,
+  trail: Trail,
+  visit: Visit,
+): unknown {
+  const taken =
+    typeof selection.product === 'string' ? selection.product : scope === null ? usualOf(trail, part) : null;
   return withFields(selection, {
-    ...(typeof selection.product === 'string' && { product: visit.called({ what: 'product', key: selection.product, own: false, choice: null, scope, answered: true, trail }) }),
+    ...(typeof selection.product === 'string' && {
+      product: visit.called({
+        what: 'product',
+        key: selection.product,
+        own: false,
+        choice: null,
+        scope,
+        answered: true,
+        trail,
+      }),
+    }),
     // Of what product it is may be known only elsewhere: then nothing of it is taken for something of this one.
     ...ofWithin(selection, taken ?? '', trail, visit),
   });
@@ -221,7 +306,9 @@ function partWalked(selection: Readonly<Record<string, unknown>>, part: string, 
 function usualOf(trail: Trail, key: string): string | null {
   const whole = outermost(trail);
   const parts: unknown = isRecord(whole) ? whole.parts : null;
-  const part: unknown = Array.isArray(parts) ? (parts as readonly unknown[]).find((one) => isRecord(one) && one.key === key) : null;
+  const part: unknown = Array.isArray(parts)
+    ? (parts as readonly unknown[]).find((one) => isRecord(one) && one.key === key)
+    : null;
   const candidates: unknown = isRecord(part) ? part.candidates : null;
   const first: unknown = Array.isArray(candidates) ? candidates[0] : null;
   return isRecord(first) && typeof first.product === 'string' ? first.product : null;

@@ -57,20 +57,28 @@ export function compileFormula(text: string, scope: FormulaScope, wanted: Dim | 
   const locals = new Map<string, { slot: number; dim: Dim }>();
   const made: { name: string; slot: number; dim: Dim; run: Run; range: RangeOf }[] = [];
   const kinks: Kink[] = [];
-  const maker = new Maker(scope, locals, uses, kinks, (span, data) => faults.push({ ...span, line: lineAt(text, span.from), data }));
+  const maker = new Maker(scope, locals, uses, kinks, (span, data) =>
+    faults.push({ ...span, line: lineAt(text, span.from), data }),
+  );
   let slot = [...scope.names.values()].reduce((most, entry) => Math.max(most, entry.slot + 1), 0);
   parsed.lines.forEach((line, index) => {
     const isLast = index === parsed.lines.length - 1;
     const name = line.name ?? 'result';
     if (line.name !== null && locals.has(name)) maker.report(line.nameSpan, { code: 'nameTwice', name });
-    else if (line.name !== null && (scope.names.has(name) || isFunction(name))) maker.report(line.nameSpan, { code: 'nameTaken', name });
+    else if (line.name !== null && (scope.names.has(name) || isFunction(name)))
+      maker.report(line.nameSpan, { code: 'nameTaken', name });
     const expression = maker.value(line.expression, isLast ? 'the result' : `“${name}”`);
     if (!expression) {
-      // What follows may still be checked; a name without a known dimension fits nowhere and would only repeat the fault.
+      // What follows may still be checked; a name without a known dimension fits nowhere and would only repeat the
+      // fault.
       locals.set(name, { slot: -1, dim: NUMBER });
       return;
     }
-    if (isLast && wanted && !sameDim(expression.dim, wanted)) maker.report({ from: line.expression.from, to: line.expression.to }, { code: 'wrongResult', is: expression.dim, wanted });
+    if (isLast && wanted && !sameDim(expression.dim, wanted))
+      maker.report(
+        { from: line.expression.from, to: line.expression.to },
+        { code: 'wrongResult', is: expression.dim, wanted },
+      );
     locals.set(name, { slot, dim: expression.dim });
     made.push({ name, slot, dim: expression.dim, run: expression.run, range: expression.range });
     slot += 1;

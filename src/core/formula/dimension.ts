@@ -1,6 +1,8 @@
 import { type Dimension, type Unit } from '../quantity';
 
-/** What a value measures, as powers of length, weight and money: an area is length², a price per area money / length². */
+/**
+ * What a value measures, as powers of length, weight and money: an area is length², a price per area money / length².
+ */
 export interface Dim {
   readonly length: number;
   readonly mass: number;
@@ -40,7 +42,11 @@ export function power(a: Dim, exponent: number): Dim {
 export function dimWords(dim: Dim): string {
   const parts = (sign: 1 | -1): string[] => {
     const { length, mass, money } = power(dim, sign);
-    return [...(money > 0 ? [money === 1 ? 'money' : `money to the power ${money}`] : []), ...(mass > 0 ? [mass === 1 ? 'a weight' : `weight to the power ${mass}`] : []), ...(length > 0 ? [['a length', 'an area', 'a volume'][length - 1] ?? `length to the power ${length}`] : [])];
+    return [
+      ...(money > 0 ? [money === 1 ? 'money' : `money to the power ${money}`] : []),
+      ...(mass > 0 ? [mass === 1 ? 'a weight' : `weight to the power ${mass}`] : []),
+      ...(length > 0 ? [['a length', 'an area', 'a volume'][length - 1] ?? `length to the power ${length}`] : []),
+    ];
   };
   const [over, under] = [parts(1), parts(-1)];
   if (over.length === 0 && under.length === 0) return 'a plain number';

@@ -15,13 +15,23 @@ export type FormulaFaultData =
   | { readonly code: 'unnamedLine' }
   | { readonly code: 'unknownName'; readonly name: string; readonly nearest: string | null }
   | { readonly code: 'ofSeveral'; readonly name: string }
-  | { readonly code: 'notAPlace'; readonly function: string; readonly known: readonly string[]; readonly nearest: string | null }
+  | {
+      readonly code: 'notAPlace';
+      readonly function: string;
+      readonly known: readonly string[];
+      readonly nearest: string | null;
+    }
   | { readonly code: 'unknownUnit'; readonly unit: string }
   | { readonly code: 'unknownFunction'; readonly name: string; readonly known: readonly string[] }
   | { readonly code: 'nameTwice'; readonly name: string }
   | { readonly code: 'nameTaken'; readonly name: string }
   | { readonly code: 'argumentCount'; readonly name: string; readonly given: number; readonly wanted: string }
-  | { readonly code: 'mixedDimensions'; readonly does: 'adds' | 'takes' | 'compares' | 'chooses between'; readonly left: Dim; readonly right: Dim }
+  | {
+      readonly code: 'mixedDimensions';
+      readonly does: 'adds' | 'takes' | 'compares' | 'chooses between';
+      readonly left: Dim;
+      readonly right: Dim;
+    }
   | { readonly code: 'notACondition'; readonly where: string }
   | { readonly code: 'notAValue'; readonly where: string }
   | { readonly code: 'exponent' }

@@ -3,7 +3,17 @@ import { describe, expect, it } from 'vitest';
 import { Exact } from '../number';
 import { requireUnit } from '../quantity';
 import { formulaFaultWords } from '../words';
-import { compileFormula, DEEPEST, type Dim, dimOf, type FormulaScope, LONGEST_FORMULA, MONEY, NUMBER, parseFormula } from '.';
+import {
+  compileFormula,
+  DEEPEST,
+  type Dim,
+  dimOf,
+  type FormulaScope,
+  LONGEST_FORMULA,
+  MONEY,
+  NUMBER,
+  parseFormula,
+} from '.';
 
 const LENGTH = dimOf(requireUnit('m'));
 const PER_AREA: Dim = { length: -2, mass: 0, money: 1 };
@@ -16,7 +26,10 @@ const given: [name: string, dim: Dim, value: string][] = [
   ['base', MONEY, '80'],
   ['quantity', NUMBER, '3'],
 ];
-const scope: FormulaScope = { currency: 'EUR', names: new Map(given.map(([name, dim], slot) => [name, { slot, dim }])) };
+const scope: FormulaScope = {
+  currency: 'EUR',
+  names: new Map(given.map(([name, dim], slot) => [name, { slot, dim }])),
+};
 const values = given.map(([, , value]) => Exact.from(value));
 
 function run(text: string, wanted: Dim | null = null) {
@@ -26,14 +39,19 @@ function run(text: string, wanted: Dim | null = null) {
     faults: formula.faults.map(({ line, from, to, data }) => ({ line, at: text.slice(from, to), code: data.code })),
     words: formula.faults.map(({ line, data }) => formulaFaultWords(line, data)),
     stop: 'code' in outcome ? outcome : null,
-    lines: 'code' in outcome || formula.faults.length > 0 ? [] : outcome.map(({ name, value }) => `${name} ${value.toString()}`),
+    lines:
+      'code' in outcome || formula.faults.length > 0
+        ? []
+        : outcome.map(({ name, value }) => `${name} ${value.toString()}`),
   };
 }
 const result = (text: string) => run(text).lines.at(-1)?.split(' ')[1];
 
 describe('a formula', () => {
   it('is named lines of algebra; the last line is the result', () => {
-    expect(run('area = width × height\nbilled = max(area × (1 + waste), 0.25 m2)\nprice = billed × rate', MONEY)).toEqual({ faults: [], words: [], stop: null, lines: ['area 2.88', 'billed 3.168', 'price 44.9856'] });
+    expect(
+      run('area = width × height\nbilled = max(area × (1 + waste), 0.25 m2)\nprice = billed × rate', MONEY),
+    ).toEqual({ faults: [], words: [], stop: null, lines: ['area 2.88', 'billed 3.168', 'price 44.9856'] });
   });
 
   it.each([
@@ -96,24 +114,62 @@ describe('a formula', () => {
     expect(run('width × rate', MONEY).words).toEqual(['Line 1 comes out as money per length; money is needed here.']);
   });
 
-  it('says one fault once, however often the line is used', () => expect(run('a = widht\nb = a + a\na + b').faults).toHaveLength(1));
+  it('says one fault once, however often the line is used', () =>
+    expect(run('a = widht\nb = a + a\na + b').faults).toHaveLength(1));
 
   it.each([
     ['1 / (quantity - 3)', 'divisionByZero'],
     ['floor(width, 0 m)', 'divisionByZero'],
     ['sqrt(1 - quantity)', 'rootOfNegative'],
-    [`${Array.from({ length: 60 }, (_, index) => `x${index} = (${index === 0 ? '7' : `x${index - 1}`}) ^ 12`).join('\n')}\nx59`, 'tooLarge'],
+    [
+      `${Array.from({ length: 60 }, (_, index) => `x${index} = (${index === 0 ? '7' : `x${index - 1}`}) ^ 12`).join('\n')}\nx59`,
+      'tooLarge',
+    ],
   ])('stops at what has no value', (text, code) => expect(run(text).stop).toMatchObject({ code }));
 
   it('is bounded in length and depth', () => {
-    expect(run('1\n'.repeat(LONGEST_FORMULA)).words).toEqual([`A formula can have at most ${LONGEST_FORMULA.toLocaleString('en-GB')} characters.`]);
+    expect(run('1\n'.repeat(LONGEST_FORMULA)).words).toEqual([
+      `A formula can have at most ${LONGEST_FORMULA.toLocaleString('en-GB')} characters.`,
+    ]);
     expect(run(`${'('.repeat(1000)}1${')'.repeat(1000)}`).faults[0]?.code).toBe('tooDeep');
     expect(result(`${'('.repeat(DEEPEST - 1)}1${')'.repeat(DEEPEST - 1)}`)).toBe('1');
     expect(run(Array.from({ length: 201 }, (_, index) => `a${index} = 1`).join('\n')).faults[0]?.code).toBe('tooLong');
   });
 
   it('never throws and never hangs, whatever is typed', () => {
-    const pieces = fc.constantFrom('width', 'height', 'rate', '2', '0.25', ' m2', ' EUR', '/', '*', '+', '-', '^', '(', ')', ',', '=', '\n', 'if', 'max', 'and', 'not', '<', '==', '%', '"', '\u0000', '€', 'ß', '🐝', '1e9', '..');
+    const pieces = fc.constantFrom(
+      'width',
+      'height',
+      'rate',
+      '2',
+      '0.25',
+      ' m2',
+      ' EUR',
+      '/',
+      '*',
+      '+',
+      '-',
+      '^',
+      '(',
+      ')',
+      ',',
+      '=',
+      '\n',
+      'if',
+      'max',
+      'and',
+      'not',
+      '<',
+      '==',
+      '%',
+      '"',
+      '\u0000',
+      '€',
+      'ß',
+      '🐝',
+      '1e9',
+      '..',
+    );
     fc.assert(
       fc.property(fc.array(pieces, { maxLength: 40 }), (parts) => {
         const text = parts.join('');

@@ -3,7 +3,25 @@ import { closest } from '../text';
 import { combined, type Dim, NUMBER, power, sameDim } from './dimension';
 import { type FormulaFaultData, type FormulaStop, type Span } from './formula-fault';
 import { type FunctionName, functions, isFunction } from './functions';
-import { EVERYTHING, greatestOf, hull, leastOf, magnitude, minus, negated, only, over, plus, raised as raisedRange, type Range, rising, settled, stepped, times, withinDigits } from './range';
+import {
+  EVERYTHING,
+  greatestOf,
+  hull,
+  leastOf,
+  magnitude,
+  minus,
+  negated,
+  only,
+  over,
+  plus,
+  raised as raisedRange,
+  type Range,
+  rising,
+  settled,
+  stepped,
+  times,
+  withinDigits,
+} from './range';
 import { type Expression } from './tree';
 import { formulaUnit } from './units';
 
@@ -21,7 +39,9 @@ type RangeFrame = readonly (Range | null)[];
 export type RangeOf = (frame: RangeFrame) => Range | null;
 
 /** An expression made ready: a value with what it measures, or a condition. */
-type Made = MadeValue | { readonly kind: 'condition'; readonly test: Test; readonly settle: (frame: RangeFrame) => boolean | null };
+type Made =
+  | MadeValue
+  | { readonly kind: 'condition'; readonly test: Test; readonly settle: (frame: RangeFrame) => boolean | null };
 
 interface MadeValue {
   readonly kind: 'value';
@@ -34,7 +54,10 @@ interface MadeValue {
   readonly pieces?: Run;
 }
 
-/** Where a formula begins to behave in another way: where this passes nothing, a whole number, or the middle between two. */
+/**
+ * Where a formula begins to behave in another way: where this passes nothing, a whole number, or the middle between
+ * two.
+ */
 export interface Kink {
   readonly of: Run;
   readonly at: 'nothing' | 'wholes' | 'halves';
@@ -61,16 +84,26 @@ function bounded(value: Exact): Exact {
 const boundedRange = (range: Range | null): Range | null => range && withinDigits(range, MOST_DIGITS);
 
 /** A range worked out from others; null as soon as one of them is. */
-const fromBoth = (a: RangeOf, b: RangeOf, of: (a: Range, b: Range) => Range | null): RangeOf => (frame) => {
-  const [one, other] = [a(frame), b(frame)];
-  return one && other && boundedRange(of(one, other));
-};
-const fromOne = (a: RangeOf, of: (a: Range) => Range | null): RangeOf => (frame) => {
-  const one = a(frame);
-  return one && boundedRange(of(one));
-};
+const fromBoth =
+  (a: RangeOf, b: RangeOf, of: (a: Range, b: Range) => Range | null): RangeOf =>
+  (frame) => {
+    const [one, other] = [a(frame), b(frame)];
+    return one && other && boundedRange(of(one, other));
+  };
+const fromOne =
+  (a: RangeOf, of: (a: Range) => Range | null): RangeOf =>
+  (frame) => {
+    const one = a(frame);
+    return one && boundedRange(of(one));
+  };
 
-const valueOf = (dim: Dim, run: Run, range: RangeOf, factors: readonly Run[] = [run]): MadeValue => ({ kind: 'value', dim, run, range, factors });
+const valueOf = (dim: Dim, run: Run, range: RangeOf, factors: readonly Run[] = [run]): MadeValue => ({
+  kind: 'value',
+  dim,
+  run,
+  range,
+  factors,
+});
 
 /** Makes expressions ready, noting what is wrong with them at its place. */
 export class Maker {
@@ -145,12 +178,19 @@ export class Maker {
     if (known) {
       if (!local) this.uses.add(name);
       const { slot, dim } = known;
-      return valueOf(dim, (frame) => frame[slot] ?? Exact.zero, (frame) => frame[slot] ?? EVERYTHING);
+      return valueOf(
+        dim,
+        (frame) => frame[slot] ?? Exact.zero,
+        (frame) => frame[slot] ?? EVERYTHING,
+      );
     }
     const unit = formulaUnit(name, this.scope.currency);
     if (unit) return constant(unit.factor, unit.dim);
     if (this.scope.names.has(`sum(${name})`)) return this.fail({ from, to }, { code: 'ofSeveral', name });
-    return this.fail({ from, to }, { code: 'unknownName', name, nearest: closest(name, [...this.locals.keys(), ...this.scope.names.keys()]) });
+    return this.fail(
+      { from, to },
+      { code: 'unknownName', name, nearest: closest(name, [...this.locals.keys(), ...this.scope.names.keys()]) },
+    );
   }
 
   private binary(expression: Extract<Expression, { kind: 'binary' }>): Made {
@@ -161,7 +201,8 @@ export class Maker {
         const [a, b] = [this.asTest(left, `“${operator}”`), this.asTest(right, `“${operator}”`)];
         return {
           kind: 'condition',
-          test: operator === 'and' ? (frame) => a.test(frame) && b.test(frame) : (frame) => a.test(frame) || b.test(frame),
+          test:
+            operator === 'and' ? (frame) => a.test(frame) && b.test(frame) : (frame) => a.test(frame) || b.test(frame),
           settle(frame) {
             const [one, other] = [a.settle(frame), b.settle(frame)];
             const decisive = operator === 'or';
@@ -199,21 +240,36 @@ export class Maker {
       case '*': {
         const [a, b] = [this.asValue(left, 'what is multiplied'), this.asValue(right, 'what is multiplied')];
         const [x, y] = [a.run, b.run];
-        return valueOf(combined(a.dim, b.dim, 1), (frame) => bounded(x(frame).times(y(frame))), fromBoth(a.range, b.range, times), [...a.factors, ...b.factors]);
+        return valueOf(
+          combined(a.dim, b.dim, 1),
+          (frame) => bounded(x(frame).times(y(frame))),
+          fromBoth(a.range, b.range, times),
+          [...a.factors, ...b.factors],
+        );
       }
       case '/': {
         const [a, b] = [this.asValue(left, 'what is divided'), this.asValue(right, 'what it is divided by')];
         const [x, y] = [a.run, b.run];
         for (const factor of b.factors) this.kink('nothing', factor);
         this.canStop ||= b.factors.length > 0;
-        return valueOf(combined(a.dim, b.dim, -1), (frame) => divided(x(frame), y(frame)), fromBoth(a.range, b.range, over), a.factors);
+        return valueOf(
+          combined(a.dim, b.dim, -1),
+          (frame) => divided(x(frame), y(frame)),
+          fromBoth(a.range, b.range, over),
+          a.factors,
+        );
       }
       case '^': {
         const base = this.asValue(left, 'what is raised to a power');
         const exponent = right.kind === 'number' && right.value.isWhole() ? Number(right.value.floor()) : null;
         if (exponent === null || exponent > LARGEST_EXPONENT) this.fail(right, { code: 'exponent' });
         if (exponent % 2 === 0) this.kink('nothing', base.run);
-        return valueOf(power(base.dim, exponent), (frame) => raised(base.run(frame), exponent), fromOne(base.range, (range) => raisedRange(range, exponent)), exponent === 0 ? [] : base.factors);
+        return valueOf(
+          power(base.dim, exponent),
+          (frame) => raised(base.run(frame), exponent),
+          fromOne(base.range, (range) => raisedRange(range, exponent)),
+          exponent === 0 ? [] : base.factors,
+        );
       }
     }
   }
@@ -222,7 +278,10 @@ export class Maker {
     this.kinks.push({ of, at });
   }
 
-  private alike({ left, right, from, to }: Extract<Expression, { kind: 'binary' }>, does: 'adds' | 'takes' | 'compares') {
+  private alike(
+    { left, right, from, to }: Extract<Expression, { kind: 'binary' }>,
+    does: 'adds' | 'takes' | 'compares',
+  ) {
     const [a, b] = [this.asValue(left, 'a value'), this.asValue(right, 'a value')];
     if (!sameDim(a.dim, b.dim)) this.fail({ from, to }, { code: 'mixedDimensions', does, left: a.dim, right: b.dim });
     return [a, b] as const;
@@ -232,36 +291,64 @@ export class Maker {
     if (!isFunction(name)) this.fail(nameSpan, { code: 'unknownFunction', name, known: Object.keys(functions) });
     const { least, most } = functions[name];
     if (given.length < least || given.length > most) {
-      this.fail({ from, to }, { code: 'argumentCount', name, given: given.length, wanted: least === most ? String(least) : most === 20 ? `${least} or more` : `${least} or ${most}` });
+      this.fail(
+        { from, to },
+        {
+          code: 'argumentCount',
+          name,
+          given: given.length,
+          wanted: least === most ? String(least) : most === 20 ? `${least} or more` : `${least} or ${most}`,
+        },
+      );
     }
     const [first, second, third] = given;
     if (name === 'if' && first && second && third) {
       const test = this.asTest(first, 'the first part of “if”');
       const [a, b] = [this.asValue(second, 'a value'), this.asValue(third, 'a value')];
-      if (!sameDim(a.dim, b.dim)) this.fail({ from, to }, { code: 'mixedDimensions', does: 'chooses between', left: a.dim, right: b.dim });
-      return valueOf(a.dim, (frame) => (test.test(frame) ? a.run(frame) : b.run(frame)), (frame) => {
-        const holds = test.settle(frame);
-        const [one, other] = [holds === false ? null : a.range(frame), holds === true ? null : b.range(frame)];
-        return one && other ? hull([one, other]) : (one ?? other);
-      });
+      if (!sameDim(a.dim, b.dim))
+        this.fail({ from, to }, { code: 'mixedDimensions', does: 'chooses between', left: a.dim, right: b.dim });
+      return valueOf(
+        a.dim,
+        (frame) => (test.test(frame) ? a.run(frame) : b.run(frame)),
+        (frame) => {
+          const holds = test.settle(frame);
+          const [one, other] = [holds === false ? null : a.range(frame), holds === true ? null : b.range(frame)];
+          return one && other ? hull([one, other]) : (one ?? other);
+        },
+      );
     }
-    const values = given.map((argument) => this.ofPlace(name, argument) ?? this.asValue(argument, `what is given to ${name}`));
+    const values = given.map(
+      (argument) => this.ofPlace(name, argument) ?? this.asValue(argument, `what is given to ${name}`),
+    );
     return this.callOfValues(name, values, { from, to });
   }
 
-  /** What is asked of everything in a slot or part: `sum(boxes.height)`. @returns null for what is a value of its own */
+  /**
+   * What is asked of everything in a slot or part: `sum(boxes.height)`. @returns null for what is a value of its own
+   */
   private ofPlace(name: FunctionName, argument: Expression): MadeValue | null {
     if (name !== 'sum' && name !== 'count' && name !== 'min' && name !== 'max') return null;
     const asked = argument.kind === 'name' ? `${name}(${argument.name})` : '';
-    const made = argument.kind === 'name' && this.scope.names.has(asked) ? this.name({ ...argument, name: asked }) : null;
+    const made =
+      argument.kind === 'name' && this.scope.names.has(asked) ? this.name({ ...argument, name: asked }) : null;
     if (made?.kind === 'value') {
       const place = argument.kind === 'name' ? argument.name.slice(0, argument.name.lastIndexOf('.')) : '';
-      const counted = argument.kind === 'name' && this.scope.names.has(`count(${place})`) ? this.name({ ...argument, name: `count(${place})` }) : null;
+      const counted =
+        argument.kind === 'name' && this.scope.names.has(`count(${place})`)
+          ? this.name({ ...argument, name: `count(${place})` })
+          : null;
       return counted?.kind === 'value' && (name === 'min' || name === 'max') ? { ...made, pieces: counted.run } : made;
     }
     if (name === 'min' || name === 'max') return null;
-    const known = [...this.scope.names.keys()].flatMap((other) => (other.startsWith(`${name}(`) ? [other.slice(name.length + 1, -1)] : []));
-    return this.fail(argument, { code: 'notAPlace', function: name, known, nearest: argument.kind === 'name' ? closest(argument.name, known) : null });
+    const known = [...this.scope.names.keys()].flatMap((other) =>
+      other.startsWith(`${name}(`) ? [other.slice(name.length + 1, -1)] : [],
+    );
+    return this.fail(argument, {
+      code: 'notAPlace',
+      function: name,
+      known,
+      nearest: argument.kind === 'name' ? closest(argument.name, known) : null,
+    });
   }
 
   private callOfValues(name: FunctionName, values: readonly MadeValue[], span: Span): Made {
@@ -279,7 +366,11 @@ export class Maker {
           const found = values.filter(({ pieces }) => !pieces || pieces(frame).sign() > 0);
           return (found.length > 0 ? found : values).map(({ run }) => run(frame));
         };
-        values.slice(1).forEach((later, place) => this.kink('nothing', (frame) => later.run(frame).minus(values[place]?.run(frame) ?? Exact.zero)));
+        values
+          .slice(1)
+          .forEach((later, place) =>
+            this.kink('nothing', (frame) => later.run(frame).minus(values[place]?.run(frame) ?? Exact.zero)),
+          );
         return valueOf(
           a.dim,
           (frame) => there(frame).reduce((best, next) => (next.compare(best) * sign < 0 ? next : best)),
@@ -294,7 +385,11 @@ export class Maker {
       case 'sum':
       case 'count': {
         const runs = values.map(({ run }) => run);
-        return valueOf(a.dim, (frame) => bounded(runs.reduce((sum, run) => sum.plus(run(frame)), Exact.zero)), values.slice(1).reduce<RangeOf>((sum, { range }) => fromBoth(sum, range, plus), a.range));
+        return valueOf(
+          a.dim,
+          (frame) => bounded(runs.reduce((sum, run) => sum.plus(run(frame)), Exact.zero)),
+          values.slice(1).reduce<RangeOf>((sum, { range }) => fromBoth(sum, range, plus), a.range),
+        );
       }
       case 'abs':
         this.kink('nothing', a.run);
@@ -312,7 +407,12 @@ export class Maker {
         if (length % 2 !== 0 || mass % 2 !== 0 || money % 2 !== 0) this.fail(span, { code: 'oddRoot', dim: a.dim });
         for (const factor of a.factors) this.kink('nothing', factor);
         this.canStop = true;
-        return valueOf({ length: length / 2, mass: mass / 2, money: money / 2 }, (frame) => rootOf(a.run(frame)), fromOne(a.range, rootsOf), a.factors);
+        return valueOf(
+          { length: length / 2, mass: mass / 2, money: money / 2 },
+          (frame) => rootOf(a.run(frame)),
+          fromOne(a.range, rootsOf),
+          a.factors,
+        );
       }
       case 'floor':
       case 'ceil':
@@ -338,7 +438,7 @@ export class Maker {
   }
 }
 
-const opposite = (settled: boolean | null): boolean | null => settled === null ? null : !settled;
+const opposite = (settled: boolean | null): boolean | null => (settled === null ? null : !settled);
 
 const COMPARISONS: Readonly<Record<'<' | '<=' | '>' | '>=' | '==' | '!=', (order: number) => boolean>> = {
   '<': (order) => order < 0,
@@ -350,7 +450,12 @@ const COMPARISONS: Readonly<Record<'<' | '<=' | '>' | '>=' | '==' | '!=', (order
 };
 
 function constant(value: Exact, dim: Dim): MadeValue {
-  return valueOf(dim, () => value, () => only(value), []);
+  return valueOf(
+    dim,
+    () => value,
+    () => only(value),
+    [],
+  );
 }
 
 function divided(value: Exact, by: Exact): Exact {

@@ -4,21 +4,35 @@ import { Exact } from '../number';
 import { compileFormula, NUMBER, only, type Range } from '.';
 
 const names = new Map(['a', 'b', 'c'].map((name, slot) => [name, { slot, dim: NUMBER }]));
-const leaf = fc.oneof(fc.constantFrom('a', 'b', 'c'), fc.integer({ min: 0, max: 6 }).map(String), fc.constantFrom('0.5', '2.25'));
+const leaf = fc.oneof(
+  fc.constantFrom('a', 'b', 'c'),
+  fc.integer({ min: 0, max: 6 }).map(String),
+  fc.constantFrom('0.5', '2.25'),
+);
 const { expression } = fc.letrec<{ expression: string; condition: string }>((tie) => ({
   expression: fc.oneof(
     { depthSize: 'small' },
     leaf,
-    fc.tuple(tie('expression'), fc.constantFrom('+', '-', '*', '/'), tie('expression')).map(([a, sign, b]) => `(${a} ${sign} ${b})`),
-    fc.tuple(fc.constantFrom('abs', 'floor', 'ceil', 'round', 'sqrt'), tie('expression')).map(([name, a]) => `${name}(${a})`),
-    fc.tuple(fc.constantFrom('min', 'max', 'floor', 'ceil', 'round'), tie('expression'), tie('expression')).map(([name, a, b]) => `${name}(${a}, ${b})`),
+    fc
+      .tuple(tie('expression'), fc.constantFrom('+', '-', '*', '/'), tie('expression'))
+      .map(([a, sign, b]) => `(${a} ${sign} ${b})`),
+    fc
+      .tuple(fc.constantFrom('abs', 'floor', 'ceil', 'round', 'sqrt'), tie('expression'))
+      .map(([name, a]) => `${name}(${a})`),
+    fc
+      .tuple(fc.constantFrom('min', 'max', 'floor', 'ceil', 'round'), tie('expression'), tie('expression'))
+      .map(([name, a, b]) => `${name}(${a}, ${b})`),
     fc.tuple(tie('expression'), fc.integer({ min: 0, max: 3 })).map(([a, power]) => `(${a}) ^ ${power}`),
     fc.tuple(tie('condition'), tie('expression'), tie('expression')).map(([test, a, b]) => `if(${test}, ${a}, ${b})`),
   ),
   condition: fc.oneof(
     { depthSize: 'small' },
-    fc.tuple(tie('expression'), fc.constantFrom('<', '<=', '==', '!=', '>', '>='), tie('expression')).map(([a, sign, b]) => `${a} ${sign} ${b}`),
-    fc.tuple(tie('condition'), fc.constantFrom('and', 'or'), tie('condition')).map(([a, sign, b]) => `(${a}) ${sign} (${b})`),
+    fc
+      .tuple(tie('expression'), fc.constantFrom('<', '<=', '==', '!=', '>', '>='), tie('expression'))
+      .map(([a, sign, b]) => `${a} ${sign} ${b}`),
+    fc
+      .tuple(tie('condition'), fc.constantFrom('and', 'or'), tie('condition'))
+      .map(([a, sign, b]) => `(${a}) ${sign} (${b})`),
     tie('condition').map((test) => `not (${test})`),
   ),
 }));
@@ -40,7 +54,10 @@ describe('the range of a formula', () => {
         const range = formula.range(given.map((input) => input.range));
         if ('code' in outcome) return;
         const result = outcome.at(-1)?.value ?? Exact.zero;
-        expect(range && isIn(range, result), `${text} is ${result.toString()}, not in ${range?.low?.toString()} to ${range?.high?.toString()}`).toBe(true);
+        expect(
+          range && isIn(range, result),
+          `${text} is ${result.toString()}, not in ${range?.low?.toString()} to ${range?.high?.toString()}`,
+        ).toBe(true);
       }),
       { numRuns: 3000 },
     );
@@ -62,7 +79,9 @@ describe('the range of a formula', () => {
   });
 
   const ends = (text: string, low: string, high: string) => {
-    const range = compileFormula(text, { currency: 'EUR', names }).range([{ low: Exact.from(low), high: Exact.from(high) }]);
+    const range = compileFormula(text, { currency: 'EUR', names }).range([
+      { low: Exact.from(low), high: Exact.from(high) },
+    ]);
     return range && [range.low?.toString() ?? null, range.high?.toString() ?? null];
   };
 
@@ -81,7 +100,10 @@ describe('the range of a formula', () => {
 });
 
 describe('where a formula begins to behave in another way', () => {
-  const kinks = (text: string, a: string) => compileFormula(text, { currency: 'EUR', names }).kinks([Exact.from(a)]).map(({ value: at, at: where }) => `${at?.toString() ?? 'stopped'} ${where}`);
+  const kinks = (text: string, a: string) =>
+    compileFormula(text, { currency: 'EUR', names })
+      .kinks([Exact.from(a)])
+      .map(({ value: at, at: where }) => `${at?.toString() ?? 'stopped'} ${where}`);
 
   it('is told by what passes nothing or a whole number', () => {
     expect(kinks('1 / ((a - 1) × (a - 10))', '4')).toEqual(['3 nothing', '-6 nothing']);
@@ -92,13 +114,24 @@ describe('where a formula begins to behave in another way', () => {
 });
 
 describe('a name that is a unit, too', () => {
-  const scope = { currency: 'EUR', names: new Map([['m', { slot: 0, dim: { length: 1, mass: 0, money: 0 } }], ['wid', { slot: 1, dim: { length: 1, mass: 0, money: 0 } }]]) };
-  it.each(['ceil(wid/m) × 10 EUR', 'ceil(wid / m) × 10 EUR', 'ceil(wid /m) × 10 EUR'])('means the name, whatever the spaces: %s', (text) => {
-    const outcome = compileFormula(text, scope).run([Exact.of(2), Exact.of(5)]);
-    expect('code' in outcome ? outcome.code : outcome.at(-1)?.value.toString()).toBe('30');
-  });
+  const scope = {
+    currency: 'EUR',
+    names: new Map([
+      ['m', { slot: 0, dim: { length: 1, mass: 0, money: 0 } }],
+      ['wid', { slot: 1, dim: { length: 1, mass: 0, money: 0 } }],
+    ]),
+  };
+  it.each(['ceil(wid/m) × 10 EUR', 'ceil(wid / m) × 10 EUR', 'ceil(wid /m) × 10 EUR'])(
+    'means the name, whatever the spaces: %s',
+    (text) => {
+      const outcome = compileFormula(text, scope).run([Exact.of(2), Exact.of(5)]);
+      expect('code' in outcome ? outcome.code : outcome.at(-1)?.value.toString()).toBe('30');
+    },
+  );
 
   it('is told where a line of the formula has it', () => {
-    expect(compileFormula('m2 = 3 m × 2 m\nm2 × 5 EUR/kg', { currency: 'EUR', names: new Map() }).unitNames).toEqual(['m2']);
+    expect(compileFormula('m2 = 3 m × 2 m\nm2 × 5 EUR/kg', { currency: 'EUR', names: new Map() }).unitNames).toEqual([
+      'm2',
+    ]);
   });
 });

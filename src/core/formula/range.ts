@@ -25,14 +25,21 @@ function compareEnds(a: End, b: End): number {
 
 const least = (ends: readonly End[]): End => ends.reduce((best, end) => (compareEnds(end, best) < 0 ? end : best));
 const greatest = (ends: readonly End[]): End => ends.reduce((best, end) => (compareEnds(end, best) > 0 ? end : best));
-const between = (low: End, high: End): Range => ({ low: typeof low === 'number' ? null : low, high: typeof high === 'number' ? null : high });
+const between = (low: End, high: End): Range => ({
+  low: typeof low === 'number' ? null : low,
+  high: typeof high === 'number' ? null : high,
+});
 
 /** A range from the least of some ranges to the greatest. */
-export const hull = (ranges: readonly Range[]): Range => between(least(ranges.map(lowOf)), greatest(ranges.map(highOf)));
+export const hull = (ranges: readonly Range[]): Range =>
+  between(least(ranges.map(lowOf)), greatest(ranges.map(highOf)));
 
 export const isOnly = ({ low, high }: Range): boolean => low !== null && high !== null && low.equals(high);
 
-export const plus = (a: Range, b: Range): Range => ({ low: a.low && b.low && a.low.plus(b.low), high: a.high && b.high && a.high.plus(b.high) });
+export const plus = (a: Range, b: Range): Range => ({
+  low: a.low && b.low && a.low.plus(b.low),
+  high: a.high && b.high && a.high.plus(b.high),
+});
 export const negated = ({ low, high }: Range): Range => ({ low: high && high.negated(), high: low && low.negated() });
 export const minus = (a: Range, b: Range): Range => plus(a, negated(b));
 
@@ -52,13 +59,17 @@ export function over(a: Range, b: Range): Range | null {
   const [low, high] = [lowOf(b), highOf(b)];
   if (signOf(low) === 0 && signOf(high) === 0) return null;
   if (signOf(low) < 0 && signOf(high) > 0) return EVERYTHING;
-  const inverse = (end: End, side: -1 | 1): End => (typeof end === 'number' ? Exact.zero : end.sign() === 0 ? side : Exact.one.over(end));
+  const inverse = (end: End, side: -1 | 1): End =>
+    typeof end === 'number' ? Exact.zero : end.sign() === 0 ? side : Exact.one.over(end);
   // What lies on both sides of nothing has been answered: turned upside down, the other end is the lower one.
   return times(a, between(inverse(high, -1), inverse(low, 1)));
 }
 
 /** A function that never falls, of every value of a range. */
-export const rising = ({ low, high }: Range, of: (value: Exact) => Exact): Range => ({ low: low && of(low), high: high && of(high) });
+export const rising = ({ low, high }: Range, of: (value: Exact) => Exact): Range => ({
+  low: low && of(low),
+  high: high && of(high),
+});
 
 export function raised(base: Range, exponent: number): Range {
   if (exponent === 0) return only(Exact.one);
@@ -77,8 +88,10 @@ export function magnitude(range: Range): Range {
   return { low: Exact.zero, high: hull([range, negated(range)]).high };
 }
 
-export const leastOf = (ranges: readonly Range[]): Range => between(least(ranges.map(lowOf)), least(ranges.map(highOf)));
-export const greatestOf = (ranges: readonly Range[]): Range => between(greatest(ranges.map(lowOf)), greatest(ranges.map(highOf)));
+export const leastOf = (ranges: readonly Range[]): Range =>
+  between(least(ranges.map(lowOf)), least(ranges.map(highOf)));
+export const greatestOf = (ranges: readonly Range[]): Range =>
+  between(greatest(ranges.map(lowOf)), greatest(ranges.map(highOf)));
 
 /**
  * Whole steps of a value that may itself be one of many.

@@ -11,7 +11,12 @@ export type Expression = Span &
     | { readonly kind: 'number'; readonly value: Exact }
     | { readonly kind: 'quantity'; readonly value: Exact; readonly unit: string; readonly unitSpan: Span }
     | { readonly kind: 'name'; readonly name: string }
-    | { readonly kind: 'call'; readonly name: string; readonly nameSpan: Span; readonly arguments: readonly Expression[] }
+    | {
+        readonly kind: 'call';
+        readonly name: string;
+        readonly nameSpan: Span;
+        readonly arguments: readonly Expression[];
+      }
     | { readonly kind: 'negated' | 'not'; readonly of: Expression }
     | { readonly kind: 'binary'; readonly operator: Operator; readonly left: Expression; readonly right: Expression }
   );
@@ -27,14 +32,26 @@ export const LONGEST_FORMULA = 20_000;
 export const MOST_LINES = 200;
 export const DEEPEST = 60;
 
-const OPERATORS: Readonly<Record<string, Operator>> = { '×': '*', '·': '*', '÷': '/', '−': '-', '≤': '<=', '≥': '>=', '≠': '!=' };
+const OPERATORS: Readonly<Record<string, Operator>> = {
+  '×': '*',
+  '·': '*',
+  '÷': '/',
+  '−': '-',
+  '≤': '<=',
+  '≥': '>=',
+  '≠': '!=',
+};
 
 class TooDeep extends Error {}
 
 /** Reads a formula. Never throws; what can't be read is a fault at its place. */
-export function parseFormula(text: string): { readonly lines: readonly FormulaLine[]; readonly faults: readonly FormulaFault[] } {
+export function parseFormula(text: string): {
+  readonly lines: readonly FormulaLine[];
+  readonly faults: readonly FormulaFault[];
+} {
   const faults: FormulaFault[] = [];
-  const report = (from: number, to: number, data: FormulaFaultData) => faults.push({ from, to, line: lineAt(text, from), data });
+  const report = (from: number, to: number, data: FormulaFaultData) =>
+    faults.push({ from, to, line: lineAt(text, from), data });
   if (text.length > LONGEST_FORMULA) {
     report(LONGEST_FORMULA, text.length, { code: 'tooLong', most: LONGEST_FORMULA, what: 'characters' });
     return { lines: [], faults };
@@ -44,7 +61,10 @@ export function parseFormula(text: string): { readonly lines: readonly FormulaLi
     enter(node) {
       if (!node.type.isError || faults.length > 0) return;
       const from = Math.min(node.from, Math.max(0, text.length - 1));
-      report(from, Math.max(node.to, from + 1), { code: 'syntax', near: text.slice(node.from, node.from + 12).split('\n')[0] ?? '' });
+      report(from, Math.max(node.to, from + 1), {
+        code: 'syntax',
+        near: text.slice(node.from, node.from + 12).split('\n')[0] ?? '',
+      });
     },
   });
   if (faults.length > 0) return { lines: [], faults };
@@ -100,7 +120,13 @@ function expressionOf(node: SyntaxNode | null, text: string, depth: number): Exp
       return { kind: 'number', ...span, value: Exact.parse(said(node)) ?? Exact.zero };
     case 'Quantity': {
       const [number, unit] = [node.firstChild, node.lastChild];
-      return { kind: 'quantity', ...span, value: Exact.parse(number ? said(number) : '') ?? Exact.zero, unit: unit ? said(unit) : '', unitSpan: unit ? { from: unit.from, to: unit.to } : span };
+      return {
+        kind: 'quantity',
+        ...span,
+        value: Exact.parse(number ? said(number) : '') ?? Exact.zero,
+        unit: unit ? said(unit) : '',
+        unitSpan: unit ? { from: unit.from, to: unit.to } : span,
+      };
     }
     case 'Variable':
       return { kind: 'name', ...span, name: said(node) };
@@ -109,8 +135,15 @@ function expressionOf(node: SyntaxNode | null, text: string, depth: number): Exp
     case 'Call': {
       const name = node.firstChild;
       const given: Expression[] = [];
-      for (let part = name?.nextSibling ?? null; part; part = part.nextSibling) if (/^[A-Z]/.test(part.name)) given.push(child(part));
-      return { kind: 'call', ...span, name: name ? said(name) : '', nameSpan: name ? { from: name.from, to: name.to } : span, arguments: given };
+      for (let part = name?.nextSibling ?? null; part; part = part.nextSibling)
+        if (/^[A-Z]/.test(part.name)) given.push(child(part));
+      return {
+        kind: 'call',
+        ...span,
+        name: name ? said(name) : '',
+        nameSpan: name ? { from: name.from, to: name.to } : span,
+        arguments: given,
+      };
     }
     case 'Unary':
       return { kind: 'negated', ...span, of: child(node.lastChild) };
@@ -119,7 +152,13 @@ function expressionOf(node: SyntaxNode | null, text: string, depth: number): Exp
     case 'Binary': {
       const [left, sign, right] = [node.firstChild, node.firstChild?.nextSibling ?? null, node.lastChild];
       const written = sign ? said(sign) : '+';
-      return { kind: 'binary', ...span, operator: OPERATORS[written] ?? (written as Operator), left: child(left), right: child(right) };
+      return {
+        kind: 'binary',
+        ...span,
+        operator: OPERATORS[written] ?? (written as Operator),
+        left: child(left),
+        right: child(right),
+      };
     }
     default:
       throw new TooDeep();

@@ -11,7 +11,14 @@ export interface FormulaUnit {
 
 /** Ways to write a unit inside a formula: no spaces, no brackets. */
 function spellings({ code, symbol, words }: Unit): string[] {
-  return [code, symbol, symbol.replace('²', '2').replace('³', '3'), symbol.replace(/\s/g, '_'), ...words, ...words.map((word) => word.replace(/\s/g, '_'))].filter((text) => /^[^\s[\]()]+$/.test(text));
+  return [
+    code,
+    symbol,
+    symbol.replace('²', '2').replace('³', '3'),
+    symbol.replace(/\s/g, '_'),
+    ...words,
+    ...words.map((word) => word.replace(/\s/g, '_')),
+  ].filter((text) => /^[^\s[\]()]+$/.test(text));
 }
 
 let known: Map<string, FormulaUnit> | null = null;
@@ -20,7 +27,8 @@ function unitTable(): Map<string, FormulaUnit> {
   if (known) return known;
   known = new Map();
   for (const unit of units) {
-    for (const text of spellings(unit)) if (!known.has(text)) known.set(text, { factor: unit.factor, dim: dimOf(unit) });
+    for (const text of spellings(unit))
+      if (!known.has(text)) known.set(text, { factor: unit.factor, dim: dimOf(unit) });
   }
   known.set('%', { factor: Exact.of(1, 100), dim: NUMBER });
   return known;

@@ -6,9 +6,24 @@ import { askedTwice } from './asked-twice';
 import { mendsOf } from './mends';
 import { readiness } from './readiness';
 
-const cloth = { key: 'cloth', title: 'Cloth', kind: 'list', options: [{ key: 'slate', title: 'Slate', amount: fixed('5') }, { key: 'moss', title: 'Moss' }] };
+const cloth = {
+  key: 'cloth',
+  title: 'Cloth',
+  kind: 'list',
+  options: [
+    { key: 'slate', title: 'Slate', amount: fixed('5') },
+    { key: 'moss', title: 'Moss' },
+  ],
+};
 const shop = shopOf(
-  [{ choices: [cloth, list('size', ['s', 'l'])], sheets: [{ key: 'cloths' }], rules: [{ key: 'r', when: is('cloth', 'slate'), then: [{ kind: 'amount', amount: fixed('1') }] }], proofs: [{ key: 'p1', title: 'P', answers: { cloth: 'slate' }, expects: {} }] }],
+  [
+    {
+      choices: [cloth, list('size', ['s', 'l'])],
+      sheets: [{ key: 'cloths' }],
+      rules: [{ key: 'r', when: is('cloth', 'slate'), then: [{ kind: 'amount', amount: fixed('1') }] }],
+      proofs: [{ key: 'p1', title: 'P', answers: { cloth: 'slate' }, expects: {} }],
+    },
+  ],
   { sheets: [{ key: 'cloths', choices: [{ ...cloth, title: ' cloth ' }] }] },
 );
 
@@ -24,7 +39,16 @@ describe('a choice that stands on a product beside a sheet that was copied from 
     mend?.apply(draft);
     const program = compile(draft, shop.surroundings);
     expect(askedTwice(program)).toEqual([]);
-    expect([draft.choices.map(({ key }) => key), draft.proofs[0]?.answers]).toEqual([['size'], { 'cloths.cloth': 'slate' }]);
-    expect(resolve(program, { answers: { 'cloths.cloth': 'slate', size: 's' } }, { stock: null, today: TODAY }).unitPrice?.toFixed(2)).toBe('106.00');
+    expect([draft.choices.map(({ key }) => key), draft.proofs[0]?.answers]).toEqual([
+      ['size'],
+      { 'cloths.cloth': 'slate' },
+    ]);
+    expect(
+      resolve(
+        program,
+        { answers: { 'cloths.cloth': 'slate', size: 's' } },
+        { stock: null, today: TODAY },
+      ).unitPrice?.toFixed(2),
+    ).toBe('106.00');
   });
 });

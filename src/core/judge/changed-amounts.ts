@@ -47,7 +47,12 @@ export function changedAmounts(before: Program, after: Program, today: string): 
 
 /** The same for what is said alike: an amount of nothing is none. */
 function asText(said: PriceSaid | null): string {
-  if (said === null || (said.kind === 'amount' && isNothing(said.amount.value)) || (said.kind === 'percent' && isNothing(said.value))) return '';
+  if (
+    said === null ||
+    (said.kind === 'amount' && isNothing(said.amount.value)) ||
+    (said.kind === 'percent' && isNothing(said.value))
+  )
+    return '';
   switch (said.kind) {
     case 'amount':
       return JSON.stringify(said.amount);
@@ -65,28 +70,41 @@ function asText(said: PriceSaid | null): string {
 const isNothing = (decimal: string) => Exact.parse(decimal)?.sign() === 0;
 
 /** By a name that is the same on both sides of a change. Products that come with it are looked at once each. */
-function sourcesOf(program: Program, today: string, known = new Map<string, Source>(), seen = new Set<string>(), within: readonly string[] = []): ReadonlyMap<string, Source> {
+function sourcesOf(
+  program: Program,
+  today: string,
+  known = new Map<string, Source>(),
+  seen = new Set<string>(),
+  within: readonly string[] = [],
+): ReadonlyMap<string, Source> {
   if (seen.has(program.slug)) return known;
   seen.add(program.slug);
   const { product, written, base } = program;
-  const note = (name: readonly string[], where: readonly string[], said: PriceSaid | null) => known.set([program.slug, ...name].join(' '), { where: [...within, ...where], said });
+  const note = (name: readonly string[], where: readonly string[], said: PriceSaid | null) =>
+    known.set([program.slug, ...name].join(' '), { where: [...within, ...where], said });
   note(['price'], ['Price'], base.price && { kind: 'money', value: base.price, per: base.unit?.code ?? null });
-  for (const { options, title, price } of program.variants.values()) note(['variant', ...options], [title], price && { kind: 'money', value: price, per: base.unit?.code ?? null });
+  for (const { options, title, price } of program.variants.values())
+    note(['variant', ...options], [title], price && { kind: 'money', value: price, per: base.unit?.code ?? null });
   noteBreaks(product, base.unit?.code ?? null, note);
   for (const choice of product.choices) noteChoice(choice, note);
   for (const { rate, sheet } of written.rates) {
     const { key, title, value, per, byGroup, steps } = rate;
     note(['rate', sheet ?? '', key], [title || key], moneySaid(value, per));
-    for (const { from, value: then } of steps) note(['rate', sheet ?? '', key, 'from', from], [title || key, `from ${from}`], moneySaid(then, per));
-    for (const [group, own] of Object.entries(byGroup)) note(['rate', sheet ?? '', key, group], [title || key, group], moneySaid(own, per));
+    for (const { from, value: then } of steps)
+      note(['rate', sheet ?? '', key, 'from', from], [title || key, `from ${from}`], moneySaid(then, per));
+    for (const [group, own] of Object.entries(byGroup))
+      note(['rate', sheet ?? '', key, group], [title || key, group], moneySaid(own, per));
   }
   noteRules(written, note);
   noteFormulas(program, today, note);
   if (program.kit) {
     const { price } = program.kit;
-    if (price.kind === 'lessAmount') note(['parts'], ['Off the parts'], { kind: 'money', value: price.amount, per: null });
-    if (price.kind === 'lessPercent') note(['parts'], ['Off the parts'], { kind: 'percent', value: price.percent.toString() });
-    for (const { candidates } of program.kit.components) for (const candidate of candidates) sourcesOf(candidate.program, today, known, seen, [candidate.title]);
+    if (price.kind === 'lessAmount')
+      note(['parts'], ['Off the parts'], { kind: 'money', value: price.amount, per: null });
+    if (price.kind === 'lessPercent')
+      note(['parts'], ['Off the parts'], { kind: 'percent', value: price.percent.toString() });
+    for (const { candidates } of program.kit.components)
+      for (const candidate of candidates) sourcesOf(candidate.program, today, known, seen, [candidate.title]);
   }
   for (const addOn of program.addOns) sourcesOf(addOn.program, today, known, seen, [addOn.program.title]);
   return known;
@@ -97,10 +115,17 @@ type Note = (name: readonly string[], where: readonly string[], said: PriceSaid 
 function noteBreaks(product: Product, unit: string | null, note: Note): void {
   const said = (breaks: Breaks | null): PriceSaid | null => breaks && { kind: 'breaks', breaks, unit };
   note(['breaks'], ['What more costs'], said(product.breaks));
-  for (const variant of product.variants) note(['breaks', 'variant', ...Object.values(variant.options)], [variantTitle(product, variant.options), 'what more costs'], said(variant.breaks));
+  for (const variant of product.variants)
+    note(
+      ['breaks', 'variant', ...Object.values(variant.options)],
+      [variantTitle(product, variant.options), 'what more costs'],
+      said(variant.breaks),
+    );
   for (const choice of product.choices) {
     const title = choice.title || choice.key;
-    if (hasOptions(choice)) for (const option of choice.options) note(['breaks', choice.key, option.key], [title, option.title, 'what more costs'], said(option.breaks));
+    if (hasOptions(choice))
+      for (const option of choice.options)
+        note(['breaks', choice.key, option.key], [title, option.title, 'what more costs'], said(option.breaks));
     else if ('breaks' in choice) note(['breaks', choice.key], [title, 'what more costs'], said(choice.breaks));
   }
 }
@@ -114,7 +139,9 @@ function moneySaid(decimal: string, per: string | null): PriceSaid | null {
 const amountSaid = (amount: Amount | null): PriceSaid | null => amount && { kind: 'amount', amount };
 
 function noteChoice(choice: Choice, note: Note): void {
-  if (hasOptions(choice)) for (const { key, title, amount } of choice.options) note(['choice', choice.key, key], [choice.title || choice.key, title], amountSaid(amount));
+  if (hasOptions(choice))
+    for (const { key, title, amount } of choice.options)
+      note(['choice', choice.key, key], [choice.title || choice.key, title], amountSaid(amount));
   else if ('amount' in choice) note(['choice', choice.key], [choice.title || choice.key], amountSaid(choice.amount));
   if (choice.kind === 'addOn') {
     note(['along', choice.key], [choice.title || choice.key], alongSaid(choice.price));
@@ -137,7 +164,11 @@ function noteRules({ rules }: Program['written'], note: Note): void {
     const { title, on, then } = value;
     then.forEach((effect, position) => {
       if (!on || (effect.kind !== 'amount' && effect.kind !== 'setPrice')) return;
-      note(['rule', ...origin.slice(0, -1).map(String), value.key, String(position)], [title || `Rule ${place + 1}`], effect.kind === 'amount' ? amountSaid(effect.amount) : moneySaid(effect.price, null));
+      note(
+        ['rule', ...origin.slice(0, -1).map(String), value.key, String(position)],
+        [title || `Rule ${place + 1}`],
+        effect.kind === 'amount' ? amountSaid(effect.amount) : moneySaid(effect.price, null),
+      );
     });
   }
 }
@@ -146,7 +177,10 @@ function noteFormulas(program: Program, today: string, note: Note): void {
   const { formulas } = program.written;
   if (formulas.length === 0) return;
   const { measures } = resolve(program, { answers: {} }, { stock: null, today });
-  for (const { formula: { key, title, text }, sheet } of formulas) {
+  for (const {
+    formula: { key, title, text },
+    sheet,
+  } of formulas) {
     const value = measures.filter(({ formula }) => formula === title).at(-1) ?? null;
     note(['formula', sheet ?? '', key], [title], { kind: 'result', value, text });
   }

@@ -19,13 +19,20 @@ export interface LeastEarned {
 }
 
 /**
- * Finds the selection that earns least, at the usual prices and at those of every list, from today on: of those that are
- * known the one that falls furthest short of the product's floor.
+ * Finds the selection that earns least, at the usual prices and at those of every list, from today on: of those that
+ * are known the one that falls furthest short of the product's floor.
  *
  * @param today as YYYY-MM-DD
  * @param off percentage that a code takes off the price
  */
-export function leastEarned(product: Product, surroundings: CatalogSurroundings, today: string, costs: CostOf, limits: MarginLimits, off: Exact = Exact.zero): LeastEarned {
+export function leastEarned(
+  product: Product,
+  surroundings: CatalogSurroundings,
+  today: string,
+  costs: CostOf,
+  limits: MarginLimits,
+  off: Exact = Exact.zero,
+): LeastEarned {
   const floor = floorOf(product, surroundings.shop.marginFloors);
   const share = Exact.parse(floor ?? '0') ?? Exact.zero;
   // What is left to the seller after a code and without tax; and of that so much must be earned.
@@ -40,7 +47,8 @@ export function leastEarned(product: Product, surroundings: CatalogSurroundings,
   const worst = others.reduce((before, one) => (isWorse(one.margin, before.margin, share) ? one : before), first);
   const { margin } = worst;
   // What is proved at some prices is not proved at all of them.
-  const open = margin.kind === 'proved' && found.some((one) => one.margin.kind !== 'proved' && one.margin.kind !== 'nothingSold');
+  const open =
+    margin.kind === 'proved' && found.some((one) => one.margin.kind !== 'proved' && one.margin.kind !== 'nothingSold');
   return open ? { ...worst, margin: { ...margin, kind: 'found', bound: null, open: [] } } : worst;
 }
 
@@ -51,7 +59,12 @@ function withLeft(margin: LowestMargin, left: Exact): LowestMargin {
   if (!('margin' in margin) || left.equals(Exact.one)) return margin;
   const price = Exact.from(margin.price);
   const kept = price.times(left);
-  return { ...margin, margin: Exact.from(margin.margin).minus(price.minus(kept)).rounded(6).toString(), price: kept.rounded(6).toString(), ...(margin.kind === 'found' && { bound: null }) };
+  return {
+    ...margin,
+    margin: Exact.from(margin.margin).minus(price.minus(kept)).rounded(6).toString(),
+    price: kept.rounded(6).toString(),
+    ...(margin.kind === 'found' && { bound: null }),
+  };
 }
 
 interface PricedProgram {
@@ -60,26 +73,44 @@ interface PricedProgram {
   readonly day: string;
 }
 
-/** A product at the usual prices and at those of every list that says something of it, each for those customers whom they are for. */
+/**
+ * A product at the usual prices and at those of every list that says something of it, each for those customers whom
+ * they are for.
+ */
 function pricedPrograms(product: Product, surroundings: CatalogSurroundings, today: string): PricedProgram[] {
   const { shop, priceLists } = surroundings;
   const usual = compile(product, surroundings);
   if (priceLists.length === 0) return [{ program: usual, titles: [], day: today }];
   const groups = [null, ...shop.groups.map(({ key }) => key)];
   const alike = new Map<string, PricedProgram & { readonly for: Set<string | null> }>();
-  for (const pricing of pricingsOf(priceLists, shop.groups.map(({ key }) => key), today)) {
+  for (const pricing of pricingsOf(
+    priceLists,
+    shop.groups.map(({ key }) => key),
+    today,
+  )) {
     const program = pricing.prices ? compile(product, { ...surroundings, prices: pricing.prices }) : usual;
     const same = nameOf(program);
     const known = alike.get(same);
     for (const group of pricing.groups) known?.for.add(group);
-    if (!known) alike.set(same, { program, titles: program.base.listed ? [program.base.listed.title] : pricing.titles, day: pricing.day, for: new Set(pricing.groups) });
+    if (!known)
+      alike.set(same, {
+        program,
+        titles: program.base.listed ? [program.base.listed.title] : pricing.titles,
+        day: pricing.day,
+        for: new Set(pricing.groups),
+      });
   }
   const usually = nameOf(usual);
-  return [...alike].map(([same, { program, titles, day, for: customers }]) => ({ program: { ...program, pricedFor: groups.every((group) => customers.has(group)) ? null : [...customers] }, titles: same === usually ? [] : titles, day }));
+  return [...alike].map(([same, { program, titles, day, for: customers }]) => ({
+    program: { ...program, pricedFor: groups.every((group) => customers.has(group)) ? null : [...customers] },
+    titles: same === usually ? [] : titles,
+    day,
+  }));
 }
 
 /** The same for programs that cost the same, with all that belongs to them and is taken along. */
-const nameOf = (program: Program): string => JSON.stringify([program, ...programsWithin(program)].map(({ product, written }) => [product, written.formulas]));
+const nameOf = (program: Program): string =>
+  JSON.stringify([program, ...programsWithin(program)].map(({ product, written }) => [product, written.formulas]));
 
 /** How far a margin falls short of a floor, in money; null while it is not known. */
 function shortOf(margin: LowestMargin, share: Exact): Exact | null {

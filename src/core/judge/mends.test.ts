@@ -18,7 +18,10 @@ function pressed(product: Product, fault: Pick<Fault, 'path' | 'data'>): Record<
   );
 }
 const faultsOf = (product: Product) => readiness(product, surroundings, null);
-const formula = (text: string, serves: Product['formulas'][number]['serves'] = { kind: 'amount' }) => ({ ...mesh, formulas: [{ key: 'f', title: 'Cutting', serves, text }] });
+const formula = (text: string, serves: Product['formulas'][number]['serves'] = { kind: 'amount' }) => ({
+  ...mesh,
+  formulas: [{ key: 'f', title: 'Cutting', serves, text }],
+});
 const rateOf = (key: string, value: string, per: string) => ({ key, title: key, value, per, byGroup: {}, steps: [] });
 
 describe('a press that mends', () => {
@@ -38,7 +41,21 @@ describe('a press that mends', () => {
   });
 
   it('brings money times an area to money, on the line that is wrong, whatever the line says', () => {
-    const area = (text: string) => ({ ...formula(text), choices: [...mesh.choices, choiceSchema.parse({ kind: 'measure', key: 'width', title: 'Width', unit: 'm', min: '0.1', max: '2', default: '1' })] });
+    const area = (text: string) => ({
+      ...formula(text),
+      choices: [
+        ...mesh.choices,
+        choiceSchema.parse({
+          kind: 'measure',
+          key: 'width',
+          title: 'Width',
+          unit: 'm',
+          min: '0.1',
+          max: '2',
+          default: '1',
+        }),
+      ],
+    });
     for (const [text, right] of [
       ['2 EUR × length × width', '2 EUR × length × width / 1 m2'],
       ['a = length × width\ncost = 2 EUR × a + 1 EUR × a', 'a = length × width\ncost = (2 EUR × a + 1 EUR × a) / 1 m2'],
@@ -56,13 +73,24 @@ describe('a press that mends', () => {
     const [fault] = compile(product, surroundings).faults.filter(({ code }) => code === 'formula');
     const mended = fault && pressed(product, fault)['Times a rate per m'];
     expect(mended?.formulas[0]?.text).toBe('length × 2 × rate');
-    expect(mended?.rates.map(({ key, per }) => [key, per])).toEqual([['labour', 'm'], ['rate', 'm']]);
+    expect(mended?.rates.map(({ key, per }) => [key, per])).toEqual([
+      ['labour', 'm'],
+      ['rate', 'm'],
+    ]);
     expect(mended && compile(mended, surroundings).faults.filter(({ code }) => code === 'formula')).toEqual([]);
   });
 
   it('writes the name that was meant, and no part of a longer one', () => {
     const product = formula('lenght × 2 EUR / 1 m + lenghts');
-    const mended = pressed(product, faultAt(['formulas', 0], { code: 'formula', title: 'Cutting', line: 1, fault: { code: 'unknownName', name: 'lenght', nearest: 'length' } }));
+    const mended = pressed(
+      product,
+      faultAt(['formulas', 0], {
+        code: 'formula',
+        title: 'Cutting',
+        line: 1,
+        fault: { code: 'unknownName', name: 'lenght', nearest: 'length' },
+      }),
+    );
     expect(mended['Write length']?.formulas[0]?.text).toBe('length × 2 EUR / 1 m + lenghts');
   });
 
@@ -73,7 +101,20 @@ describe('a press that mends', () => {
     expect(mended?.notCounted).toBe('madeToOrder');
     expect(mended && faultsOf(mended).filter(({ code }) => code === 'drawsNothing')).toEqual([]);
     const [draw] = mesh.draws;
-    const roofs = productSchema.parse({ ...bare, choices: [{ kind: 'list', key: 'roof', title: 'Roof', options: [{ key: 'flat', title: 'Flat', draws: draw ? [{ kind: 'fixed', stock: draw.stock, quantity: '1' }] : [] }, { key: 'own', title: 'Your own' }] }] });
+    const roofs = productSchema.parse({
+      ...bare,
+      choices: [
+        {
+          kind: 'list',
+          key: 'roof',
+          title: 'Roof',
+          options: [
+            { key: 'flat', title: 'Flat', draws: draw ? [{ kind: 'fixed', stock: draw.stock, quantity: '1' }] : [] },
+            { key: 'own', title: 'Your own' },
+          ],
+        },
+      ],
+    });
     const [open] = faultsOf(roofs).filter(({ code }) => code === 'drawsNothing');
     const settled = open && pressed(roofs, open)['Made to order, not counted'];
     expect(settled?.notCounted).toBeNull();
@@ -83,28 +124,81 @@ describe('a press that mends', () => {
   it('gives options that make variants SKU parts of their names, another for each', () => {
     const product = productSchema.parse({
       ...mesh,
-      choices: [{ kind: 'list', key: 'size', title: 'Size', stocked: true, options: [{ key: 's', title: 'Small' }, { key: 'm', title: 'smäll!' }, { key: 'l', title: 'Large', sku: 'SMALL2' }, { key: 'x', title: '?' }] }],
+      choices: [
+        {
+          kind: 'list',
+          key: 'size',
+          title: 'Size',
+          stocked: true,
+          options: [
+            { key: 's', title: 'Small' },
+            { key: 'm', title: 'smäll!' },
+            { key: 'l', title: 'Large', sku: 'SMALL2' },
+            { key: 'x', title: '?' },
+          ],
+        },
+      ],
       variants: ['s', 'm', 'l', 'x'].map((size) => ({ options: { size } })),
     });
     const [clash] = compile(product, surroundings).faults.filter(({ code }) => code === 'skuClash');
     const mended = clash && pressed(product, clash)['SKU parts from the names'];
-    expect(mended?.choices.flatMap((choice) => ('options' in choice ? choice.options.map(({ sku }) => sku) : []))).toEqual(['SMALL', 'SMALL3', 'SMALL2', '4']);
+    expect(
+      mended?.choices.flatMap((choice) => ('options' in choice ? choice.options.map(({ sku }) => sku) : [])),
+    ).toEqual(['SMALL', 'SMALL3', 'SMALL2', '4']);
     expect(mended && compile(mended, surroundings).faults.filter(({ code }) => code === 'skuClash')).toEqual([]);
   });
 
   it('settles which answers share an SKU', () => {
-    const product = productSchema.parse({ ...mesh, choices: [...mesh.choices, { kind: 'yesNo', key: 'gift', title: 'Gift' }, { kind: 'yesNo', key: 'hem', title: 'Hem', sku: 'H' }] });
-    const mended = pressed(product, faultAt(['choices', 1], { code: 'skuShared', sku: 'MESH', first: 'Gift', second: '' }));
+    const product = productSchema.parse({
+      ...mesh,
+      choices: [
+        ...mesh.choices,
+        { kind: 'yesNo', key: 'gift', title: 'Gift' },
+        { kind: 'yesNo', key: 'hem', title: 'Hem', sku: 'H' },
+      ],
+    });
+    const mended = pressed(
+      product,
+      faultAt(['choices', 1], { code: 'skuShared', sku: 'MESH', first: 'Gift', second: '' }),
+    );
     const settled = (of: Product | undefined) => of?.choices.map((choice) => 'sameSku' in choice && choice.sameSku);
     expect(settled(mended['Gift makes no other SKU'])).toEqual([false, true, false]);
     expect(settled(mended['Nothing without an SKU part does'])).toEqual([true, true, false]);
   });
 
   it.each<[FaultData, Path, Product, string, (product: Product) => unknown, unknown]>([
-    [{ code: 'skuMissing' }, ['sku'], { ...mesh, sku: '', title: 'Größe „M“ Bügel' }, 'Write GROSSE-M-BUGEL', ({ sku }) => sku, 'GROSSE-M-BUGEL'],
-    [{ code: 'wasPriceNotHigher' }, ['wasPrice'], { ...mesh, wasPrice: '1' }, 'Take the was-price away', ({ wasPrice }) => wasPrice, null],
-    [{ code: 'badGtin', given: '4006381333930', right: 1 }, ['variants', 0, 'gtin'], { ...suit, variants: suit.variants.map((variant) => ({ ...variant, gtin: '4006381333930' })) }, 'Write 4006381333931', ({ variants }) => variants[0]?.gtin, '4006381333931'],
-    [{ code: 'ruleSilent', rule: { title: 'R', when: null } }, ['rules', 0], { ...mesh, rules: [{ key: 'r', title: 'R', on: true, when: null, then: [] }] }, 'Switch this rule off', ({ rules }) => rules[0]?.on, false],
+    [
+      { code: 'skuMissing' },
+      ['sku'],
+      { ...mesh, sku: '', title: 'Größe „M“ Bügel' },
+      'Write GROSSE-M-BUGEL',
+      ({ sku }) => sku,
+      'GROSSE-M-BUGEL',
+    ],
+    [
+      { code: 'wasPriceNotHigher' },
+      ['wasPrice'],
+      { ...mesh, wasPrice: '1' },
+      'Take the was-price away',
+      ({ wasPrice }) => wasPrice,
+      null,
+    ],
+    [
+      { code: 'badGtin', given: '4006381333930', right: 1 },
+      ['variants', 0, 'gtin'],
+      { ...suit, variants: suit.variants.map((variant) => ({ ...variant, gtin: '4006381333930' })) },
+      'Write 4006381333931',
+      ({ variants }) => variants[0]?.gtin,
+      '4006381333931',
+    ],
+    [
+      { code: 'ruleSilent', rule: { title: 'R', when: null } },
+      ['rules', 0],
+      { ...mesh, rules: [{ key: 'r', title: 'R', on: true, when: null, then: [] }] },
+      'Switch this rule off',
+      ({ rules }) => rules[0]?.on,
+      false,
+    ],
   ])('%o', (data, path, product, words, read, after) => {
     const mended = pressed(product, { path, data })[words];
     expect(mended && read(mended)).toEqual(after);
@@ -112,7 +206,9 @@ describe('a press that mends', () => {
 
   it('is none where only the manager can know', () => {
     expect(mendsOf(faultAt(['price'], { code: 'priceMissing' }), mesh)).toEqual([]);
-    expect(mendsOf(faultAt(['sheets', 'gift', 'rules', 0], { code: 'ruleSilent', rule: { title: '', when: null } }), mesh)).toEqual([]);
+    expect(
+      mendsOf(faultAt(['sheets', 'gift', 'rules', 0], { code: 'ruleSilent', rule: { title: '', when: null } }), mesh),
+    ).toEqual([]);
   });
 });
 

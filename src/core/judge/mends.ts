@@ -44,30 +44,54 @@ export function mendsOf({ path, data }: Pick<Fault, 'path' | 'data'>, product: P
       return [{ does: { kind: 'takeAway', what: 'wasPrice' }, apply: (draft) => setAt(draft, path, null) }];
     case 'defaultRefused':
     case 'paidDefault':
-      return choice ? [{ does: { kind: 'takeAway', what: 'default' }, apply: (draft) => withoutDefault(choiceAt(path, draft)) }, ...(data.code === 'paidDefault' ? requiring(path, choice) : NONE)] : NONE;
+      return choice
+        ? [
+            { does: { kind: 'takeAway', what: 'default' }, apply: (draft) => withoutDefault(choiceAt(path, draft)) },
+            ...(data.code === 'paidDefault' ? requiring(path, choice) : NONE),
+          ]
+        : NONE;
     case 'leftOutNotMade':
       return choice ? requiring(path, choice) : NONE;
     case 'sheetUnknown':
-      return [{ does: { kind: 'takeAway', what: 'sheet' }, apply: (draft) => void (draft.sheets = draft.sheets.filter(({ key }) => key !== path[1])) }];
+      return [
+        {
+          does: { kind: 'takeAway', what: 'sheet' },
+          apply: (draft) => void (draft.sheets = draft.sheets.filter(({ key }) => key !== path[1])),
+        },
+      ];
     case 'groupUnknown':
       return [{ does: { kind: 'takeAway', what: 'group' }, apply: (draft) => removeAt(draft, path, data.key) }];
     case 'skuShared':
       return choice && 'sameSku' in choice
         ? [
             { does: { kind: 'sameSku', title: choice.title }, apply: (draft) => shareSku(choiceAt(path, draft)) },
-            { does: { kind: 'sameSkuOfAll' }, apply: (draft) => draft.choices.forEach((one) => writesNoSku(one) && shareSku(one)) },
+            {
+              does: { kind: 'sameSkuOfAll' },
+              apply: (draft) => draft.choices.forEach((one) => writesNoSku(one) && shareSku(one)),
+            },
           ]
         : NONE;
     case 'skuClash':
-      return product.choices.some(lacksSkuParts) ? [{ does: { kind: 'skuParts' }, apply: (draft) => draft.choices.forEach(writeSkuParts) }] : NONE;
+      return product.choices.some(lacksSkuParts)
+        ? [{ does: { kind: 'skuParts' }, apply: (draft) => draft.choices.forEach(writeSkuParts) }]
+        : NONE;
     case 'drawsNothing':
       return [{ does: { kind: 'notCounted' }, apply: (draft) => countNot(path, draft) }];
     case 'askedTwice':
-      return choice && !isStocked(choice) ? [{ does: { kind: 'leaveToSheet', title: data.title }, apply: (draft) => leaveToSheet(draft, choice.key, data.other) }] : NONE;
+      return choice && !isStocked(choice)
+        ? [
+            {
+              does: { kind: 'leaveToSheet', title: data.title },
+              apply: (draft) => leaveToSheet(draft, choice.key, data.other),
+            },
+          ]
+        : NONE;
     case 'ruleSilent':
     case 'ruleEndsSale':
     case 'rulesOppose':
-      return path[0] === 'rules' && path.length > 1 ? [{ does: { kind: 'switchOff' }, apply: (draft) => setAt(draft, [...path.slice(0, 2), 'on'], false) }] : NONE;
+      return path[0] === 'rules' && path.length > 1
+        ? [{ does: { kind: 'switchOff' }, apply: (draft) => setAt(draft, [...path.slice(0, 2), 'on'], false) }]
+        : NONE;
     case 'formula':
       return ofFormula(path, data, product);
     default:
@@ -75,13 +99,19 @@ export function mendsOf({ path, data }: Pick<Fault, 'path' | 'data'>, product: P
   }
 }
 
-const choiceAt = (path: Path, { choices }: Pick<Product, 'choices'>): Choice | undefined => (path[0] === 'choices' && typeof path[1] === 'number' ? choices[path[1]] : undefined);
+const choiceAt = (path: Path, { choices }: Pick<Product, 'choices'>): Choice | undefined =>
+  path[0] === 'choices' && typeof path[1] === 'number' ? choices[path[1]] : undefined;
 
 function written(path: Path, text: string | null): readonly Mend[] {
-  return text === null || text === '' ? NONE : [{ does: { kind: 'write', text }, apply: (draft) => setAt(draft, path, text) }];
+  return text === null || text === ''
+    ? NONE
+    : [{ does: { kind: 'write', text }, apply: (draft) => setAt(draft, path, text) }];
 }
 
-/** A number as the open format writes it, of one that people write: `12,50`; null where that could be read in two ways, or is in a currency. */
+/**
+ * A number as the open format writes it, of one that people write: `12,50`; null where that could be read in two ways,
+ * or is in a currency.
+ */
 function plainDecimal(given: string): string | null {
   const bare = given.replace(/[\s’']|[%]/g, '');
   const [, whole, , part] = /^(-?\d+)([.,])(\d{1,2}|\d{4,})$/.exec(bare) ?? [];
@@ -90,13 +120,15 @@ function plainDecimal(given: string): string | null {
 }
 
 function requiring(path: Path, choice: Choice): readonly Mend[] {
-  return [{
-    does: { kind: 'require', title: choice.title },
-    apply(draft) {
-      const target = choiceAt(path, draft);
-      if (target && 'sameSku' in target) target.required = true;
+  return [
+    {
+      does: { kind: 'require', title: choice.title },
+      apply(draft) {
+        const target = choiceAt(path, draft);
+        if (target && 'sameSku' in target) target.required = true;
+      },
     },
-  }];
+  ];
 }
 
 function withoutDefault(choice: Choice | undefined): void {
@@ -152,11 +184,19 @@ const UNITS: readonly (readonly [Dim, string])[] = [
 
 const unitOf = (dim: Dim) => UNITS.find(([measures]) => sameDim(measures, dim))?.[1];
 
-function ofFormula(path: Path, { line, fault }: Extract<FaultData, { code: 'formula' }>, { formulas }: Product): readonly Mend[] {
+function ofFormula(
+  path: Path,
+  { line, fault }: Extract<FaultData, { code: 'formula' }>,
+  { formulas }: Product,
+): readonly Mend[] {
   const [first, index] = path;
   const text = first === 'formulas' && typeof index === 'number' ? formulas[index]?.text : undefined;
   if (text === undefined) return NONE;
-  const onLine = (does: MendDoes, change: (words: string) => string, also: (draft: Product) => void = () => undefined): Mend => ({
+  const onLine = (
+    does: MendDoes,
+    change: (words: string) => string,
+    also: (draft: Product) => void = () => undefined,
+  ): Mend => ({
     does,
     apply(draft) {
       const formula = typeof index === 'number' ? draft.formulas[index] : undefined;
@@ -173,7 +213,9 @@ function ofFormula(path: Path, { line, fault }: Extract<FaultData, { code: 'form
       return ofResult(fault, onLine);
     case 'unknownName': {
       const { name, nearest } = fault;
-      return nearest === null ? NONE : [onLine({ kind: 'write', text: nearest }, (words) => withName(words, name, nearest))];
+      return nearest === null
+        ? NONE
+        : [onLine({ kind: 'write', text: nearest }, (words) => withName(words, name, nearest))];
     }
     default:
       return NONE;
@@ -181,16 +223,27 @@ function ofFormula(path: Path, { line, fault }: Extract<FaultData, { code: 'form
 }
 
 /** Of money times an area what it would be for one square metre; of an area what it costs at a rate. */
-function ofResult({ is, wanted }: Extract<FormulaFaultData, { code: 'wrongResult' }>, onLine: (does: MendDoes, change: (words: string) => string, also?: (draft: Product) => void) => Mend): readonly Mend[] {
+function ofResult(
+  { is, wanted }: Extract<FormulaFaultData, { code: 'wrongResult' }>,
+  onLine: (does: MendDoes, change: (words: string) => string, also?: (draft: Product) => void) => Mend,
+): readonly Mend[] {
   const more = combined(is, wanted, -1);
   const unit = unitOf(more);
-  if (unit !== undefined) return [onLine({ kind: 'divideBy', by: `1 ${unit}` }, (words) => ofWhole(words, ` / 1 ${unit}`))];
+  if (unit !== undefined)
+    return [onLine({ kind: 'divideBy', by: `1 ${unit}` }, (words) => ofWhole(words, ` / 1 ${unit}`))];
   const per = sameDim(is, NUMBER) ? null : unitOf(is);
   if (!sameDim(wanted, MONEY) || per === undefined) return NONE;
   const key = 'rate';
-  return [onLine({ kind: 'timesRate', per }, (words) => ofWhole(words, ` × ${key}`), (draft) => {
-    if (!draft.rates.some((rate) => rate.key === key)) draft.rates.push({ key, title: 'Rate', value: '0', per, byGroup: {}, steps: [] });
-  })];
+  return [
+    onLine(
+      { kind: 'timesRate', per },
+      (words) => ofWhole(words, ` × ${key}`),
+      (draft) => {
+        if (!draft.rates.some((rate) => rate.key === key))
+          draft.rates.push({ key, title: 'Rate', value: '0', per, byGroup: {}, steps: [] });
+      },
+    ),
+  ];
 }
 
 /** Does something to all that a line says, its name aside; what adds or takes is put in brackets. */
@@ -220,7 +273,10 @@ function setAt(draft: Product, path: Path, value: string | boolean | null): void
 
 /** Takes a name out of the list at a place, or the list that holds the place. */
 function removeAt(draft: Product, path: Path, name: string): void {
-  if (path[0] === 'quantityByGroup') return void (draft.quantityByGroup = Object.fromEntries(Object.entries(draft.quantityByGroup).filter(([key]) => key !== name)));
+  if (path[0] === 'quantityByGroup')
+    return void (draft.quantityByGroup = Object.fromEntries(
+      Object.entries(draft.quantityByGroup).filter(([key]) => key !== name),
+    ));
   for (const at of [path, path.slice(0, -1)]) {
     const list = nodeAt(draft, at);
     if (Array.isArray(list) && list.includes(name)) return void list.splice(list.indexOf(name), 1);

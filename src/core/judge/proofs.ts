@@ -27,10 +27,19 @@ export interface ProofOutcome {
  */
 export function prove(program: Program, proofs: readonly Proof[], today: string): ProofOutcome[] {
   return proofs.map((proof) => {
-    const resolution = resolve(program, { answers: proof.answers, quantity: proof.quantity, parts: proof.parts }, { stock: null, today: proof.day ?? today, group: proof.group });
+    const resolution = resolve(
+      program,
+      { answers: proof.answers, quantity: proof.quantity, parts: proof.parts },
+      { stock: null, today: proof.day ?? today, group: proof.group },
+    );
     const { expects } = proof;
     const differences: ProofDifference[] = [];
-    const compare = (what: ProofDifference['what'], expected: string | null, found: string, same = expected === found) => {
+    const compare = (
+      what: ProofDifference['what'],
+      expected: string | null,
+      found: string,
+      same = expected === found,
+    ) => {
       if (expected !== null && !same) differences.push({ what, expected, found });
     };
     compare('state', expects.state, resolution.state);
@@ -39,7 +48,12 @@ export function prove(program: Program, proofs: readonly Proof[], today: string)
       const expected = expects[what];
       const price = expected === null ? null : Exact.parse(expected);
       const found = resolution[what];
-      compare(what, expected, found ? moneyDigits(found, resolution.currency) : 'none', price !== null && found?.equals(price) === true);
+      compare(
+        what,
+        expected,
+        found ? moneyDigits(found, resolution.currency) : 'none',
+        price !== null && found?.equals(price) === true,
+      );
     }
     compare('draws', expects.draws && drawsText(expects.draws), drawsText(drawnBy(resolution)));
     return { proof, holds: differences.length === 0, differences, resolution };
@@ -53,5 +67,10 @@ export function drawnBy({ draws }: Resolution): { stock: string; quantity: strin
 
 /** The order of draws is no difference. */
 function drawsText(draws: readonly { readonly stock: string; readonly quantity: string }[]): string {
-  return [...draws].sort((a, b) => (a.stock < b.stock ? -1 : 1)).map(({ stock, quantity }) => `${quantity} ${stock}`).join(', ') || 'nothing';
+  return (
+    [...draws]
+      .sort((a, b) => (a.stock < b.stock ? -1 : 1))
+      .map(({ stock, quantity }) => `${quantity} ${stock}`)
+      .join(', ') || 'nothing'
+  );
 }

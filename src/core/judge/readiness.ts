@@ -1,5 +1,13 @@
 import { SOME_DAY } from '../calendar';
-import { type CatalogSurroundings, hasOptions, isStocked, type Option, type Product, SKU_PATTERN, variantTitle } from '../catalog';
+import {
+  type CatalogSurroundings,
+  hasOptions,
+  isStocked,
+  type Option,
+  type Product,
+  SKU_PATTERN,
+  variantTitle,
+} from '../catalog';
 import { alikeNeighbours } from '../colour';
 import { type CandidateProgram, LEFT_OUT } from '../compile';
 import { compile } from '../compile/compile';
@@ -27,15 +35,15 @@ export function readiness(
 ): Fault[] {
   const found: Fault[] = [];
   const { product } = program;
-  const add = (path: Path, data: FaultData) =>
-    found.push(faultAt(program.placeOf(path), data));
+  const add = (path: Path, data: FaultData) => found.push(faultAt(program.placeOf(path), data));
 
   if (isBlank(product.title)) add(['title'], { code: 'titleMissing', what: { kind: 'product' } });
   if (product.sku.trim() === '') add(['sku'], { code: 'skuMissing' });
   else if (!SKU_PATTERN.test(product.sku)) add(['sku'], { code: 'badSku', given: product.sku });
   const pricedByVariants = product.variants.length > 0 && product.variants.every(({ price }) => price !== null);
   const pricedByParts = program.kit !== null && program.kit.price.kind !== 'own';
-  if (product.price === null && !pricedByVariants && !pricedByParts && program.baseFormula === null) add(['price'], { code: 'priceMissing' });
+  if (product.price === null && !pricedByVariants && !pricedByParts && program.baseFormula === null)
+    add(['price'], { code: 'priceMissing' });
   // What stands in no list needs no place in one.
   if (product.soldWhere === 'shop' && !product.category?.trim()) add(['category'], { code: 'categoryMissing' });
   // What a kit takes from stock, its parts do.
@@ -49,7 +57,8 @@ export function readiness(
   if (stock) stockFaults(program, stock, add);
   swatchFaults(product, add);
   paidDefaultFaults(product, add);
-  for (const { index, title, other } of askedTwice(program)) add(['choices', index], { code: 'askedTwice', title, other });
+  for (const { index, title, other } of askedTwice(program))
+    add(['choices', index], { code: 'askedTwice', title, other });
 
   return found.sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait'));
 }
@@ -66,7 +75,9 @@ function drawFaults(product: Product, add: Add): void {
     });
     return;
   }
-  const typed = product.choices.some((choice) => 'amount' in choice && choice.required && choice.kind !== 'yesNo' && choice.draws.length > 0);
+  const typed = product.choices.some(
+    (choice) => 'amount' in choice && choice.required && choice.kind !== 'yesNo' && choice.draws.length > 0,
+  );
   if (typed) return;
   const lists = product.choices.filter(hasOptions).filter((choice) => choice.options.some(isSettled));
   if (lists.length === 0) return add(['draws'], { code: 'drawsNothing', when: null });
@@ -77,7 +88,11 @@ function drawFaults(product: Product, add: Add): void {
   const at = product.choices.indexOf(choice);
   if (!choice.required) return add(['draws'], { code: 'drawsNothing', when: `Leaving out ${choice.title}` });
   choice.options.forEach((option, index) => {
-    if (!isSettled(option)) add(['choices', at, 'options', index, 'draws'], { code: 'drawsNothing', when: `${choice.title}: ${option.title}` });
+    if (!isSettled(option))
+      add(['choices', at, 'options', index, 'draws'], {
+        code: 'drawsNothing',
+        when: `${choice.title}: ${option.title}`,
+      });
   });
 }
 
@@ -86,7 +101,11 @@ const isSettled = ({ draws, notCounted }: Option) => draws.length > 0 || notCoun
 
 /** Whether a combination has an option that is not counted. */
 function isMadeToOrder({ choices }: Product, options: Readonly<Record<string, string>>): boolean {
-  return choices.some((choice) => isStocked(choice) && choice.options.some(({ key, notCounted }) => notCounted !== null && key === options[choice.key]));
+  return choices.some(
+    (choice) =>
+      isStocked(choice) &&
+      choice.options.some(({ key, notCounted }) => notCounted !== null && key === options[choice.key]),
+  );
 }
 
 function stockFaults(program: Program, stock: StockView, add: Add): void {
@@ -101,30 +120,50 @@ function stockFaults(program: Program, stock: StockView, add: Add): void {
  * piece, and makes more of them dearer, not cheaper.
  */
 function breakFaults(program: Program, add: Add): void {
-  const { base, quantities: { usual: { orderable } }, currency } = program;
+  const {
+    base,
+    quantities: {
+      usual: { orderable },
+    },
+    currency,
+  } = program;
   if (base.unit || program.baseFormula !== null || program.kit) return;
   const look = (table: BreaksProgram | null, price: Exact | null, path: Path): void => {
     if (!table || !price || table.counting === 'graduated' || table.over !== 'pieces') return;
     const total = (quantity: number) => {
       const step = stepAt(table, Exact.of(quantity));
-      return (step ? broken(table, step, price, Exact.one) : price).rounded(program.places, program.rounding).times(Exact.of(quantity));
+      return (step ? broken(table, step, price, Exact.one) : price)
+        .rounded(program.places, program.rounding)
+        .times(Exact.of(quantity));
     };
     table.steps.forEach((step, index) => {
       const from = step.from.toApproximateNumber();
       const [fewer, more] = [nearestOrderable(orderable, from - 1).below, nearestOrderable(orderable, from).above];
       if (fewer === null || more === null || !total(more).isLess(total(fewer))) return;
-      add([...path, 'steps', index], { code: 'moreForLess', fewer, total: total(fewer), more, less: total(more), currency });
+      add([...path, 'steps', index], {
+        code: 'moreForLess',
+        fewer,
+        total: total(fewer),
+        more,
+        less: total(more),
+        currency,
+      });
     });
   };
   look(base.breaks, base.price, ['breaks']);
   program.product.variants.forEach(({ options }, index) => {
-    const made = program.variants.get(variantKey(program.stocked.map((choice) => options[program.choices[choice]?.key ?? ''] ?? LEFT_OUT)));
+    const made = program.variants.get(
+      variantKey(program.stocked.map((choice) => options[program.choices[choice]?.key ?? ''] ?? LEFT_OUT)),
+    );
     if (made?.breaks) look(made.breaks, made.price ?? base.price, ['variants', index, 'breaks']);
     else if (made?.price) look(base.breaks, made.price, ['breaks']);
   });
 }
 
-/** What can't be taken along as it stands; and two parts of one SKU, which would make items that nobody could tell apart. */
+/**
+ * What can't be taken along as it stands; and two parts of one SKU, which would make items that nobody could tell
+ * apart.
+ */
 function addOnFaults({ addOns }: Program, add: Add): void {
   const owners = new Map<string, string>();
   for (const part of addOns) {
@@ -149,21 +188,34 @@ function partFaults({ kit, product }: Program, add: Add): void {
     if (program.blocking.length > 0) return undefined;
     // What is left to customers is still to be answered; everything else is wrong as it stands.
     const { problems } = resolve(program, { answers: {} }, { stock: null, today: SOME_DAY });
-    const isSettled = ({ where }: Problem) => where.at === 'choice' && where.part.length === 0 && Object.hasOwn(program.fixed, where.choice);
-    return problems.find((found) => problemClass(found.code) === 'invalid' || (found.code === 'answerMissing' && isSettled(found)));
+    const isSettled = ({ where }: Problem) =>
+      where.at === 'choice' && where.part.length === 0 && Object.hasOwn(program.fixed, where.choice);
+    return problems.find(
+      (found) => problemClass(found.code) === 'invalid' || (found.code === 'answerMissing' && isSettled(found)),
+    );
   };
   kit.components.forEach(({ candidates }, index) => {
     for (const candidate of candidates) {
       const first = unresolved(candidate);
       const place = product.parts[index]?.candidates.findIndex((one) => one.product === candidate.product) ?? 0;
-      if (first) add(['parts', index, 'candidates', place], { code: 'partUnresolved', product: candidate.title, first: first.data });
+      if (first)
+        add(['parts', index, 'candidates', place], {
+          code: 'partUnresolved',
+          product: candidate.title,
+          first: first.data,
+        });
     }
   });
   for (const { choice, byOption, component } of kit.slots) {
     if (byOption.length === 0) add(['choices', choice, 'options'], { code: 'slotEmpty', title: component.title });
     byOption.forEach((candidate, option) => {
       const first = candidate && unresolved(candidate);
-      if (first) add(['choices', choice, 'options', option], { code: 'partUnresolved', product: candidate.title, first: first.data });
+      if (first)
+        add(['choices', choice, 'options', option], {
+          code: 'partUnresolved',
+          product: candidate.title,
+          first: first.data,
+        });
     });
   }
 }
@@ -184,7 +236,12 @@ function swatchFaults(product: Product, add: Add): void {
     if (choice.kind !== 'swatch') return;
     for (const { place, difference } of alikeNeighbours(choice.options)) {
       const [first, second] = [choice.options[place], choice.options[place + 1]];
-      add(['choices', index, 'options', place + 1, 'colours'], { code: 'alikeSwatches', first: first?.title ?? '', second: second?.title ?? '', difference: difference.toFixed(1) });
+      add(['choices', index, 'options', place + 1, 'colours'], {
+        code: 'alikeSwatches',
+        first: first?.title ?? '',
+        second: second?.title ?? '',
+        difference: difference.toFixed(1),
+      });
     }
   });
 }
@@ -195,8 +252,17 @@ function paidDefaultFaults(product: Product, add: Add): void {
     if (choice.required) return;
     const costs = (amount: Amount | null) => (amount && Exact.parse(amount.value)?.sign()) === 1;
     const begins = hasOptions(choice)
-      ? choice.options.some(({ key, amount }) => costs(amount) && (choice.kind === 'several' ? choice.default.includes(key) : choice.default === key))
-      : choice.kind === 'addOn' ? choice.default === true : 'amount' in choice && 'default' in choice && choice.default !== null && choice.default !== false && costs(choice.amount);
+      ? choice.options.some(
+          ({ key, amount }) =>
+            costs(amount) && (choice.kind === 'several' ? choice.default.includes(key) : choice.default === key),
+        )
+      : choice.kind === 'addOn'
+        ? choice.default === true
+        : 'amount' in choice &&
+          'default' in choice &&
+          choice.default !== null &&
+          choice.default !== false &&
+          costs(choice.amount);
     if (begins) add(['choices', index, 'default'], { code: 'paidDefault', title: choice.title });
   });
 }

@@ -8,4 +8,8 @@ import { figure } from '../fields';
  * The schema takes any short string and only documents the pattern: a draft may hold what is half typed, and
  * compiling tells in words what is wrong with it and where.
  */
-export const decimalText = figure(z.string().max(60)).meta({ id: 'decimal', pattern: '^[+-]?\\d+(\\.\\d+)?$', description: 'an exact decimal, such as "12.50"' });
+export const decimalText = figure(z.string().max(60)).meta({
+  id: 'decimal',
+  pattern: '^[+-]?\\d+(\\.\\d+)?$',
+  description: 'an exact decimal, such as "12.50"',
+});

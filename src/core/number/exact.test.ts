@@ -24,16 +24,24 @@ describe('Exact', () => {
     expect(Exact.of(1, 3).toString()).toBe('1/3');
   });
 
-  it.each(['', '.', '1.', '.5', '1e3', '1,5', ' 1', '--1', 'NaN', 'Infinity', '0x10', '1'.repeat(61)])('refuses “%s”', (text) => {
-    expect(Exact.parse(text)).toBeNull();
-  });
+  it.each(['', '.', '1.', '.5', '1e3', '1,5', ' 1', '--1', 'NaN', 'Infinity', '0x10', '1'.repeat(61)])(
+    'refuses “%s”',
+    (text) => {
+      expect(Exact.parse(text)).toBeNull();
+    },
+  );
 
   it('adds, multiplies and compares like a decimal library of 200 digits', () => {
     fc.assert(
       fc.property(decimals, decimals, (a, b) => {
         const [x, y] = [Exact.from(a), Exact.from(b)];
         expect(x.plus(y).equals(Exact.from(new BigDecimal(a).plus(b).toFixed()))).toBe(true);
-        expect(x.times(y).toFixed(24)).toBe(new BigDecimal(a).times(b).toFixed(24).replace(/^-(?=0\.0*$)/, ''));
+        expect(x.times(y).toFixed(24)).toBe(
+          new BigDecimal(a)
+            .times(b)
+            .toFixed(24)
+            .replace(/^-(?=0\.0*$)/, ''),
+        );
         expect(Math.sign(x.compare(y))).toBe(new BigDecimal(a).comparedTo(b));
       }),
     );
@@ -62,7 +70,12 @@ describe('Exact', () => {
     fc.assert(
       fc.property(fractions, fractions, fractions, (a, b, c) => {
         expect(a.plus(b).equals(b.plus(a))).toBe(true);
-        expect(a.plus(b).times(c).equals(a.times(c).plus(b.times(c)))).toBe(true);
+        expect(
+          a
+            .plus(b)
+            .times(c)
+            .equals(a.times(c).plus(b.times(c))),
+        ).toBe(true);
         expect(a.minus(a).sign()).toBe(0);
       }),
     );

@@ -45,9 +45,12 @@ export class Exact {
    * @throws RangeError when the denominator is zero or a number is not a safe whole number
    */
   static of(numerator: Integer, denominator: Integer = 1): Exact {
-    if (typeof numerator === 'number' && !isSafe(numerator)) throw new RangeError(`not a safe whole number: ${numerator}`);
-    if (typeof denominator === 'number' && !isSafe(denominator)) throw new RangeError(`not a safe whole number: ${denominator}`);
-    if (typeof numerator === 'number' && typeof denominator === 'number' && denominator > 0) return new Exact(numerator, denominator);
+    if (typeof numerator === 'number' && !isSafe(numerator))
+      throw new RangeError(`not a safe whole number: ${numerator}`);
+    if (typeof denominator === 'number' && !isSafe(denominator))
+      throw new RangeError(`not a safe whole number: ${denominator}`);
+    if (typeof numerator === 'number' && typeof denominator === 'number' && denominator > 0)
+      return new Exact(numerator, denominator);
     return Exact.reduced(BigInt(numerator), BigInt(denominator));
   }
 
@@ -85,7 +88,11 @@ export class Exact {
    */
   static from(text: string): Exact {
     const fraction = FRACTION.exec(text);
-    const value = fraction ? Exact.reduced(BigInt(fraction[1] ?? '0'), BigInt(fraction[2] ?? '1')) : text.length > MAX_WRITTEN_LENGTH ? null : Exact.read(text);
+    const value = fraction
+      ? Exact.reduced(BigInt(fraction[1] ?? '0'), BigInt(fraction[2] ?? '1'))
+      : text.length > MAX_WRITTEN_LENGTH
+        ? null
+        : Exact.read(text);
     if (!value) throw new RangeError(`not a decimal: ${text.slice(0, MAX_TEXT_LENGTH)}`);
     return value;
   }

@@ -1,6 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { ANY_QUANTITY, captionOf, checkQuantity, everyOrderable, LARGEST_QUANTITY, nearestOrderable, orderable, orderableRange, type QuantityRule, quantityRuleSchema, within } from './quantity-rule';
+import {
+  ANY_QUANTITY,
+  captionOf,
+  checkQuantity,
+  everyOrderable,
+  LARGEST_QUANTITY,
+  nearestOrderable,
+  orderable,
+  orderableRange,
+  type QuantityRule,
+  quantityRuleSchema,
+  within,
+} from './quantity-rule';
 
 const rule = (given: Partial<QuantityRule>) => orderable(quantityRuleSchema.parse(given));
 const one = fc.integer({ min: 1, max: 500 });
@@ -10,13 +22,19 @@ const rules: fc.Arbitrary<QuantityRule> = fc.record({
   maximum: fc.option(fc.integer({ min: 1, max: 2000 })),
   multiple: fc.integer({ min: 1, max: 60 }),
   countedFrom: fc.constantFrom('zero', 'minimum'),
-  list: fc.array(fc.record({ quantity: one, caption: fc.constantFrom('', 'a case') }), { maxLength: 8 }).map((list) => (list.length < 4 ? [] : list)),
+  list: fc
+    .array(fc.record({ quantity: one, caption: fc.constantFrom('', 'a case') }), { maxLength: 8 })
+    .map((list) => (list.length < 4 ? [] : list)),
   asked: fc.constant('field'),
 });
 
 /** What a rule says, by its words alone. */
 const isRight = ({ minimum, maximum, multiple, countedFrom, list }: QuantityRule, asked: number) =>
-  list.length > 0 ? list.some(({ quantity }) => quantity === asked) : asked >= minimum && asked <= (maximum ?? Infinity) && (asked - (countedFrom === 'minimum' ? minimum : 0)) % multiple === 0;
+  list.length > 0
+    ? list.some(({ quantity }) => quantity === asked)
+    : asked >= minimum &&
+      asked <= (maximum ?? Infinity) &&
+      (asked - (countedFrom === 'minimum' ? minimum : 0)) % multiple === 0;
 
 const near = (...quantities: number[]) => quantities.map((quantity) => ({ quantity, caption: '' }));
 
@@ -46,13 +64,37 @@ describe('checkQuantity', () => {
   });
 
   it('takes nothing but what a list says, and tells the nearest with their captions', () => {
-    const cases = rule({ minimum: 50, list: [{ quantity: 576, caption: 'a pallet layer' }, { quantity: 12, caption: 'one case' }, { quantity: 48, caption: 'four cases' }] });
+    const cases = rule({
+      minimum: 50,
+      list: [
+        { quantity: 576, caption: 'a pallet layer' },
+        { quantity: 12, caption: 'one case' },
+        { quantity: 48, caption: 'four cases' },
+      ],
+    });
     expect([12, 48, 576].map((asked) => checkQuantity(cases, asked))).toEqual([null, null, null]);
-    expect(checkQuantity(cases, 30)).toEqual({ code: 'quantityNotListed', given: 30, nearest: [{ quantity: 12, caption: 'one case' }, { quantity: 48, caption: 'four cases' }] });
-    expect(checkQuantity(cases, 1000)).toEqual({ code: 'quantityNotListed', given: 1000, nearest: [{ quantity: 576, caption: 'a pallet layer' }] });
-    expect(checkQuantity(within(cases, { least: 13, most: null }), 12)).toEqual({ code: 'quantityNotListed', given: 12, nearest: [{ quantity: 48, caption: 'four cases' }] });
+    expect(checkQuantity(cases, 30)).toEqual({
+      code: 'quantityNotListed',
+      given: 30,
+      nearest: [
+        { quantity: 12, caption: 'one case' },
+        { quantity: 48, caption: 'four cases' },
+      ],
+    });
+    expect(checkQuantity(cases, 1000)).toEqual({
+      code: 'quantityNotListed',
+      given: 1000,
+      nearest: [{ quantity: 576, caption: 'a pallet layer' }],
+    });
+    expect(checkQuantity(within(cases, { least: 13, most: null }), 12)).toEqual({
+      code: 'quantityNotListed',
+      given: 12,
+      nearest: [{ quantity: 48, caption: 'four cases' }],
+    });
     expect(captionOf(cases, 48)).toBe('four cases');
-    expect(everyOrderable(within(cases, { least: null, most: 100 }))?.map(({ quantity }) => quantity)).toEqual([12, 48]);
+    expect(everyOrderable(within(cases, { least: null, most: 100 }))?.map(({ quantity }) => quantity)).toEqual([
+      12, 48,
+    ]);
   });
 
   it('refuses more than any order line holds', () => {
@@ -62,15 +104,26 @@ describe('checkQuantity', () => {
 
   it('only ever suggests quantities that it would take', () => {
     fc.assert(
-      fc.property(rules, fc.oneof(fc.integer({ min: -10, max: 3000 }), fc.double({ min: -10, max: 3000 })), (given, asked) => {
-        const fault = checkQuantity(orderable(given), asked);
-        for (const { quantity } of fault && 'nearest' in fault ? fault.nearest : []) expect(isRight(given, quantity)).toBe(true);
-      }),
+      fc.property(
+        rules,
+        fc.oneof(fc.integer({ min: -10, max: 3000 }), fc.double({ min: -10, max: 3000 })),
+        (given, asked) => {
+          const fault = checkQuantity(orderable(given), asked);
+          for (const { quantity } of fault && 'nearest' in fault ? fault.nearest : [])
+            expect(isRight(given, quantity)).toBe(true);
+        },
+      ),
     );
   });
 
   it('takes a quantity exactly when the words of the rule do', () => {
-    fc.assert(fc.property(rules, fc.integer({ min: 1, max: 3000 }), (given, asked) => void expect(checkQuantity(orderable(given), asked) === null).toBe(isRight(given, asked))));
+    fc.assert(
+      fc.property(
+        rules,
+        fc.integer({ min: 1, max: 3000 }),
+        (given, asked) => void expect(checkQuantity(orderable(given), asked) === null).toBe(isRight(given, asked)),
+      ),
+    );
   });
 
   it('finds nothing nearer than the nearest on either side', () => {

@@ -9,23 +9,35 @@ import { sameThing, type ThingOf } from './things';
 export type ThingsByProduct = ReadonlyMap<string, { readonly title: string; readonly things: readonly ThingOf[] }>;
 
 /** Everything that keeps price lists from being kept, list by list. */
-export function listFaults(lists: readonly PriceList[], groups: readonly CustomerGroup[], products: ThingsByProduct): ListFault[] {
+export function listFaults(
+  lists: readonly PriceList[],
+  groups: readonly CustomerGroup[],
+  products: ThingsByProduct,
+): ListFault[] {
   return lists.flatMap((list, place) => {
-    const twice: ListFaultData[] = lists.findIndex(({ key }) => key === list.key) < place ? [{ code: 'keyTwice', key: list.key }] : [];
-    return [...twice, ...ownFaults(list, groups), ...followFaults(list, lists), ...priceFaults(list, products)].map((data) => ({ place, title: list.title, data }));
+    const twice: ListFaultData[] =
+      lists.findIndex(({ key }) => key === list.key) < place ? [{ code: 'keyTwice', key: list.key }] : [];
+    return [...twice, ...ownFaults(list, groups), ...followFaults(list, lists), ...priceFaults(list, products)].map(
+      (data) => ({ place, title: list.title, data }),
+    );
   });
 }
 
-function ownFaults({ title, groups: named, from, until, percent, showsLowest }: PriceList, groups: readonly CustomerGroup[]): ListFaultData[] {
+function ownFaults(
+  { title, groups: named, from, until, percent, showsLowest }: PriceList,
+  groups: readonly CustomerGroup[],
+): ListFaultData[] {
   const found: ListFaultData[] = [];
   if (isBlank(title)) found.push({ code: 'titleMissing' });
   if (hidesSigns(title)) found.push({ code: 'hidesSigns' });
   const unknown = named.find((group) => !groups.some(({ key }) => key === group));
   if (unknown !== undefined) found.push({ code: 'groupUnknown', key: unknown });
-  for (const day of [from, until]) if (day !== null && parseDay(day) === null) found.push({ code: 'notADay', given: day });
+  for (const day of [from, until])
+    if (day !== null && parseDay(day) === null) found.push({ code: 'notADay', given: day });
   if (from !== null && until !== null && until < from) found.push({ code: 'endsBeforeItBegins', from, until });
   const share = percent === null ? null : Exact.parse(percent);
-  if (percent !== null && (!share || share.isMore(MOST_PERCENT) || share.isLess(LEAST_PERCENT))) found.push({ code: 'notAPercentage', given: percent });
+  if (percent !== null && (!share || share.isMore(MOST_PERCENT) || share.isLess(LEAST_PERCENT)))
+    found.push({ code: 'notAPercentage', given: percent });
   if (showsLowest && from === null) found.push({ code: 'lowestWithoutBeginning' });
   return found;
 }
@@ -36,7 +48,7 @@ const LEAST_PERCENT = Exact.of(-1000);
 
 function followFaults({ key, follows }: PriceList, lists: readonly PriceList[]): ListFaultData[] {
   const way = [key];
-  for (let next = follows; next !== null; ) {
+  for (let next = follows; next !== null;) {
     const list = lists.find((candidate) => candidate.key === next);
     // What is wrong with a list further on is told there.
     if (!list) return way.length === 1 ? [{ code: 'followedUnknown', key: next }] : [];
@@ -54,7 +66,20 @@ function priceFaults({ prices }: PriceList, products: ThingsByProduct): ListFaul
     const known = products.get(product);
     if (!known) return [{ code: 'productUnknown', slug: product }];
     const found = known.things.find((candidate) => sameThing(candidate.thing, thing));
-    if (!found) return [{ code: 'thingUnknown', product: known.title, what: thing.kind, called: thing.kind === 'variant' ? Object.values(thing.options).join(', ') : thing.kind === 'option' ? `${thing.choice} ${thing.option ?? ''}`.trim() : '' }];
+    if (!found)
+      return [
+        {
+          code: 'thingUnknown',
+          product: known.title,
+          what: thing.kind,
+          called:
+            thing.kind === 'variant'
+              ? Object.values(thing.options).join(', ')
+              : thing.kind === 'option'
+                ? `${thing.choice} ${thing.option ?? ''}`.trim()
+                : '',
+        },
+      ];
     const of = thing.kind === 'product' ? known.title : `${known.title}, ${found.title}`;
     const name = JSON.stringify([product, found.thing]);
     if (seen.has(name)) return [{ code: 'pricedTwice', of }];

@@ -24,7 +24,11 @@ export const DAYS_LOOKED_BACK = 30;
  * @returns one for each thing that had a price; none where it was not in the shop then, or the list has no first day
  * @see Directive 98/6/EC, Article 6a, as inserted by Directive (EU) 2019/2161
  */
-export function lowestBefore(list: Pick<PriceList, 'from' | 'groups'>, past: readonly PastPrices[], places: number): ListPrice[] {
+export function lowestBefore(
+  list: Pick<PriceList, 'from' | 'groups'>,
+  past: readonly PastPrices[],
+  places: number,
+): ListPrice[] {
   const begins = list.from === null ? null : parseDay(list.from);
   if (begins === null) return [];
   const group = list.groups[0] ?? null;
@@ -42,7 +46,11 @@ export function lowestBefore(list: Pick<PriceList, 'from' | 'groups'>, past: rea
         const price = listedOf(inForce, product, thing, own, places)?.price ?? own;
         const name = JSON.stringify(thing);
         const known = lowest.get(name);
-        if (price && (!known || price.isLess(known.price))) lowest.set(name, { price, entry: { product: product.slug, of: thing, price: price.toString(), breaks: null } });
+        if (price && (!known || price.isLess(known.price)))
+          lowest.set(name, {
+            price,
+            entry: { product: product.slug, of: thing, price: price.toString(), breaks: null },
+          });
       }
     }
   });

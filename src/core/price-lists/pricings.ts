@@ -21,21 +21,31 @@ const MOST_DAYS = 60;
  * together; what holds on several days stands at the first of them.
  */
 export function pricingsOf(lists: readonly KnownPriceList[], groups: readonly string[], today: string): Pricing[] {
-  const turns = lists.flatMap(({ from, until }) => [from, until === null ? null : dayAfter(until)]).filter((day): day is string => day !== null && day > today);
+  const turns = lists
+    .flatMap(({ from, until }) => [from, until === null ? null : dayAfter(until)])
+    .filter((day): day is string => day !== null && day > today);
   const days = [today, ...[...new Set(turns)].sort().slice(0, MOST_DAYS)];
   const found = new Map<string, Pricing>();
   for (const day of days) {
     const together = new Map<string, (string | null)[]>();
     for (const group of [null, ...groups]) {
       // Which lists are followed changes with the day, too.
-      const name = listsOf(lists, group, day).map(({ key }) => key).join(' ') + followedOn(lists, day);
+      const name =
+        listsOf(lists, group, day)
+          .map(({ key }) => key)
+          .join(' ') + followedOn(lists, day);
       together.set(name, [...(together.get(name) ?? []), group]);
     }
     for (const [name, members] of together) {
       const full = `${name}|${JSON.stringify(members)}`;
       if (found.has(full)) continue;
       const prices = pricesFor(lists, members[0] ?? null, day);
-      found.set(full, { day, groups: members, ...(prices && { prices: { ...prices, groups: members } }), titles: prices?.lists.map(({ title }) => title) ?? [] });
+      found.set(full, {
+        day,
+        groups: members,
+        ...(prices && { prices: { ...prices, groups: members } }),
+        titles: prices?.lists.map(({ title }) => title) ?? [],
+      });
     }
   }
   return [...found.values()];
@@ -48,5 +58,8 @@ function dayAfter(day: string): string | null {
 
 function followedOn(lists: readonly KnownPriceList[], day: string): string {
   const followed = new Set(lists.flatMap(({ follows }) => follows ?? []));
-  return lists.filter((list) => followed.has(list.key) && isInForce(list, day)).map(({ key }) => `~${key}`).join('');
+  return lists
+    .filter((list) => followed.has(list.key) && isInForce(list, day))
+    .map(({ key }) => `~${key}`)
+    .join('');
 }

@@ -1,4 +1,15 @@
-import { amountsOf, type Choice, hasOptions, isPlaced, type ListInForce, type ListPrice, type PricedThing, type Product, sameDefinition, type Shelved } from '../catalog';
+import {
+  amountsOf,
+  type Choice,
+  hasOptions,
+  isPlaced,
+  type ListInForce,
+  type ListPrice,
+  type PricedThing,
+  type Product,
+  sameDefinition,
+  type Shelved,
+} from '../catalog';
 import { Exact } from '../number';
 import { type Breaks } from '../pricing';
 
@@ -41,13 +52,19 @@ export function namedIn(prices: readonly ListPrice[], product: string, thing: Pr
 const HUNDRED = Exact.of(100);
 
 /**
- * What something costs by a list: what it names, else so many percent less than it would be, else what the list names that
- * it follows. Null where it says nothing.
+ * What something costs by a list: what it names, else so many percent less than it would be, else what the list names
+ * that it follows. Null where it says nothing.
  *
  * @param usual what it costs without lists; null where that is not said
  * @param places how many decimal places prices have at least
  */
-function inList(list: ListInForce, product: OnShelf, thing: PricedThing, usual: Exact | null, places: number): ListedAs | null {
+function inList(
+  list: ListInForce,
+  product: OnShelf,
+  thing: PricedThing,
+  usual: Exact | null,
+  places: number,
+): ListedAs | null {
   const named = namedIn(list.prices, product.slug, thing);
   const price = named && Exact.parse(named.price);
   if (named && price) return { price, title: list.title, list, named: { breaks: named.breaks }, kept: Exact.one };
@@ -57,11 +74,20 @@ function inList(list: ListInForce, product: OnShelf, thing: PricedThing, usual: 
   if (!percent || !before) return followed && { ...followed, title: list.title, list };
   // As finely as prices are paid, and as finely as this one was written.
   const less = before.times(percent).rounded(Math.max(places, decimalsOf(before)));
-  return { price: less, title: list.title, list, named: followed?.named ?? null, kept: (followed?.kept ?? Exact.one).times(percent) };
+  return {
+    price: less,
+    title: list.title,
+    list,
+    named: followed?.named ?? null,
+    kept: (followed?.kept ?? Exact.one).times(percent),
+  };
 }
 
 /** What is left of a price by a list's percentage, as a share of it; null where that is not for this product. */
-export function keptOf({ percent, places, only }: Pick<ListInForce, 'percent' | 'places' | 'only'>, product: OnShelf): Exact | null {
+export function keptOf(
+  { percent, places, only }: Pick<ListInForce, 'percent' | 'places' | 'only'>,
+  product: OnShelf,
+): Exact | null {
   const isFor = only ? only.includes(product.slug) : isPlaced(places, product);
   const value = percent === null || !isFor ? null : Exact.parse(percent);
   return value && HUNDRED.minus(value).over(HUNDRED);
@@ -70,7 +96,13 @@ export function keptOf({ percent, places, only }: Pick<ListInForce, 'percent' | 
 const decimalsOf = (value: Exact): number => value.toString().split('.')[1]?.length ?? 0;
 
 /** What something costs by the first of some lists that says so; null where none does. */
-export function listedOf(lists: readonly ListInForce[], product: OnShelf, thing: PricedThing, usual: Exact | null, places: number): ListedAs | null {
+export function listedOf(
+  lists: readonly ListInForce[],
+  product: OnShelf,
+  thing: PricedThing,
+  usual: Exact | null,
+  places: number,
+): ListedAs | null {
   for (const list of lists) {
     const found = inList(list, product, thing, usual, places);
     if (found) return found;
@@ -86,17 +118,45 @@ export interface ThingOf {
 }
 
 /** Everything of a product that lists may name a price for: the product, its variants, and what has an amount. */
-export function thingsOf({ title, price, variants, choices }: Pick<Product, 'title' | 'price' | 'variants' | 'choices'>): ThingOf[] {
+export function thingsOf({
+  title,
+  price,
+  variants,
+  choices,
+}: Pick<Product, 'title' | 'price' | 'variants' | 'choices'>): ThingOf[] {
   const optionTitle = (key: string, option: string) => {
     const choice = choices.find((candidate) => candidate.key === key);
-    return (choice && hasOptions(choice) ? choice.options.find((candidate) => candidate.key === option)?.title : undefined) ?? option;
+    return (
+      (choice && hasOptions(choice)
+        ? choice.options.find((candidate) => candidate.key === option)?.title
+        : undefined) ?? option
+    );
   };
   return [
     { thing: { kind: 'product' }, title, usual: price },
-    ...variants.map(({ options, price: own }): ThingOf => ({ thing: { kind: 'variant', options }, title: Object.entries(options).map(([key, option]) => optionTitle(key, option)).join(' · '), usual: own })),
-    ...choices.flatMap((choice) => amountsOf(choice).flatMap((amount, place): ThingOf[] => (amount ? [{ thing: { kind: 'option', choice: choice.key, option: keyAt(choice, place) }, title: titleAt(choice, place), usual: amount.value }] : []))),
+    ...variants.map(({ options, price: own }): ThingOf => ({
+      thing: { kind: 'variant', options },
+      title: Object.entries(options)
+        .map(([key, option]) => optionTitle(key, option))
+        .join(' · '),
+      usual: own,
+    })),
+    ...choices.flatMap((choice) =>
+      amountsOf(choice).flatMap((amount, place): ThingOf[] =>
+        amount
+          ? [
+              {
+                thing: { kind: 'option', choice: choice.key, option: keyAt(choice, place) },
+                title: titleAt(choice, place),
+                usual: amount.value,
+              },
+            ]
+          : [],
+      ),
+    ),
   ];
 }
 
 const keyAt = (choice: Choice, place: number) => (hasOptions(choice) ? (choice.options[place]?.key ?? null) : null);
-const titleAt = (choice: Choice, place: number) => (hasOptions(choice) ? `${choice.title}: ${choice.options[place]?.title ?? ''}` : choice.title);
+const titleAt = (choice: Choice, place: number) =>
+  hasOptions(choice) ? `${choice.title}: ${choice.options[place]?.title ?? ''}` : choice.title;

@@ -8,14 +8,34 @@ const stepSchema = z.strictObject({
 });
 
 /** What more of something costs: another price from so many on. */
-export const breaksSchema = z.strictObject({
-  counting: z.enum(['allUnits', 'graduated']).default('allUnits').describe('whether all of them cost what the step says, or only those beyond it'),
-  over: z.enum(['pieces', 'measure', 'options']).default('pieces').describe('what is counted: pieces; what is charged of the measure that it is sold by; or, of an option that customers take a number of, all of it in the line: so many on each piece, times the pieces'),
-  across: z.enum(['line', 'product', 'together']).default('line').describe('counted in one order line, in all lines of the product, or in all lines of products that name the same group'),
-  together: z.string().max(60).default('').describe('the group of products that are counted together'),
-  gives: z.enum(['price', 'less', 'percent', 'percentOfAll']).default('price').describe('the price itself; so much less; so many percent less of it; or of the whole price of one, with all that is chosen'),
-  steps: z.array(stepSchema).max(40).default([]),
-}).meta({ id: 'breaks' });
+export const breaksSchema = z
+  .strictObject({
+    counting: z
+      .enum(['allUnits', 'graduated'])
+      .default('allUnits')
+      .describe('whether all of them cost what the step says, or only those beyond it'),
+    over: z
+      .enum(['pieces', 'measure', 'options'])
+      .default('pieces')
+      .describe(
+        'what is counted: pieces; what is charged of the measure that it is sold by; or, of an option that customers take a number of, all of it in the line: so many on each piece, times the pieces',
+      ),
+    across: z
+      .enum(['line', 'product', 'together'])
+      .default('line')
+      .describe(
+        'counted in one order line, in all lines of the product, or in all lines of products that name the same group',
+      ),
+    together: z.string().max(60).default('').describe('the group of products that are counted together'),
+    gives: z
+      .enum(['price', 'less', 'percent', 'percentOfAll'])
+      .default('price')
+      .describe(
+        'the price itself; so much less; so many percent less of it; or of the whole price of one, with all that is chosen',
+      ),
+    steps: z.array(stepSchema).max(40).default([]),
+  })
+  .meta({ id: 'breaks' });
 
 export type Breaks = z.infer<typeof breaksSchema>;
 
@@ -45,7 +65,12 @@ export function stepAt({ steps, counting }: BreaksProgram, count: Exact): BreakS
  *
  * @param times how much of the unit that a price is for, where it is one; 1 for a price of one piece
  */
-export function broken({ gives }: Pick<BreaksProgram, 'gives'>, { value }: BreakStep, price: Exact, times: Exact): Exact {
+export function broken(
+  { gives }: Pick<BreaksProgram, 'gives'>,
+  { value }: BreakStep,
+  price: Exact,
+  times: Exact,
+): Exact {
   switch (gives) {
     case 'price':
       return value.times(times);

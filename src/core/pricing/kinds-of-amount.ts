@@ -45,7 +45,14 @@ function fixedLine(per: PriceLine['per']) {
 function shareLine(of: 'base' | 'sum') {
   return ({ label, source, value }: Ready<unknown>): AmountProgram => {
     const share = value.over(HUNDRED);
-    return (inputs) => ({ label, kind: 'choice', of: { kind: 'percent', rate: value, of: inputs[of] }, amount: inputs[of].times(share), per: 'unit', source });
+    return (inputs) => ({
+      label,
+      kind: 'choice',
+      of: { kind: 'percent', rate: value, of: inputs[of] },
+      amount: inputs[of].times(share),
+      per: 'unit',
+      source,
+    });
   };
 }
 
@@ -65,7 +72,14 @@ const kinds: { readonly [K in AmountKind]: KindOfAmount<Of<K>> } = {
       return ({ answers }) => {
         const answer = answers[index];
         const count = answer ? (counted ? answer.characters : answer.charactersWithoutSpaces) : 0;
-        return { label, kind: 'choice', of: { kind: 'characters', count, rate: value }, amount: value.times(Exact.of(count)), per: 'unit', source };
+        return {
+          label,
+          kind: 'choice',
+          of: { kind: 'characters', count, rate: value },
+          amount: value.times(Exact.of(count)),
+          per: 'unit',
+          source,
+        };
       };
     },
   },
@@ -75,14 +89,26 @@ const kinds: { readonly [K in AmountKind]: KindOfAmount<Of<K>> } = {
     counts: 'measure',
     unit: ({ unit }) => unit,
     program({ value, label, source, target, per }) {
-      const line = (of: Basis | null, amount: Exact): PriceLine => ({ label, kind: 'choice', of, amount, per: 'unit', source });
+      const line = (of: Basis | null, amount: Exact): PriceLine => ({
+        label,
+        kind: 'choice',
+        of,
+        amount,
+        per: 'unit',
+        source,
+      });
       const nothing = line(null, Exact.zero);
       if (!target?.unit || !per) return () => nothing;
       const { index, unit } = target;
       const ratePerAnswerUnit = value.times(conversionFactor(unit, per));
       return ({ answers }) => {
         const measured = answers[index]?.value;
-        return measured ? line({ kind: 'measure', quantity: { value: measured, unit }, rate: value, per }, measured.times(ratePerAnswerUnit)) : nothing;
+        return measured
+          ? line(
+              { kind: 'measure', quantity: { value: measured, unit }, rate: value, per },
+              measured.times(ratePerAnswerUnit),
+            )
+          : nothing;
       };
     },
   },
@@ -90,7 +116,8 @@ const kinds: { readonly [K in AmountKind]: KindOfAmount<Of<K>> } = {
 
 /** What the core knows of an amount's kind. */
 export function kindOfAmount<A extends Amount>(amount: A): KindOfAmount<A> {
-  // The record has for each kind what fits that kind; that the two belong together is more than the compiler can follow.
+  // The record has for each kind what fits that kind; that the two belong together is more than the compiler can
+  // follow.
   return kinds[amount.kind] as unknown as KindOfAmount<A>;
 }
 

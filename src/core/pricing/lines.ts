@@ -30,7 +30,13 @@ export type Basis =
   /** another price from so many on */
   | { readonly kind: 'insteadOf'; readonly amount: Exact; readonly usual: Exact }
   /** so many pieces of the line, or so much of what it measures, at another price for one than the first */
-  | { readonly kind: 'beyond'; readonly count: Exact; readonly unit: Unit | null; readonly rate: Exact; readonly usual: Exact };
+  | {
+      readonly kind: 'beyond';
+      readonly count: Exact;
+      readonly unit: Unit | null;
+      readonly rate: Exact;
+      readonly usual: Exact;
+    };
 
 /**
  * One line of the working. The lines per unit add up to the unit price; the unit price times the quantity and the

@@ -14,9 +14,13 @@ describe('priceCurve', () => {
         // A post at the start, and one more for every step begun.
         const price = (at: Exact) => Exact.of(at.over(step).ceiling()).times(Exact.of(rise, 100));
         const { breaks } = priceCurve(price, Exact.of(1, 10), Exact.of(10), 160, CENTS);
-        const steps = Array.from({ length: Math.floor(1000 / width) }, (_, index) => ((index + 1) * width) / 100).filter((at) => at < 10);
+        const steps = Array.from(
+          { length: Math.floor(1000 / width) },
+          (_, index) => ((index + 1) * width) / 100,
+        ).filter((at) => at < 10);
         expect(breaks.map(({ before }) => shown(before.at))).toEqual(steps);
-        for (const { before, after } of breaks) expect(after.price.minus(before.price).equals(Exact.of(rise, 100))).toBe(true);
+        for (const { before, after } of breaks)
+          expect(after.price.minus(before.price).equals(Exact.of(rise, 100))).toBe(true);
       }),
     );
   });
@@ -34,7 +38,16 @@ describe('priceCurve', () => {
   });
 
   it('leaves out where there is no price', () => {
-    const { pieces } = priceCurve((at) => (at.isLess(Exact.of(3)) || at.isMore(Exact.of(6)) ? at : null), Exact.zero, Exact.of(10), 100, CENTS);
-    expect(pieces.map((piece) => [piece[0], piece.at(-1)].map((point) => point && shown(point.at)))).toEqual([[0, 2.9], [6.1, 10]]);
+    const { pieces } = priceCurve(
+      (at) => (at.isLess(Exact.of(3)) || at.isMore(Exact.of(6)) ? at : null),
+      Exact.zero,
+      Exact.of(10),
+      100,
+      CENTS,
+    );
+    expect(pieces.map((piece) => [piece[0], piece.at(-1)].map((point) => point && shown(point.at)))).toEqual([
+      [0, 2.9],
+      [6.1, 10],
+    ]);
   });
 });

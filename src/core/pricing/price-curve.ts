@@ -28,7 +28,13 @@ const UNUSUAL = Exact.of(4);
  * @param count   how many parts the range is looked at in, at least 1
  * @param grain   the smallest change of a price that counts, such as two cents: rounding is no jump
  */
-export function priceCurve(priceAt: (at: Exact) => Exact | null, from: Exact, to: Exact, count: number, grain: Exact): PriceCurve {
+export function priceCurve(
+  priceAt: (at: Exact) => Exact | null,
+  from: Exact,
+  to: Exact,
+  count: number,
+  grain: Exact,
+): PriceCurve {
   const width = to.minus(from);
   const points = Array.from({ length: count + 1 }, (_, index) => {
     const at = from.plus(width.times(Exact.of(index, count)));
@@ -63,8 +69,15 @@ export function priceCurve(priceAt: (at: Exact) => Exact | null, from: Exact, to
   return { pieces, breaks };
 }
 
-/** Halves an interval again and again, keeping the half that changes more; what is left of the change then is a jump. */
-function jumpBetween(priceAt: (at: Exact) => Exact | null, left: CurvePoint, right: CurvePoint, grain: Exact): PriceBreak | null {
+/**
+ * Halves an interval again and again, keeping the half that changes more; what is left of the change then is a jump.
+ */
+function jumpBetween(
+  priceAt: (at: Exact) => Exact | null,
+  left: CurvePoint,
+  right: CurvePoint,
+  grain: Exact,
+): PriceBreak | null {
   let [before, after] = [left, right];
   for (let step = 0; step < HALVINGS; step += 1) {
     const at = before.at.plus(after.at).over(Exact.of(2)).rounded(9);

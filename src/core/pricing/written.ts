@@ -12,8 +12,14 @@ export function writtenLines(lines: readonly PriceLine[]): WrittenLine[] {
   return (['unit', 'line'] as const).flatMap((per) => {
     const own = lines.filter((line) => line.per === per);
     const exact = own.reduce((sum, { amount }) => sum.plus(amount), Exact.zero);
-    const others = own.filter(({ kind }) => kind !== 'rounding').map((line) => ({ ...line, amount: written(line.amount) }));
-    const rounding = roundingLine(others.reduce((sum, { amount }) => sum.plus(Exact.from(amount)), Exact.zero), exact, per);
+    const others = own
+      .filter(({ kind }) => kind !== 'rounding')
+      .map((line) => ({ ...line, amount: written(line.amount) }));
+    const rounding = roundingLine(
+      others.reduce((sum, { amount }) => sum.plus(Exact.from(amount)), Exact.zero),
+      exact,
+      per,
+    );
     return [...others, ...(rounding ? [{ ...rounding, amount: written(rounding.amount) }] : [])];
   });
 }

@@ -60,12 +60,24 @@ export type FaultData =
   | { readonly code: 'lotsPromised'; readonly item: string }
   | { readonly code: 'unknownUnit'; readonly given: string }
   | { readonly code: 'unitMismatch'; readonly unit: string; readonly wanted: string }
-  | { readonly code: 'unknownReference'; readonly what: 'choice' | 'stock item' | 'option' | 'swatch' | 'formula' | 'slot or part' | 'tax class'; readonly given: string }
+  | {
+      readonly code: 'unknownReference';
+      readonly what: 'choice' | 'stock item' | 'option' | 'swatch' | 'formula' | 'slot or part' | 'tax class';
+      readonly given: string;
+    }
   | { readonly code: 'referenceKind'; readonly title: string; readonly wanted: Wanted }
   | { readonly code: 'measureNotRequired'; readonly title: string }
   | { readonly code: 'floorNotPercent' }
   /** margin and price as decimals: it is found out in a worker, and travels */
-  | { readonly code: 'marginBelowFloor'; readonly lists: readonly string[]; readonly example: string; readonly margin: string; readonly price: string; readonly floor: string; readonly currency: string }
+  | {
+      readonly code: 'marginBelowFloor';
+      readonly lists: readonly string[];
+      readonly example: string;
+      readonly margin: string;
+      readonly price: string;
+      readonly floor: string;
+      readonly currency: string;
+    }
   /** of a price list in a catalog file */
   | { readonly code: 'priceListFaulty'; readonly fault: Pick<ListFault, 'title' | 'data'> }
   /** by a choice of its own and by one of a sheet; `other` is the key of that */
@@ -78,7 +90,13 @@ export type FaultData =
   | { readonly code: 'hidesSigns' }
   | { readonly code: 'onlyMaximum' }
   /** `above` where it has to be more than nothing; `most` null for no end */
-  | { readonly code: 'outOfRange'; readonly figure: Figure; readonly given: string; readonly above: boolean; readonly most: number | null }
+  | {
+      readonly code: 'outOfRange';
+      readonly figure: Figure;
+      readonly given: string;
+      readonly above: boolean;
+      readonly most: number | null;
+    }
   | { readonly code: 'unknownCountry'; readonly given: string }
   | { readonly code: 'untaxedCountry'; readonly country: string }
   | { readonly code: 'productUnknown'; readonly product: string }
@@ -88,7 +106,14 @@ export type FaultData =
   | { readonly code: 'breakNotWhole'; readonly given: string }
   | { readonly code: 'breakDearer' }
   | { readonly code: 'breakTwice'; readonly from: string }
-  | { readonly code: 'moreForLess'; readonly fewer: number; readonly total: Exact; readonly more: number; readonly less: Exact; readonly currency: string }
+  | {
+      readonly code: 'moreForLess';
+      readonly fewer: number;
+      readonly total: Exact;
+      readonly more: number;
+      readonly less: Exact;
+      readonly currency: string;
+    }
   | { readonly code: 'quantityImpossible' }
   | { readonly code: 'quantityTwice'; readonly quantity: number }
   | { readonly code: 'wasPriceNotHigher' }
@@ -101,7 +126,11 @@ export type FaultData =
   | { readonly code: 'outOfStock'; readonly item: string }
   | { readonly code: 'stockedQuantity'; readonly title: string }
   /** of a choice for the workshop alone: what it can't be, or that nothing settles it */
-  | { readonly code: 'workshopChoice'; readonly title: string; readonly why: 'kind' | 'stocked' | 'priced' | 'unsettled' | 'byFormula' }
+  | {
+      readonly code: 'workshopChoice';
+      readonly title: string;
+      readonly why: 'kind' | 'stocked' | 'priced' | 'unsettled' | 'byFormula';
+    }
   | { readonly code: 'optionPictureMissing'; readonly title: string }
   | { readonly code: 'leadTimeMissing'; readonly title: string }
   | { readonly code: 'faceMissing'; readonly title: string }
@@ -119,15 +148,32 @@ export type FaultData =
   | { readonly code: 'partFaulty'; readonly product: string; readonly first: FaultData }
   | { readonly code: 'partUnresolved'; readonly product: string; readonly first: ProblemData }
   | { readonly code: 'partAnswerRefused'; readonly product: string; readonly reason: ProblemData }
-  | { readonly code: 'partChoiceUnknown'; readonly product: string; readonly key: string; readonly meant: string | null }
+  | {
+      readonly code: 'partChoiceUnknown';
+      readonly product: string;
+      readonly key: string;
+      readonly meant: string | null;
+    }
   | { readonly code: 'partNothingOffered'; readonly title: string; readonly product: string }
-  | { readonly code: 'partQuantities'; readonly title: string; readonly least: number; readonly usual: number; readonly most: number }
+  | {
+      readonly code: 'partQuantities';
+      readonly title: string;
+      readonly least: number;
+      readonly usual: number;
+      readonly most: number;
+    }
   | { readonly code: 'kitTooDeep'; readonly most: number; readonly product: string }
   | { readonly code: 'kitTooLarge'; readonly what: 'parts' | 'pieces'; readonly most: number }
   | { readonly code: 'wasPriceOfKit' }
   | { readonly code: 'propertyUnreadable'; readonly name: string }
   | { readonly code: 'propertyNotMeasured'; readonly name: string }
-  | { readonly code: 'propertyOfPlaceMissing'; readonly property: string; readonly place: string; readonly product: string; readonly all: boolean }
+  | {
+      readonly code: 'propertyOfPlaceMissing';
+      readonly property: string;
+      readonly place: string;
+      readonly product: string;
+      readonly all: boolean;
+    }
   | { readonly code: 'fitsItself'; readonly place: string }
   | { readonly code: 'textsOnlySame'; readonly property: string }
   | { readonly code: 'slotEmpty'; readonly title: string }

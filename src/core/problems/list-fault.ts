@@ -12,7 +12,12 @@ export type ListFaultData =
   | { readonly code: 'followsItself' }
   | { readonly code: 'followsInACircle' }
   | { readonly code: 'productUnknown'; readonly slug: string }
-  | { readonly code: 'thingUnknown'; readonly product: string; readonly what: 'product' | 'variant' | 'option'; /** by keys */ readonly called: string }
+  | {
+      readonly code: 'thingUnknown';
+      readonly product: string;
+      readonly what: 'product' | 'variant' | 'option';
+      /** by keys */ readonly called: string;
+    }
   | { readonly code: 'pricedTwice'; readonly of: string }
   | { readonly code: 'notAPrice'; readonly given: string; readonly of: string }
   | { readonly code: 'priceBelowNothing'; readonly of: string };

@@ -60,10 +60,12 @@ export type Unnamed =
   | { readonly kind: 'option'; readonly position: number; readonly choice: string };
 
 /** What something had to be that is named. */
-export type Wanted = 'options' | 'slot' | 'question' | 'choice' | 'value' | 'measure' | 'text' | 'date' | 'oneOf' | 'withoutBase';
+export type Wanted =
+  'options' | 'slot' | 'question' | 'choice' | 'value' | 'measure' | 'text' | 'date' | 'oneOf' | 'withoutBase';
 
 /** What a selection had to be. */
-export type SelectionForm = { readonly form: 'selection' | 'answers' | 'quantity' | 'parts' } | { readonly form: 'part'; readonly part: string };
+export type SelectionForm =
+  { readonly form: 'selection' | 'answers' | 'quantity' | 'parts' } | { readonly form: 'part'; readonly part: string };
 
 /** Why a day can't be chosen; days as YYYY-MM-DD, weekdays from 1 for Monday, months from 1. */
 export type WhyNotDay =

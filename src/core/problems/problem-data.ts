@@ -22,7 +22,10 @@ export interface NotFitting {
   readonly instead: readonly FittingChange[];
 }
 
-/** What to do about something in a build so that another thing fits: take others for it, configure it otherwise; or that nothing there would do. */
+/**
+ * What to do about something in a build so that another thing fits: take others for it, configure it otherwise; or that
+ * nothing there would do.
+ */
 export type FittingChange =
   | { readonly kind: 'take'; readonly of: string; readonly titles: readonly string[] }
   | { readonly kind: 'configure'; readonly of: string }
@@ -36,26 +39,68 @@ export type ProblemData =
   | { readonly code: 'partFixed'; readonly title: string }
   | { readonly code: 'answerFixed'; readonly title: string }
   | { readonly code: 'partNotLeftOut'; readonly title: string }
-  | { readonly code: 'partNotOffered'; readonly title: string; readonly given: string; readonly offered: readonly string[] }
-  | { readonly code: 'partQuantity'; readonly title: string; readonly given: string; readonly least: number; readonly most: number }
+  | {
+      readonly code: 'partNotOffered';
+      readonly title: string;
+      readonly given: string;
+      readonly offered: readonly string[];
+    }
+  | {
+      readonly code: 'partQuantity';
+      readonly title: string;
+      readonly given: string;
+      readonly least: number;
+      readonly most: number;
+    }
   | { readonly code: 'wrongKindOfAnswer'; readonly title: string; readonly expected: string }
-  | { readonly code: 'unknownOption'; readonly title: string; readonly given: string; readonly offered: readonly string[] }
-  | { readonly code: 'answerMissing'; readonly title: string; readonly ask: 'choose' | 'enter' | 'answer' | 'upload' | 'agree' | 'nothing' }
+  | {
+      readonly code: 'unknownOption';
+      readonly title: string;
+      readonly given: string;
+      readonly offered: readonly string[];
+    }
+  | {
+      readonly code: 'answerMissing';
+      readonly title: string;
+      readonly ask: 'choose' | 'enter' | 'answer' | 'upload' | 'agree' | 'nothing';
+    }
   /** nothing settles what the workshop alone is to know */
   | { readonly code: 'workshopUnsettled'; readonly title: string }
   | { readonly code: 'textTooShort'; readonly title: string; readonly characters: number; readonly least: number }
   | { readonly code: 'textTooLong'; readonly title: string; readonly characters: number; readonly most: number }
   | { readonly code: 'textUnprintable'; readonly title: string; readonly fault: TextFault }
-  | { readonly code: 'numberUnreadable'; readonly title: string; readonly given: string; readonly fault: MeasureFault; readonly example: string }
+  | {
+      readonly code: 'numberUnreadable';
+      readonly title: string;
+      readonly given: string;
+      readonly fault: MeasureFault;
+      readonly example: string;
+    }
   | { readonly code: 'numberTooLarge'; readonly title: string }
-  | { readonly code: 'belowMinimum'; readonly title: string; readonly minimum: string; readonly nearest: readonly string[] }
-  | { readonly code: 'aboveMaximum'; readonly title: string; readonly maximum: string; readonly nearest: readonly string[] }
+  | {
+      readonly code: 'belowMinimum';
+      readonly title: string;
+      readonly minimum: string;
+      readonly nearest: readonly string[];
+    }
+  | {
+      readonly code: 'aboveMaximum';
+      readonly title: string;
+      readonly maximum: string;
+      readonly nearest: readonly string[];
+    }
   | { readonly code: 'offStep'; readonly title: string; readonly step: string; readonly nearest: readonly string[] }
   | QuantityFault
   /** what a rule has against how many of several things are in a basket together */
   | { readonly code: 'basketQuantity'; readonly title: string; readonly pieces: number; readonly fault: QuantityFault }
   /** more than one customer may have of several things, with what they have ordered before */
-  | { readonly code: 'customerQuantity'; readonly title: string; readonly pieces: number; readonly earlier: number; readonly most: number }
+  | {
+      readonly code: 'customerQuantity';
+      readonly title: string;
+      readonly pieces: number;
+      readonly earlier: number;
+      readonly most: number;
+    }
   | { readonly code: 'unknownPickKey'; readonly title: string; readonly key: string }
   | { readonly code: 'optionQuantity'; readonly title: string; readonly given: string; readonly most: number }
   | { readonly code: 'tooFewPicked'; readonly title: string; readonly given: number; readonly least: number }
@@ -65,16 +110,50 @@ export type ProblemData =
   | NotFitting
   | { readonly code: 'pickedTwice'; readonly title: string; readonly option: string }
   | { readonly code: 'dayUnreadable'; readonly title: string; readonly given: string }
-  | { readonly code: 'dayNotOffered'; readonly title: string; /** as YYYY-MM-DD */ readonly day: string; readonly why: WhyNotDay; readonly nearest: readonly string[] }
+  | {
+      readonly code: 'dayNotOffered';
+      readonly title: string;
+      /** as YYYY-MM-DD */ readonly day: string;
+      readonly why: WhyNotDay;
+      readonly nearest: readonly string[];
+    }
   | { readonly code: 'fileUnknown'; readonly title: string }
-  | { readonly code: 'fileType'; readonly title: string; readonly file: string; readonly is: string | null; readonly wanted: string }
-  | { readonly code: 'fileTooLarge'; readonly title: string; readonly file: string; readonly size: string; readonly largest: string }
-  | { readonly code: 'fileCount'; readonly title: string; readonly given: number; readonly least: number; readonly most: number }
+  | {
+      readonly code: 'fileType';
+      readonly title: string;
+      readonly file: string;
+      readonly is: string | null;
+      readonly wanted: string;
+    }
+  | {
+      readonly code: 'fileTooLarge';
+      readonly title: string;
+      readonly file: string;
+      readonly size: string;
+      readonly largest: string;
+    }
+  | {
+      readonly code: 'fileCount';
+      readonly title: string;
+      readonly given: number;
+      readonly least: number;
+      readonly most: number;
+    }
   | { readonly code: 'optionNotOffered'; readonly title: string; readonly option: string }
-  | { readonly code: 'optionRuledOut'; readonly title: string; readonly option: string; readonly because: NamedCondition }
+  | {
+      readonly code: 'optionRuledOut';
+      readonly title: string;
+      readonly option: string;
+      readonly because: NamedCondition;
+    }
   | { readonly code: 'refusedByRule'; readonly reason: string }
   | { readonly code: 'notMadeTogether'; readonly combination: string; readonly instead: string | null }
-  | { readonly code: 'formulaStopped'; readonly title: string; readonly line: string; readonly why: 'divisionByZero' | 'tooLarge' | 'rootOfNegative' | 'negative' }
+  | {
+      readonly code: 'formulaStopped';
+      readonly title: string;
+      readonly line: string;
+      readonly why: 'divisionByZero' | 'tooLarge' | 'rootOfNegative' | 'negative';
+    }
   | { readonly code: 'partNotReady'; readonly title: string; readonly first: ProblemData | null }
   | {
       readonly code: 'partOut';
@@ -90,8 +169,19 @@ export type ProblemData =
   | { readonly code: 'notOnSale'; readonly combination: string }
   | { readonly code: 'combinationNotMade'; readonly combination: string }
   | { readonly code: 'outOfStock'; readonly item: string }
-  /** there is no room on a day or in a week, given by its first day; `next` is the next with room for all, null where none was found */
-  | { readonly code: 'noRoom'; readonly title: string; readonly per: 'day' | 'week'; readonly at: string; readonly left: number; readonly asked: number; readonly next: string | null }
+  /**
+   * there is no room on a day or in a week, given by its first day; `next` is the next with room for all, null where
+   * none was found
+   */
+  | {
+      readonly code: 'noRoom';
+      readonly title: string;
+      readonly per: 'day' | 'week';
+      readonly at: string;
+      readonly left: number;
+      readonly asked: number;
+      readonly next: string | null;
+    }
   | { readonly code: 'notEnoughStock'; readonly item: string; readonly canSupply: number; readonly asked: number }
   | {
       readonly code: 'cannotCut';
@@ -116,6 +206,12 @@ export type ProblemData =
   | { readonly code: 'priceBelowNothing'; readonly price: Exact; readonly currency: string }
   | { readonly code: 'lineBelowNothing'; readonly total: Exact; readonly currency: string }
   | { readonly code: 'weightBelowNothing'; readonly weight: Quantity }
-  | { readonly code: 'unknownKey'; readonly place: string; readonly key: string; readonly known: readonly string[]; readonly meant: string | null };
+  | {
+      readonly code: 'unknownKey';
+      readonly place: string;
+      readonly key: string;
+      readonly known: readonly string[];
+      readonly meant: string | null;
+    };
 
 export type ProblemCode = ProblemData['code'];

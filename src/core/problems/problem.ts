@@ -20,7 +20,9 @@ const NONE_NEAR: readonly string[] = [];
 
 /** Right answers close to the one given, ready to be taken over. */
 export function nearestAnswers(data: ProblemData): readonly string[] {
-  return 'nearest' in data && data.nearest.length > 0 ? data.nearest.map((near) => String(typeof near === 'object' ? near.quantity : near)) : NONE_NEAR;
+  return 'nearest' in data && data.nearest.length > 0
+    ? data.nearest.map((near) => String(typeof near === 'object' ? near.quantity : near))
+    : NONE_NEAR;
 }
 
 /** How each problem weighs; one that is forgotten does not compile. */

@@ -22,7 +22,7 @@ describe('readMeasure', () => {
     ['4′6″', '1.3716'],
     ["4'", '1.2192'],
     ["4' 6 in", '1.3716'],
-    ["10'11\"", '3.3274'],
+    ['10\'11"', '3.3274'],
     ['3 1/2"', '0.0889'],
     ['3-1/2 in', '0.0889'],
     ['3½"', '0.0889'],
@@ -72,7 +72,9 @@ describe('readMeasure', () => {
   });
 
   it('reads back what it writes, in every unit', () => {
-    const values = fc.tuple(fc.integer({ min: 0, max: 10 ** 9 }), fc.integer({ min: 0, max: 6 })).map(([n, places]) => Exact.of(n, 10 ** places));
+    const values = fc
+      .tuple(fc.integer({ min: 0, max: 10 ** 9 }), fc.integer({ min: 0, max: 6 }))
+      .map(([n, places]) => Exact.of(n, 10 ** places));
     fc.assert(
       fc.property(values, fc.constantFrom(...units), (value, unit) => {
         const reading = readMeasure(formatQuantity({ value, unit }), unit);
@@ -82,12 +84,44 @@ describe('readMeasure', () => {
   });
 
   it('never throws, whatever is typed', () => {
-    const pieces = fc.array(fc.constantFrom('1', '0', '9', '.', ',', '/', ' ', '-', '½', "'", '"', 'm', 'ft', 'in', 'sq', '²', 'kg', '\u0000', '𝟙', '٣', 'e', '+'), { maxLength: 25 });
+    const pieces = fc.array(
+      fc.constantFrom(
+        '1',
+        '0',
+        '9',
+        '.',
+        ',',
+        '/',
+        ' ',
+        '-',
+        '½',
+        "'",
+        '"',
+        'm',
+        'ft',
+        'in',
+        'sq',
+        '²',
+        'kg',
+        '\u0000',
+        '𝟙',
+        '٣',
+        'e',
+        '+',
+      ),
+      { maxLength: 25 },
+    );
     fc.assert(
-      fc.property(fc.oneof(pieces.map((list) => list.join('')), fc.string({ unit: 'binary', maxLength: 80 })), (text) => {
-        const reading = readMeasure(text, metre);
-        expect(reading.quantity === undefined).toBe(reading.fault !== undefined);
-      }),
+      fc.property(
+        fc.oneof(
+          pieces.map((list) => list.join('')),
+          fc.string({ unit: 'binary', maxLength: 80 }),
+        ),
+        (text) => {
+          const reading = readMeasure(text, metre);
+          expect(reading.quantity === undefined).toBe(reading.fault !== undefined);
+        },
+      ),
       { numRuns: 3000 },
     );
   });
@@ -104,5 +138,7 @@ describe('readNumber', () => {
     expect(reading.fault ? reading.fault.code : reading.value.toString()).toBe(value);
   });
 
-  it.each(['twelve', '1 m', '1,200', '', '1/0'])('refuses “%s”', (text) => expect(readNumber(text).fault).toBeDefined());
+  it.each(['twelve', '1 m', '1,200', '', '1/0'])('refuses “%s”', (text) =>
+    expect(readNumber(text).fault).toBeDefined(),
+  );
 });

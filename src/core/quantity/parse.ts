@@ -22,14 +22,26 @@ export type MeasureReading =
   | { readonly quantity?: undefined; readonly fault: MeasureFault };
 
 export type NumberReading =
-  | { readonly value: Exact; readonly end: number; readonly fault?: undefined }
-  | { readonly fault: MeasureFault };
+  { readonly value: Exact; readonly end: number; readonly fault?: undefined } | { readonly fault: MeasureFault };
 
 const MAX_LENGTH = 60;
 
 const VULGAR: Readonly<Record<string, string>> = {
-  '½': '1/2', '⅓': '1/3', '⅔': '2/3', '¼': '1/4', '¾': '3/4', '⅕': '1/5', '⅖': '2/5', '⅗': '3/5', '⅘': '4/5',
-  '⅙': '1/6', '⅚': '5/6', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8',
+  '½': '1/2',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅕': '1/5',
+  '⅖': '2/5',
+  '⅗': '3/5',
+  '⅘': '4/5',
+  '⅙': '1/6',
+  '⅚': '5/6',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
 };
 
 const MIXED = /^(\d{1,15})(?: +(?:[-+] *)?|[-+] *)(\d{1,15})\/(\d{1,15})/;
@@ -47,8 +59,8 @@ function groupedByMarks(tidy: string): MeasureFault | null {
 
 /**
  * Reads a measure as people type it: `1.2`, `1,2 m`, `120cm`, `4 ft 6 in`, `3 1/2"`, `½ yd`. Everything is read
- * exactly. A comma or a point may be the decimal sign; where `1,200` or `1'200` could mean two things it is refused, never
- * guessed. A foot mark stands alone, or before inches.
+ * exactly. A comma or a point may be the decimal sign; where `1,200` or `1'200` could mean two things it is refused,
+ * never guessed. A foot mark stands alone, or before inches.
  *
  * @param unit the measure's own unit: what a number without one is in, and what the result is given in
  */
@@ -77,10 +89,13 @@ export function readMeasure(text: string, unit: Unit): MeasureReading {
     const found = readUnitAt(tidy, position);
     if (found.fault) return { fault: found.fault };
     if (!found.unit && (parts > 0 || position < tidy.length)) {
-      return { fault: position < tidy.length ? unreadable(tidy, position) : { code: 'unitMissing', number: numberText } };
+      return {
+        fault: position < tidy.length ? unreadable(tidy, position) : { code: 'unitMissing', number: numberText },
+      };
     }
     // Feet by their mark have inches after them, or nothing.
-    if (before !== null && FOOT_MARK.test(before) && found.unit?.code !== '[in_i]') return { fault: { code: 'footMark', rest: numberText } };
+    if (before !== null && FOOT_MARK.test(before) && found.unit?.code !== '[in_i]')
+      return { fault: { code: 'footMark', rest: numberText } };
     before = tidy.slice(position, found.end);
     const partUnit = found.unit ?? unit;
     const converted = convert({ value: number.value, unit: partUnit }, unit);
@@ -96,7 +111,9 @@ export function readMeasure(text: string, unit: Unit): MeasureReading {
 /**
  * Reads a plain number as people type it, with the decimal signs and fractions of {@link readMeasure} but no unit.
  */
-export function readNumber(text: string): { readonly value: Exact; readonly fault?: undefined } | { readonly fault: MeasureFault } {
+export function readNumber(
+  text: string,
+): { readonly value: Exact; readonly fault?: undefined } | { readonly fault: MeasureFault } {
   const plain = readPlain(text);
   if (plain) return { value: plain };
   if (text.length > MAX_LENGTH) return { fault: { code: 'tooLong', limit: MAX_LENGTH } };

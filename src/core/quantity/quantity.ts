@@ -30,11 +30,13 @@ export function conversionFactor(from: Unit, to: Unit): Exact {
 const MAX_SHOWN_PLACES = 6;
 
 /**
- * Writes a quantity for people: `0.25 m`, `12 pieces`. A value that no decimal can give exactly is marked: `≈ 3.280840 ft`.
+ * Writes a quantity for people: `0.25 m`, `12 pieces`. A value that no decimal can give exactly is marked: `≈ 3.280840
+ * ft`.
  */
 export function formatQuantity({ value, unit }: Quantity): string {
   const places = value.decimalPlaces();
-  const digits = places === null || places > MAX_SHOWN_PLACES ? `≈ ${value.toFixed(MAX_SHOWN_PLACES)}` : value.toString();
+  const digits =
+    places === null || places > MAX_SHOWN_PLACES ? `≈ ${value.toFixed(MAX_SHOWN_PLACES)}` : value.toString();
   if (unit.dimension === 'count') return `${digits} ${value.equals(Exact.one) ? unit.words[0] : unit.words[1]}`;
   return `${digits} ${unit.symbol}`;
 }

@@ -45,7 +45,7 @@ const ROWS: Readonly<Record<Dimension, readonly Row[]>> = {
     ['cm', '0.01', 'cm', 'centimetre', 'centimetres', 'centimeter centimeters'],
     ['mm', '0.001', 'mm', 'millimetre', 'millimetres', 'millimeter millimeters'],
     ['km', '1000', 'km', 'kilometre', 'kilometres', 'kilometer kilometers'],
-    ['[in_i]', INCH, 'in', 'inch', 'inches', '" ″ ” \'\''],
+    ['[in_i]', INCH, 'in', 'inch', 'inches', "\" ″ ” ''"],
     ['[ft_i]', FOOT, 'ft', 'foot', 'feet', "' ′ ’"],
     ['[yd_i]', YARD, 'yd', 'yard', 'yards', 'yds'],
     ['[mi_i]', times(YARD, 1760), 'mi', 'mile', 'miles', ''],

@@ -9,7 +9,10 @@ export interface ConditionProgram {
   holds(facts: Facts): boolean;
 }
 
-/** Several parts as one, all of them or any. Conditions are asked at every keystroke: pairs are what engines run fastest. */
+/**
+ * Several parts as one, all of them or any. Conditions are asked at every keystroke: pairs are what engines run
+ * fastest.
+ */
 function together(parts: readonly Holds[], all: boolean): Holds {
   const [first, second, ...rest] = parts;
   if (!first) return () => all;

@@ -6,18 +6,32 @@ import { type FaultData, type Path } from '../problems';
 import { type EffectKind, kindOfEffect, NONE_WITHHELD, type RulingDraft } from './effects';
 
 const product = productSchema.parse({
-  slug: 'p', title: 'P', sku: 'P', quantity: { minimum: 2, maximum: 40, multiple: 2 },
+  slug: 'p',
+  title: 'P',
+  sku: 'P',
+  quantity: { minimum: 2, maximum: 40, multiple: 2 },
   choices: [
-    { kind: 'list', key: 'roof', title: 'Roof', options: ['flat', 'gabled', 'reed'].map((key) => ({ key, title: key })) },
+    {
+      kind: 'list',
+      key: 'roof',
+      title: 'Roof',
+      options: ['flat', 'gabled', 'reed'].map((key) => ({ key, title: key })),
+    },
     { kind: 'measure', key: 'length', title: 'Length', unit: 'm', min: '1', max: '3', step: '0.5' },
     { kind: 'yesNo', key: 'gift', title: 'Gift' },
   ],
 });
 const options = product.choices.flatMap((choice) => ('options' in choice ? choice.options : []));
-const opposes = (a: RuleEffect, b: RuleEffect) => kindOfEffect(a).opposes(a, b, () => options) || kindOfEffect(b).opposes(b, a, () => options);
+const opposes = (a: RuleEffect, b: RuleEffect) =>
+  kindOfEffect(a).opposes(a, b, () => options) || kindOfEffect(b).opposes(b, a, () => options);
 const offer = (...keys: string[]): RuleEffect => ({ kind: 'offer', choice: 'roof', options: keys });
 const withhold = (...keys: string[]): RuleEffect => ({ kind: 'withhold', choice: 'roof', options: keys });
-const limit = (least: string | null, most: string | null, choice = 'length'): RuleEffect => ({ kind: 'limit', choice, least, most });
+const limit = (least: string | null, most: string | null, choice = 'length'): RuleEffect => ({
+  kind: 'limit',
+  choice,
+  least,
+  most,
+});
 const quantity = (least: number | null, most: number | null): RuleEffect => ({ kind: 'limitQuantity', least, most });
 
 /** One of each kind; one that is forgotten does not compile. */
@@ -54,10 +68,13 @@ function compiled(effect: RuleEffect) {
 }
 
 describe('effects', () => {
-  it.each(every.map((effect) => [effect.kind, effect] as const))('%s: one that is right has no fault, and opposes none of its own kind that is the same', (_, effect) => {
-    expect(compiled(effect).faults).toEqual([]);
-    expect(opposes(effect, structuredClone(effect))).toBe(false);
-  });
+  it.each(every.map((effect) => [effect.kind, effect] as const))(
+    '%s: one that is right has no fault, and opposes none of its own kind that is the same',
+    (_, effect) => {
+      expect(compiled(effect).faults).toEqual([]);
+      expect(opposes(effect, structuredClone(effect))).toBe(false);
+    },
+  );
 
   it('on choices say which they are about, and act on them; others act on the item or speak', () => {
     for (const effect of every) {
@@ -116,15 +133,35 @@ describe('effects oppose each other', () => {
 
 describe('what rules make of a choice', () => {
   const ruling = (effects: readonly RuleEffect[]) => {
-    const draft: RulingDraft = { shown: true, shownBy: null, hiddenBy: null, required: false, preselected: undefined, least: null, most: null, withheld: NONE_WITHHELD, options: 3 };
-    effects.forEach((effect, rule) => kindOfEffect(effect).act?.(effect, draft, rule, new Set(compiled(effect).about[0]?.[1])));
+    const draft: RulingDraft = {
+      shown: true,
+      shownBy: null,
+      hiddenBy: null,
+      required: false,
+      preselected: undefined,
+      least: null,
+      most: null,
+      withheld: NONE_WITHHELD,
+      options: 3,
+    };
+    effects.forEach((effect, rule) =>
+      kindOfEffect(effect).act?.(effect, draft, rule, new Set(compiled(effect).about[0]?.[1])),
+    );
     return draft;
   };
 
   it('is said by the first that hides, shows, preselects or withholds', () => {
-    expect(ruling([EVERY.hide, EVERY.show, EVERY.hide, EVERY.show, EVERY.require])).toMatchObject({ hiddenBy: 0, shownBy: 1, required: true });
+    expect(ruling([EVERY.hide, EVERY.show, EVERY.hide, EVERY.show, EVERY.require])).toMatchObject({
+      hiddenBy: 0,
+      shownBy: 1,
+      required: true,
+    });
     expect(ruling([EVERY.preselect, { kind: 'preselect', choice: 'roof', answer: 'reed' }]).preselected).toBe('flat');
-    expect([...ruling([withhold('reed'), offer('flat'), withhold('flat')]).withheld]).toEqual([[2, 0], [1, 1], [0, 2]]);
+    expect([...ruling([withhold('reed'), offer('flat'), withhold('flat')]).withheld]).toEqual([
+      [2, 0],
+      [1, 1],
+      [0, 2],
+    ]);
   });
 
   it('keeps the tightest bound on either side, with the rule that sets it', () => {
@@ -142,11 +179,34 @@ describe('what rules make of a choice', () => {
     const allows = (effect: RuleEffect, named: number[], answer: { option: number | null; value?: string }) => {
       const { clause } = kindOfEffect(effect);
       if (typeof clause !== 'function') throw new Error('no clause');
-      const read = answer.value === undefined ? null : { canonical: '', shown: '', option: null, value: Exact.from(answer.value), characters: 0, charactersWithoutSpaces: 0, picks: [] };
+      const read =
+        answer.value === undefined
+          ? null
+          : {
+              canonical: '',
+              shown: '',
+              option: null,
+              value: Exact.from(answer.value),
+              characters: 0,
+              charactersWithoutSpaces: 0,
+              picks: [],
+            };
       return clause(effect, new Set(named), { option: answer.option, answer: read });
     };
-    expect([allows(EVERY.offer, [0], { option: 0 }), allows(EVERY.offer, [0], { option: 1 }), allows(EVERY.offer, [0], { option: null })]).toEqual([true, false, true]);
-    expect([allows(EVERY.withhold, [2], { option: 2 }), allows(EVERY.withhold, [2], { option: 0 })]).toEqual([false, true]);
-    expect(['1.4', '1.5', '2', '2.1'].map((value) => allows(limit('1.5', '2'), [], { option: null, value }))).toEqual([false, true, true, false]);
+    expect([
+      allows(EVERY.offer, [0], { option: 0 }),
+      allows(EVERY.offer, [0], { option: 1 }),
+      allows(EVERY.offer, [0], { option: null }),
+    ]).toEqual([true, false, true]);
+    expect([allows(EVERY.withhold, [2], { option: 2 }), allows(EVERY.withhold, [2], { option: 0 })]).toEqual([
+      false,
+      true,
+    ]);
+    expect(['1.4', '1.5', '2', '2.1'].map((value) => allows(limit('1.5', '2'), [], { option: null, value }))).toEqual([
+      false,
+      true,
+      true,
+      false,
+    ]);
   });
 });

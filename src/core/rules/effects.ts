@@ -49,8 +49,15 @@ export interface ItemChanges {
   draw(draw: DrawDefinition): void;
 }
 
-/** What an analysis makes of an effect on a choice: the choice is shown, hidden or asked for, or only some answers are left. */
-export type EffectClause<E> = 'shows' | 'hides' | 'requires' | ((effect: E, named: Named, answer: { readonly option: number | null; readonly answer: Answer | null }) => boolean);
+/**
+ * What an analysis makes of an effect on a choice: the choice is shown, hidden or asked for, or only some answers are
+ * left.
+ */
+export type EffectClause<E> =
+  | 'shows'
+  | 'hides'
+  | 'requires'
+  | ((effect: E, named: Named, answer: { readonly option: number | null; readonly answer: Answer | null }) => boolean);
 
 /** Everything the core knows of what a rule can do, beside its schema and its words. */
 export interface KindOfEffect<E> {
@@ -73,7 +80,10 @@ const aboutChoices = (effect: { readonly choices: readonly string[] }, { path, r
   effect.choices.forEach((key, position) => about(key, [...path, 'choices', position]));
 };
 
-const aboutOptions = (effect: { readonly choice: string; readonly options: readonly string[] }, { product, path, report, about }: EffectScope): void => {
+const aboutOptions = (
+  effect: { readonly choice: string; readonly options: readonly string[] },
+  { product, path, report, about }: EffectScope,
+): void => {
   const choice = product.choices.find(({ key }) => key === effect.choice);
   const options = choice && 'options' in choice ? choice.options : [];
   if (effect.options.length === 0) report([...path, 'options'], { code: 'nothingNamed', what: 'options' });
@@ -86,7 +96,8 @@ const aboutOptions = (effect: { readonly choice: string; readonly options: reado
 };
 
 const readOrNull = (text: string | null) => (text === null ? null : Exact.parse(text));
-const share = (one: { readonly choices: readonly string[] }, other: { readonly choices: readonly string[] }) => one.choices.some((choice) => other.choices.includes(choice));
+const share = (one: { readonly choices: readonly string[] }, other: { readonly choices: readonly string[] }) =>
+  one.choices.some((choice) => other.choices.includes(choice));
 const crosses = (least: Exact | null, most: Exact | null) => least !== null && most !== null && least.isMore(most);
 
 type OfOptions = Of<'offer' | 'withhold'>;
@@ -99,8 +110,17 @@ function withhold(ruling: RulingDraft, option: number, rule: number): void {
 }
 
 /** Whether two effects on the options of one choice leave nothing to pick. */
-function leaveNothing(one: OfOptions, other: RuleEffect, optionsOf: (choice: string) => readonly { readonly key: string }[]): boolean {
-  if ((other.kind !== 'offer' && other.kind !== 'withhold') || one.choice !== other.choice || (one.kind === 'withhold' && other.kind === 'withhold')) return false;
+function leaveNothing(
+  one: OfOptions,
+  other: RuleEffect,
+  optionsOf: (choice: string) => readonly { readonly key: string }[],
+): boolean {
+  if (
+    (other.kind !== 'offer' && other.kind !== 'withhold') ||
+    one.choice !== other.choice ||
+    (one.kind === 'withhold' && other.kind === 'withhold')
+  )
+    return false;
   const options = optionsOf(one.choice);
   const allows = (effect: OfOptions, key: string) => effect.options.includes(key) === (effect.kind === 'offer');
   return options.length > 0 && !options.some(({ key }) => allows(one, key) && allows(other, key));
@@ -158,18 +178,23 @@ const kinds: { readonly [K in EffectKind]: KindOfEffect<Of<K>> } = {
     compile: (effect, { path, about }) => about(effect.choice, [...path, 'choice']),
     act: ({ answer }, ruling) => void (ruling.preselected ??= answer),
     toItem: null,
-    opposes: (effect, other) => other.kind === 'preselect' && effect.choice === other.choice && JSON.stringify(effect.answer) !== JSON.stringify(other.answer),
+    opposes: (effect, other) =>
+      other.kind === 'preselect' &&
+      effect.choice === other.choice &&
+      JSON.stringify(effect.answer) !== JSON.stringify(other.answer),
     clause: null,
   },
   limit: {
     compile(effect, { product, path, report, about }) {
       const choice = product.choices.find(({ key }) => key === effect.choice);
-      if (choice && choice.kind !== 'measure' && choice.kind !== 'number') report([...path, 'choice'], { code: 'referenceKind', title: choice.title, wanted: 'value' });
+      if (choice && choice.kind !== 'measure' && choice.kind !== 'number')
+        report([...path, 'choice'], { code: 'referenceKind', title: choice.title, wanted: 'value' });
       for (const side of ['least', 'most'] as const) {
         const text = effect[side];
         if (text !== null && !Exact.parse(text)) report([...path, side], { code: 'notDecimal', given: text });
       }
-      if (choice?.kind === 'measure' || choice?.kind === 'number') checkNarrowed(choice, effect, [...path, 'least'], report);
+      if (choice?.kind === 'measure' || choice?.kind === 'number')
+        checkNarrowed(choice, effect, [...path, 'least'], report);
       about(effect.choice, [...path, 'choice']);
     },
     act(effect, ruling, rule) {
@@ -179,7 +204,10 @@ const kinds: { readonly [K in EffectKind]: KindOfEffect<Of<K>> } = {
     },
     toItem: null,
     opposes: (effect, other) =>
-      other.kind === 'limit' && effect.choice === other.choice && (crosses(readOrNull(effect.least), readOrNull(other.most)) || crosses(readOrNull(other.least), readOrNull(effect.most))),
+      other.kind === 'limit' &&
+      effect.choice === other.choice &&
+      (crosses(readOrNull(effect.least), readOrNull(other.most)) ||
+        crosses(readOrNull(other.least), readOrNull(effect.most))),
     clause: (effect, _, { answer }) => !answer?.value || withinLimit(effect, answer.value),
   },
   limitQuantity: {
@@ -188,17 +216,26 @@ const kinds: { readonly [K in EffectKind]: KindOfEffect<Of<K>> } = {
       const narrowed = within(quantities, effect);
       const { minimum, maximum, multiple } = narrowed;
       // A product whose own rule fits nothing is told there.
-      if (orderableRange(quantities) && !orderableRange(narrowed)) report([...path, 'least'], { code: 'noQuantityFits', least: String(minimum), most: String(maximum ?? LARGEST_QUANTITY), multiple });
+      if (orderableRange(quantities) && !orderableRange(narrowed))
+        report([...path, 'least'], {
+          code: 'noQuantityFits',
+          least: String(minimum),
+          most: String(maximum ?? LARGEST_QUANTITY),
+          multiple,
+        });
     },
     toItem: () => undefined,
-    opposes: (effect, other) => other.kind === 'limitQuantity' && ((effect.least ?? 0) > (other.most ?? Infinity) || (other.least ?? 0) > (effect.most ?? Infinity)),
+    opposes: (effect, other) =>
+      other.kind === 'limitQuantity' &&
+      ((effect.least ?? 0) > (other.most ?? Infinity) || (other.least ?? 0) > (effect.most ?? Infinity)),
   },
   amount: { ...apart, compile: () => undefined, toItem: ({ amount }, item) => item.amount(amount) },
   setPrice: {
     ...apart,
     compile: () => undefined,
     toItem: ({ price, addOns }, item) => item.setPrice(price, addOns),
-    opposes: (effect, other) => other.kind === 'setPrice' && Exact.parse(effect.price)?.equals(Exact.parse(other.price) ?? Exact.zero) === false,
+    opposes: (effect, other) =>
+      other.kind === 'setPrice' && Exact.parse(effect.price)?.equals(Exact.parse(other.price) ?? Exact.zero) === false,
   },
   weight: { ...apart, compile: () => undefined, toItem: ({ weight }, item) => item.weight(weight) },
   draw: { ...apart, compile: () => undefined, toItem: ({ draw }, item) => item.draw(draw) },
@@ -227,19 +264,31 @@ const kinds: { readonly [K in EffectKind]: KindOfEffect<Of<K>> } = {
 
 /** What the core knows of an effect's kind. */
 export function kindOfEffect<E extends RuleEffect>(effect: E): KindOfEffect<E> {
-  // The record has for each kind what fits that kind; that the two belong together is more than the compiler can follow.
+  // The record has for each kind what fits that kind; that the two belong together is more than the compiler can
+  // follow.
   return kinds[effect.kind] as unknown as KindOfEffect<E>;
 }
 
 /** Reports a limit that no answer keeps, by itself or together with the choice's own limits and steps. */
-function checkNarrowed(choice: Extract<Choice, { kind: 'measure' | 'number' }>, effect: Of<'limit'>, path: Path, report: Report): void {
+function checkNarrowed(
+  choice: Extract<Choice, { kind: 'measure' | 'number' }>,
+  effect: Of<'limit'>,
+  path: Path,
+  report: Report,
+): void {
   const own = choice.kind === 'number' ? numberLimits(choice) : choice;
   const [low, high, min, max, step] = [effect.least, effect.most, own.min, own.max, own.step].map(readOrNull);
-  if (low && high && low.isMore(high)) return report(path, { code: 'limitsCross', least: low.toString(), most: high.toString() });
+  if (low && high && low.isMore(high))
+    return report(path, { code: 'limitsCross', least: low.toString(), most: high.toString() });
   const origin = min ?? Exact.zero;
   const first = low && (!min || low.isMore(min)) ? low : min;
   const last = high && (!max || high.isLess(max)) ? high : max;
   if (!first || !last) return;
-  const onStep = step && step.sign() > 0 ? origin.plus(step.times(Exact.of(first.minus(origin).over(step).ceiling()))) : first;
-  if (onStep.isMore(last)) report(path, { code: 'noAnswerFits', why: { kind: 'ruleWithLimits', title: choice.title, first: first.toString(), last: last.toString() } });
+  const onStep =
+    step && step.sign() > 0 ? origin.plus(step.times(Exact.of(first.minus(origin).over(step).ceiling()))) : first;
+  if (onStep.isMore(last))
+    report(path, {
+      code: 'noAnswerFits',
+      why: { kind: 'ruleWithLimits', title: choice.title, first: first.toString(), last: last.toString() },
+    });
 }

@@ -72,11 +72,19 @@ interface AtChoice extends At {
   readonly index: number;
 }
 
-/** What is known of a kind of test beside its schema: what it is asked of, so that the analysis sees it, and whether it holds. */
+/**
+ * What is known of a kind of test beside its schema: what it is asked of, so that the analysis sees it, and whether it
+ * holds.
+ */
 type KindOfTest<T extends Test> =
   | { readonly of: 'choice'; readonly wanted: Wanted; compile(test: T, at: AtChoice): Holds }
   /** of a date that is asked for, or of the day it is */
-  | { readonly of: 'choiceOrToday'; readonly wanted: Wanted; compile(test: T, at: AtChoice): Holds; ofToday(test: T, at: At): Holds }
+  | {
+      readonly of: 'choiceOrToday';
+      readonly wanted: Wanted;
+      compile(test: T, at: AtChoice): Holds;
+      ofToday(test: T, at: At): Holds;
+    }
   /** of the product, whatever is chosen of it; or of what a selection has beside its answers */
   | { readonly of: 'product' | 'quantity' | 'group' | 'figure' | 'weight'; compile(test: T, at: At): Holds };
 
@@ -85,7 +93,8 @@ type Kind<K extends Test['kind']> = KindOfTest<Extract<Test, { kind: K }>>;
 const ofProduct: KindOfTest<TestOfProduct> = {
   of: 'product',
   compile(test, { path, scope: { product, report } }) {
-    if (namesOf(test).every((name) => plainWords(name) === '')) report([...path, FIELD_OF_NAMES[test.kind]], { code: 'conditionEmpty' });
+    if (namesOf(test).every((name) => plainWords(name) === ''))
+      report([...path, FIELD_OF_NAMES[test.kind]], { code: 'conditionEmpty' });
     const holds = holdsOfProduct(test, product) === (test.is === 'oneOf');
     return () => holds;
   },
@@ -110,18 +119,41 @@ const ofDay: KindOfTest<TestOfDay> = {
 /** All kinds of test; one that is forgotten does not compile. */
 const kinds: { readonly [K in Test['kind']]: Kind<K> } = {
   option: { of: 'choice', wanted: 'options', compile: compileOption },
-  pieces: { of: 'choice', wanted: 'slot', compile: (test, { index }) => ({ answers }) => compares(test.compare, piecesOf(answers[index]) - test.value) },
+  pieces: {
+    of: 'choice',
+    wanted: 'slot',
+    compile:
+      (test, { index }) =>
+      ({ answers }) =>
+        compares(test.compare, piecesOf(answers[index]) - test.value),
+  },
   // A question that is left alone is answered with no; terms are agreed to or not answered.
-  said: { of: 'choice', wanted: 'question', compile: (test, { choice, index }) => (choice.kind === 'agreement' ? ({ answers }) => ((answers[index] ?? null) !== null) === test.yes : ({ answers }) => (answers[index]?.picks.length ?? 0) > 0 === test.yes) },
-  answered: { of: 'choice', wanted: 'choice', compile: (test, { index }) => ({ answers }) => ((answers[index] ?? null) !== null) === test.answered },
+  said: {
+    of: 'choice',
+    wanted: 'question',
+    compile: (test, { choice, index }) =>
+      choice.kind === 'agreement'
+        ? ({ answers }) => ((answers[index] ?? null) !== null) === test.yes
+        : ({ answers }) => (answers[index]?.picks.length ?? 0) > 0 === test.yes,
+  },
+  answered: {
+    of: 'choice',
+    wanted: 'choice',
+    compile:
+      (test, { index }) =>
+      ({ answers }) =>
+        ((answers[index] ?? null) !== null) === test.answered,
+  },
   value: { of: 'choice', wanted: 'value', compile: compileValue },
   characters: {
     of: 'choice',
     wanted: 'text',
-    compile: (test, { index }) => ({ answers }) => {
-      const answer = answers[index];
-      return answer ? compares(test.compare, answer.characters - test.value) : false;
-    },
+    compile:
+      (test, { index }) =>
+      ({ answers }) => {
+        const answer = answers[index];
+        return answer ? compares(test.compare, answer.characters - test.value) : false;
+      },
   },
   day: {
     of: 'choice',
@@ -151,11 +183,19 @@ const kinds: { readonly [K in Test['kind']]: Kind<K> } = {
   season: ofDay,
   weight: { of: 'weight', compile: compileWeightTest },
   figure: { of: 'figure', compile: compileFigure },
-  quantity: { of: 'quantity', compile: (test) => ({ quantity }) => compares(test.compare, quantity - test.value) },
+  quantity: {
+    of: 'quantity',
+    compile:
+      (test) =>
+      ({ quantity }) =>
+        compares(test.compare, quantity - test.value),
+  },
   group: {
     of: 'group',
     compile(test, { path, scope }) {
-      for (const group of test.groups) if (!scope.groups.some(({ key }) => key === group)) scope.report([...path, 'groups'], { code: 'groupUnknown', key: group });
+      for (const group of test.groups)
+        if (!scope.groups.some(({ key }) => key === group))
+          scope.report([...path, 'groups'], { code: 'groupUnknown', key: group });
       const groups = new Set(test.groups);
       return ({ group }) => groups.has(group ?? '') === (test.is === 'oneOf');
     },
@@ -168,7 +208,8 @@ const kinds: { readonly [K in Test['kind']]: Kind<K> } = {
 
 /** What is known of a test's kind. */
 function kindOfTest<T extends Test>(test: T): KindOfTest<T> {
-  // The record has for each kind what fits that kind; that the two belong together is more than the compiler can follow.
+  // The record has for each kind what fits that kind; that the two belong together is more than the compiler can
+  // follow.
   return kinds[test.kind] as unknown as KindOfTest<T>;
 }
 
@@ -192,7 +233,12 @@ export function compileTest(test: Test, at: At): Holds {
   const index = choices.findIndex(({ key }) => key === named);
   const choice = choices[index];
   if (!choice) {
-    scope.report([...path, 'choice'], named === '' ? { code: 'nothingNamed', what: 'choice' } : { code: 'unknownReference', what: 'choice', given: named });
+    scope.report(
+      [...path, 'choice'],
+      named === ''
+        ? { code: 'nothingNamed', what: 'choice' }
+        : { code: 'unknownReference', what: 'choice', given: named },
+    );
     return never;
   }
   if (test.kind !== 'answered' && !kindOf(choice).tests.includes(test.kind as TestOfChoice)) {
@@ -203,7 +249,10 @@ export function compileTest(test: Test, at: At): Holds {
   return kind.compile(test, { ...at, choice, index });
 }
 
-function compileOption(test: Extract<Test, { kind: 'option' }>, { path, scope: { report }, choice, index }: AtChoice): Holds {
+function compileOption(
+  test: Extract<Test, { kind: 'option' }>,
+  { path, scope: { report }, choice, index }: AtChoice,
+): Holds {
   const options = 'options' in choice ? choice.options : [];
   const wanted = new Set<number>();
   for (const key of test.options) {
@@ -242,7 +291,12 @@ type TestOfDay = Extract<Test, { kind: 'weekday' | 'season' }>;
 
 type TestOfProduct = Extract<Test, { kind: 'category' | 'name' | 'tag' | 'supplier' }>;
 
-const FIELD_OF_NAMES: Readonly<Record<TestOfProduct['kind'], string>> = { category: 'categories', name: 'texts', tag: 'tags', supplier: 'suppliers' };
+const FIELD_OF_NAMES: Readonly<Record<TestOfProduct['kind'], string>> = {
+  category: 'categories',
+  name: 'texts',
+  tag: 'tags',
+  supplier: 'suppliers',
+};
 
 /** What a test of the product looks for. */
 function namesOf(test: TestOfProduct): readonly string[] {
@@ -261,17 +315,23 @@ function namesOf(test: TestOfProduct): readonly string[] {
 /** Whether the product is one of those that a test names: the same whatever is chosen. */
 function holdsOfProduct(test: TestOfProduct, product: ConditionScope['product']): boolean {
   if (test.kind === 'name') return finderOf(test)(product.title);
-  const own = test.kind === 'tag' ? product.tags : [(test.kind === 'category' ? product.category : product.supplier) ?? ''];
+  const own =
+    test.kind === 'tag' ? product.tags : [(test.kind === 'category' ? product.category : product.supplier) ?? ''];
   const wanted = new Set(namesOf(test).map(plainWords));
   return own.some((name) => wanted.has(plainWords(name)));
 }
 
 /** A test of a day, given as YYYY-MM-DD. */
-function compileDay(test: Extract<Test, { kind: 'weekday' | 'season' }>, path: Path, report: Report): (day: string) => boolean {
+function compileDay(
+  test: Extract<Test, { kind: 'weekday' | 'season' }>,
+  path: Path,
+  report: Report,
+): (day: string) => boolean {
   if (test.kind === 'weekday') {
     if (test.weekdays.length === 0) report([...path, 'weekdays'], { code: 'conditionEmpty' });
   } else {
-    for (const end of ['from', 'to'] as const) if (!isDayOfYear(test[end])) report([...path, end], { code: 'badDayOfYear', given: test[end] });
+    for (const end of ['from', 'to'] as const)
+      if (!isDayOfYear(test[end])) report([...path, end], { code: 'badDayOfYear', given: test[end] });
   }
   return (day) => holdsOnDay(test, day) === true;
 }
@@ -285,13 +345,17 @@ export function holdsOnDay(test: Extract<Test, { kind: 'weekday' | 'season' }>, 
 }
 
 /** A test of what one weighs; it does not hold where nothing says what that is. */
-function compileWeightTest(test: Extract<Test, { kind: 'weight' }>, { path, scope: { report, weighing }, reads }: At): Holds {
+function compileWeightTest(
+  test: Extract<Test, { kind: 'weight' }>,
+  { path, scope: { report, weighing }, reads }: At,
+): Holds {
   if (weighing && weighing.follows !== null) report(path, { code: 'weightFollows', from: weighing.follows });
   const unit = unitByCode(test.unit);
   const value = Exact.parse(test.value);
   if (!value) report([...path, 'value'], { code: 'notDecimal', given: test.value });
   if (!unit) report([...path, 'unit'], { code: 'unknownUnit', given: test.unit });
-  else if (unit.dimension !== 'mass') report([...path, 'unit'], { code: 'unitMismatch', unit: unit.words[1], wanted: 'kilograms' });
+  else if (unit.dimension !== 'mass')
+    report([...path, 'unit'], { code: 'unitMismatch', unit: unit.words[1], wanted: 'kilograms' });
   if (!value || unit?.dimension !== 'mass') return never;
   for (const index of weighing?.reads ?? []) reads.add(index);
   const limit = value.times(unit.factor);
@@ -307,7 +371,10 @@ function piecesOf(answer: Answer | null | undefined): number {
 }
 
 /** A test of what a formula comes to; it does not hold while that is not known. */
-function compileFigure(test: Extract<Test, { kind: 'figure' }>, { path, scope: { report, figures, currency = '' }, reads }: At): Holds {
+function compileFigure(
+  test: Extract<Test, { kind: 'figure' }>,
+  { path, scope: { report, figures, currency = '' }, reads }: At,
+): Holds {
   const figure = figures?.get(test.formula);
   if (!figure) {
     report([...path, 'formula'], { code: 'unknownReference', what: 'formula', given: test.formula });
@@ -318,11 +385,16 @@ function compileFigure(test: Extract<Test, { kind: 'figure' }>, { path, scope: {
     return never;
   }
   const known = unitByCode(test.unit);
-  const unit = known ? { factor: known.factor, dim: dimOf(known) } : test.unit === currency ? { factor: Exact.one, dim: MONEY } : undefined;
+  const unit = known
+    ? { factor: known.factor, dim: dimOf(known) }
+    : test.unit === currency
+      ? { factor: Exact.one, dim: MONEY }
+      : undefined;
   const value = Exact.parse(test.value);
   if (!value) report([...path, 'value'], { code: 'notDecimal', given: test.value });
   if (!unit) report([...path, 'unit'], { code: 'unknownUnit', given: test.unit });
-  else if (figure.dim && !sameDim(figure.dim, unit.dim)) report([...path, 'unit'], { code: 'unitMismatch', unit: dimWords(unit.dim), wanted: dimWords(figure.dim) });
+  else if (figure.dim && !sameDim(figure.dim, unit.dim))
+    report([...path, 'unit'], { code: 'unitMismatch', unit: dimWords(unit.dim), wanted: dimWords(figure.dim) });
   if (!value || !unit) return never;
   for (const choice of figure.uses) reads.add(choice);
   const limit = value.times(unit.factor);

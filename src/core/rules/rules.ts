@@ -48,14 +48,25 @@ export interface Placed<T> {
 }
 
 /** Checks rules and tables, and makes them ready; null where there are none that are switched on. */
-export function compileRules(rules: readonly Placed<Rule>[], tables: readonly Placed<CompatibilityTable>[], product: Product, scope: Omit<ConditionScope, 'product'> & { readonly quantities: Orderable }): RulesProgram | null {
+export function compileRules(
+  rules: readonly Placed<Rule>[],
+  tables: readonly Placed<CompatibilityTable>[],
+  product: Product,
+  scope: Omit<ConditionScope, 'product'> & { readonly quantities: Orderable },
+): RulesProgram | null {
   if (rules.length === 0 && tables.length === 0) return null;
   const { report } = scope;
   const onChoice = new Map<number, EffectOnChoice[]>();
   const shownByRule = new Set<number>();
   const find = (key: string, path: Path): number => {
     const index = product.choices.findIndex((choice) => choice.key === key);
-    if (index < 0) report(path, key === '' ? { code: 'nothingNamed', what: 'choice' } : { code: 'unknownReference', what: 'choice', given: key });
+    if (index < 0)
+      report(
+        path,
+        key === ''
+          ? { code: 'nothingNamed', what: 'choice' }
+          : { code: 'unknownReference', what: 'choice', given: key },
+      );
     return index;
   };
   const compiled = rules
@@ -75,10 +86,19 @@ export function compileRules(rules: readonly Placed<Rule>[], tables: readonly Pl
       if (rule.then.length === 0) report([...origin, 'then'], { code: 'ruleWithoutEffect' });
       return { key: rule.key, title: rule.title, rule, condition, path: origin };
     });
-  return { rules: compiled, onChoice, shownByRule, tables: tables.filter(({ value }) => value.on).flatMap((table) => compileTable(table, product, scope) ?? []) };
+  return {
+    rules: compiled,
+    onChoice,
+    shownByRule,
+    tables: tables.filter(({ value }) => value.on).flatMap((table) => compileTable(table, product, scope) ?? []),
+  };
 }
 
-function compileTable({ value: table, origin }: Placed<CompatibilityTable>, product: Product, { report }: Pick<ConditionScope, 'report'>): TableProgram | null {
+function compileTable(
+  { value: table, origin }: Placed<CompatibilityTable>,
+  product: Product,
+  { report }: Pick<ConditionScope, 'report'>,
+): TableProgram | null {
   const columns = table.choices.map((key, column) => {
     const index = product.choices.findIndex((choice) => choice.key === key);
     const choice = product.choices[index];
@@ -97,7 +117,8 @@ function compileTable({ value: table, origin }: Placed<CompatibilityTable>, prod
       if (key === '') return -1;
       const choice = product.choices[index];
       const position = choice && 'options' in choice ? choice.options.findIndex((option) => option.key === key) : -1;
-      if (position < 0) report([...origin, 'rows', number, column], { code: 'unknownReference', what: 'option', given: key });
+      if (position < 0)
+        report([...origin, 'rows', number, column], { code: 'unknownReference', what: 'option', given: key });
       return position < 0 ? null : position;
     });
     return positions.every((position) => position !== null) ? [positions] : [];
@@ -126,7 +147,16 @@ export interface Ruling {
   readonly most: { readonly value: Exact; readonly rule: number } | null;
 }
 
-const FREE: Ruling = { shown: true, hiddenBy: null, shownBy: null, required: false, withheld: NONE_WITHHELD, preselected: undefined, least: null, most: null };
+const FREE: Ruling = {
+  shown: true,
+  hiddenBy: null,
+  shownBy: null,
+  required: false,
+  withheld: NONE_WITHHELD,
+  preselected: undefined,
+  least: null,
+  most: null,
+};
 
 /**
  * What the rules that have fired make of a choice. Hiding outweighs showing, and the tightest bound holds; what is
@@ -134,10 +164,25 @@ const FREE: Ruling = { shown: true, hiddenBy: null, shownBy: null, required: fal
  *
  * @param options how many options the choice has
  */
-export function rulingOn(program: RulesProgram, choice: number, options: number, fired: (rule: number) => boolean): Ruling {
+export function rulingOn(
+  program: RulesProgram,
+  choice: number,
+  options: number,
+  fired: (rule: number) => boolean,
+): Ruling {
   const effects = program.onChoice.get(choice);
   if (!effects) return FREE;
-  const ruling: RulingDraft = { shown: true, shownBy: null, hiddenBy: null, required: false, preselected: undefined, least: null, most: null, withheld: NONE_WITHHELD, options };
+  const ruling: RulingDraft = {
+    shown: true,
+    shownBy: null,
+    hiddenBy: null,
+    required: false,
+    preselected: undefined,
+    least: null,
+    most: null,
+    withheld: NONE_WITHHELD,
+    options,
+  };
   let any = false;
   for (const { rule, effect, options: named } of effects) {
     if (!fired(rule)) continue;
@@ -150,7 +195,8 @@ export function rulingOn(program: RulesProgram, choice: number, options: number,
   return ruling;
 }
 
-const matches = (row: readonly number[], picked: readonly (number | null)[]) => row.every((option, column) => option === -1 || picked[column] === null || option === picked[column]);
+const matches = (row: readonly number[], picked: readonly (number | null)[]) =>
+  row.every((option, column) => option === -1 || picked[column] === null || option === picked[column]);
 
 /** Whether a table allows what is picked; null stands for what is not picked yet. */
 export function tableAllows({ table, rows }: TableProgram, picked: readonly (number | null)[]): boolean {
@@ -165,18 +211,36 @@ export function tableAllows({ table, rows }: TableProgram, picked: readonly (num
  * @param offered how many options each column has
  * @returns by column, the options of the first such change; null when nothing is made at all
  */
-export function smallestChange(program: TableProgram, picked: readonly number[], offered: readonly number[]): ReadonlyMap<number, number> | null {
+export function smallestChange(
+  program: TableProgram,
+  picked: readonly number[],
+  offered: readonly number[],
+): ReadonlyMap<number, number> | null {
   let best: Map<number, number> | null = null;
   const consider = (changes: Map<number, number>) => {
     if (!best || changes.size < best.size) best = changes;
   };
   if (program.table.says === 'made') {
-    for (const row of program.rows) consider(new Map(row.flatMap((option, column): [number, number][] => (option !== -1 && option !== picked[column] ? [[column, option]] : []))));
+    for (const row of program.rows)
+      consider(
+        new Map(
+          row.flatMap((option, column): [number, number][] =>
+            option !== -1 && option !== picked[column] ? [[column, option]] : [],
+          ),
+        ),
+      );
     return best;
   }
   picked.forEach((current, column) => {
     for (let option = 0; option < (offered[column] ?? 0); option += 1) {
-      if (option !== current && tableAllows(program, picked.map((other, place) => (place === column ? option : other)))) return consider(new Map([[column, option]]));
+      if (
+        option !== current &&
+        tableAllows(
+          program,
+          picked.map((other, place) => (place === column ? option : other)),
+        )
+      )
+        return consider(new Map([[column, option]]));
     }
   });
   return best;

@@ -30,20 +30,34 @@ const NO_ADD_ONS: readonly AddOnTaken[] = [];
  *
  * @returns what it comes to, with its cost; or the cost null and, in the resolution, why it can't be taken
  */
-export function resolveAddOn(addOn: AddOnProgram, { today, group, files, costs }: Pick<ResolveContext, 'today' | 'group' | 'files' | 'costs'>, resolve: ResolveAlong): { readonly resolution: Resolution; readonly price: CostAlong | null } {
+export function resolveAddOn(
+  addOn: AddOnProgram,
+  { today, group, files, costs }: Pick<ResolveContext, 'today' | 'group' | 'files' | 'costs'>,
+  resolve: ResolveAlong,
+): { readonly resolution: Resolution; readonly price: CostAlong | null } {
   const { program } = addOn;
   const resolution = resolve(program, { answers: addOn.answers }, { stock: null, today, group, files, costs });
   const { state, lineTotal, once } = resolution;
   if (state !== 'sellable' || !lineTotal) return { resolution, price: null };
   const rounded = (amount: Exact) => amount.rounded(program.places, program.rounding);
-  return { resolution, price: { each: rounded(addOn.price.of(lineTotal.minus(once))), once: rounded(addOn.price.ofOnce(once)) } };
+  return {
+    resolution,
+    price: { each: rounded(addOn.price.of(lineTotal.minus(once))), once: rounded(addOn.price.ofOnce(once)) },
+  };
 }
 
 /** The add-ons that a selection takes; one that this customer can't have is a problem, and is not taken. */
-export function takenAddOns({ addOns, gone, choices }: Program, answers: readonly (Answer | null)[], context: ResolveContext, resolve: ResolveAlong, problems: Problem[]): readonly AddOnTaken[] {
+export function takenAddOns(
+  { addOns, gone, choices }: Program,
+  answers: readonly (Answer | null)[],
+  context: ResolveContext,
+  resolve: ResolveAlong,
+  problems: Problem[],
+): readonly AddOnTaken[] {
   for (const index of gone) {
     const choice = choices[index];
-    if (choice && (answers[index]?.picks.length ?? 0) > 0) problems.push(problem(atChoice(choice.key), { code: 'partNotReady', title: choice.title, first: null }));
+    if (choice && (answers[index]?.picks.length ?? 0) > 0)
+      problems.push(problem(atChoice(choice.key), { code: 'partNotReady', title: choice.title, first: null }));
   }
   if (addOns.length === 0) return NO_ADD_ONS;
   return addOns.flatMap((addOn) => {
@@ -51,7 +65,13 @@ export function takenAddOns({ addOns, gone, choices }: Program, answers: readonl
     if (count === 0) return [];
     const { resolution, price } = resolveAddOn(addOn, context, resolve);
     if (price) return { addOn, count, resolution, price };
-    problems.push(problem(atChoice(addOn.key), { code: 'partNotReady', title: addOn.title, first: resolution.problems[0]?.data ?? null }));
+    problems.push(
+      problem(atChoice(addOn.key), {
+        code: 'partNotReady',
+        title: addOn.title,
+        first: resolution.problems[0]?.data ?? null,
+      }),
+    );
     return [];
   });
 }
@@ -61,8 +81,21 @@ export function addOnAt(taken: readonly AddOnTaken[], choice: number): AddOnTake
   return taken.length === 0 ? undefined : taken.find(({ addOn }) => addOn.choice === choice);
 }
 
-/** What an add-on adds to the price of one item, before it is multiplied by how many are taken; and what is paid once for it. */
-export function addOnLines({ addOn, price }: AddOnTaken): { readonly each: PriceLine; readonly once: PriceLine | null } {
-  const line = (amount: Exact, per: PriceLine['per']): PriceLine => ({ label: addOn.title, kind: 'choice', of: null, amount, per, source: addOn.key });
+/**
+ * What an add-on adds to the price of one item, before it is multiplied by how many are taken; and what is paid once
+ * for it.
+ */
+export function addOnLines({ addOn, price }: AddOnTaken): {
+  readonly each: PriceLine;
+  readonly once: PriceLine | null;
+} {
+  const line = (amount: Exact, per: PriceLine['per']): PriceLine => ({
+    label: addOn.title,
+    kind: 'choice',
+    of: null,
+    amount,
+    per,
+    source: addOn.key,
+  });
   return { each: line(price.each, 'unit'), once: price.once.sign() === 0 ? null : line(price.once, 'line') };
 }

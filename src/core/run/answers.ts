@@ -27,8 +27,13 @@ const SELECTION_KEYS_KNOWN = new Set(SELECTION_KEYS);
 
 const NONE: readonly string[] = [];
 
-/** Keys that mean nothing: what is misspelt would otherwise be passed over in silence. A limited number of them is told. */
-function unknownKeys(given: Readonly<Record<string, unknown>>, known: { has(key: string): boolean }): readonly string[] {
+/**
+ * Keys that mean nothing: what is misspelt would otherwise be passed over in silence. A limited number of them is told.
+ */
+function unknownKeys(
+  given: Readonly<Record<string, unknown>>,
+  known: { has(key: string): boolean },
+): readonly string[] {
   let unknown: string[] | null = null;
   for (const key in given) {
     if (known.has(key) || !Object.hasOwn(given, key)) continue;
@@ -47,15 +52,21 @@ function checkParts({ addOns, kit }: Program, given: unknown, problems: Problem[
     return;
   }
   const known = [...addOns, ...(kit?.components ?? [])].map(({ key }) => key);
-  for (const key of unknownKeys(given, new Set(known))) problems.push(problem(AT_SELECTION, { code: 'unknownPart', key, meant: closest(key, known) }));
+  for (const key of unknownKeys(given, new Set(known)))
+    problems.push(problem(AT_SELECTION, { code: 'unknownPart', key, meant: closest(key, known) }));
   for (const { key, title } of addOns) {
     // What is taken along is chosen by the catalog manager, all of it.
-    if (Object.hasOwn(given, key)) problems.push(problem({ part: [key], at: 'selection' }, { code: 'partFixed', title }));
+    if (Object.hasOwn(given, key))
+      problems.push(problem({ part: [key], at: 'selection' }, { code: 'partFixed', title }));
   }
 }
 
 /** Answers with those that are given beforehand; who answers one of those otherwise is told. */
-function withFixed({ fixed, choices, indexOf }: Program, given: Readonly<Record<string, unknown>>, problems: Problem[]): Readonly<Record<string, unknown>> {
+function withFixed(
+  { fixed, choices, indexOf }: Program,
+  given: Readonly<Record<string, unknown>>,
+  problems: Problem[],
+): Readonly<Record<string, unknown>> {
   let all = given;
   for (const key in fixed) {
     if (all === given) all = { ...given, ...fixed };
@@ -79,7 +90,16 @@ export function readSelection(program: Program, selection: unknown, problems: Pr
     problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: { form: 'selection' } }));
     return { given: withFixed(program, NOTHING, problems), quantity: program.defaultQuantity, parts: undefined };
   }
-  for (const key of unknownKeys(selection, SELECTION_KEYS_KNOWN)) problems.push(problem(AT_SELECTION, { code: 'unknownKey', place: 'A selection', key, known: SELECTION_KEYS, meant: closest(key, SELECTION_KEYS) }));
+  for (const key of unknownKeys(selection, SELECTION_KEYS_KNOWN))
+    problems.push(
+      problem(AT_SELECTION, {
+        code: 'unknownKey',
+        place: 'A selection',
+        key,
+        known: SELECTION_KEYS,
+        meant: closest(key, SELECTION_KEYS),
+      }),
+    );
   checkParts(program, selection.parts, problems);
   let given = NOTHING;
   if (isRecord(selection.answers)) given = selection.answers;
@@ -114,7 +134,14 @@ export interface ReadAnswers {
  * An answer that is absent takes the default; one that is null or empty has been left out on purpose. What the
  * customer's group doesn't see is not asked, and an answer to it is set aside.
  */
-export function readAnswers(program: Program, given: Readonly<Record<string, unknown>>, quantity: number, context: ResolveContext, problems: Problem[], filling: Filling = NOTHING_FILLED): ReadAnswers {
+export function readAnswers(
+  program: Program,
+  given: Readonly<Record<string, unknown>>,
+  quantity: number,
+  context: ResolveContext,
+  problems: Problem[],
+  filling: Filling = NOTHING_FILLED,
+): ReadAnswers {
   const reading: AnswerContext = { today: context.today, files: context.files ?? noFiles };
   const { bounding, rules, order } = program;
   if (!rules && !bounding && !order) return readPlainly(program, given, context.group, reading, problems);
@@ -125,7 +152,13 @@ export function readAnswers(program: Program, given: Readonly<Record<string, unk
   const unsettled: Problem[] = [];
   const runs = new Map<FormulaProgram, FormulaOutcome>();
   const inputs: FormulaInputs & Facts = {
-    answers, base: null, quantity, group: context.group, today: context.today, runs, held,
+    answers,
+    base: null,
+    quantity,
+    group: context.group,
+    today: context.today,
+    runs,
+    held,
     weight: () => ownWeight(program, answers),
     figure: (place) => {
       const formula = program.formulas[place];
@@ -138,7 +171,10 @@ export function readAnswers(program: Program, given: Readonly<Record<string, unk
     const index = order ? (order[place] ?? place) : place;
     const choice = program.choices[index];
     if (!choice || !isSeenBy(choice.groups, context.group)) continue;
-    const ruling = rules && fired && rules.program.onChoice.has(index) ? rulingOn(rules.program, index, choice.options.length, fired) : null;
+    const ruling =
+      rules && fired && rules.program.onChoice.has(index)
+        ? rulingOn(rules.program, index, choice.options.length, fired)
+        : null;
     if (ruling) rulings.set(index, ruling);
     // What is hidden is not asked: an answer to it is kept by whoever gave it, and does not count.
     if (!choice.asks || ruling?.shown === false) continue;
@@ -147,20 +183,32 @@ export function readAnswers(program: Program, given: Readonly<Record<string, unk
     let answer: Answer | null;
     if (!present && bounding?.defaults.has(index)) answer = defaultByFormula(program, choice, index, inputs, reading);
     else {
-      const raw = present ? given[choice.key] : ruling?.preselected !== undefined ? ruling.preselected : choice.defaultRefused ? null : choice.reader.fallback(reading);
-      answer = raw === null || raw === undefined ? null : choice.reader.read(raw, present || ruling?.preselected === undefined ? found : [], reading);
+      const raw = present
+        ? given[choice.key]
+        : ruling?.preselected !== undefined
+          ? ruling.preselected
+          : choice.defaultRefused
+            ? null
+            : choice.reader.fallback(reading);
+      answer =
+        raw === null || raw === undefined
+          ? null
+          : choice.reader.read(raw, present || ruling?.preselected === undefined ? found : [], reading);
     }
     if (answer) answer = offeredAnswer(choice, answer, context.group, present ? found : null);
-    if (answer && rules && ruling && ruling.withheld.size > 0) answer = keptAnswer(rules, choice, answer, ruling, present ? found : null);
+    if (answer && rules && ruling && ruling.withheld.size > 0)
+      answer = keptAnswer(rules, choice, answer, ruling, present ? found : null);
     if (choice.forWorkshop && !isSettled(choice, answer, ruling, reading)) unsettled.push(notSettled(choice));
-    else if (!answer && (choice.required || ruling?.required === true) && found.length === before) found.push(missing(choice));
+    else if (!answer && (choice.required || ruling?.required === true) && found.length === before)
+      found.push(missing(choice));
     answers[index] = answer;
     defaulted[index] = !present && answer !== null;
   }
   if (!isUnfinished(found)) found.push(...unsettled);
   if (!order) return { answers, defaulted, bounds: null, rulings, fired, runs };
   const bounds = boundsOf(program, inputs);
-  for (const [index, ruling] of rulings) if (ruling.least ?? ruling.most) bounds.set(index, narrowed(program, index, bounds.get(index), ruling));
+  for (const [index, ruling] of rulings)
+    if (ruling.least ?? ruling.most) bounds.set(index, narrowed(program, index, bounds.get(index), ruling));
   // All bounds are worked out from all answers before any answer is found to break one.
   for (const [index, bound] of bounds) {
     const fault = boundProblem(program, index, answers[index] ?? null, bound);
@@ -183,8 +231,17 @@ const NOTHING_FILLED: Filling = () => undefined;
 
 const NO_RULINGS: ReadonlyMap<number, Ruling> = new Map();
 
-/** Reads answers that nothing decides about: most products have neither rules nor limits by formula, and are asked at every keystroke. */
-function readPlainly(program: Program, given: Readonly<Record<string, unknown>>, group: string | null | undefined, reading: AnswerContext, problems: Problem[]): ReadAnswers {
+/**
+ * Reads answers that nothing decides about: most products have neither rules nor limits by formula, and are asked at
+ * every keystroke.
+ */
+function readPlainly(
+  program: Program,
+  given: Readonly<Record<string, unknown>>,
+  group: string | null | undefined,
+  reading: AnswerContext,
+  problems: Problem[],
+): ReadAnswers {
   const { choices, formulas } = program;
   const answers: (Answer | null)[] = [];
   const defaulted: boolean[] = [];
@@ -206,60 +263,111 @@ function readPlainly(program: Program, given: Readonly<Record<string, unknown>>,
     defaulted.push(!present && answer !== null);
   }
   if (!isUnfinished(problems)) problems.push(...unsettled);
-  return { answers, defaulted, bounds: null, rulings: NO_RULINGS, fired: null, runs: formulas.length === 0 ? undefined : new Map() };
+  return {
+    answers,
+    defaulted,
+    bounds: null,
+    rulings: NO_RULINGS,
+    fired: null,
+    runs: formulas.length === 0 ? undefined : new Map(),
+  };
 }
 
 /**
- * Whether an answer to a choice is given. A name that every object has is none, unless it was given as one; and what the
- * workshop alone sees is answered by nobody but a kit that fixes it: an answer to it is set aside.
+ * Whether an answer to a choice is given. A name that every object has is none, unless it was given as one; and what
+ * the workshop alone sees is answered by nobody but a kit that fixes it: an answer to it is set aside.
  */
-function isGiven({ fixed }: Program, { key, forWorkshop }: ChoiceProgram, given: Readonly<Record<string, unknown>>): boolean {
+function isGiven(
+  { fixed }: Program,
+  { key, forWorkshop }: ChoiceProgram,
+  given: Readonly<Record<string, unknown>>,
+): boolean {
   return given[key] !== undefined && Object.hasOwn(given, key) && (!forWorkshop || Object.hasOwn(fixed, key));
 }
 
-/** Whether what the workshop alone sees is settled: by an answer, or because it may be left out and nothing is said of it. */
-function isSettled(choice: ChoiceProgram, answer: Answer | null, ruling: Ruling | null, context: AnswerContext): boolean {
+/**
+ * Whether what the workshop alone sees is settled: by an answer, or because it may be left out and nothing is said of
+ * it.
+ */
+function isSettled(
+  choice: ChoiceProgram,
+  answer: Answer | null,
+  ruling: Ruling | null,
+  context: AnswerContext,
+): boolean {
   if (answer) return true;
   if (choice.required || ruling?.required === true) return false;
   // What a default or a rule says and something else withholds is not passed over in silence.
   return isNothing(ruling?.preselected !== undefined ? ruling.preselected : choice.reader.fallback(context));
 }
 
-const isNothing = (raw: unknown) => raw === null || raw === undefined || raw === '' || (Array.isArray(raw) && raw.length === 0);
+const isNothing = (raw: unknown) =>
+  raw === null || raw === undefined || raw === '' || (Array.isArray(raw) && raw.length === 0);
 
 const notSettled = ({ title }: ChoiceProgram) => problem(AT_ITEM, { code: 'workshopUnsettled', title });
 
 const isUnfinished = (problems: readonly Problem[]) => problems.some(({ code }) => code === 'answerMissing');
 
-const missing = ({ key, title, reader }: ChoiceProgram) => problem(atChoice(key), { code: 'answerMissing', title, ask: reader.ask });
+const missing = ({ key, title, reader }: ChoiceProgram) =>
+  problem(atChoice(key), { code: 'answerMissing', title, ask: reader.ask });
 
 /** An option that the customer's group doesn't see can't be picked; as a default it just doesn't count. */
-function offeredAnswer(choice: ChoiceProgram, answer: Answer, group: string | null | undefined, problems: Problem[] | null): Answer | null {
+function offeredAnswer(
+  choice: ChoiceProgram,
+  answer: Answer,
+  group: string | null | undefined,
+  problems: Problem[] | null,
+): Answer | null {
   if (choice.options.length === 0) return answer;
   for (const { effect } of answer.picks) {
     const option = choice.options[effect];
     if (!option || isSeenBy(option.groups, group)) continue;
-    problems?.push(problem(atChoice(choice.key), { code: 'optionNotOffered', title: choice.title, option: option.title }));
+    problems?.push(
+      problem(atChoice(choice.key), { code: 'optionNotOffered', title: choice.title, option: option.title }),
+    );
     return null;
   }
   return answer;
 }
 
 /** An option that a rule withholds can't be picked; as a default it just doesn't count. */
-function keptAnswer(rules: ProductRules, choice: ChoiceProgram, answer: Answer, { withheld }: Ruling, problems: Problem[] | null): Answer | null {
+function keptAnswer(
+  rules: ProductRules,
+  choice: ChoiceProgram,
+  answer: Answer,
+  { withheld }: Ruling,
+  problems: Problem[] | null,
+): Answer | null {
   for (const { effect } of answer.picks) {
     const rule = withheld.get(effect);
     if (rule === undefined) continue;
-    problems?.push(problem(atChoice(choice.key), { code: 'optionRuledOut', title: choice.title, option: choice.options[effect]?.title ?? '', because: rules.because[rule] ?? null }));
+    problems?.push(
+      problem(atChoice(choice.key), {
+        code: 'optionRuledOut',
+        title: choice.title,
+        option: choice.options[effect]?.title ?? '',
+        because: rules.because[rule] ?? null,
+      }),
+    );
     return null;
   }
   return answer;
 }
 
-/** Notes answers to choices that the product does not have; what may be meant is something that this customer is asked. */
-export function checkUnknownKeys({ indexOf, choices }: Program, given: Readonly<Record<string, unknown>>, group: string | null | undefined, problems: Problem[]): void {
+/**
+ * Notes answers to choices that the product does not have; what may be meant is something that this customer is asked.
+ */
+export function checkUnknownKeys(
+  { indexOf, choices }: Program,
+  given: Readonly<Record<string, unknown>>,
+  group: string | null | undefined,
+  problems: Problem[],
+): void {
   const unknown = unknownKeys(given, indexOf);
   if (unknown.length === 0) return;
-  const known = choices.flatMap(({ key, groups, forWorkshop }) => (forWorkshop || !isSeenBy(groups, group) ? [] : [key]));
-  for (const key of unknown) problems.push(problem(AT_SELECTION, { code: 'unknownChoice', key, meant: closest(key, known) }));
+  const known = choices.flatMap(({ key, groups, forWorkshop }) =>
+    forWorkshop || !isSeenBy(groups, group) ? [] : [key],
+  );
+  for (const key of unknown)
+    problems.push(problem(AT_SELECTION, { code: 'unknownChoice', key, meant: closest(key, known) }));
 }

@@ -42,8 +42,15 @@ export interface Booking {
 
 const NO_BOOKINGS: readonly Booking[] = [];
 
-/** What of a selection takes room on a day or in a week: of the product itself, of its parts and of what is taken along. */
-export function bookingsOf({ capacity, choices, slug, title }: Program, { answers, entries, addOns }: Reading, pieces: number, today: string): readonly Booking[] {
+/**
+ * What of a selection takes room on a day or in a week: of the product itself, of its parts and of what is taken along.
+ */
+export function bookingsOf(
+  { capacity, choices, slug, title }: Program,
+  { answers, entries, addOns }: Reading,
+  pieces: number,
+  today: string,
+): readonly Booking[] {
   const along = [...entries.map(({ resolution }) => ({ resolution, count: 1 })), ...addOns];
   if (pieces === 0) return NO_BOOKINGS;
   if (!capacity && along.every(({ resolution }) => resolution.bookings.length === 0)) return NO_BOOKINGS;
@@ -51,14 +58,34 @@ export function bookingsOf({ capacity, choices, slug, title }: Program, { answer
   // A date is known by the day that it is.
   const chosen = capacity && capacity.by !== null ? answers[capacity.by]?.canonical : today;
   const day = chosen === undefined ? null : parseDay(chosen);
-  if (capacity && day !== null) own.push({ product: slug, title, per: capacity.per, capacity: capacity.pieces, period: dayText(beginsOn(day, capacity.per)), by: capacity.by === null ? null : (choices[capacity.by]?.key ?? null), pieces, until: null });
-  return [...own, ...along.flatMap(({ resolution, count }) => resolution.bookings.map((booking) => ({ ...booking, by: booking.by === null ? null : '', pieces: booking.pieces * count * pieces })))];
+  if (capacity && day !== null)
+    own.push({
+      product: slug,
+      title,
+      per: capacity.per,
+      capacity: capacity.pieces,
+      period: dayText(beginsOn(day, capacity.per)),
+      by: capacity.by === null ? null : (choices[capacity.by]?.key ?? null),
+      pieces,
+      until: null,
+    });
+  return [
+    ...own,
+    ...along.flatMap(({ resolution, count }) =>
+      resolution.bookings.map((booking) => ({
+        ...booking,
+        by: booking.by === null ? null : '',
+        pieces: booking.pieces * count * pieces,
+      })),
+    ),
+  ];
 }
 
 /** So many days or weeks are looked through for the next with room. */
 const LOOKED_THROUGH = 400;
 
-const step = (period: string, per: Booking['per'], by: number) => dayText((parseDay(period) ?? 0) + by * (per === 'day' ? 1 : 7));
+const step = (period: string, per: Booking['per'], by: number) =>
+  dayText((parseDay(period) ?? 0) + by * (per === 'day' ? 1 : 7));
 
 /** What is wrong with the days that are chosen: that there is no room for it any more. */
 export function roomProblems(program: Program, bookings: readonly Booking[], booked: Booked): Problem[] {
@@ -69,12 +96,30 @@ export function roomProblems(program: Program, bookings: readonly Booking[], boo
     seen.set(`${product} ${period}`, before + pieces);
     const left = Math.max(0, capacity - booked(product, period) - before);
     if (pieces <= left) return [];
-    const next = pieces > capacity ? null : (Array.from({ length: LOOKED_THROUGH }, (_, ahead) => step(period, per, ahead + 1)).find((other) => capacity - booked(product, other) >= pieces) ?? null);
-    return [problem(program.indexOf.has(by) ? atChoice(by) : AT_ITEM, { code: 'noRoom', title, per, at: period, left, asked: pieces, next })];
+    const next =
+      pieces > capacity
+        ? null
+        : (Array.from({ length: LOOKED_THROUGH }, (_, ahead) => step(period, per, ahead + 1)).find(
+            (other) => capacity - booked(product, other) >= pieces,
+          ) ?? null);
+    return [
+      problem(program.indexOf.has(by) ? atChoice(by) : AT_ITEM, {
+        code: 'noRoom',
+        title,
+        per,
+        at: period,
+        left,
+        asked: pieces,
+        next,
+      }),
+    ];
   });
 }
 
-/** When what is done as soon as there is room will be done: from the first day or week with room on, one after the other. */
+/**
+ * When what is done as soon as there is room will be done: from the first day or week with room on, one after the
+ * other.
+ */
 export function whenDone(bookings: readonly Booking[], booked: Booked): readonly Booking[] {
   return bookings.map((booking) => {
     if (booking.by !== null) return booking;
@@ -84,8 +129,14 @@ export function whenDone(bookings: readonly Booking[], booked: Booked): readonly
   });
 }
 
-/** The days or weeks that a booking takes, each with so many pieces. One that can't be placed within reach takes the last. */
-export function roomFor({ product, per, capacity, period, by, pieces }: Booking, booked: Booked): { readonly period: string; readonly pieces: number }[] {
+/**
+ * The days or weeks that a booking takes, each with so many pieces. One that can't be placed within reach takes the
+ * last.
+ */
+export function roomFor(
+  { product, per, capacity, period, by, pieces }: Booking,
+  booked: Booked,
+): { readonly period: string; readonly pieces: number }[] {
   if (by !== null) return [{ period, pieces }];
   const taken: { period: string; pieces: number }[] = [];
   let rest = pieces;

@@ -28,8 +28,16 @@ export interface BreakRow {
   readonly total: Exact | null;
 }
 
-/** What more of a selection costs: a row for what is paid at first, and one for each step of the breaks that have a word about it, rising. */
-export function breakRows(program: Program, selection: Selection, context: ResolveContext, now: Resolution): BreakRow[] {
+/**
+ * What more of a selection costs: a row for what is paid at first, and one for each step of the breaks that have a word
+ * about it, rising.
+ */
+export function breakRows(
+  program: Program,
+  selection: Selection,
+  context: ResolveContext,
+  now: Resolution,
+): BreakRow[] {
   if (program.breaks.length === 0) return [];
   const free: Program = { ...program, quantities: inNumbers(ready(ANY_QUANTITY)) };
   const aside = { ...context, stock: null, naming: false };
@@ -44,17 +52,41 @@ export function breakRows(program: Program, selection: Selection, context: Resol
       if (pieces === null || seen.has(`${table.counting} ${pieces}`)) return [];
       seen.add(`${table.counting} ${pieces}`);
       const here = at(pieces);
-      const each = table.counting === 'allUnits' ? here.unitPrice : lastOf(here, pieces, pieces === 1 ? null : at(pieces - 1));
+      const each =
+        table.counting === 'allUnits' ? here.unitPrice : lastOf(here, pieces, pieces === 1 ? null : at(pieces - 1));
       const quantity = others.can(pieces) ? pieces : others.above(pieces);
       const from = table.unit ? { value: step.from, unit: table.unit } : step.from;
-      return each ? [{ counting: table.counting, from, quantity, caption: quantity === null ? '' : captionOf(orderable, quantity), each, total: quantity === null ? null : at(quantity, program).lineTotal }] : [];
+      return each
+        ? [
+            {
+              counting: table.counting,
+              from,
+              quantity,
+              caption: quantity === null ? '' : captionOf(orderable, quantity),
+              each,
+              total: quantity === null ? null : at(quantity, program).lineTotal,
+            },
+          ]
+        : [];
     })
     .sort((a, b) => (a.quantity ?? Infinity) - (b.quantity ?? Infinity));
   const [first] = rows;
   const least = orderableRange(orderable)?.least;
   if (!first || least === undefined || first.quantity === least) return rows;
   const here = at(least, program);
-  return here.unitPrice ? [{ counting: first.counting, from: first.counting === 'graduated' ? Exact.zero : Exact.of(least), quantity: least, caption: captionOf(orderable, least), each: here.unitPrice, total: here.lineTotal }, ...rows] : rows;
+  return here.unitPrice
+    ? [
+        {
+          counting: first.counting,
+          from: first.counting === 'graduated' ? Exact.zero : Exact.of(least),
+          quantity: least,
+          caption: captionOf(orderable, least),
+          each: here.unitPrice,
+          total: here.lineTotal,
+        },
+        ...rows,
+      ]
+    : rows;
 }
 
 /** Another quantity that comes to no more than the one that is chosen. */
@@ -65,29 +97,48 @@ export interface MoreForLess {
 }
 
 /**
- * A greater quantity that costs no more and can be had: the cheapest, and of those as cheap the greatest; null where there
- * is none.
+ * A greater quantity that costs no more and can be had: the cheapest, and of those as cheap the greatest; null where
+ * there is none.
  *
  * @param rows    what more of the selection costs
  * @param context with what there is of stock
  */
-export function moreForLess(rows: readonly BreakRow[], program: Program, selection: Selection, context: ResolveContext, now: Resolution): MoreForLess | null {
+export function moreForLess(
+  rows: readonly BreakRow[],
+  program: Program,
+  selection: Selection,
+  context: ResolveContext,
+  now: Resolution,
+): MoreForLess | null {
   const { quantity, lineTotal } = now;
   if (!lineTotal || lineTotal.sign() < 0) return null;
   const others = otherQuantities(program, selection, context, now, resolve);
   let best: MoreForLess | null = null;
   for (const row of rows) {
-    if (row.quantity === null || row.total === null || row.quantity <= quantity || row.total.isMore(lineTotal)) continue;
-    if ((!best || !row.total.isMore(best.total)) && others.can(row.quantity)) best = { quantity: row.quantity, caption: row.caption, total: row.total };
+    if (row.quantity === null || row.total === null || row.quantity <= quantity || row.total.isMore(lineTotal))
+      continue;
+    if ((!best || !row.total.isMore(best.total)) && others.can(row.quantity))
+      best = { quantity: row.quantity, caption: row.caption, total: row.total };
   }
   return best;
 }
 
 /** The tables that have a word about a selection: of its variant or the product, and of what is picked. */
 function tablesFor(program: Program, selection: Selection, context: ResolveContext): BreaksProgram[] {
-  const { answers } = readAnswers(program, selection.answers, selection.quantity ?? program.defaultQuantity, context, []);
-  const base = baseBreaks(program, findVariant(program, answers, () => true, []));
-  const picked = program.choices.flatMap(({ effects }, index) => (answers[index]?.picks ?? []).flatMap(({ effect }) => effects[effect]?.breaks?.table ?? []));
+  const { answers } = readAnswers(
+    program,
+    selection.answers,
+    selection.quantity ?? program.defaultQuantity,
+    context,
+    [],
+  );
+  const base = baseBreaks(
+    program,
+    findVariant(program, answers, () => true, []),
+  );
+  const picked = program.choices.flatMap(({ effects }, index) =>
+    (answers[index]?.picks ?? []).flatMap(({ effect }) => effects[effect]?.breaks?.table ?? []),
+  );
   return [...(base ? [base] : []), ...picked];
 }
 

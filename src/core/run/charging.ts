@@ -44,21 +44,56 @@ export function chargedOf({ base, formulas }: Program, given: Omit<FormulaInputs
   if (!base.unit || !base.measured) return null;
   const { measured, unit } = base;
   const formula = measured.kind === 'formula' ? formulas[measured.index] : undefined;
-  const value = formula ? resultOf(runFormula(formula, { answers: given.answers, base: null, quantity: given.quantity, group: given.group, runs: given.runs, held: given.held })) : measured.kind === 'choice' ? given.answers[measured.index]?.value : null;
-  return value && (!formula || value.sign() >= 0) ? charge(measured.factor ? value.times(measured.factor) : value, unit, base.charging) : null;
+  const value = formula
+    ? resultOf(
+        runFormula(formula, {
+          answers: given.answers,
+          base: null,
+          quantity: given.quantity,
+          group: given.group,
+          runs: given.runs,
+          held: given.held,
+        }),
+      )
+    : measured.kind === 'choice'
+      ? given.answers[measured.index]?.value
+      : null;
+  return value && (!formula || value.sign() >= 0)
+    ? charge(measured.factor ? value.times(measured.factor) : value, unit, base.charging)
+    : null;
 }
 
 /** What a base price is taken of. */
 export function chargedBasis({ unit, needed, charged, packs, rule, differs }: ChargedMeasure, rate: Exact): Basis {
   const quantity: Quantity = { value: charged, unit };
   if (!differs) return { kind: 'measure', quantity, rate, per: unit };
-  return { kind: 'charged', quantity, rate, per: unit, needed, packs, pack: rule?.pack ?? null, step: rule?.step ?? null };
+  return {
+    kind: 'charged',
+    quantity,
+    rate,
+    per: unit,
+    needed,
+    packs,
+    pack: rule?.pack ?? null,
+    step: rule?.step ?? null,
+  };
 }
 
 /** What is needed, charged and left over, for customers to see. */
 export function chargedLines({ unit, needed, charged, packs }: ChargedMeasure): MeasureShown[] {
   const dim = dimOf(unit);
-  const line = (name: string, value: Exact): MeasureShown => ({ name, value: value.times(unit.factor), dim, formula: '', forCustomers: true, unit });
+  const line = (name: string, value: Exact): MeasureShown => ({
+    name,
+    value: value.times(unit.factor),
+    dim,
+    formula: '',
+    forCustomers: true,
+    unit,
+  });
   const over = charged.minus(needed);
-  return [line('Needed', needed), line('Charged', charged), ...(packs && over.sign() > 0 ? [line('Left over', over)] : [])];
+  return [
+    line('Needed', needed),
+    line('Charged', charged),
+    ...(packs && over.sign() > 0 ? [line('Left over', over)] : []),
+  ];
 }

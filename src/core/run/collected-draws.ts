@@ -13,7 +13,10 @@ interface Collected extends Pick<DrawProgram, 'stock' | 'title' | 'unit'> {
 /** Up to so many stock items looking through them is quicker than a map of them. */
 const FEW = 8;
 
-/** What an item takes from stock, collected from the product and its parts: each stock item once, in the order of the first draw. */
+/**
+ * What an item takes from stock, collected from the product and its parts: each stock item once, in the order of the
+ * first draw.
+ */
 export class CollectedDraws {
   private readonly collected: Collected[] = [];
   private byStock: Map<string, Collected> | null = null;
@@ -22,7 +25,12 @@ export class CollectedDraws {
    * @param value what one item takes
    * @param by what of the item takes it: a part, or null for the product itself
    */
-  add({ stock, title, unit, leadDays }: Pick<DrawProgram, 'stock' | 'title' | 'unit' | 'leadDays'>, value: Exact, pieces: readonly Pieces[], by: string | null): void {
+  add(
+    { stock, title, unit, leadDays }: Pick<DrawProgram, 'stock' | 'title' | 'unit' | 'leadDays'>,
+    value: Exact,
+    pieces: readonly Pieces[],
+    by: string | null,
+  ): void {
     const former = this.find(stock);
     if (!former) {
       const first: Collected = { stock, title, unit, value, pieces, leadDays, by: [by] };
@@ -41,7 +49,13 @@ export class CollectedDraws {
   of(quantity: number): readonly Draw[] {
     const items = Exact.of(quantity);
     return this.collected.map(({ stock, title, unit, value, pieces, leadDays, by }) => ({
-      stock, title, perItem: { value, unit }, total: { value: quantity === 1 ? value : value.times(items), unit }, pieces, leadDays, by,
+      stock,
+      title,
+      perItem: { value, unit },
+      total: { value: quantity === 1 ? value : value.times(items), unit },
+      pieces,
+      leadDays,
+      by,
     }));
   }
 

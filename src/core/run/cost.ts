@@ -21,7 +21,12 @@ export interface Cost {
 const NOTHING_UNKNOWN: readonly string[] = [];
 
 /** What one item costs: what it takes from stock at what that costs, and what formulas say of work. */
-export function costOf(program: Program, { outcomes, entries, addOns }: Pick<Reading, 'outcomes' | 'entries' | 'addOns'>, draws: readonly Draw[], costs: CostOf): Cost {
+export function costOf(
+  program: Program,
+  { outcomes, entries, addOns }: Pick<Reading, 'outcomes' | 'entries' | 'addOns'>,
+  draws: readonly Draw[],
+  costs: CostOf,
+): Cost {
   let work = Exact.zero;
   for (let index = 0; index < outcomes.length; index += 1) {
     const value = program.formulas[index]?.serves.kind === 'cost' ? resultOf(outcomes[index] ?? null) : null;
@@ -34,7 +39,9 @@ export function costOf(program: Program, { outcomes, entries, addOns }: Pick<Rea
   for (const { count, resolution } of addOns) ofPart(resolution, count * resolution.quantity);
   let known = work;
   let unknown = saysCost(program) ? NOTHING_UNKNOWN : [program.title];
-  for (const { resolution } of [...entries, ...addOns]) for (const title of resolution.cost?.unknown ?? NOTHING_UNKNOWN) if (!unknown.includes(title)) unknown = [...unknown, title];
+  for (const { resolution } of [...entries, ...addOns])
+    for (const title of resolution.cost?.unknown ?? NOTHING_UNKNOWN)
+      if (!unknown.includes(title)) unknown = [...unknown, title];
   for (const { stock, title, perItem } of draws) {
     const each = costs(stock);
     if (each) known = known.plus(each.times(perItem.value));
@@ -43,9 +50,19 @@ export function costOf(program: Program, { outcomes, entries, addOns }: Pick<Rea
   return { known, work, unknown };
 }
 
-/** Whether anything says what a product costs to supply: what it takes from stock, a formula, or what is in it. What nothing says is unknown, and not nothing. */
+/**
+ * Whether anything says what a product costs to supply: what it takes from stock, a formula, or what is in it. What
+ * nothing says is unknown, and not nothing.
+ */
 export function saysCost({ product, draws, variants, choices, formulas, rules, kit }: Program): boolean {
-  if (draws.length > 0 || kit !== null || product.parts.length > 0 || formulas.some(({ serves, draw }) => serves.kind === 'cost' || draw !== null)) return true;
-  if ([...variants.values()].some(({ draw }) => draw !== null) || (rules?.itemEffects ?? []).some(({ draw }) => draw)) return true;
+  if (
+    draws.length > 0 ||
+    kit !== null ||
+    product.parts.length > 0 ||
+    formulas.some(({ serves, draw }) => serves.kind === 'cost' || draw !== null)
+  )
+    return true;
+  if ([...variants.values()].some(({ draw }) => draw !== null) || (rules?.itemEffects ?? []).some(({ draw }) => draw))
+    return true;
   return choices.some(({ effects }) => effects.some((effect) => effect.draws.length > 0));
 }

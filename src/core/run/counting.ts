@@ -25,7 +25,8 @@ type Bought = Pick<Reading, 'quantity' | 'charged' | 'beside'> & {
 };
 
 /** How many pieces there are; of what is no quantity, one, so that there is a price to show. */
-export const piecesOf = ({ quantity }: Pick<Reading, 'quantity'>): Exact => Exact.of(Number.isInteger(quantity) && quantity > 0 ? quantity : 1);
+export const piecesOf = ({ quantity }: Pick<Reading, 'quantity'>): Exact =>
+  Exact.of(Number.isInteger(quantity) && quantity > 0 ? quantity : 1);
 
 /** How much counts for a table, in its unit: of this line, and of others beside it. */
 export function countOf(table: Counted, bought: Bought): Exact {
@@ -38,7 +39,8 @@ export function countOf(table: Counted, bought: Bought): Exact {
 /** How many of the option that a table belongs to are picked. */
 function pickedOf({ choices }: Program, answers: Reading['answers'], table: BreaksProgram): number {
   for (let index = 0; index < choices.length; index += 1) {
-    for (const { effect, count } of answers[index]?.picks ?? []) if (choices[index]?.effects[effect]?.breaks?.table === table) return count;
+    for (const { effect, count } of answers[index]?.picks ?? [])
+      if (choices[index]?.effects[effect]?.breaks?.table === table) return count;
   }
   return 1;
 }
@@ -47,24 +49,32 @@ function pickedOf({ choices }: Program, answers: Reading['answers'], table: Brea
 export function countingOf(program: Program, bought: Bought & Pick<Reading, 'answers'>): Counting {
   const { breaks } = program;
   const pieces = piecesOf(bought);
-  const counts = new Map(breaks.map((table) => [table, countOf(table, table.over === 'options' ? { ...bought, each: pickedOf(program, bought.answers, table) } : bought)]));
+  const counts = new Map(
+    breaks.map((table) => [
+      table,
+      countOf(table, table.over === 'options' ? { ...bought, each: pickedOf(program, bought.answers, table) } : bought),
+    ]),
+  );
   const graduated = breaks.filter(({ counting }) => counting === 'graduated');
   const bounds = graduated.flatMap((table) => {
     const count = counts.get(table);
     return count && count.sign() > 0 ? table.steps.map(({ from }) => from.times(pieces).over(count)) : [];
   });
-  const parts = (graduated.length === 0 ? [{ from: Exact.zero, to: pieces }] : stretches(bounds, pieces)).map((stretch) => ({
-    ...stretch,
-    stepOf: (table: BreaksProgram) => {
-      const count = counts.get(table) ?? Exact.zero;
-      return stepAt(table, table.counting === 'allUnits' ? count : count.times(stretch.to).over(pieces));
-    },
-  }));
+  const parts = (graduated.length === 0 ? [{ from: Exact.zero, to: pieces }] : stretches(bounds, pieces)).map(
+    (stretch) => ({
+      ...stretch,
+      stepOf: (table: BreaksProgram) => {
+        const count = counts.get(table) ?? Exact.zero;
+        return stepAt(table, table.counting === 'allUnits' ? count : count.times(stretch.to).over(pieces));
+      },
+    }),
+  );
   return { parts };
 }
 
 /** The breaks of a base price: of the variant, else of the product. */
-export const baseBreaks = ({ base }: Pick<Program, 'base'>, variant: VariantProgram | null): BreaksProgram | null => variant?.breaks ?? base.breaks;
+export const baseBreaks = ({ base }: Pick<Program, 'base'>, variant: VariantProgram | null): BreaksProgram | null =>
+  variant?.breaks ?? base.breaks;
 
 /** What a line of the working is called where a step holds: `From 10`, `Foil: from 10 m`, `Beyond 100`. */
 export function stepLabel({ counting, unit }: BreaksProgram, { from }: BreakStep, of: string): string {

@@ -24,7 +24,8 @@ const NO_ENTRIES: readonly Entry[] = [];
 const ENTRY_KEYS = ['answers', 'quantity', 'parts', 'product'];
 const NO_ANSWERS: Readonly<Record<string, unknown>> = {};
 
-const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> => typeof value === 'object' && value !== null && !Array.isArray(value);
+const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /**
  * What a selection puts in the places of a product, each resolved as the product it is: in its number, for the
@@ -34,14 +35,23 @@ const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
  * @param given what is said of parts, by their key; anything at all
  * @param problems takes what is wrong, at the part where it is
  */
-export function readEntries({ kit }: Program, given: unknown, context: ResolveContext, resolve: ResolveWithin, problems: Problem[]): readonly Entry[] {
+export function readEntries(
+  { kit }: Program,
+  given: unknown,
+  context: ResolveContext,
+  resolve: ResolveWithin,
+  problems: Problem[],
+): readonly Entry[] {
   if (!kit) return NO_ENTRIES;
   const said = isRecord(given) ? given : NO_ANSWERS;
   const within = contextWithin(context);
   const entries: Entry[] = [];
   for (const component of kit.components) {
     const own = said !== NO_ANSWERS && Object.hasOwn(said, component.key) ? said[component.key] : undefined;
-    const entry = own === undefined ? usualEntry(component, within, resolve, problems) : readEntry(component, own, within, resolve, problems);
+    const entry =
+      own === undefined
+        ? usualEntry(component, within, resolve, problems)
+        : readEntry(component, own, within, resolve, problems);
     if (entry) entries.push(entry);
   }
   return entries;
@@ -54,8 +64,16 @@ interface Usual {
 
 const usual = new Kept<ComponentProgram, Usual>();
 
-/** A part of which nothing is said is the same at every keystroke: of a kit of thousands only what is answered is resolved anew. */
-function usualEntry(component: ComponentProgram, context: ResolveContext, resolve: ResolveWithin, problems: Problem[]): Entry | null {
+/**
+ * A part of which nothing is said is the same at every keystroke: of a kit of thousands only what is answered is
+ * resolved anew.
+ */
+function usualEntry(
+  component: ComponentProgram,
+  context: ResolveContext,
+  resolve: ResolveWithin,
+  problems: Problem[],
+): Entry | null {
   const { stock } = component.varies && component.looksAtStock ? context : { stock: null };
   const { entry, problems: own } = usual.get(stock, component, contextName(context), () => {
     const found: Problem[] = [];
@@ -66,7 +84,13 @@ function usualEntry(component: ComponentProgram, context: ResolveContext, resolv
 }
 
 /** @param said what is said of it: undefined for nothing, null for leaving it out */
-function readEntry(component: ComponentProgram, said: unknown, context: ResolveContext, resolve: ResolveWithin, problems: Problem[]): Entry | null {
+function readEntry(
+  component: ComponentProgram,
+  said: unknown,
+  context: ResolveContext,
+  resolve: ResolveWithin,
+  problems: Problem[],
+): Entry | null {
   const { key, title, optional, quantity, candidates } = component;
   const at: Where = { part: [key], at: 'selection' };
   const tell = (data: ProblemData, where: Where = at): null => {
@@ -76,24 +100,57 @@ function readEntry(component: ComponentProgram, said: unknown, context: ResolveC
   if (said === undefined ? optional && !component.taken : said === null || (isRecord(said) && said.quantity === 0)) {
     return optional ? null : tell({ code: 'partNotLeftOut', title });
   }
-  if (said !== undefined && said !== null && !isRecord(said)) return tell({ code: 'selectionMalformed', expected: { form: 'part', part: title } });
+  if (said !== undefined && said !== null && !isRecord(said))
+    return tell({ code: 'selectionMalformed', expected: { form: 'part', part: title } });
   const own = isRecord(said) ? said : NO_ANSWERS;
-  for (const name of Object.keys(own).slice(0, 20)) if (!ENTRY_KEYS.includes(name)) tell({ code: 'unknownKey', place: title, key: name.slice(0, 60), known: ENTRY_KEYS, meant: closest(name, ENTRY_KEYS) });
+  for (const name of Object.keys(own).slice(0, 20))
+    if (!ENTRY_KEYS.includes(name))
+      tell({
+        code: 'unknownKey',
+        place: title,
+        key: name.slice(0, 60),
+        known: ENTRY_KEYS,
+        meant: closest(name, ENTRY_KEYS),
+      });
   const wanted = own.product;
   const candidate = wanted === undefined ? candidates[0] : candidates.find(({ product }) => product === wanted);
   if (!candidate) {
-    if (wanted === undefined || candidates.length === 0) return tell({ code: 'partNotReady', title, first: { code: 'notInShop' } });
-    return tell({ code: 'partNotOffered', title, given: typeof wanted === 'string' ? wanted.slice(0, 60) : typeof wanted, offered: candidates.map((one) => one.product) });
+    if (wanted === undefined || candidates.length === 0)
+      return tell({ code: 'partNotReady', title, first: { code: 'notInShop' } });
+    return tell({
+      code: 'partNotOffered',
+      title,
+      given: typeof wanted === 'string' ? wanted.slice(0, 60) : typeof wanted,
+      offered: candidates.map((one) => one.product),
+    });
   }
   const given = own.quantity ?? quantity.usual;
-  const fits = typeof given === 'number' && Number.isInteger(given) && given >= quantity.least && given <= quantity.most;
-  if (!fits) tell({ code: 'partQuantity', title, given: String(given).slice(0, 40), least: quantity.least, most: quantity.most }, { part: [key], at: 'quantity' });
+  const fits =
+    typeof given === 'number' && Number.isInteger(given) && given >= quantity.least && given <= quantity.most;
+  if (!fits)
+    tell(
+      { code: 'partQuantity', title, given: String(given).slice(0, 40), least: quantity.least, most: quantity.most },
+      { part: [key], at: 'quantity' },
+    );
   // Refused as it is; everything else of it is still to be seen, in its usual number.
   const count = fits ? given : quantity.usual;
   const { program } = candidate;
-  const resolution = resolve(program, { answers: own.answers ?? NO_ANSWERS, quantity: count, ...(own.parts !== undefined && { parts: own.parts }) }, context);
-  for (const { where, data } of resolution.problems) problems.push(problem({ ...where, part: [key, ...where.part] }, data));
-  const numbered = (pieces: number) => pricedOf(resolve(program, { answers: own.answers ?? NO_ANSWERS, quantity: pieces, ...(own.parts !== undefined && { parts: own.parts }) }, context), pieces);
+  const resolution = resolve(
+    program,
+    { answers: own.answers ?? NO_ANSWERS, quantity: count, ...(own.parts !== undefined && { parts: own.parts }) },
+    context,
+  );
+  for (const { where, data } of resolution.problems)
+    problems.push(problem({ ...where, part: [key, ...where.part] }, data));
+  const numbered = (pieces: number) =>
+    pricedOf(
+      resolve(
+        program,
+        { answers: own.answers ?? NO_ANSWERS, quantity: pieces, ...(own.parts !== undefined && { parts: own.parts }) },
+        context,
+      ),
+      pieces,
+    );
   return entryOf(component, candidate, count, resolution, key, numbered);
 }
 
@@ -103,20 +160,44 @@ export function contextWithin({ stock, today, group, files, costs }: ResolveCont
 }
 
 /** What so many pieces of a resolution cost, without what is paid once; null while that is not known. */
-export function piecesPrice({ unitPrice, lineTotal, once }: Pick<Resolution, 'unitPrice' | 'lineTotal' | 'once'>, count: number): Exact | null {
+export function piecesPrice(
+  { unitPrice, lineTotal, once }: Pick<Resolution, 'unitPrice' | 'lineTotal' | 'once'>,
+  count: number,
+): Exact | null {
   return lineTotal ? lineTotal.minus(once) : unitPrice && unitPrice.times(Exact.of(count));
 }
 
 /** What so many pieces of a resolution cost, and what is paid once for them; null while that is not known. */
-export function pricedOf(resolution: Pick<Resolution, 'unitPrice' | 'lineTotal' | 'once'>, count: number): Priced | null {
+export function pricedOf(
+  resolution: Pick<Resolution, 'unitPrice' | 'lineTotal' | 'once'>,
+  count: number,
+): Priced | null {
   const alone = piecesPrice(resolution, count);
   return alone && { alone, once: resolution.unitPrice ? resolution.once : Exact.zero };
 }
 
 /** An entry with what it would cost alone. @param inNumber what the same would cost in another number */
-export function entryOf(component: ComponentProgram, candidate: CandidateProgram, count: number, resolution: Resolution, place: string, inNumber: Entry['inNumber']): Entry {
+export function entryOf(
+  component: ComponentProgram,
+  candidate: CandidateProgram,
+  count: number,
+  resolution: Resolution,
+  place: string,
+  inNumber: Entry['inNumber'],
+): Entry {
   const priced = pricedOf(resolution, count);
-  return { component, candidate, count, resolution, alone: priced && priced.alone, once: priced ? priced.once : Exact.zero, isOpen: resolution.state === 'incomplete', place, beside: NOT_BESIDE, inNumber };
+  return {
+    component,
+    candidate,
+    count,
+    resolution,
+    alone: priced && priced.alone,
+    once: priced ? priced.once : Exact.zero,
+    isOpen: resolution.state === 'incomplete',
+    place,
+    beside: NOT_BESIDE,
+    inNumber,
+  };
 }
 
 /** Of what stands in one place alone. */

@@ -9,7 +9,12 @@ import { type Answer, AT_ITEM } from '../selection';
  *
  * @param isAsked whether this customer is asked a choice at all, after groups and rules: what is not, is left out
  */
-export function findVariant(program: Program, answers: readonly (Answer | null)[], isAsked: (index: number) => boolean, problems: Problem[]): VariantProgram | null {
+export function findVariant(
+  program: Program,
+  answers: readonly (Answer | null)[],
+  isAsked: (index: number) => boolean,
+  problems: Problem[],
+): VariantProgram | null {
   if (program.stocked.length === 0) return null;
   const options: string[] = [];
   for (const index of program.stocked) {
@@ -19,7 +24,9 @@ export function findVariant(program: Program, answers: readonly (Answer | null)[
   }
   const variant = program.variants.get(variantKey(options));
   if (variant?.onSale) return variant;
-  const combination = program.stocked.map((index) => answers[index]?.shown ?? `without ${program.choices[index]?.title ?? ''}`).join(' · ');
+  const combination = program.stocked
+    .map((index) => answers[index]?.shown ?? `without ${program.choices[index]?.title ?? ''}`)
+    .join(' · ');
   if (variant) {
     problems.push(problem(AT_ITEM, { code: 'notOnSale', combination }));
     return variant;

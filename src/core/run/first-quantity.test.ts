@@ -2,8 +2,24 @@ import { describe, expect, it } from 'vitest';
 import { list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
 import { firstQuantity } from './first-quantity';
 
-const limit = (when: object | null, least: number) => ({ key: `r${least}`, when, then: [{ kind: 'limitQuantity', least, most: null }] });
-const first = (rules: object[], more: object = {}) => firstQuantity(shopOf([{ price: '1', quantity: { minimum: 1, multiple: 5 }, choices: [list('face', ['plain', 'foil'], { default: 'plain' })], rules, ...more }]).program(), { today: TODAY });
+const limit = (when: object | null, least: number) => ({
+  key: `r${least}`,
+  when,
+  then: [{ kind: 'limitQuantity', least, most: null }],
+});
+const first = (rules: object[], more: object = {}) =>
+  firstQuantity(
+    shopOf([
+      {
+        price: '1',
+        quantity: { minimum: 1, multiple: 5 },
+        choices: [list('face', ['plain', 'foil'], { default: 'plain' })],
+        rules,
+        ...more,
+      },
+    ]).program(),
+    { today: TODAY },
+  );
 
 describe('the quantity that a page begins with', () => {
   it('is the product’s own where no rule asks for more', () => {

@@ -10,12 +10,15 @@ import { resolve } from './resolve';
  */
 export function firstQuantity(program: Program, { today, group }: Pick<ResolveContext, 'today' | 'group'>): number {
   const { defaultQuantity, quantities, rules } = program;
-  if (quantities.nearer.length === 0 && !rules?.itemEffects.some(({ effect }) => effect.kind === 'limitQuantity')) return defaultQuantity;
+  if (quantities.nearer.length === 0 && !rules?.itemEffects.some(({ effect }) => effect.kind === 'limitQuantity'))
+    return defaultQuantity;
   const context: ResolveContext = { stock: null, today, group };
   const now = resolve(program, { answers: {}, quantity: defaultQuantity }, context);
   if (checkQuantity(now.orderable, defaultQuantity) === null) return defaultQuantity;
   const others = otherQuantities(program, { answers: {} }, context, now, resolve);
   const least = orderableRange(now.orderable)?.least;
   // A rule that looks at the quantity may ask for yet another.
-  return least !== undefined && others.can(least) ? least : (others.above(defaultQuantity) ?? others.below(defaultQuantity) ?? defaultQuantity);
+  return least !== undefined && others.can(least)
+    ? least
+    : (others.above(defaultQuantity) ?? others.below(defaultQuantity) ?? defaultQuantity);
 }

@@ -16,24 +16,41 @@ export function fitHolds({ compare }: FitProgram, one: PropertyValue | null, oth
 
 const standsIn = (entry: Entry, { key }: HeldPlace) => entry.component.key === key;
 
-/** Pairs of entries that a sentence is about. Within one slot every piece stands beside every other: several of the same thing, too. */
+/**
+ * Pairs of entries that a sentence is about. Within one slot every piece stands beside every other: several of the same
+ * thing, too.
+ */
 function pairsOf({ place, other }: FitProgram, entries: readonly Entry[]): (readonly [Entry, Entry])[] {
-  const [left, right] = [entries.filter((entry) => standsIn(entry, place)), entries.filter((entry) => standsIn(entry, other))];
+  const [left, right] = [
+    entries.filter((entry) => standsIn(entry, place)),
+    entries.filter((entry) => standsIn(entry, other)),
+  ];
   return left.flatMap((one) => right.flatMap((two) => (one === two && one.count < 2 ? [] : [[one, two] as const])));
 }
 
 /** What of a build does not fit together: each pair once, said at what was put in later. */
-export function fitProblems({ fits }: Program, entries: readonly Entry[], context: ResolveContext, resolve: ResolveWithin): Problem[] {
+export function fitProblems(
+  { fits }: Program,
+  entries: readonly Entry[],
+  context: ResolveContext,
+  resolve: ResolveWithin,
+): Problem[] {
   return fits.flatMap((fit) =>
     pairsOf(fit, entries).flatMap(([one, two]) => {
-      const [left, right] = [propertyIn(one.resolution.properties, fit.fit.property), propertyIn(two.resolution.properties, fit.fit.other.property)];
+      const [left, right] = [
+        propertyIn(one.resolution.properties, fit.fit.property),
+        propertyIn(two.resolution.properties, fit.fit.other.property),
+      ];
       if (fitHolds(fit, left, right)) return [];
-      const usual = (candidate: CandidateProgram, name: string) => propertyIn(usualOf(candidate, context, resolve).properties, name);
+      const usual = (candidate: CandidateProgram, name: string) =>
+        propertyIn(usualOf(candidate, context, resolve).properties, name);
       const instead = [
         ...inPlaceOf(one, (candidate) => fitHolds(fit, usual(candidate, fit.fit.property), right)),
         ...inPlaceOf(two, (candidate) => fitHolds(fit, left, usual(candidate, fit.fit.other.property))),
       ];
-      return [problem({ part: [one.place], at: 'item' }, notFitting(fit, one.candidate, left, two.candidate, right, instead))];
+      return [
+        problem({ part: [one.place], at: 'item' }, notFitting(fit, one.candidate, left, two.candidate, right, instead)),
+      ];
     }),
   );
 }
@@ -41,7 +58,10 @@ export function fitProblems({ fits }: Program, entries: readonly Entry[], contex
 const MOST_INSTEAD = 3;
 
 /** The first candidates that could be taken in place of what stands somewhere. */
-function inPlaceOf({ component, candidate: there }: Entry, goes: (candidate: CandidateProgram) => boolean): FittingChange[] {
+function inPlaceOf(
+  { component, candidate: there }: Entry,
+  goes: (candidate: CandidateProgram) => boolean,
+): FittingChange[] {
   const titles: string[] = [];
   for (const candidate of component.candidates) {
     if (titles.length >= MOST_INSTEAD) break;
@@ -50,11 +70,25 @@ function inPlaceOf({ component, candidate: there }: Entry, goes: (candidate: Can
   return titles.length === 0 ? [] : [{ kind: 'take', of: there.title, titles }];
 }
 
-function notFitting({ fit, compare }: FitProgram, one: CandidateProgram, left: PropertyValue | null, two: CandidateProgram, right: PropertyValue | null, instead: readonly FittingChange[]): NotFitting {
+function notFitting(
+  { fit, compare }: FitProgram,
+  one: CandidateProgram,
+  left: PropertyValue | null,
+  two: CandidateProgram,
+  right: PropertyValue | null,
+  instead: readonly FittingChange[],
+): NotFitting {
   return {
-    code: 'doesNotFit', compare, instead, reason: fit.reason,
-    product: one.title, property: fit.property, is: left && propertyText(left),
-    other: two.title, otherProperty: fit.other.property, otherIs: right && propertyText(right),
+    code: 'doesNotFit',
+    compare,
+    instead,
+    reason: fit.reason,
+    product: one.title,
+    property: fit.property,
+    is: left && propertyText(left),
+    other: two.title,
+    otherProperty: fit.other.property,
+    otherIs: right && propertyText(right),
   };
 }
 
@@ -65,22 +99,48 @@ function notFitting({ fit, compare }: FitProgram, one: CandidateProgram, left: P
  * @param key   of the slot
  * @param alone whether it takes the place of what is in the slot
  */
-export function whyNotFitting({ fits }: Program, key: string, candidate: CandidateProgram, alone: boolean, entries: readonly Entry[], context: ResolveContext, resolve: ResolveWithin): NotFitting | null {
+export function whyNotFitting(
+  { fits }: Program,
+  key: string,
+  candidate: CandidateProgram,
+  alone: boolean,
+  entries: readonly Entry[],
+  context: ResolveContext,
+  resolve: ResolveWithin,
+): NotFitting | null {
   for (const fit of fits) {
-    const [left, right] = [{ at: fit.place, name: fit.fit.property }, { at: fit.other, name: fit.fit.other.property }];
-    for (const [own, across] of [[left, right], [right, left]] as const) {
+    const [left, right] = [
+      { at: fit.place, name: fit.fit.property },
+      { at: fit.other, name: fit.fit.other.property },
+    ];
+    for (const [own, across] of [
+      [left, right],
+      [right, left],
+    ] as const) {
       if (own.at.key !== key || canVary(candidate, own.name)) continue;
       const mine = { candidate, value: propertyIn(usualOf(candidate, context, resolve).properties, own.name) };
       for (const entry of entries) {
         if (!standsIn(entry, across.at) || (alone && across.at.key === key)) continue;
         const theirs = { candidate: entry.candidate, value: propertyIn(entry.resolution.properties, across.name) };
-        const holds = (value: PropertyValue | null) => (own === left ? fitHolds(fit, mine.value, value) : fitHolds(fit, value, mine.value));
+        const holds = (value: PropertyValue | null) =>
+          own === left ? fitHolds(fit, mine.value, value) : fitHolds(fit, value, mine.value);
         if (holds(theirs.value)) continue;
-        const otherwise: FittingChange[] = canVary(entry.candidate, across.name) ? [{ kind: 'configure', of: entry.candidate.title }] : [];
-        const others = inPlaceOf(entry, (other) => holds(propertyIn(usualOf(other, context, resolve).properties, across.name)));
+        const otherwise: FittingChange[] = canVary(entry.candidate, across.name)
+          ? [{ kind: 'configure', of: entry.candidate.title }]
+          : [];
+        const others = inPlaceOf(entry, (other) =>
+          holds(propertyIn(usualOf(other, context, resolve).properties, across.name)),
+        );
         const [one, two] = own === left ? [mine, theirs] : [theirs, mine];
         const changes = [...otherwise, ...others];
-        return notFitting(fit, one.candidate, one.value, two.candidate, two.value, changes.length > 0 ? changes : [{ kind: 'nothing', place: entry.component.title }]);
+        return notFitting(
+          fit,
+          one.candidate,
+          one.value,
+          two.candidate,
+          two.value,
+          changes.length > 0 ? changes : [{ kind: 'nothing', place: entry.component.title }],
+        );
       }
     }
   }
@@ -91,12 +151,21 @@ export function whyNotFitting({ fits }: Program, key: string, candidate: Candida
 export function canVary({ program }: CandidateProgram, name: string): boolean {
   const property = program.properties.get(name);
   if (!property) return false;
-  return property.formula !== null || property.byOption.some(({ choice }) => !Object.hasOwn(program.fixed, program.choices[choice]?.key ?? ''));
+  return (
+    property.formula !== null ||
+    property.byOption.some(({ choice }) => !Object.hasOwn(program.fixed, program.choices[choice]?.key ?? ''))
+  );
 }
 
 const usual = new Kept<CandidateProgram, Resolution>();
 
 /** A candidate of which nothing has been chosen, stock left aside. */
-export function usualOf(candidate: CandidateProgram, { today, group }: Pick<ResolveContext, 'today' | 'group'>, resolve: ResolveWithin): Resolution {
-  return usual.get(null, candidate, contextName({ today, group }), () => resolve(candidate.program, { answers: {}, quantity: 1 }, { stock: null, ofWhole: true, today, group }));
+export function usualOf(
+  candidate: CandidateProgram,
+  { today, group }: Pick<ResolveContext, 'today' | 'group'>,
+  resolve: ResolveWithin,
+): Resolution {
+  return usual.get(null, candidate, contextName({ today, group }), () =>
+    resolve(candidate.program, { answers: {}, quantity: 1 }, { stock: null, ofWhole: true, today, group }),
+  );
 }

@@ -7,7 +7,15 @@ export { formulaOutcomes } from './outcomes';
 export { canVary, fitHolds, usualOf } from './fits';
 export { heldOf, propertyIn } from './slots';
 export { type Reading } from './reading';
-export { type CountedAnswer, type Item, type PartShown, type PickedOption, type Resolution, type ResolutionState, type ResolveContext } from './resolution';
+export {
+  type CountedAnswer,
+  type Item,
+  type PartShown,
+  type PickedOption,
+  type Resolution,
+  type ResolutionState,
+  type ResolveContext,
+} from './resolution';
 export { type CostAlong, type AddOnTaken, resolveAddOn } from './add-ons';
 export { resolve } from './resolve';
 export { partsWithin } from './shares';

@@ -18,7 +18,13 @@ export interface Inside extends ReadAnswers {
 }
 
 /** Reads a selection, which may be anything at all. @param problems takes what is wrong, in the order of the page */
-export function readInside(program: Program, selection: unknown, context: ResolveContext, resolve: ResolveWithin, problems: Problem[]): Inside {
+export function readInside(
+  program: Program,
+  selection: unknown,
+  context: ResolveContext,
+  resolve: ResolveWithin,
+  problems: Problem[],
+): Inside {
   const { given, quantity, parts } = readSelection(program, selection, problems);
   const inParts = readEntries(program, parts, context, resolve, problems);
   const from = problems.length;
@@ -26,13 +32,28 @@ export function readInside(program: Program, selection: unknown, context: Resolv
   const read = readAnswers(program, given, quantity, context, problems, building?.filling);
   const inSlots = building?.filled(read.answers, problems) ?? NO_ENTRIES;
   if (inSlots.length > 0) inOrderOfPage(program, problems, from);
-  return { ...read, given, quantity, entries: inSlots.length === 0 ? inParts : [...inParts, ...inSlots], held: building?.held() };
+  return {
+    ...read,
+    given,
+    quantity,
+    entries: inSlots.length === 0 ? inParts : [...inParts, ...inSlots],
+    held: building?.held(),
+  };
 }
 
 const NO_ENTRIES: readonly Entry[] = [];
 
-/** What fills the slots of a product while its answers are read, and what they come to; null where nothing looks into slots or parts. */
-function builder(program: Program, given: Readonly<Record<string, unknown>>, parts: readonly Entry[], context: ResolveContext, resolve: ResolveWithin) {
+/**
+ * What fills the slots of a product while its answers are read, and what they come to; null where nothing looks into
+ * slots or parts.
+ */
+function builder(
+  program: Program,
+  given: Readonly<Record<string, unknown>>,
+  parts: readonly Entry[],
+  context: ResolveContext,
+  resolve: ResolveWithin,
+) {
   const { kit } = program;
   if (!kit) return null;
   let read: readonly (Answer | null)[] = [];
@@ -55,11 +76,15 @@ function builder(program: Program, given: Readonly<Record<string, unknown>>, par
   };
 }
 
-/** Puts what is wrong with answers, and with what is in slots, in the order of the page. @param from the first of these problems */
+/**
+ * Puts what is wrong with answers, and with what is in slots, in the order of the page. @param from the first of these
+ * problems
+ */
 function inOrderOfPage({ indexOf }: Program, problems: Problem[], from: number): void {
   const position = ({ where }: Problem) => {
     const [outermost] = where.part;
-    const key = outermost === undefined ? (where.at === 'choice' ? where.choice : undefined) : placeOfEntry(outermost)?.slot;
+    const key =
+      outermost === undefined ? (where.at === 'choice' ? where.choice : undefined) : placeOfEntry(outermost)?.slot;
     return indexOf.get(key ?? '') ?? -1;
   };
   problems.push(...problems.splice(from).sort((a, b) => position(a) - position(b)));

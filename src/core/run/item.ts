@@ -17,7 +17,11 @@ function picksOf({ options }: ChoiceProgram, { picks }: Answer): readonly Picked
 }
 
 /** The answers that count, with defaults applied; not what the workshop alone sees. */
-export function countedAnswers(program: Program, answers: readonly (Answer | null)[], defaulted: readonly boolean[]): CountedAnswer[] {
+export function countedAnswers(
+  program: Program,
+  answers: readonly (Answer | null)[],
+  defaulted: readonly boolean[],
+): CountedAnswer[] {
   const counted: CountedAnswer[] = [];
   for (let index = 0; index < answers.length; index += 1) {
     const answer = answers[index];
@@ -45,7 +49,12 @@ const escaped = (text: string) => (KEY_SIGN.test(text) ? text.replace(KEY_SIGNS,
 const NO_POSITIONS: readonly number[] = [];
 
 /** Which item it is: its key, SKU and details. */
-export function itemOf(program: Program, { answers, variant, addOns, entries }: Reading, counted: readonly CountedAnswer[], forWorkshop: Item['forWorkshop']): Item {
+export function itemOf(
+  program: Program,
+  { answers, variant, addOns, entries }: Reading,
+  counted: readonly CountedAnswer[],
+  forWorkshop: Item['forWorkshop'],
+): Item {
   let key = program.slug;
   let separator = '?';
   for (const index of program.keyOrder) {
@@ -62,7 +71,13 @@ export function itemOf(program: Program, { answers, variant, addOns, entries }: 
     key += `${separator}${component.key}=${entry.count}*(${entry.resolution.item.key})`;
     separator = '&';
   }
-  const filled = (program.kit?.slots ?? NO_SLOTS).map(({ component, keepsOrder }) => ({ component, inside: insideOf(entries.filter((entry) => entry.component === component), keepsOrder) }));
+  const filled = (program.kit?.slots ?? NO_SLOTS).map(({ component, keepsOrder }) => ({
+    component,
+    inside: insideOf(
+      entries.filter((entry) => entry.component === component),
+      keepsOrder,
+    ),
+  }));
   for (const { component, inside } of filled) {
     if (inside.length === 0) continue;
     key += `${separator}${component.key}=${inside.map(({ item, count }) => `${count}*(${item})`).join('+')}`;
@@ -78,10 +93,18 @@ export function itemOf(program: Program, { answers, variant, addOns, entries }: 
     }
   }
   for (const { component, count, resolution } of entries) {
-    if (component.inSku && !component.isSlot) sku += program.skuSeparator + resolution.item.sku + (count === 1 ? '' : `.${count}`);
+    if (component.inSku && !component.isSlot)
+      sku += program.skuSeparator + resolution.item.sku + (count === 1 ? '' : `.${count}`);
   }
-  for (const { sku: inside, count } of filled.flatMap((slot) => slot.inside)) sku += program.skuSeparator + inside + (count === 1 ? '' : `.${count}`);
-  return { key, sku, title: program.title, details: counted.map(({ title, shown }) => ({ label: title, value: shown })), forWorkshop };
+  for (const { sku: inside, count } of filled.flatMap((slot) => slot.inside))
+    sku += program.skuSeparator + inside + (count === 1 ? '' : `.${count}`);
+  return {
+    key,
+    sku,
+    title: program.title,
+    details: counted.map(({ title, shown }) => ({ label: title, value: shown })),
+    forWorkshop,
+  };
 }
 
 const NO_DETAILS: readonly Detail[] = [];
@@ -91,7 +114,11 @@ const NO_DETAILS: readonly Detail[] = [];
  *
  * @param isAsked whether a choice, by its position, counts for this selection
  */
-export function workshopDetails({ choices, product }: Program, answers: readonly (Answer | null)[], isAsked: (index: number) => boolean): readonly Detail[] {
+export function workshopDetails(
+  { choices, product }: Program,
+  answers: readonly (Answer | null)[],
+  isAsked: (index: number) => boolean,
+): readonly Detail[] {
   let details: Detail[] | null = null;
   for (let index = 0; index < choices.length; index += 1) {
     const choice = choices[index];
@@ -105,8 +132,13 @@ export function workshopDetails({ choices, product }: Program, answers: readonly
 
 const NO_SLOTS: readonly SlotProgram[] = [];
 
-/** What is in a slot, for the item's key and SKU: the same things together, in their order only where the slot keeps it. */
-function insideOf(entries: readonly Entry[], keepsOrder: boolean): readonly { readonly item: string; readonly sku: string; readonly count: number }[] {
+/**
+ * What is in a slot, for the item's key and SKU: the same things together, in their order only where the slot keeps it.
+ */
+function insideOf(
+  entries: readonly Entry[],
+  keepsOrder: boolean,
+): readonly { readonly item: string; readonly sku: string; readonly count: number }[] {
   const inside: { item: string; sku: string; count: number }[] = [];
   for (const { resolution, count } of entries) {
     const { key, sku } = resolution.item;
@@ -133,6 +165,11 @@ export function picturesOf(program: Program, { answers, variant, fired }: Readin
     });
   }
   if (src === null) return NO_VIEWS;
-  const layers = program.rules && fired ? program.rules.itemEffects.flatMap(({ rule, effect }) => (effect.kind === 'picture' && fired(rule) ? [{ src: effect.src, alt: effect.alt }] : [])) : [];
+  const layers =
+    program.rules && fired
+      ? program.rules.itemEffects.flatMap(({ rule, effect }) =>
+          effect.kind === 'picture' && fired(rule) ? [{ src: effect.src, alt: effect.alt }] : [],
+        )
+      : [];
   return [{ view: 'main', layers: [{ src, alt }, ...layers] }];
 }

@@ -9,7 +9,10 @@ const MOST_KEPT = 20;
 const costsNames = new WeakMap<CostOf, number>();
 let costsMade = 0;
 
-/** For whom, on which day and at what costs something is resolved, beside what there is of stock: in one word, so that no cache leaves one of them out. */
+/**
+ * For whom, on which day and at what costs something is resolved, beside what there is of stock: in one word, so that
+ * no cache leaves one of them out.
+ */
 export function contextName({ today, group, costs }: Pick<ResolveContext, 'today' | 'group' | 'costs'>): string {
   const name = costs && (costsNames.get(costs) ?? (costsMade += 1));
   if (costs && name !== undefined) costsNames.set(costs, name);

@@ -25,8 +25,8 @@ export interface PartPriced {
 }
 
 /**
- * What a kit has in each of its places as it comes when customers change nothing, priced as it is priced when it is chosen.
- * A place where nothing comes then is not among them; one whose price can't be told is null.
+ * What a kit has in each of its places as it comes when customers change nothing, priced as it is priced when it is
+ * chosen. A place where nothing comes then is not among them; one whose price can't be told is null.
  */
 export type UsualPrices = ReadonlyMap<ComponentProgram, UsualPriced | null>;
 
@@ -59,7 +59,12 @@ type OwnPrice = Extract<KitPrice, { kind: 'own' }>;
  * @param usual asked for where the price is the product's own
  * @returns null while a part has no price, or where the price is the product's own and there is none
  */
-export function partsBase({ price, components, slots }: Pick<KitProgram, 'price' | 'components' | 'slots'>, entries: readonly PartPriced[], own: PriceLine | null, usual: () => UsualPrices): PartsBase | null {
+export function partsBase(
+  { price, components, slots }: Pick<KitProgram, 'price' | 'components' | 'slots'>,
+  entries: readonly PartPriced[],
+  own: PriceLine | null,
+  usual: () => UsualPrices,
+): PartsBase | null {
   let sum = Exact.zero;
   for (const { alone } of entries) {
     if (!alone) return null;
@@ -69,12 +74,25 @@ export function partsBase({ price, components, slots }: Pick<KitProgram, 'price'
     if (!own) return null;
     const usually = usual();
     const places = [...components, ...slots.map(({ component }) => component)];
-    const differences = places.map((component) => differenceOf(price, component, entries.filter((entry) => entry.component === component), usually.get(component)));
+    const differences = places.map((component) =>
+      differenceOf(
+        price,
+        component,
+        entries.filter((entry) => entry.component === component),
+        usually.get(component),
+      ),
+    );
     if (differences.includes(null)) return null;
     const lines = differences.flatMap((found) => found?.lines ?? []);
     const once = differences.flatMap((found) => found?.once ?? []);
     // An optional part, or a part more, is not in the price of the kit: it counts on both sides.
-    return { lines: [own, ...lines], amount: lines.reduce((total, { amount }) => total.plus(amount), own.amount), base: own.amount, alone: sum, once };
+    return {
+      lines: [own, ...lines],
+      amount: lines.reduce((total, { amount }) => total.plus(amount), own.amount),
+      base: own.amount,
+      alone: sum,
+      once,
+    };
   }
   const once = entries.flatMap((entry) => (entry.once.sign() === 0 ? [] : [onceLine(entry)]));
   const lines = entries.map(aloneLine);
@@ -94,7 +112,10 @@ const line = ({ component, count, candidate, place }: PartPriced, amount: Exact,
   source: `part:${place}`,
 });
 
-/** What stands in a place, as the working calls it: the place and what was taken, or what was taken alone where that names the place. */
+/**
+ * What stands in a place, as the working calls it: the place and what was taken, or what was taken alone where that
+ * names the place.
+ */
 function calledIn(component: ComponentProgram, candidate: CandidateProgram): string {
   const called = calledAs(component, candidate);
   return component.isNamed && component.candidates.length > 1 ? `${called}: ${candidate.title}` : called;
@@ -111,8 +132,16 @@ interface Difference {
 const NO_DIFFERENCE: Difference = { lines: [], once: [] };
 const NOTHING: Priced = { alone: Exact.zero, once: Exact.zero };
 
-/** What stands in a place costs more, or less, than what usually does. @param usual undefined where nothing does; null where its price can't be told */
-function differenceOf(price: OwnPrice, component: ComponentProgram, entries: readonly PartPriced[], usual: UsualPriced | null | undefined): Difference | null {
+/**
+ * What stands in a place costs more, or less, than what usually does. @param usual undefined where nothing does; null
+ * where its price can't be told
+ */
+function differenceOf(
+  price: OwnPrice,
+  component: ComponentProgram,
+  entries: readonly PartPriced[],
+  usual: UsualPriced | null | undefined,
+): Difference | null {
   if (usual === null) return price.extras === 'all' ? NO_DIFFERENCE : null;
   const [entry, ...others] = entries;
   const found = added(price, component, entries, usual ?? null);
@@ -121,19 +150,40 @@ function differenceOf(price: OwnPrice, component: ComponentProgram, entries: rea
   // Of a slot in which nothing is usually, each thing is on top by itself.
   if (others.length === 0 || !usual) {
     const each = (one: PartPriced) => added(price, component, [one], usual ?? null) ?? NOTHING;
-    return { lines: entries.flatMap((one) => lineOf(one, each(one).alone, 'unit')), once: entries.flatMap((one) => lineOf(one, each(one).once, 'line')) };
+    return {
+      lines: entries.flatMap((one) => lineOf(one, each(one).alone, 'unit')),
+      once: entries.flatMap((one) => lineOf(one, each(one).once, 'line')),
+    };
   }
   return { lines: lineOf(entry, found.alone, 'unit'), once: lineOf(entry, found.once, 'line') };
 
   function lineOf(one: PartPriced, amount: Exact, per: PriceLine['per']): PriceLine[] {
     if (amount.sign() === 0) return [];
-    const included = price.extras === 'onTop' ? ((per === 'unit' ? usual?.alone : usual?.once) ?? Exact.zero) : Exact.zero;
+    const included =
+      price.extras === 'onTop' ? ((per === 'unit' ? usual?.alone : usual?.once) ?? Exact.zero) : Exact.zero;
     const label = others.length > 0 && usual ? component.title : line(one, amount, per).label;
-    return [{ ...line(one, amount, per), label, of: included.sign() === 0 && one.count === 1 ? null : { kind: 'moreThan', amount: included } }];
+    return [
+      {
+        ...line(one, amount, per),
+        label,
+        of: included.sign() === 0 && one.count === 1 ? null : { kind: 'moreThan', amount: included },
+      },
+    ];
   }
 
   function lineFor(amount: Exact, per: PriceLine['per']): PriceLine[] {
-    return amount.sign() === 0 ? [] : [{ label: component.title, kind: 'part', of: { kind: 'without' }, amount, per, source: `part:${component.key}` }];
+    return amount.sign() === 0
+      ? []
+      : [
+          {
+            label: component.title,
+            kind: 'part',
+            of: { kind: 'without' },
+            amount,
+            per,
+            source: `part:${component.key}`,
+          },
+        ];
   }
 }
 
@@ -144,7 +194,12 @@ function differenceOf(price: OwnPrice, component: ComponentProgram, entries: rea
  * @param usual null where nothing comes there usually
  * @returns null while a price is not known
  */
-function added({ extras, cheaperLess }: OwnPrice, component: ComponentProgram, entries: readonly PartPriced[], usual: UsualPriced | null): Priced | null {
+function added(
+  { extras, cheaperLess }: OwnPrice,
+  component: ComponentProgram,
+  entries: readonly PartPriced[],
+  usual: UsualPriced | null,
+): Priced | null {
   let [alone, once, isOpen] = [Exact.zero, Exact.zero, false];
   for (const entry of entries) {
     if (!entry.alone) return null;
@@ -157,19 +212,34 @@ function added({ extras, cheaperLess }: OwnPrice, component: ComponentProgram, e
       return NOTHING;
     case 'included': {
       // Whatever is chosen of what comes usually is in the price; more pieces of it are not.
-      if (!usual || component.isSlot) return { alone: atLeastNothing(alone.minus(usual?.alone ?? Exact.zero)), once: atLeastNothing(once.minus(usual?.once ?? Exact.zero)) };
+      if (!usual || component.isSlot)
+        return {
+          alone: atLeastNothing(alone.minus(usual?.alone ?? Exact.zero)),
+          once: atLeastNothing(once.minus(usual?.once ?? Exact.zero)),
+        };
       const [entry] = entries;
       if (!entry || entry.count <= component.quantity.usual) return NOTHING;
       const asUsual = entry.inNumber(component.quantity.usual);
-      return asUsual && { alone: atLeastNothing(alone.minus(asUsual.alone)), once: atLeastNothing(once.minus(asUsual.once)) };
+      return (
+        asUsual && { alone: atLeastNothing(alone.minus(asUsual.alone)), once: atLeastNothing(once.minus(asUsual.once)) }
+      );
     }
     case 'onTop': {
-      const beyond = ({ alone: before, once: onceBefore }: Priced): Priced => ({ alone: alone.minus(before), once: once.minus(onceBefore) });
+      const beyond = ({ alone: before, once: onceBefore }: Priced): Priced => ({
+        alone: alone.minus(before),
+        once: once.minus(onceBefore),
+      });
       const difference = usual ? beyond(usual) : { alone, once };
-      if (!isOpen) return cheaperLess ? difference : { alone: atLeastNothing(difference.alone), once: atLeastNothing(difference.once) };
+      if (!isOpen)
+        return cheaperLess
+          ? difference
+          : { alone: atLeastNothing(difference.alone), once: atLeastNothing(difference.once) };
       // What is not finished costs no less than usual, and no more than what has been chosen of it adds.
       const chosen = usual?.open ? beyond(usual.open) : difference;
-      return { alone: atLeastNothing(least(difference.alone, chosen.alone)), once: atLeastNothing(least(difference.once, chosen.once)) };
+      return {
+        alone: atLeastNothing(least(difference.alone, chosen.alone)),
+        once: atLeastNothing(least(difference.once, chosen.once)),
+      };
     }
   }
 }
@@ -180,7 +250,12 @@ function added({ extras, cheaperLess }: OwnPrice, component: ComponentProgram, e
  * @param entries what stands there; none for leaving it out
  * @param usual   null where nothing comes there usually
  */
-export function addedToKit(price: KitPrice, component: ComponentProgram, entries: readonly PartPriced[], usual: UsualPriced | null): Exact {
+export function addedToKit(
+  price: KitPrice,
+  component: ComponentProgram,
+  entries: readonly PartPriced[],
+  usual: UsualPriced | null,
+): Exact {
   if (price.kind === 'own') return added(price, component, entries, usual)?.alone ?? Exact.zero;
   const sum = entries.reduce((total, { alone }) => (alone ? total.plus(alone) : total), Exact.zero);
   return price.kind === 'lessPercent' ? sum.times(HUNDRED.minus(price.percent)).over(HUNDRED) : sum;
@@ -202,7 +277,9 @@ function reduction(price: Exclude<KitPrice, { kind: 'own' }>, sum: Exact): Price
       return price.amount.sign() === 0 ? null : { ...together, of: null, amount: price.amount.negated() };
     case 'lessPercent': {
       const rate = price.percent.negated();
-      return rate.sign() === 0 ? null : { ...together, of: { kind: 'percent', rate, of: sum }, amount: sum.times(rate).over(HUNDRED) };
+      return rate.sign() === 0
+        ? null
+        : { ...together, of: { kind: 'percent', rate, of: sum }, amount: sum.times(rate).over(HUNDRED) };
     }
   }
 }

@@ -11,27 +11,49 @@ describe('a stocked choice that may be left out', () => {
   const whole = shop([variant({ lid: 'tin' }), variant({ lid: 'oak' }), variant({}, { stock: 'body', price: '80' })]);
 
   it('is a combination like any other, with a stock item of its own', () => {
-    expect(whole.ask({ lid: null })).toMatchObject({ state: 'sellable', unitPrice: '80.00', draws: [{ stock: 'body' }] });
+    expect(whole.ask({ lid: null })).toMatchObject({
+      state: 'sellable',
+      unitPrice: '80.00',
+      draws: [{ stock: 'body' }],
+    });
     expect(whole.ask({ lid: 'tin' })).toMatchObject({ unitPrice: '100.00', draws: [{ stock: 'trim' }] });
     expect(whole.faults()).toEqual([]);
   });
 
   it('can’t be left out where nothing is made without it, and readiness says so', () => {
     const { ask, program, surroundings } = shop([variant({ lid: 'tin' }), variant({ lid: 'oak' })]);
-    expect(ask({ lid: null })).toMatchObject({ state: 'unavailable', draws: [], problems: [{ code: 'combinationNotMade', message: 'without LID is not made.' }] });
+    expect(ask({ lid: null })).toMatchObject({
+      state: 'unavailable',
+      draws: [],
+      problems: [{ code: 'combinationNotMade', message: 'without LID is not made.' }],
+    });
     expect(ask({})).toMatchObject({ state: 'unavailable' });
-    expect(readiness(program().product, surroundings, null).map(({ code, path, gravity }) => `${path.join('.')} ${code} ${gravity}`)).toContain('choices.0.required leftOutNotMade canWait');
+    expect(
+      readiness(program().product, surroundings, null).map(
+        ({ code, path, gravity }) => `${path.join('.')} ${code} ${gravity}`,
+      ),
+    ).toContain('choices.0.required leftOutNotMade canWait');
   });
 
   it('must be answered where it is required, as ever', () => {
-    const { ask, faults } = shopOf([{ draws: [], choices: [lid({ required: true })], variants: [variant({ lid: 'tin' }), variant({ lid: 'oak' })] }]);
+    const { ask, faults } = shopOf([
+      { draws: [], choices: [lid({ required: true })], variants: [variant({ lid: 'tin' }), variant({ lid: 'oak' })] },
+    ]);
     expect(ask({ lid: null })).toMatchObject({ state: 'incomplete', problems: [{ code: 'answerMissing' }] });
     expect(faults()).toEqual([]);
-    expect(shopOf([{ choices: [lid({ required: true })], variants: [variant({})] }]).faults()).toContain('variants.0.options.lid variantIncomplete');
+    expect(shopOf([{ choices: [lid({ required: true })], variants: [variant({})] }]).faults()).toContain(
+      'variants.0.options.lid variantIncomplete',
+    );
   });
 
   it('that a group is not asked is left out, and never sold without stock', () => {
-    const { ask } = shopOf([{ draws: [], choices: [lid({ required: true, groups: ['trade'] })], variants: [variant({ lid: 'tin' }), variant({ lid: 'oak' })] }]);
+    const { ask } = shopOf([
+      {
+        draws: [],
+        choices: [lid({ required: true, groups: ['trade'] })],
+        variants: [variant({ lid: 'tin' }), variant({ lid: 'oak' })],
+      },
+    ]);
     expect(ask({})).toMatchObject({ state: 'unavailable', problems: [{ code: 'combinationNotMade' }] });
     expect(ask({ lid: 'tin' }, 1, { group: 'trade' })).toMatchObject({ state: 'sellable', draws: [{ stock: 'trim' }] });
   });

@@ -19,8 +19,26 @@ function world(product: object, stock: object[] = [], lots: Readonly<Record<stri
   });
   const surroundings = surroundingsOf(catalog);
   const program = compile(productSchema.parse(catalog.products[0]), surroundings);
-  const lying = stockView(catalog.stock.flatMap(({ key, cutFrom }) => (cutFrom ? [{ key, available: '0', lying: { ...cutFrom, lots: (lots[key] ?? []).map((free, id) => ({ id, label: `Roll ${id + 1}`, free })) } }] : [])));
-  const context = { ...NOW, stock: stockViewOf(() => Exact.of(40), (key) => lying.lots(key)) };
+  const lying = stockView(
+    catalog.stock.flatMap(({ key, cutFrom }) =>
+      cutFrom
+        ? [
+            {
+              key,
+              available: '0',
+              lying: { ...cutFrom, lots: (lots[key] ?? []).map((free, id) => ({ id, label: `Roll ${id + 1}`, free })) },
+            },
+          ]
+        : [],
+    ),
+  );
+  const context = {
+    ...NOW,
+    stock: stockViewOf(
+      () => Exact.of(40),
+      (key) => lying.lots(key),
+    ),
+  };
   return {
     faults: program.faults.map(({ code, data }) => `${code}: ${faultWords(data)}`),
     raw: (answers: object, quantity?: number) => resolve(program, { answers, quantity }, context),
@@ -30,7 +48,11 @@ function world(product: object, stock: object[] = [], lots: Readonly<Record<stri
 }
 
 const area = { kind: 'measure', key: 'area', title: 'Area', unit: 'm2' };
-const byArea = (charge: object | null) => ({ price: '20', soldBy: { kind: 'measure', measure: 'area', unit: 'm2', charge }, choices: [area] });
+const byArea = (charge: object | null) => ({
+  price: '20',
+  soldBy: { kind: 'measure', measure: 'area', unit: 'm2', charge },
+  choices: [area],
+});
 
 describe('what is charged', () => {
   it.each([
@@ -62,7 +84,10 @@ describe('what is charged', () => {
 
   it('takes packs from stock where packs are counted, else what is charged', () => {
     const charge = { step: '1.44', pack: 'pack' };
-    const ask = (unit: string) => world({ ...byArea(charge), draws: [{ kind: 'charged', stock: 'boards' }] }, [{ key: 'boards', title: 'Boards', unit, onHand: '90' }]).ask({ area: '2.9' }, 2);
+    const ask = (unit: string) =>
+      world({ ...byArea(charge), draws: [{ kind: 'charged', stock: 'boards' }] }, [
+        { key: 'boards', title: 'Boards', unit, onHand: '90' },
+      ]).ask({ area: '2.9' }, 2);
     expect(ask('1').draws[0]?.total).toEqual({ value: '6', unit: '1' });
     expect(ask('m2').draws[0]?.total).toEqual({ value: '8.64', unit: 'm2' });
     expect(ask('dm2').draws[0]?.total).toEqual({ value: '864', unit: 'dm2' });
@@ -70,8 +95,14 @@ describe('what is charged', () => {
 
   it('weighs what is supplied: whole packs, or what is needed', () => {
     const weight = { value: '8', unit: 'kg' };
-    expect(world({ ...byArea({ step: '1.44', pack: 'pack' }), weight }).ask({ area: '2.9' }).weight).toEqual({ value: '34.56', unit: 'kg' });
-    expect(world({ ...byArea({ minimum: '5' }), weight }).ask({ area: '2.9' }).weight).toEqual({ value: '23.2', unit: 'kg' });
+    expect(world({ ...byArea({ step: '1.44', pack: 'pack' }), weight }).ask({ area: '2.9' }).weight).toEqual({
+      value: '34.56',
+      unit: 'kg',
+    });
+    expect(world({ ...byArea({ minimum: '5' }), weight }).ask({ area: '2.9' }).weight).toEqual({
+      value: '23.2',
+      unit: 'kg',
+    });
   });
 
   it('is a formula’s result, where the product is sold by one', () => {
@@ -85,8 +116,12 @@ describe('what is charged', () => {
     expect(ask({ width: '200', height: '1.5 m' }).unitPrice).toBe('66.00');
     expect(ask({ width: '20', height: '20' }).unitPrice).toBe('5.00');
     expect(ask({ width: '20' }).unitPrice).toBeNull();
-    expect(world({ ...wall, soldBy: { ...wall.soldBy, unit: 'm' } }).faults.join()).toContain('unitMismatch: An area can’t be counted in metres.');
-    expect(world({ ...wall, soldBy: { ...wall.soldBy, formula: 'gone' } }).faults.join()).toContain('There is no formula “gone”');
+    expect(world({ ...wall, soldBy: { ...wall.soldBy, unit: 'm' } }).faults.join()).toContain(
+      'unitMismatch: An area can’t be counted in metres.',
+    );
+    expect(world({ ...wall, soldBy: { ...wall.soldBy, formula: 'gone' } }).faults.join()).toContain(
+      'There is no formula “gone”',
+    );
   });
 
   it.each([
@@ -114,9 +149,14 @@ describe('formulas that bound an answer or stand in for it', () => {
     const resolution = bound.ask({ width: '1.23', height: '2.5' });
     expect(resolution.state).toBe('invalid');
     expect(resolution.problems).toMatchObject([{ where: 'choice:height', code: 'aboveMaximum', nearest: ['2.4 m'] }]);
-    expect(bound.ask({ width: '1.23', height: '0.3' }).problems).toMatchObject([{ code: 'belowMinimum', nearest: ['0.4 m'] }]);
+    expect(bound.ask({ width: '1.23', height: '0.3' }).problems).toMatchObject([
+      { code: 'belowMinimum', nearest: ['0.4 m'] },
+    ]);
     expect(bound.ask({ width: '1.23', height: '2.4' }).problems).toEqual([]);
-    expect(resolution.shown.find(({ choice }) => choice === 'height')?.bounds).toEqual({ least: '0.3075 m', most: '2.46 m' });
+    expect(resolution.shown.find(({ choice }) => choice === 'height')?.bounds).toEqual({
+      least: '0.3075 m',
+      most: '2.46 m',
+    });
   });
 
   it('counts the default that follows from the other answers, until another is given or it is left out', () => {
@@ -129,33 +169,89 @@ describe('formulas that bound an answer or stand in for it', () => {
 
   it('works defaults out in the order in which they need each other, and refuses those that wait for each other', () => {
     const chain = (first: string) =>
-      world({ choices: ['a', 'b', 'c'].map((key) => measure(key)), formulas: [formula('a', { kind: 'default', measure: 'a' }, first), formula('b', { kind: 'default', measure: 'b' }, 'c × 2'), formula('c', { kind: 'default', measure: 'c' }, 'quantity × 1 m')] });
-    expect(chain('b × 3').ask({}, 2).counted.map(({ shown }) => shown)).toEqual(['12 m', '4 m', '2 m']);
-    const round = world({ choices: ['a', 'b'].map((key) => measure(key)), formulas: [formula('a', { kind: 'default', measure: 'a' }, 'b'), formula('b', { kind: 'default', measure: 'b' }, 'a')] });
+      world({
+        choices: ['a', 'b', 'c'].map((key) => measure(key)),
+        formulas: [
+          formula('a', { kind: 'default', measure: 'a' }, first),
+          formula('b', { kind: 'default', measure: 'b' }, 'c × 2'),
+          formula('c', { kind: 'default', measure: 'c' }, 'quantity × 1 m'),
+        ],
+      });
+    expect(
+      chain('b × 3')
+        .ask({}, 2)
+        .counted.map(({ shown }) => shown),
+    ).toEqual(['12 m', '4 m', '2 m']);
+    const round = world({
+      choices: ['a', 'b'].map((key) => measure(key)),
+      formulas: [
+        formula('a', { kind: 'default', measure: 'a' }, 'b'),
+        formula('b', { kind: 'default', measure: 'b' }, 'a'),
+      ],
+    });
     expect(round.faults.join()).toContain('These defaults wait for each other: a → b → a.');
   });
 
   it('checks dimensions, and that one bound is said once', () => {
-    expect(world({ choices, formulas: [formula('most', { kind: 'most', measure: 'height' }, 'width × height')] }).faults.join()).toContain('a length is needed here');
-    expect(world({ choices, formulas: [formula('x', { kind: 'most', measure: 'height' }, 'width'), formula('y', { kind: 'most', measure: 'height' }, 'width')] }).faults.join()).toContain('x and y say the same thing');
-    expect(world({ choices, formulas: [formula('most', { kind: 'most', measure: 'depth' }, 'width')] }).faults.join()).toContain('There is no choice “depth”');
-    expect(world({ choices, formulas: [formula('most', { kind: 'most', measure: 'height' }, 'base / 1 EUR × 1 m')] }).faults.join()).toContain('there is nothing called “base” here');
+    expect(
+      world({
+        choices,
+        formulas: [formula('most', { kind: 'most', measure: 'height' }, 'width × height')],
+      }).faults.join(),
+    ).toContain('a length is needed here');
+    expect(
+      world({
+        choices,
+        formulas: [
+          formula('x', { kind: 'most', measure: 'height' }, 'width'),
+          formula('y', { kind: 'most', measure: 'height' }, 'width'),
+        ],
+      }).faults.join(),
+    ).toContain('x and y say the same thing');
+    expect(
+      world({ choices, formulas: [formula('most', { kind: 'most', measure: 'depth' }, 'width')] }).faults.join(),
+    ).toContain('There is no choice “depth”');
+    expect(
+      world({
+        choices,
+        formulas: [formula('most', { kind: 'most', measure: 'height' }, 'base / 1 EUR × 1 m')],
+      }).faults.join(),
+    ).toContain('there is nothing called “base” here');
   });
 
   it('does not count a default that would be refused', () => {
-    const negative = world({ choices, formulas: [formula('usual', { kind: 'default', measure: 'height' }, 'width - 5 m')] });
+    const negative = world({
+      choices,
+      formulas: [formula('usual', { kind: 'default', measure: 'height' }, 'width - 5 m')],
+    });
     expect(negative.ask({ width: '1' }).problems).toMatchObject([{ where: 'choice:height', code: 'answerMissing' }]);
   });
 });
 
 it('a quick pick that would be refused is a fault', () => {
-  expect(world({ choices: [measure('length', { max: '2', picks: [{ value: '0.5', title: 'a half' }, { value: '3' }] })] }).faults.join()).toContain('This quick pick would be refused. length can be at most 2.');
+  expect(
+    world({
+      choices: [measure('length', { max: '2', picks: [{ value: '0.5', title: 'a half' }, { value: '3' }] })],
+    }).faults.join(),
+  ).toContain('This quick pick would be refused. length can be at most 2.');
 });
 
 describe('what is cut from rolls', () => {
-  const roll = (cutFrom: object = {}) => ({ key: 'mesh', title: 'Mesh', unit: 'm', cutFrom: { kind: 'roll', smallestOffcut: '0.5', ...cutFrom } });
+  const roll = (cutFrom: object = {}) => ({
+    key: 'mesh',
+    title: 'Mesh',
+    unit: 'm',
+    cutFrom: { kind: 'roll', smallestOffcut: '0.5', ...cutFrom },
+  });
   const cutting = (lengths: readonly string[], more: object = {}, cutFrom: object = {}) =>
-    world({ choices: [measure('length', { step: '0.05' })], draws: [{ kind: 'measure', stock: 'mesh', measure: 'length', ...more }] }, [roll(cutFrom)], { mesh: lengths });
+    world(
+      {
+        choices: [measure('length', { step: '0.05' })],
+        draws: [{ kind: 'measure', stock: 'mesh', measure: 'length', ...more }],
+      },
+      [roll(cutFrom)],
+      { mesh: lengths },
+    );
 
   it('is not in stock by total length: the longest piece decides, and what could be supplied is said', () => {
     const resolution = cutting(['4.2', '2.8']).ask({ length: '5' });
@@ -174,7 +270,13 @@ describe('what is cut from rolls', () => {
   it('says how many of that length there are, and how long as many could be', () => {
     const resolution = cutting(['4.2', '2.8']).ask({ length: '2' }, 4);
     expect(resolution.availability.canSupply).toBe(3);
-    expect(resolution.problems).toMatchObject([{ where: 'quantity', code: 'cannotCut', remedy: 'We can supply 3 of this length or 4 pieces of up to 1.4 m each.' }]);
+    expect(resolution.problems).toMatchObject([
+      {
+        where: 'quantity',
+        code: 'cannotCut',
+        remedy: 'We can supply 3 of this length or 4 pieces of up to 1.4 m each.',
+      },
+    ]);
   });
 
   it('plans the cuts of what can be supplied', () => {
@@ -195,7 +297,14 @@ describe('what is cut from rolls', () => {
   });
 
   it('tells a customer who measures in feet in feet', () => {
-    const inFeet = world({ choices: [{ ...measure('length'), unit: '[ft_i]' }], draws: [{ kind: 'measure', stock: 'mesh', measure: 'length' }] }, [roll()], { mesh: ['4.2'] });
+    const inFeet = world(
+      {
+        choices: [{ ...measure('length'), unit: '[ft_i]' }],
+        draws: [{ kind: 'measure', stock: 'mesh', measure: 'length' }],
+      },
+      [roll()],
+      { mesh: ['4.2'] },
+    );
     expect(inFeet.ask({ length: '20' }).problems[0]?.remedy).toContain('one piece of up to 13.779 ft');
   });
 
@@ -204,7 +313,8 @@ describe('what is cut from rolls', () => {
   });
 
   it('can’t have a sum beside its lots, a backorder, or pieces as its unit', () => {
-    const messages = (item: object) => checkCatalog(world({}, [{ ...roll(), ...item }]).catalog).map(({ code }) => code);
+    const messages = (item: object) =>
+      checkCatalog(world({}, [{ ...roll(), ...item }]).catalog).map(({ code }) => code);
     const lots = [{ label: 'Roll 1', length: '25' }];
     expect(messages({ lots })).not.toContain('lotsAndSum');
     expect(messages({ lots, onHand: '25' })).toContain('lotsAndSum');

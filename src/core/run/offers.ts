@@ -1,7 +1,13 @@
 import { type CandidateProgram, type ChoiceShown } from '../compile';
 import { type SlotProgram } from '../compile/kit';
 import { ALL_OFFERED, type Offer, shownChoice } from '../compile/offers';
-import { type ChoiceProgram, type DrawProgram, NOTHING_FIXED, type OptionProgram, type Program } from '../compile/program';
+import {
+  type ChoiceProgram,
+  type DrawProgram,
+  NOTHING_FIXED,
+  type OptionProgram,
+  type Program,
+} from '../compile/program';
 import { Exact } from '../number';
 import { formatQuantity } from '../quantity';
 import { type Ruling, tableAllows, type TableProgram } from '../rules';
@@ -27,19 +33,36 @@ const NO_DRAWS: readonly DrawProgram[] = [];
  * Which options are offered, and why the others are not: a stocked option is offered when, with the other stocked
  * options already chosen, it leads to a variant that is kept, on sale and in stock.
  */
-export function offersOf(program: Program, answers: readonly (Answer | null)[], entries: readonly Entry[], context: ResolveContext, bounds: ReadonlyMap<number, Bounds> | null, rulings: ReadonlyMap<number, Ruling>, resolve: ResolveWithin): readonly ChoiceShown[] {
+export function offersOf(
+  program: Program,
+  answers: readonly (Answer | null)[],
+  entries: readonly Entry[],
+  context: ResolveContext,
+  bounds: ReadonlyMap<number, Bounds> | null,
+  rulings: ReadonlyMap<number, Ruling>,
+  resolve: ResolveWithin,
+): readonly ChoiceShown[] {
   const { group } = context;
   const isFixed = program.fixed !== NOTHING_FIXED;
   const offer = (choice: ChoiceProgram, index: number): ChoiceShown => {
-    if (isFixed && Object.hasOwn(program.fixed, choice.key)) return { ...choice.allOffered, shown: false, why: 'fixed' };
+    if (isFixed && Object.hasOwn(program.fixed, choice.key))
+      return { ...choice.allOffered, shown: false, why: 'fixed' };
     if (!isSeenBy(choice.groups, group)) return { ...choice.allOffered, shown: false, why: 'otherGroup' };
     if (choice.forWorkshop) return { ...choice.allOffered, shown: false, why: 'workshop' };
     const ruling = program.rules ? rulings.get(index) : undefined;
-    const because = program.rules && ruling ? program.rules.because[(ruling.shown ? ruling.shownBy : ruling.hiddenBy) ?? -1] : undefined;
-    if (ruling && !ruling.shown) return { ...choice.allOffered, shown: false, why: 'rule', ...(because !== undefined && { because }) };
+    const because =
+      program.rules && ruling
+        ? program.rules.because[(ruling.shown ? ruling.shownBy : ruling.hiddenBy) ?? -1]
+        : undefined;
+    if (ruling && !ruling.shown)
+      return { ...choice.allOffered, shown: false, why: 'rule', ...(because !== undefined && { because }) };
     const shownByRule = because === undefined ? NOTHING_SAID : ({ why: 'rule', because } as const);
     const bound = bounds?.get(index);
-    if (bound) return { ...choice.allOffered, bounds: { least: boundWords(bound, bound.least), most: boundWords(bound, bound.most) } };
+    if (bound)
+      return {
+        ...choice.allOffered,
+        bounds: { least: boundWords(bound, bound.least), most: boundWords(bound, bound.most) },
+      };
     const all = program.rules?.program.tables ?? NO_TABLES;
     const tables = all.length === 0 ? all : all.filter(({ columns }) => columns.includes(index));
     if (!choice.offersVary && tables.length === 0) {
@@ -47,12 +70,23 @@ export function offersOf(program: Program, answers: readonly (Answer | null)[], 
       return because === undefined ? offered : { ...offered, ...shownByRule };
     }
     const position = program.stocked.indexOf(index);
-    const slot = program.product.choices[index]?.kind === 'slot' ? program.kit?.slots.find((one) => one.choice === index) : undefined;
+    const slot =
+      program.product.choices[index]?.kind === 'slot'
+        ? program.kit?.slots.find((one) => one.choice === index)
+        : undefined;
     const offers = shownChoice(choice, (option, effect) => {
       if (!isSeenBy(option.groups, group)) return { shown: false, offered: false, why: 'otherGroup', leadDays: null };
       const rule = ruling?.withheld.get(effect);
       if (rule !== undefined) return ruledOut(program, rule);
-      if (tables.some((table) => !tableAllows(table, pickedOf(table, answers).map((picked, column) => (table.columns[column] === index ? effect : picked))))) {
+      if (
+        tables.some(
+          (table) =>
+            !tableAllows(
+              table,
+              pickedOf(table, answers).map((picked, column) => (table.columns[column] === index ? effect : picked)),
+            ),
+        )
+      ) {
         return { shown: true, offered: false, why: 'notMade', leadDays: null };
       }
       if (slot) {
@@ -73,15 +107,29 @@ export function offersOf(program: Program, answers: readonly (Answer | null)[], 
 }
 
 /** How a candidate stands beside what is in the other slots, and whether there is one of it. */
-function candidateOffer(program: Program, { component, most }: SlotProgram, candidate: CandidateProgram | null, entries: readonly Entry[], context: ResolveContext, resolve: ResolveWithin): Offer {
-  if (!candidate || candidate.program.blocking.length > 0) return { shown: true, offered: false, why: 'notOnSale', leadDays: null };
+function candidateOffer(
+  program: Program,
+  { component, most }: SlotProgram,
+  candidate: CandidateProgram | null,
+  entries: readonly Entry[],
+  context: ResolveContext,
+  resolve: ResolveWithin,
+): Offer {
+  if (!candidate || candidate.program.blocking.length > 0)
+    return { shown: true, offered: false, why: 'notOnSale', leadDays: null };
   const unfit = whyNotFitting(program, component.key, candidate, most === 1, entries, context, resolve);
   if (unfit) return { shown: true, offered: false, why: 'doesNotFit', unfit, leadDays: null };
   const out = context.stock !== null && !couldBeHad(candidate, 1, context.stock);
   return out ? { shown: true, offered: false, why: 'outOfStock', leadDays: null } : ALL_OFFERED;
 }
 
-const ruledOut = (program: Program, rule: number): Offer => ({ shown: true, offered: false, why: 'rule', leadDays: null, because: program.rules?.because[rule] });
+const ruledOut = (program: Program, rule: number): Offer => ({
+  shown: true,
+  offered: false,
+  why: 'rule',
+  leadDays: null,
+  because: program.rules?.because[rule],
+});
 
 /** A choice of which nothing but rules takes options away: all its other options stay as they are. */
 function withheldFrom(program: Program, { allOffered }: ChoiceProgram, { withheld }: Ruling): ChoiceShown {
@@ -118,7 +166,8 @@ function variantOffer(
       continue;
     }
     if (!variant.draw || !isOut(variant.draw, context)) return ALL_OFFERED;
-    if (variant.draw.leadDays !== null) best = { shown: true, offered: true, why: null, leadDays: variant.draw.leadDays };
+    if (variant.draw.leadDays !== null)
+      best = { shown: true, offered: true, why: null, leadDays: variant.draw.leadDays };
     else if (!best.offered) best = { ...best, why: 'outOfStock' };
   }
   return best;
@@ -128,10 +177,14 @@ function isOut({ stock, fixed, pieces, cut }: DrawProgram, { stock: view }: Reso
   if (!view) return false;
   const lying = cut ? view.lots(stock) : undefined;
   if (lying?.more === true) return false;
-  if (lying) return fixed ? mostThatCanBeCut(lying, [{ length: fixed, count: pieces }], 1) < 1 : longestPieces(lying, 1).sign() <= 0;
+  if (lying)
+    return fixed
+      ? mostThatCanBeCut(lying, [{ length: fixed, count: pieces }], 1) < 1
+      : longestPieces(lying, 1).sign() <= 0;
   const available = view.available(stock) ?? Exact.zero;
   if (available === 'plenty') return false;
   return fixed ? available.isLess(pieces === 1 ? fixed : fixed.times(Exact.of(pieces))) : available.sign() <= 0;
 }
 
-const boundWords = ({ unit }: Bounds, value: Exact | null) => value && formatQuantity({ value: value.rounded(6), unit });
+const boundWords = ({ unit }: Bounds, value: Exact | null) =>
+  value && formatQuantity({ value: value.rounded(6), unit });

@@ -10,10 +10,25 @@ import { problemText } from '../words';
 
 const amounts = fc.oneof(
   fc.constant(null),
-  fc.record({ kind: fc.constant('fixed' as const), value: fc.integer({ min: -500, max: 5000 }).map((cents) => (cents / 100).toFixed(2)) }),
-  fc.record({ kind: fc.constant('percentOfBase' as const), value: fc.integer({ min: -300, max: 3000 }).map((tenths) => (tenths / 10).toFixed(1)) }),
-  fc.record({ kind: fc.constant('perCharacter' as const), value: fc.constantFrom('0.333', '1', '0.07'), of: fc.constant('note') }),
-  fc.record({ kind: fc.constant('perUnit' as const), value: fc.constantFrom('0.015', '3.2', '11'), unit: fc.constantFrom('m', 'cm', '[ft_i]'), of: fc.constant('length') }),
+  fc.record({
+    kind: fc.constant('fixed' as const),
+    value: fc.integer({ min: -500, max: 5000 }).map((cents) => (cents / 100).toFixed(2)),
+  }),
+  fc.record({
+    kind: fc.constant('percentOfBase' as const),
+    value: fc.integer({ min: -300, max: 3000 }).map((tenths) => (tenths / 10).toFixed(1)),
+  }),
+  fc.record({
+    kind: fc.constant('perCharacter' as const),
+    value: fc.constantFrom('0.333', '1', '0.07'),
+    of: fc.constant('note'),
+  }),
+  fc.record({
+    kind: fc.constant('perUnit' as const),
+    value: fc.constantFrom('0.015', '3.2', '11'),
+    unit: fc.constantFrom('m', 'cm', '[ft_i]'),
+    of: fc.constant('length'),
+  }),
 );
 
 /** Products with lists whose options add all kinds of amounts, a text and a length. */
@@ -38,28 +53,45 @@ const products: fc.Arbitrary<Product> = fc
           key: `list-${index}`,
           title: `List ${index}`,
           default: 'option-0',
-          options: options.map((amount, position) => ({ key: `option-${position}`, title: `Option ${position}`, amount })),
+          options: options.map((amount, position) => ({
+            key: `option-${position}`,
+            title: `Option ${position}`,
+            amount,
+          })),
         })),
       ],
       draws: [{ kind: 'measure', stock: 'mesh-roll', measure: 'length' }],
     }),
   );
 
-const lengths = fc.tuple(fc.integer({ min: 1, max: 60_000 }), fc.constantFrom('mm', 'cm', 'in', 'ft', 'm')).map(([n, unit]) => `${n / 100} ${unit}`);
+const lengths = fc
+  .tuple(fc.integer({ min: 1, max: 60_000 }), fc.constantFrom('mm', 'cm', 'in', 'ft', 'm'))
+  .map(([n, unit]) => `${n / 100} ${unit}`);
 const sum = (values: readonly Exact[]) => values.reduce((total, value) => total.plus(value), Exact.zero);
 
 describe('the working', () => {
   it('adds up to the unit price and to the line total, always', () => {
     fc.assert(
-      fc.property(products, lengths, fc.string({ maxLength: 30 }), fc.integer({ min: 1, max: 500 }), (product, length, note, quantity) => {
-        const program = compile(product, surroundings);
-        expect(program.faults.filter(({ gravity }) => gravity === 'mustFix')).toEqual([]);
-        const { working, unitPrice, lineTotal } = resolve(program, { answers: { length, note }, quantity }, { ...context, stock: null });
-        const per = (which: 'unit' | 'line') => sum(working.filter((line) => line.per === which).map(({ amount }) => amount));
-        expect(unitPrice?.equals(per('unit'))).toBe(true);
-        expect((unitPrice?.decimalPlaces() ?? 9) <= 2).toBe(true);
-        expect(lineTotal?.equals(per('unit').times(Exact.of(quantity)).plus(per('line')))).toBe(true);
-      }),
+      fc.property(
+        products,
+        lengths,
+        fc.string({ maxLength: 30 }),
+        fc.integer({ min: 1, max: 500 }),
+        (product, length, note, quantity) => {
+          const program = compile(product, surroundings);
+          expect(program.faults.filter(({ gravity }) => gravity === 'mustFix')).toEqual([]);
+          const { working, unitPrice, lineTotal } = resolve(
+            program,
+            { answers: { length, note }, quantity },
+            { ...context, stock: null },
+          );
+          const per = (which: 'unit' | 'line') =>
+            sum(working.filter((line) => line.per === which).map(({ amount }) => amount));
+          expect(unitPrice?.equals(per('unit'))).toBe(true);
+          expect((unitPrice?.decimalPlaces() ?? 9) <= 2).toBe(true);
+          expect(lineTotal?.equals(per('unit').times(Exact.of(quantity)).plus(per('line')))).toBe(true);
+        },
+      ),
       { numRuns: 400 },
     );
   });
@@ -82,8 +114,13 @@ describe('the item', () => {
     fc.assert(
       fc.property(suitAnswers, fc.infiniteStream(fc.nat()), (answers, order) => {
         const entries = Object.entries(answers);
-        const shuffled = entries.map((entry) => ({ entry, rank: order.next().value ?? 0 })).sort((a, b) => a.rank - b.rank).map(({ entry }) => entry);
-        const [one, other] = [entries, shuffled].map((list) => resolve(suitProgram, { answers: Object.fromEntries(list) }, context).item);
+        const shuffled = entries
+          .map((entry) => ({ entry, rank: order.next().value ?? 0 }))
+          .sort((a, b) => a.rank - b.rank)
+          .map(({ entry }) => entry);
+        const [one, other] = [entries, shuffled].map(
+          (list) => resolve(suitProgram, { answers: Object.fromEntries(list) }, context).item,
+        );
         expect(other).toEqual(one);
       }),
     );
@@ -93,7 +130,9 @@ describe('the item', () => {
     fc.assert(
       fc.property(suitAnswers, suitAnswers, (a, b) => {
         const [one, other] = [a, b].map((answers) => resolve(suitProgram, { answers }, context));
-        const counted = [one, other].map((resolution) => JSON.stringify(resolution?.counted.map(({ choice, value }) => [choice, value])));
+        const counted = [one, other].map((resolution) =>
+          JSON.stringify(resolution?.counted.map(({ choice, value }) => [choice, value])),
+        );
         expect(one?.item.key === other?.item.key).toBe(counted[0] === counted[1]);
       }),
     );
@@ -102,10 +141,39 @@ describe('the item', () => {
 
 const hostile = fc.oneof(
   fc.anything({ withBigInt: true, withDate: true, withMap: true, withSparseArray: true, withNullPrototype: true }),
-  fc.constantFrom('x'.repeat(10_000), '9'.repeat(10_000), 1e308, -1e308, Number.NaN, Infinity, '1e400', '__proto__', 'constructor', '\ud800', '\u0000', '1/0', '½'.repeat(2_000)),
+  fc.constantFrom(
+    'x'.repeat(10_000),
+    '9'.repeat(10_000),
+    1e308,
+    -1e308,
+    Number.NaN,
+    Infinity,
+    '1e400',
+    '__proto__',
+    'constructor',
+    '\ud800',
+    '\u0000',
+    '1/0',
+    '½'.repeat(2_000),
+  ),
   fc.string({ unit: 'binary', maxLength: 10_000 }),
 );
-const keys = fc.oneof(fc.constantFrom('size', 'cloth', 'veil', 'name', 'pockets', 'gift', 'length', '__proto__', 'constructor', 'toString', ''), fc.string());
+const keys = fc.oneof(
+  fc.constantFrom(
+    'size',
+    'cloth',
+    'veil',
+    'name',
+    'pockets',
+    'gift',
+    'length',
+    '__proto__',
+    'constructor',
+    'toString',
+    '',
+  ),
+  fc.string(),
+);
 
 /** Resolves and serialises: the two things that must never throw. */
 function survives(program: Program, selection: unknown) {
@@ -117,10 +185,13 @@ function survives(program: Program, selection: unknown) {
 describe('hostile selections', () => {
   it('never throw, whatever they are', () => {
     fc.assert(
-      fc.property(fc.oneof(hostile, fc.record({ answers: fc.dictionary(keys, hostile), quantity: hostile })), (selection) => {
-        survives(suitProgram, selection);
-        survives(meshProgram, selection);
-      }),
+      fc.property(
+        fc.oneof(hostile, fc.record({ answers: fc.dictionary(keys, hostile), quantity: hostile })),
+        (selection) => {
+          survives(suitProgram, selection);
+          survives(meshProgram, selection);
+        },
+      ),
       { numRuns: 1500 },
     );
   });
@@ -152,7 +223,11 @@ describe('hostile selections', () => {
     fc.assert(
       fc.property(fc.string({ minLength: 1 }), hostile, (key, value) => {
         fc.pre(!suit.choices.some((choice) => choice.key === key));
-        const answers = Object.fromEntries([['size', 'm'], ['cloth', 'slate'], [key, value]]);
+        const answers = Object.fromEntries([
+          ['size', 'm'],
+          ['cloth', 'slate'],
+          [key, value],
+        ]);
         fc.pre(Object.hasOwn(answers, key));
         expect(survives(suitProgram, { answers }).state).toBe('invalid');
       }),

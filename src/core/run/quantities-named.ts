@@ -17,17 +17,25 @@ interface Given {
 }
 
 /**
- * Names beside a quantity that can't be ordered the nearest that can, in the place of what its own limits say: rules may ask
- * for something else of another quantity, and there may be too little of it.
+ * Names beside a quantity that can't be ordered the nearest that can, in the place of what its own limits say: rules
+ * may ask for something else of another quantity, and there may be too little of it.
  */
-export function nameOthers(problems: Problem[], fault: QuantityFault, { given, orderable, isSure, free }: Given, others: OtherQuantities): void {
+export function nameOthers(
+  problems: Problem[],
+  fault: QuantityFault,
+  { given, orderable, isSure, free }: Given,
+  others: OtherQuantities,
+): void {
   const place = problems.findIndex(({ data }) => data === fault);
   if (place < 0) return;
   const start = Number.isFinite(given) ? given : 0;
   const [below, above] = [others.below(start), others.above(start)];
   // How much there is of what there is plenty of is nobody's business.
   const isToldBelow = below !== null && (isTold(below) || free.below(start) === below);
-  const nearest = [...(isToldBelow ? [below] : []), ...(above === null ? [] : [above])].map((quantity) => ({ quantity, caption: captionOf(orderable, quantity) }));
+  const nearest = [...(isToldBelow ? [below] : []), ...(above === null ? [] : [above])].map((quantity) => ({
+    quantity,
+    caption: captionOf(orderable, quantity),
+  }));
   problems[place] = problem(AT_QUANTITY, told(fault, isSure, { given, below, above, nearest }));
 }
 
@@ -38,15 +46,22 @@ interface Found {
   readonly nearest: readonly ListedQuantity[];
 }
 
-/** A fault with what was found; where what it says of all quantities is not so, it says no more than that this one can't be ordered. */
+/**
+ * A fault with what was found; where what it says of all quantities is not so, it says no more than that this one can't
+ * be ordered.
+ */
 function told(fault: QuantityFault, isSure: boolean, { given, below, above, nearest }: Found): QuantityFault {
   switch (fault.code) {
     case 'noQuantity':
       return isSure ? fault : { code: 'quantityRefused', given, nearest };
     case 'quantityBelow':
-      return isSure || (below === null && above === fault.minimum) ? { ...fault, nearest } : { code: 'quantityRefused', given, nearest };
+      return isSure || (below === null && above === fault.minimum)
+        ? { ...fault, nearest }
+        : { code: 'quantityRefused', given, nearest };
     case 'quantityAbove':
-      return isSure || (above === null && below === fault.maximum) ? { ...fault, nearest } : { code: 'quantityRefused', given, nearest };
+      return isSure || (above === null && below === fault.maximum)
+        ? { ...fault, nearest }
+        : { code: 'quantityRefused', given, nearest };
     case 'quantityMultiple':
     case 'quantityNotListed':
     case 'quantityRefused':

@@ -7,13 +7,29 @@ import { whereText } from '../selection';
 import { type ResolveWithin } from './entries';
 import { type Resolution, type ResolveContext } from './resolution';
 
-/** So far from the given quantity every one is tried where what may be ordered follows from it in ways that can't be listed. */
+/**
+ * So far from the given quantity every one is tried where what may be ordered follows from it in ways that can't be
+ * listed.
+ */
 const REACH = 300;
-/** So many quantities that limits allow are tried where something else, such as stock or a price below nothing, may refuse them. */
+/**
+ * So many quantities that limits allow are tried where something else, such as stock or a price below nothing, may
+ * refuse them.
+ */
 const TRIES = 60;
 
 /** What can be had in one number and not in another, though its place is not the quantity. */
-const BY_QUANTITY: ReadonlySet<ProblemCode> = new Set<ProblemCode>(['outOfStock', 'notEnoughStock', 'cannotCut', 'partOut', 'noRoom', 'priceBelowNothing', 'lineBelowNothing', 'weightBelowNothing', 'refusedByRule']);
+const BY_QUANTITY: ReadonlySet<ProblemCode> = new Set<ProblemCode>([
+  'outOfStock',
+  'notEnoughStock',
+  'cannotCut',
+  'partOut',
+  'noRoom',
+  'priceBelowNothing',
+  'lineBelowNothing',
+  'weightBelowNothing',
+  'refusedByRule',
+]);
 
 /** Other quantities of a selection, each resolved before it is named. */
 export interface OtherQuantities {
@@ -25,13 +41,19 @@ export interface OtherQuantities {
 }
 
 /**
- * Looks for quantities in which a selection can be had, by resolving it in them: with its limits, whatever rules ask of the
- * quantity, its price and stock.
+ * Looks for quantities in which a selection can be had, by resolving it in them: with its limits, whatever rules ask of
+ * the quantity, its price and stock.
  *
  * @param now      the selection as it is: what is wrong with it in any number is no matter here
  * @param selection anything that has been resolved
  */
-export function otherQuantities(program: Program, selection: unknown, context: ResolveContext, now: Pick<Resolution, 'problems'>, resolve: ResolveWithin): OtherQuantities {
+export function otherQuantities(
+  program: Program,
+  selection: unknown,
+  context: ResolveContext,
+  now: Pick<Resolution, 'problems'>,
+  resolve: ResolveWithin,
+): OtherQuantities {
   const given = typeof selection === 'object' && selection !== null ? selection : {};
   const tried = new Map<number, Resolution>();
   const at = (quantity: number): Resolution => {
@@ -40,7 +62,12 @@ export function otherQuantities(program: Program, selection: unknown, context: R
     return known;
   };
   const anyway = new Set(now.problems.filter(({ code }) => !BY_QUANTITY.has(code)).map(saying));
-  const can = (quantity: number) => at(quantity).problems.every((problem) => (problem.where.at !== 'quantity' || problem.where.part.length > 0) && (problemClass(problem.code) === 'incomplete' || anyway.has(saying(problem))));
+  const can = (quantity: number) =>
+    at(quantity).problems.every(
+      (problem) =>
+        (problem.where.at !== 'quantity' || problem.where.part.length > 0) &&
+        (problemClass(problem.code) === 'incomplete' || anyway.has(saying(problem))),
+    );
   const turns = turningPoints(program);
   // A price below nothing may begin and end with a step.
   const points = turns === 'anywhere' ? [] : [...new Set([...turns, ...stepsOf(program)])].sort((a, b) => a - b);
@@ -51,7 +78,10 @@ export function otherQuantities(program: Program, selection: unknown, context: R
       const last = Math.min(LARGEST_QUANTITY, Math.max(1, from + step * REACH));
       for (let quantity = from; step * quantity <= step * last; quantity += step) if (can(quantity)) return quantity;
     }
-    const ends = step > 0 ? points.filter((point) => point > from).map((point) => point - 1) : points.filter((point) => point <= from).reverse();
+    const ends =
+      step > 0
+        ? points.filter((point) => point > from).map((point) => point - 1)
+        : points.filter((point) => point <= from).reverse();
     let begin = from;
     for (const end of [...ends, step > 0 ? LARGEST_QUANTITY : 1]) {
       const { orderable } = at(begin);
@@ -86,7 +116,10 @@ export function isSureOfLimits(program: Program): boolean {
 
 const keptTurns = new WeakMap<Program, readonly number[] | 'anywhere'>();
 
-/** The quantities from which on a rule of a product says something else, rising; `anywhere` where a formula has a say in what may be ordered. */
+/**
+ * The quantities from which on a rule of a product says something else, rising; `anywhere` where a formula has a say in
+ * what may be ordered.
+ */
 export function turningPoints(program: Program): readonly number[] | 'anywhere' {
   const known = keptTurns.get(program) ?? findTurns(program);
   keptTurns.set(program, known);
@@ -95,12 +128,18 @@ export function turningPoints(program: Program): readonly number[] | 'anywhere' 
 
 /** The quantities from which on breaks of a product say another price. */
 function stepsOf({ breaks }: Program): number[] {
-  return breaks.flatMap(({ over, steps }) => (over === 'pieces' ? steps.flatMap(({ from }) => [Number(from.ceiling()), Number(from.ceiling()) + 1]) : [])).filter((point) => point > 1 && point <= LARGEST_QUANTITY);
+  return breaks
+    .flatMap(({ over, steps }) =>
+      over === 'pieces' ? steps.flatMap(({ from }) => [Number(from.ceiling()), Number(from.ceiling()) + 1]) : [],
+    )
+    .filter((point) => point > 1 && point <= LARGEST_QUANTITY);
 }
 
 function findTurns(program: Program): readonly number[] | 'anywhere' {
   const { quantities, rules } = program;
-  const isLimited = quantities.nearer.some(({ asks }) => asks.kind !== 'group') || (rules?.itemEffects.some(({ effect }) => effect.kind === 'limitQuantity') ?? false);
+  const isLimited =
+    quantities.nearer.some(({ asks }) => asks.kind !== 'group') ||
+    (rules?.itemEffects.some(({ effect }) => effect.kind === 'limitQuantity') ?? false);
   if (isLimited && program.formulas.some((_, place) => formulaInputsOf(program, place).quantity)) return 'anywhere';
   const found = new Set<number>();
   for (const { rule } of program.rules?.program.rules ?? []) if (rule.when) collect(rule.when, found);

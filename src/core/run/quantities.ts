@@ -8,8 +8,14 @@ interface Asked {
   readonly group: string | null;
 }
 
-/** What has the word about the quantity: the last chosen option that has one of its own, else the variant, the customer's group, the product, the shop. */
-export function quantitySourceOf({ quantities: { usual, nearer } }: Program, { answers, variant, group }: Asked): QuantitySource {
+/**
+ * What has the word about the quantity: the last chosen option that has one of its own, else the variant, the
+ * customer's group, the product, the shop.
+ */
+export function quantitySourceOf(
+  { quantities: { usual, nearer } }: Program,
+  { answers, variant, group }: Asked,
+): QuantitySource {
   const found = nearer.find(({ asks }) => {
     switch (asks.kind) {
       case 'option':

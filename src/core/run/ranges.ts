@@ -24,17 +24,31 @@ export function formulaRange(formula: FormulaProgram, low: FormulaInputs, high: 
   return formula.compiled.range(ranges) ?? 'stops';
 }
 
-/** How much of the unit that a price is for can be charged; null while it is not known, or where it is not sold by the unit. */
-export function chargedRange({ base, formulas }: Program, low: Omit<FormulaInputs, 'base'>, high: Omit<FormulaInputs, 'base'>): Range | null {
+/**
+ * How much of the unit that a price is for can be charged; null while it is not known, or where it is not sold by the
+ * unit.
+ */
+export function chargedRange(
+  { base, formulas }: Program,
+  low: Omit<FormulaInputs, 'base'>,
+  high: Omit<FormulaInputs, 'base'>,
+): Range | null {
   if (!base.unit || !base.measured) return null;
   const { measured, unit } = base;
   const formula = measured.kind === 'formula' ? formulas[measured.index] : undefined;
-  const [one, other] = [low, high].map(({ answers }) => (measured.kind === 'choice' ? (answers[measured.index]?.value ?? null) : null));
-  const needed = formula ? formulaRange(formula, { ...low, base: null }, { ...high, base: null }) : one && other ? { low: one, high: other } : null;
+  const [one, other] = [low, high].map(({ answers }) =>
+    measured.kind === 'choice' ? (answers[measured.index]?.value ?? null) : null,
+  );
+  const needed = formula
+    ? formulaRange(formula, { ...low, base: null }, { ...high, base: null })
+    : one && other
+      ? { low: one, high: other }
+      : null;
   if (needed === null || needed === 'stops' || (needed.high && needed.high.sign() < 0)) return null;
   const from = needed.low && needed.low.sign() > 0 ? needed.low : Exact.zero;
   // Waste, a least and steps never make less of more.
-  const of = (value: Exact) => charge(measured.factor ? value.times(measured.factor) : value, unit, base.charging).charged;
+  const of = (value: Exact) =>
+    charge(measured.factor ? value.times(measured.factor) : value, unit, base.charging).charged;
   return { low: of(from), high: needed.high && of(needed.high) };
 }
 

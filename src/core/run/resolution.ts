@@ -20,8 +20,8 @@ export interface ResolveContext {
   /** whether it is a part of something that asks stock for everything together; absent for no */
   readonly ofWhole?: boolean;
   /**
-   * whether somebody reads it, so that the quantities that are named beside one that can't be had are looked for, each resolved;
-   * else they are those that its limits allow
+   * whether somebody reads it, so that the quantities that are named beside one that can't be had are looked for, each
+   * resolved; else they are those that its limits allow
    */
   readonly naming?: boolean;
   /** how hard a cutting plan is looked for; quick enough for every keystroke where it is absent */
@@ -34,7 +34,10 @@ export interface ResolveContext {
   readonly costs?: CostOf;
   /** how much is bought beside it that counts for a table of breaks; absent for nothing */
   readonly beside?: (table: Counted) => Exact;
-  /** how many pieces of a product, by its address, are booked for a day or week, by its first day; absent where nobody asks */
+  /**
+   * how many pieces of a product, by its address, are booked for a day or week, by its first day; absent where nobody
+   * asks
+   */
   readonly booked?: Booked;
   /** what is known of an uploaded file, by its token; absent where there are none */
   readonly files?: AnswerContext['files'];
@@ -144,13 +147,22 @@ export interface PartShown {
   readonly count: number;
   /** how many pieces of it come with one item: so many times the quantity of its resolution */
   readonly pieces: number;
-  /** what one taking of it resolves to, sold alone; `partsWithin` gives its own parts with their shares of what is paid here */
+  /**
+   * what one taking of it resolves to, sold alone; `partsWithin` gives its own parts with their shares of what is paid
+   * here
+   */
   readonly resolution: Resolution;
-  /** what all of it costs alone, or what is paid for it where it is taken along; without what is paid once. Null while that is not known */
+  /**
+   * what all of it costs alone, or what is paid for it where it is taken along; without what is paid once. Null while
+   * that is not known
+   */
   readonly alone: Exact | null;
   /** what is paid once for it, however many items are taken */
   readonly once: Exact;
-  /** its share of what one item costs and of what is paid once; shares of a kit's parts add up to both. Null while there is no price, and within a part, where `partsWithin` gives them */
+  /**
+   * its share of what one item costs and of what is paid once; shares of a kit's parts add up to both. Null while there
+   * is no price, and within a part, where `partsWithin` gives them
+   */
   readonly share: Share | null;
 }
 

@@ -4,10 +4,19 @@ import { resolutionJson } from '../exchange';
 import { Exact } from '../number';
 import { type Resolution, resolve } from '../run';
 import { whereText } from '../selection';
-import { context, mesh, meshProgram, resolved, suit, suitProgram, surroundings } from '../../../tests/fixtures/products';
+import {
+  context,
+  mesh,
+  meshProgram,
+  resolved,
+  suit,
+  suitProgram,
+  surroundings,
+} from '../../../tests/fixtures/products';
 
 const codes = ({ problems }: Resolution) => problems.map(({ where, code }) => `${whereText(where)} ${code}`);
-const lines = (resolution: Resolution) => resolutionJson(resolution).working.map(({ label, of, amount }) => [label, of, amount]);
+const lines = (resolution: Resolution) =>
+  resolutionJson(resolution).working.map(({ label, of, amount }) => [label, of, amount]);
 const complete = { size: 'm', cloth: 'slate' };
 
 describe('resolve', () => {
@@ -68,11 +77,16 @@ describe('resolve', () => {
 
   it('lets an answer be left out on purpose, against its default', () => {
     expect(codes(resolved(suitProgram, { ...complete, veil: null }))).toEqual(['choice:veil answerMissing']);
-    expect(resolved(suitProgram, { ...complete, gift: null }).counted.some(({ choice }) => choice === 'gift')).toBe(false);
+    expect(resolved(suitProgram, { ...complete, gift: null }).counted.some(({ choice }) => choice === 'gift')).toBe(
+      false,
+    );
   });
 
   it('knows a combination that is not made from one that is out of stock', () => {
-    expect(resolved(suitProgram, { size: 'm', cloth: 'moss' })).toMatchObject({ state: 'unavailable', problems: [{ code: 'combinationNotMade' }] });
+    expect(resolved(suitProgram, { size: 'm', cloth: 'moss' })).toMatchObject({
+      state: 'unavailable',
+      problems: [{ code: 'combinationNotMade' }],
+    });
     const out = resolved(suitProgram, { size: 'l', cloth: 'slate' });
     expect(out).toMatchObject({ state: 'unavailable', problems: [{ code: 'outOfStock' }] });
     expect(out.availability).toMatchObject({ canSupply: 0, limitedBy: { stock: 'suit-l-slate' } });
@@ -80,15 +94,27 @@ describe('resolve', () => {
 
   it('offers options by what the other stocked options leave', () => {
     const offers = (choice: string, answers: Record<string, unknown>) =>
-      resolved(suitProgram, answers).shown.find((shown) => shown.choice === choice)?.options.map(({ option, why }) => [option, why]);
-    expect(offers('size', { cloth: 'slate' })).toEqual([['m', null], ['l', 'outOfStock']]);
-    expect(offers('cloth', {})).toEqual([['slate', null], ['moss', 'notMade']]);
+      resolved(suitProgram, answers)
+        .shown.find((shown) => shown.choice === choice)
+        ?.options.map(({ option, why }) => [option, why]);
+    expect(offers('size', { cloth: 'slate' })).toEqual([
+      ['m', null],
+      ['l', 'outOfStock'],
+    ]);
+    expect(offers('cloth', {})).toEqual([
+      ['slate', null],
+      ['moss', 'notMade'],
+    ]);
   });
 
   it('refuses more than stock holds, with how many it could be', () => {
     const resolution = resolved(meshProgram, { length: '2 m' }, 4);
     expect(resolution.state).toBe('unavailable');
-    expect(resolutionJson(resolution).problems[0]).toMatchObject({ where: 'quantity', message: 'There is not enough Mesh roll for 4.', remedy: 'We can supply 3.' });
+    expect(resolutionJson(resolution).problems[0]).toMatchObject({
+      where: 'quantity',
+      message: 'There is not enough Mesh roll for 4.',
+      remedy: 'We can supply 3.',
+    });
   });
 
   it('asks nothing of stock when stock is not given', () => {
@@ -98,18 +124,43 @@ describe('resolve', () => {
   });
 
   it('corrects nothing: it gives the nearest right answers on either side', () => {
-    expect(resolutionJson(resolved(meshProgram, { length: '0.07' })).problems[0]).toMatchObject({ code: 'belowMinimum', nearest: ['0.1 m'], message: 'Length must be at least 0.1 m.' });
-    expect(resolutionJson(resolved(meshProgram, { length: '31' })).problems[0]).toMatchObject({ code: 'aboveMaximum', nearest: ['30 m'] });
-    expect(resolutionJson(resolved(meshProgram, { length: '0.12' })).problems[0]).toMatchObject({ code: 'offStep', nearest: ['0.1 m', '0.15 m'] });
+    expect(resolutionJson(resolved(meshProgram, { length: '0.07' })).problems[0]).toMatchObject({
+      code: 'belowMinimum',
+      nearest: ['0.1 m'],
+      message: 'Length must be at least 0.1 m.',
+    });
+    expect(resolutionJson(resolved(meshProgram, { length: '31' })).problems[0]).toMatchObject({
+      code: 'aboveMaximum',
+      nearest: ['30 m'],
+    });
+    expect(resolutionJson(resolved(meshProgram, { length: '0.12' })).problems[0]).toMatchObject({
+      code: 'offStep',
+      nearest: ['0.1 m', '0.15 m'],
+    });
     expect(resolved(meshProgram, { length: '0.12' }).counted).toEqual([]);
   });
 
   it('counts letters as readers do, and spaces only where they are charged', () => {
-    const name = (text: string) => lines(resolved(suitProgram, { ...complete, name: text })).find(([label]) => label === 'Name')?.[2];
+    const name = (text: string) =>
+      lines(resolved(suitProgram, { ...complete, name: text })).find(([label]) => label === 'Name')?.[2];
     expect(name('Zoë')).toBe('1.2');
     expect(name('👩‍🌾 B')).toBe('0.8');
-    const counting = compile({ ...suit, choices: suit.choices.map((choice) => (choice.kind === 'text' ? { ...choice, amount: { kind: 'perCharacter', value: '0.40', of: null, spaces: 'counted' } } : choice)) }, surroundings);
-    expect(resolve(counting, { answers: { ...complete, name: 'A B' } }, context).working.find(({ label }) => label === 'Name')?.amount.toString()).toBe('1.2');
+    const counting = compile(
+      {
+        ...suit,
+        choices: suit.choices.map((choice) =>
+          choice.kind === 'text'
+            ? { ...choice, amount: { kind: 'perCharacter', value: '0.40', of: null, spaces: 'counted' } }
+            : choice,
+        ),
+      },
+      surroundings,
+    );
+    expect(
+      resolve(counting, { answers: { ...complete, name: 'A B' } }, context)
+        .working.find(({ label }) => label === 'Name')
+        ?.amount.toString(),
+    ).toBe('1.2');
   });
 
   it('treats 1.2 m, 120 cm and 1,2 as the same item', () => {
@@ -119,7 +170,9 @@ describe('resolve', () => {
 
   it('refuses a price below nothing', () => {
     const cheap = compile({ ...suit, price: '1.00' }, surroundings);
-    expect(codes(resolve(cheap, { answers: { ...complete, gift: true } }, context))).toContain('item priceBelowNothing');
+    expect(codes(resolve(cheap, { answers: { ...complete, gift: true } }, context))).toContain(
+      'item priceBelowNothing',
+    );
   });
 
   it('never sells a product whose definition has faults', () => {

@@ -45,13 +45,21 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   // What stands inside is of the whole: nothing is named of it by itself.
   const within: ResolveContext = context.naming ? { ...context, naming: false } : context;
   const [fault] = program.blocking;
-  if (fault) problems.push(problem(AT_ITEM, { code: 'productNotReady', first: fault.data, count: program.blocking.length }));
+  if (fault)
+    problems.push(problem(AT_ITEM, { code: 'productNotReady', first: fault.data, count: program.blocking.length }));
 
-  const { given, quantity, entries, held, answers, defaulted, bounds, rulings, fired, runs } = readInside(program, selection, within, resolve, problems);
+  const { given, quantity, entries, held, answers, defaulted, bounds, rulings, fired, runs } = readInside(
+    program,
+    selection,
+    within,
+    resolve,
+    problems,
+  );
   if (program.fits.length > 0) problems.push(...fitProblems(program, entries, within, resolve));
   checkUnknownKeys(program, given, context.group, problems);
   const group = context.group ?? null;
-  const isAsked = (index: number) => isSeenBy(program.choices[index]?.groups ?? [], group) && rulings.get(index)?.shown !== false;
+  const isAsked = (index: number) =>
+    isSeenBy(program.choices[index]?.groups ?? [], group) && rulings.get(index)?.shown !== false;
   const ofVariant: Problem[] = [];
   const variant = findVariant(program, answers, isAsked, ofVariant);
   const quantities = quantitySourceOf(program, { answers, variant, group });
@@ -64,15 +72,32 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const base = program.formulas.length === 0 ? null : baseBefore(program, variant, charged, entries, usual);
   const outcomes = formulaOutcomes(program, { answers, base, quantity, group, runs, held }, problems);
   const addOns = takenAddOns(program, answers, within, resolve, problems);
-  const reading: Reading = { answers, quantity, group, variant, addOns, entries, usual, charged, outcomes, held, beside: context.beside, fired };
+  const reading: Reading = {
+    answers,
+    quantity,
+    group,
+    variant,
+    addOns,
+    entries,
+    usual,
+    charged,
+    outcomes,
+    held,
+    beside: context.beside,
+    fired,
+  };
   const price = priceOf(program, reading);
   // Whatever it is for: without a price nothing is sold.
-  if (!price.unitPrice && (problems.length === 0 || !saysPrice(program, variant))) problems.push(problem(AT_ITEM, { code: 'priceMissing' }));
+  if (!price.unitPrice && (problems.length === 0 || !saysPrice(program, variant)))
+    problems.push(problem(AT_ITEM, { code: 'priceMissing' }));
   if (price.lowest && price.lowest.sign() < 0) {
     problems.push(problem(AT_ITEM, { code: 'priceBelowNothing', price: price.lowest, currency: program.currency }));
   }
 
-  const lineTotal = price.unitPrice && !quantityFault ? price.unitPrice.times(Exact.of(quantity)).plus(price.beyond).plus(price.once) : null;
+  const lineTotal =
+    price.unitPrice && !quantityFault
+      ? price.unitPrice.times(Exact.of(quantity)).plus(price.beyond).plus(price.once)
+      : null;
   if (lineTotal && lineTotal.sign() < 0 && price.lowest && price.lowest.sign() >= 0) {
     problems.push(problem(AT_ITEM, { code: 'lineBelowNothing', total: lineTotal, currency: program.currency }));
   }
@@ -84,14 +109,30 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const pieces = quantityFault ? 0 : quantity;
   const draws = drawsOf(program, reading, pieces);
   const availability = availabilityOf(draws, context.ofWhole ? null : context.stock, pieces, context.effort);
-  if (!context.ofWhole && availability.leadDays !== null) problems.push(...tooEarlyProblems(program, answers, entries, context.today, availability.leadDays));
+  if (!context.ofWhole && availability.leadDays !== null)
+    problems.push(...tooEarlyProblems(program, answers, entries, context.today, availability.leadDays));
   const bookings = bookingsOf(program, reading, pieces, context.today);
   if (!context.ofWhole && context.booked) problems.push(...roomProblems(program, bookings, context.booked));
   const isNamed = context.naming === true && !context.ofWhole;
-  const others = (stock = context.stock) => otherQuantities(program, selection, { ...context, stock }, { problems }, resolve);
-  const supply = supplyProblem(program, reading, draws, availability, pieces, context.stock, isNamed ? (most) => suppliedOf(others(), most) : (most) => most);
+  const others = (stock = context.stock) =>
+    otherQuantities(program, selection, { ...context, stock }, { problems }, resolve);
+  const supply = supplyProblem(
+    program,
+    reading,
+    draws,
+    availability,
+    pieces,
+    context.stock,
+    isNamed ? (most) => suppliedOf(others(), most) : (most) => most,
+  );
   if (supply) problems.push(supply);
-  if (quantityFault && isNamed) nameOthers(problems, quantityFault, { given: quantity, orderable, isSure: isSureOfLimits(program), free: others(null) }, others());
+  if (quantityFault && isNamed)
+    nameOthers(
+      problems,
+      quantityFault,
+      { given: quantity, orderable, isSure: isSureOfLimits(program), free: others(null) },
+      others(),
+    );
 
   const counted = countedAnswers(program, answers, defaulted);
   return {
@@ -107,7 +148,8 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     working: price.working,
     unitPrice: price.unitPrice,
     wasPrice: price.wasPrice,
-    wasLowest: price.wasPrice !== null && ((variant?.price ? variant.listed : program.base.listed)?.showsLowest ?? false),
+    wasLowest:
+      price.wasPrice !== null && ((variant?.price ? variant.listed : program.base.listed)?.showsLowest ?? false),
     lineTotal,
     cost: context.costs ? costOf(program, reading, draws, context.costs) : null,
     once: price.once,
@@ -126,7 +168,13 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
 }
 
 /** Days that are chosen, also of what stands in it, and come before what is ordered beyond stock can be there. */
-function tooEarlyProblems({ product }: Program, answers: readonly (Answer | null)[], entries: readonly Entry[], today: string, leadDays: number): Problem[] {
+function tooEarlyProblems(
+  { product }: Program,
+  answers: readonly (Answer | null)[],
+  entries: readonly Entry[],
+  today: string,
+  leadDays: number,
+): Problem[] {
   const own = product.choices.flatMap((choice, index) => {
     const answer = answers[index];
     const data = answer && choice.kind === 'date' ? tooEarly(choice, answer.canonical, today, leadDays) : null;
@@ -144,28 +192,59 @@ function tooEarlyProblems({ product }: Program, answers: readonly (Answer | null
 
 /** Whether anything says what a product costs; a kit without a price of its own costs what its parts do. */
 function saysPrice({ base, baseFormula, kit }: Program, variant: VariantProgram | null): boolean {
-  return base.price !== null || Boolean(variant?.price) || baseFormula !== null || (kit !== null && kit.price.kind !== 'own');
+  return (
+    base.price !== null || Boolean(variant?.price) || baseFormula !== null || (kit !== null && kit.price.kind !== 'own')
+  );
 }
 
 const NO_PARTS: Resolution['parts'] = [];
 
 /**
- * What it is put together from, and what is taken along, with their shares of the price. What is paid once for a part is
- * what the working says of it.
+ * What it is put together from, and what is taken along, with their shares of the price. What is paid once for a part
+ * is what the working says of it.
  *
  * @param ofWhole whether it is a part itself: then shares follow from what is paid for it there, in `partsWithin`
  */
-function partsShown({ places }: Program, { entries, addOns }: Reading, { unitPrice, once, working }: Price, ofWhole: boolean): Resolution['parts'] {
+function partsShown(
+  { places }: Program,
+  { entries, addOns }: Reading,
+  { unitPrice, once, working }: Price,
+  ofWhole: boolean,
+): Resolution['parts'] {
   if (entries.length === 0 && addOns.length === 0) return NO_PARTS;
-  const onceFor = (place: string) => working.reduce((sum, { per, source, amount }) => (per === 'line' && source === `part:${place}` ? sum.plus(amount) : sum), Exact.zero);
+  const onceFor = (place: string) =>
+    working.reduce(
+      (sum, { per, source, amount }) => (per === 'line' && source === `part:${place}` ? sum.plus(amount) : sum),
+      Exact.zero,
+    );
   const shown = [
     ...entries.map(({ component, candidate, count, resolution, alone, place, beside }): PartShown => ({
-      kind: component.isSlot ? 'slot' : 'part', part: place, beside, title: calledAs(component, candidate), product: candidate.product, productTitle: candidate.title,
-      count: 1, pieces: count, resolution, alone, once: onceFor(place), share: null,
+      kind: component.isSlot ? 'slot' : 'part',
+      part: place,
+      beside,
+      title: calledAs(component, candidate),
+      product: candidate.product,
+      productTitle: candidate.title,
+      count: 1,
+      pieces: count,
+      resolution,
+      alone,
+      once: onceFor(place),
+      share: null,
     })),
     ...addOns.map(({ addOn, count, resolution, price }): PartShown => ({
-      kind: 'addOn', part: addOn.key, beside: NOT_BESIDE, title: addOn.title, product: addOn.program.slug, productTitle: addOn.program.title,
-      count, pieces: count * resolution.quantity, resolution, alone: price.each.times(Exact.of(count)), once: price.once, share: null,
+      kind: 'addOn',
+      part: addOn.key,
+      beside: NOT_BESIDE,
+      title: addOn.title,
+      product: addOn.program.slug,
+      productTitle: addOn.program.title,
+      count,
+      pieces: count * resolution.quantity,
+      resolution,
+      alone: price.each.times(Exact.of(count)),
+      once: price.once,
+      share: null,
     })),
   ];
   return ofWhole ? shown : withShares(shown, unitPrice && { unit: unitPrice, once }, places);

@@ -3,7 +3,10 @@ import { type FormulaInputs, type FormulaOutcome } from '../compile/formulas';
 import { type FormulaStop } from '../formula';
 import { type Exact } from '../number';
 
-/** What a formula is worked out from, by slot, null for what it doesn't use; null altogether while something that it uses is not answered. */
+/**
+ * What a formula is worked out from, by slot, null for what it doesn't use; null altogether while something that it
+ * uses is not answered.
+ */
 export function readInputs({ inputs, reads }: FormulaProgram, given: FormulaInputs): (Exact | null)[] | null {
   const values: (Exact | null)[] = [];
   for (let slot = 0; slot < inputs.length; slot += 1) {

@@ -15,7 +15,11 @@ export interface Share {
  * @param amount of all parts together, in major units, a multiple of the minor unit
  * @param places decimal places of the currency's minor unit
  */
-export function shareOut(amount: Exact, parts: readonly { readonly alone: Exact | null; readonly pieces: number }[], places: number): Exact[] {
+export function shareOut(
+  amount: Exact,
+  parts: readonly { readonly alone: Exact | null; readonly pieces: number }[],
+  places: number,
+): Exact[] {
   const scale = Exact.of(10n ** BigInt(places));
   const prices = parts.map(({ alone }) => {
     const minor = alone ? alone.times(scale).rounded(0).floor() : 0n;
@@ -26,8 +30,8 @@ export function shareOut(amount: Exact, parts: readonly { readonly alone: Exact 
 }
 
 /**
- * Parts with their shares of a price; {@link partsWithin} goes on from there in kits in kits. What is taken along keeps what is paid for it, as long
- * as that is not more than the whole; the rest is the parts'.
+ * Parts with their shares of a price; {@link partsWithin} goes on from there in kits in kits. What is taken along keeps
+ * what is paid for it, as long as that is not more than the whole; the rest is the parts'.
  *
  * @param price what is paid for what the parts make up; null while that is not known
  */
@@ -40,13 +44,23 @@ export function withShares(parts: readonly PartShown[], price: Share | null, pla
   const keeps = along.length > 0 && !taken.isMore(price.unit);
   const over = keeps || along.length === 0 ? own : parts;
   const units = new Map(keeps ? along.map((part) => [part, part.alone ?? Exact.zero]) : []);
-  if (over.length > 0) shareOut(keeps ? price.unit.minus(taken) : price.unit, over, places).forEach((share, place) => over[place] && units.set(over[place], share));
+  if (over.length > 0)
+    shareOut(keeps ? price.unit.minus(taken) : price.unit, over, places).forEach(
+      (share, place) => over[place] && units.set(over[place], share),
+    );
   // What is paid once for a part is that part's; what is paid once for the whole is shared out like its price.
   const once = parts.reduce((sum, part) => sum.plus(part.once), Exact.zero);
   // Where the whole covers some of it, what is left to be paid once is shared out by what each would be paid.
   if (once.isMore(price.once)) {
-    const ofOnce = shareOut(price.once, parts.map((part) => ({ alone: part.once, pieces: part.pieces })), places);
-    return parts.map((part, place) => ({ ...part, share: { unit: units.get(part) ?? Exact.zero, once: ofOnce[place] ?? Exact.zero } }));
+    const ofOnce = shareOut(
+      price.once,
+      parts.map((part) => ({ alone: part.once, pieces: part.pieces })),
+      places,
+    );
+    return parts.map((part, place) => ({
+      ...part,
+      share: { unit: units.get(part) ?? Exact.zero, once: ofOnce[place] ?? Exact.zero },
+    }));
   }
   const rest = own.length > 0 ? shareOut(price.once.minus(once), own, places) : [];
   return parts.map((part) => {
@@ -55,7 +69,10 @@ export function withShares(parts: readonly PartShown[], price: Share | null, pla
   });
 }
 
-/** The parts of a part, with their shares of what is paid for it here; by itself its resolution has those of what it costs alone. */
+/**
+ * The parts of a part, with their shares of what is paid for it here; by itself its resolution has those of what it
+ * costs alone.
+ */
 export function partsWithin({ share, resolution: { parts, currency } }: PartShown): readonly PartShown[] {
   return withShares(parts, share, minorUnits(currency) ?? 2);
 }

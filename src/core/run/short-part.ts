@@ -19,10 +19,21 @@ export function shortPart(entries: readonly Entry[], draws: readonly Draw[], sto
  * @param item what there is too little of
  * @param canSupply how many of the whole can be had, of those that are asked for
  */
-export function partOut({ component, candidate, count, place }: Entry, item: string, canSupply: number, asked: number, view: StockView): Problem {
-  const others = component.candidates.filter((other) => other !== candidate && couldBeHad(other, count * asked, view)).map(({ title }) => `take ${title}`);
+export function partOut(
+  { component, candidate, count, place }: Entry,
+  item: string,
+  canSupply: number,
+  asked: number,
+  view: StockView,
+): Problem {
+  const others = component.candidates
+    .filter((other) => other !== candidate && couldBeHad(other, count * asked, view))
+    .map(({ title }) => `take ${title}`);
   const instead = component.optional ? [...others, 'leave it out'] : others;
-  return problem({ part: [place], at: 'item' }, { code: 'partOut', title: calledAs(component, candidate), item, canSupply, asked, instead });
+  return problem(
+    { part: [place], at: 'item' },
+    { code: 'partOut', title: calledAs(component, candidate), item, canSupply, asked, instead },
+  );
 }
 
 /** Whether so many of a product could be had, as far as that follows before anything of it is chosen. */
@@ -30,8 +41,17 @@ export function couldBeHad({ program }: CandidateProgram, count: number, view: S
   if (program.blocking.length > 0) return false;
   const there = (draw: DrawProgram) => isThere(draw, count, view);
   if (!program.draws.every(there)) return false;
-  if (program.variants.size > 0 && ![...program.variants.values()].some(({ onSale, draw }) => onSale && (draw === null || there(draw)))) return false;
-  return program.kit?.components.every(({ optional, quantity, candidates }) => optional || candidates.some((candidate) => couldBeHad(candidate, count * quantity.least, view))) ?? true;
+  if (
+    program.variants.size > 0 &&
+    ![...program.variants.values()].some(({ onSale, draw }) => onSale && (draw === null || there(draw)))
+  )
+    return false;
+  return (
+    program.kit?.components.every(
+      ({ optional, quantity, candidates }) =>
+        optional || candidates.some((candidate) => couldBeHad(candidate, count * quantity.least, view)),
+    ) ?? true
+  );
 }
 
 function isThere({ stock, fixed, pieces, leadDays }: DrawProgram, count: number, view: StockView): boolean {

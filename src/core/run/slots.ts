@@ -29,14 +29,21 @@ export interface Slots {
 }
 
 /**
- * Fills the slots of a product: each entry is resolved as the product it is, in its own number, for the customer's group,
- * on the same day.
+ * Fills the slots of a product: each entry is resolved as the product it is, in its own number, for the customer's
+ * group, on the same day.
  *
  * @param given   answers as they were given, by key
  * @param answers as they count, while they are being read
  * @param parts   what stands for the product's parts
  */
-export function fillSlots({ kit }: Program, given: Readonly<Record<string, unknown>>, answers: () => readonly (Answer | null)[], parts: readonly Entry[], context: ResolveContext, resolve: ResolveWithin): Slots {
+export function fillSlots(
+  { kit }: Program,
+  given: Readonly<Record<string, unknown>>,
+  answers: () => readonly (Answer | null)[],
+  parts: readonly Entry[],
+  context: ResolveContext,
+  resolve: ResolveWithin,
+): Slots {
   const filled = new Map<number, { readonly answer: Answer; readonly filled: Filled }>();
   const within = contextWithin(context);
   const at = (choice: number): Filled => {
@@ -45,7 +52,13 @@ export function fillSlots({ kit }: Program, given: Readonly<Record<string, unkno
     if (!slot) return EMPTY;
     const before = filled.get(choice);
     if (before?.answer === answer) return before.filled;
-    const made = fill(slot, answer, Object.hasOwn(given, slot.component.key) ? given[slot.component.key] : undefined, within, resolve);
+    const made = fill(
+      slot,
+      answer,
+      Object.hasOwn(given, slot.component.key) ? given[slot.component.key] : undefined,
+      within,
+      resolve,
+    );
     filled.set(choice, { answer, filled: made });
     return made;
   };
@@ -62,7 +75,12 @@ export function fillSlots({ kit }: Program, given: Readonly<Record<string, unkno
 /** An entry as formulas look at it. */
 export function heldOf({ count, resolution }: Pick<Entry, 'count' | 'resolution'>): Held {
   const { unitPrice, weight, properties } = resolution;
-  return { count, price: unitPrice, weight: weight && (convert(weight, requireUnit('kg'))?.value ?? null), property: (name) => propertyIn(properties, name) };
+  return {
+    count,
+    price: unitPrice,
+    weight: weight && (convert(weight, requireUnit('kg'))?.value ?? null),
+    property: (name) => propertyIn(properties, name),
+  };
 }
 
 /** What a property is; null where nothing says it. */
@@ -70,24 +88,52 @@ export function propertyIn(properties: readonly PropertyShown[], name: string): 
   return properties.find((property) => property.name === name)?.value ?? null;
 }
 
-function fill({ component, byOption, keepsOrder }: SlotProgram, answer: Answer, raw: unknown, context: ResolveContext, resolve: ResolveWithin): Filled {
+function fill(
+  { component, byOption, keepsOrder }: SlotProgram,
+  answer: Answer,
+  raw: unknown,
+  context: ResolveContext,
+  resolve: ResolveWithin,
+): Filled {
   // What counts because nothing else was said is as many of each as the answer has.
   const said = raw === undefined || raw === null ? null : slotEntries(raw);
-  const list = said ?? answer.picks.flatMap(({ effect, count }): SlotEntry[] => {
-    const product = byOption[effect]?.product;
-    return product === undefined ? [] : [{ product, quantity: count, answers: undefined, parts: undefined, unknown: [] }];
-  });
+  const list =
+    said ??
+    answer.picks.flatMap(({ effect, count }): SlotEntry[] => {
+      const product = byOption[effect]?.product;
+      return product === undefined
+        ? []
+        : [{ product, quantity: count, answers: undefined, parts: undefined, unknown: [] }];
+    });
   const problems: Problem[] = [];
   const placed = list.flatMap((entry, index): Placed[] => {
     const place = entryPlace(component.key, index);
     const candidate = component.candidates.find(({ product }) => product === entry.product);
     if (!candidate) {
-      problems.push(problem({ part: [place], at: 'selection' }, { code: 'partNotReady', title: component.title, first: { code: 'notInShop' } }));
+      problems.push(
+        problem(
+          { part: [place], at: 'selection' },
+          { code: 'partNotReady', title: component.title, first: { code: 'notInShop' } },
+        ),
+      );
       return [];
     }
-    for (const key of entry.unknown) problems.push(problem({ part: [place], at: 'selection' }, { code: 'unknownKey', place: component.title, key: key.slice(0, 60), known: ENTRY_KEYS, meant: closest(key, ENTRY_KEYS) }));
+    for (const key of entry.unknown)
+      problems.push(
+        problem(
+          { part: [place], at: 'selection' },
+          {
+            code: 'unknownKey',
+            place: component.title,
+            key: key.slice(0, 60),
+            known: ENTRY_KEYS,
+            meant: closest(key, ENTRY_KEYS),
+          },
+        ),
+      );
     const resolution = resolveEntry(candidate, entry, context, resolve);
-    for (const { where, data } of resolution.problems) problems.push(problem({ ...where, part: [place, ...where.part] }, data));
+    for (const { where, data } of resolution.problems)
+      problems.push(problem({ ...where, part: [place, ...where.part] }, data));
     return [{ entry, place, candidate, resolution }];
   });
   return { entries: together(component, placed, keepsOrder, context, resolve), problems };
@@ -102,10 +148,16 @@ interface Placed {
 }
 
 /**
- * The entries of a slot. The same things are one entry with a number, so that breaks, rules and what is paid once look at
- * all of them; where their order counts they keep their places, and what all of them cost is shared out over these.
+ * The entries of a slot. The same things are one entry with a number, so that breaks, rules and what is paid once look
+ * at all of them; where their order counts they keep their places, and what all of them cost is shared out over these.
  */
-function together(component: ComponentProgram, placed: readonly Placed[], keepsOrder: boolean, context: ResolveContext, resolve: ResolveWithin): Entry[] {
+function together(
+  component: ComponentProgram,
+  placed: readonly Placed[],
+  keepsOrder: boolean,
+  context: ResolveContext,
+  resolve: ResolveWithin,
+): Entry[] {
   const alike = new Map<string, Placed[]>();
   for (const one of placed) {
     // What is not finished yet may still become something else.
@@ -117,26 +169,48 @@ function together(component: ComponentProgram, placed: readonly Placed[], keepsO
     const [first, ...others] = same;
     if (!first) continue;
     const { entry, candidate, place } = first;
-    const inNumber = (quantity: number) => pricedOf(resolveEntry(candidate, { ...entry, quantity }, context, resolve), quantity);
+    const inNumber = (quantity: number) =>
+      pricedOf(resolveEntry(candidate, { ...entry, quantity }, context, resolve), quantity);
     const count = same.reduce((sum, one) => sum + one.entry.quantity, 0);
-    const resolution = others.length === 0 ? first.resolution : resolveEntry(candidate, { ...entry, quantity: count }, context, resolve);
+    const resolution =
+      others.length === 0 ? first.resolution : resolveEntry(candidate, { ...entry, quantity: count }, context, resolve);
     const whole = entryOf(component, candidate, count, resolution, place, inNumber);
     if (others.length === 0 || !keepsOrder) {
       made.set(first, { ...whole, beside: others.map((one) => one.place) });
       continue;
     }
     const { places } = candidate.program;
-    const shares = whole.alone && shareOut(whole.alone, same.map((one) => ({ alone: null, pieces: one.entry.quantity })), places);
-    same.forEach((one, index) => made.set(one, { ...entryOf(component, candidate, one.entry.quantity, one.resolution, one.place, inNumber), alone: shares && (shares[index] ?? Exact.zero), once: index === 0 ? whole.once : Exact.zero }));
+    const shares =
+      whole.alone &&
+      shareOut(
+        whole.alone,
+        same.map((one) => ({ alone: null, pieces: one.entry.quantity })),
+        places,
+      );
+    same.forEach((one, index) =>
+      made.set(one, {
+        ...entryOf(component, candidate, one.entry.quantity, one.resolution, one.place, inNumber),
+        alone: shares && (shares[index] ?? Exact.zero),
+        once: index === 0 ? whole.once : Exact.zero,
+      }),
+    );
   }
   return placed.flatMap((one) => made.get(one) ?? []);
 }
 
 const usual = new Kept<CandidateProgram, Resolution>();
 
-function resolveEntry(candidate: CandidateProgram, { answers, parts, quantity }: SlotEntry, context: ResolveContext, resolve: ResolveWithin): Resolution {
+function resolveEntry(
+  candidate: CandidateProgram,
+  { answers, parts, quantity }: SlotEntry,
+  context: ResolveContext,
+  resolve: ResolveWithin,
+): Resolution {
   const { program } = candidate;
   // What nobody has configured is the same at every keystroke.
-  if (answers === undefined && parts === undefined) return usual.get(context.stock, candidate, `${quantity} ${contextName(context)}`, () => resolve(program, { answers: {}, quantity }, context));
+  if (answers === undefined && parts === undefined)
+    return usual.get(context.stock, candidate, `${quantity} ${contextName(context)}`, () =>
+      resolve(program, { answers: {}, quantity }, context),
+    );
   return resolve(program, { answers: answers ?? {}, quantity, ...(parts !== undefined && { parts }) }, context);
 }

@@ -24,14 +24,27 @@ const PLENTY: StockView = stockViewOf(() => 'plenty');
  * @param today the day it is in the shop, as YYYY-MM-DD
  */
 export function soldOutClauses(program: Program, today: string): SoldOutClause[] {
-  const slots = (program.kit?.slots ?? []).flatMap(({ choice, component, least }) => (mustBeFilled(program, choice) ? partClauses({ ...component, optional: false, quantity: { ...component.quantity, least } }, today, false) : []));
-  return [...ownClauses(program, today), ...(program.kit?.components ?? []).flatMap((component) => partClauses(component, today)), ...slots];
+  const slots = (program.kit?.slots ?? []).flatMap(({ choice, component, least }) =>
+    mustBeFilled(program, choice)
+      ? partClauses({ ...component, optional: false, quantity: { ...component.quantity, least } }, today, false)
+      : [],
+  );
+  return [
+    ...ownClauses(program, today),
+    ...(program.kit?.components ?? []).flatMap((component) => partClauses(component, today)),
+    ...slots,
+  ];
 }
 
 /** Whether every selection fills a slot: nothing hides it, and everybody is asked. */
 function mustBeFilled({ choices, rules }: Program, index: number): boolean {
   const choice = choices[index];
-  return choice !== undefined && choice.required && choice.groups.length === 0 && !rules?.program.onChoice.get(index)?.some(({ effect }) => effect.kind === 'show' || effect.kind === 'hide');
+  return (
+    choice !== undefined &&
+    choice.required &&
+    choice.groups.length === 0 &&
+    !rules?.program.onChoice.get(index)?.some(({ effect }) => effect.kind === 'show' || effect.kind === 'hide')
+  );
 }
 
 /** So many clauses of a part that can be one of several products are looked at together at most. */
@@ -42,16 +55,37 @@ const MOST_TOGETHER = 200;
  *
  * @param alike whether all pieces are of one product; of a slot, where they may differ, one of them is asked for
  */
-function partClauses({ optional, quantity, candidates }: ComponentProgram, today: string, alike = true): SoldOutClause[] {
+function partClauses(
+  { optional, quantity, candidates }: ComponentProgram,
+  today: string,
+  alike = true,
+): SoldOutClause[] {
   if (optional) return [];
-  const each = candidates.filter(({ program }) => program.blocking.length === 0).map(({ program }) => soldOutClauses(program, today).map((ways) => ways.map((needs) => needs.map((need) => timesNeed(need, alike ? quantity.least : 1)))));
-  // One of several is sold out when of each of them one clause is closed: all the ways of those clauses together are closed then.
-  return each.reduce<SoldOutClause[]>((before, clauses, place) => (place === 0 ? clauses : before.flatMap((one) => clauses.map((other) => [...one, ...other])).slice(0, MOST_TOGETHER)), []);
+  const each = candidates
+    .filter(({ program }) => program.blocking.length === 0)
+    .map(({ program }) =>
+      soldOutClauses(program, today).map((ways) =>
+        ways.map((needs) => needs.map((need) => timesNeed(need, alike ? quantity.least : 1))),
+      ),
+    );
+  // One of several is sold out when of each of them one clause is closed: all the ways of those clauses together are
+  // closed then.
+  return each.reduce<SoldOutClause[]>(
+    (before, clauses, place) =>
+      place === 0
+        ? clauses
+        : before.flatMap((one) => clauses.map((other) => [...one, ...other])).slice(0, MOST_TOGETHER),
+    [],
+  );
 }
 
 /** The same need so many times over. */
 function timesNeed({ stock, quantity, pieces }: Need, times: number): Need {
-  return { stock, quantity: quantity && Exact.from(quantity).times(Exact.of(times)).toString(), pieces: pieces.map(({ length, count }) => ({ length, count: count * times })) };
+  return {
+    stock,
+    quantity: quantity && Exact.from(quantity).times(Exact.of(times)).toString(),
+    pieces: pieces.map(({ length, count }) => ({ length, count: count * times })),
+  };
 }
 
 function ownClauses(program: Program, today: string): SoldOutClause[] {
@@ -62,7 +96,19 @@ function ownClauses(program: Program, today: string): SoldOutClause[] {
   const { shown } = resolve(own, { answers }, { stock: PLENTY, today });
   const { draws } = resolve({ ...own, rules: null }, { answers }, { stock: PLENTY, today });
   const clauses: SoldOutClause[] = draws.flatMap(({ stock, perItem, pieces, leadDays }) =>
-    leadDays === null && perItem.value.sign() > 0 ? [[[{ stock, quantity: perItem.value.toString(), pieces: pieces.map(({ length, count }) => ({ length: length.toString(), count })) }]]] : [],
+    leadDays === null && perItem.value.sign() > 0
+      ? [
+          [
+            [
+              {
+                stock,
+                quantity: perItem.value.toString(),
+                pieces: pieces.map(({ length, count }) => ({ length: length.toString(), count })),
+              },
+            ],
+          ],
+        ]
+      : [],
   );
   shown.forEach(({ options }, index) => {
     if (options.length === 0) return;
@@ -72,7 +118,9 @@ function ownClauses(program: Program, today: string): SoldOutClause[] {
       const orderable = program.choices[index]?.options[effect]?.whenOut === 'orderable';
       const own = orderable ? [] : (program.choices[index]?.effects[effect]?.draws ?? []).flatMap(needOf);
       if (position < 0) return [own];
-      const variants = [...program.variants.values()].filter(({ options: made, onSale }) => onSale && made[position] === option);
+      const variants = [...program.variants.values()].filter(
+        ({ options: made, onSale }) => onSale && made[position] === option,
+      );
       return variants.map(({ draw }) => [...own, ...(draw && draw.leadDays === null ? needOf(draw) : [])]);
     });
     if (ways.every((needs) => needs.length > 0)) clauses.push(ways);
@@ -83,7 +131,13 @@ function ownClauses(program: Program, today: string): SoldOutClause[] {
 function needOf({ stock, fixed, pieces, cut, leadDays }: DrawProgram): Need[] {
   if (leadDays !== null) return [];
   if (!fixed) return [{ stock, quantity: null, pieces: [] }];
-  return [{ stock, quantity: fixed.times(Exact.of(pieces)).toString(), pieces: cut ? [{ length: fixed.toString(), count: pieces }] : [] }];
+  return [
+    {
+      stock,
+      quantity: fixed.times(Exact.of(pieces)).toString(),
+      pieces: cut ? [{ length: fixed.toString(), count: pieces }] : [],
+    },
+  ];
 }
 
 /** Whether nobody can buy a product now. */
@@ -93,7 +147,14 @@ export function isSoldOut(clauses: readonly SoldOutClause[], stock: StockView): 
 
 function isThere({ stock, quantity, pieces }: Need, view: StockView): boolean {
   const lying = pieces.length > 0 || quantity === null ? view.lots(stock) : undefined;
-  if (lying && pieces.length > 0) return mostThatCanBeCut(lying, pieces.map(({ length, count }) => ({ length: Exact.from(length), count })), 1) >= 1;
+  if (lying && pieces.length > 0)
+    return (
+      mostThatCanBeCut(
+        lying,
+        pieces.map(({ length, count }) => ({ length: Exact.from(length), count })),
+        1,
+      ) >= 1
+    );
   const available = view.available(stock) ?? Exact.zero;
   if (available === 'plenty') return true;
   return quantity === null ? available.sign() > 0 : !available.isLess(Exact.from(quantity));

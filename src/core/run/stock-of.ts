@@ -16,12 +16,15 @@ export interface DrawnStock {
 }
 
 /**
- * Every stock item that some selection of a product takes from: by the product, its variants, its options, its formulas,
- * its rules, and what is taken along. The one list of them.
+ * Every stock item that some selection of a product takes from: by the product, its variants, its options, its
+ * formulas, its rules, and what is taken along. The one list of them.
  *
  * @param context the day and the customer's group, for which what is taken along may draw something else
  */
-export function stockOf(program: Program, context: Pick<ResolveContext, 'today' | 'group'> = { today: SOME_DAY }): ReadonlyMap<string, DrawnStock> {
+export function stockOf(
+  program: Program,
+  context: Pick<ResolveContext, 'today' | 'group'> = { today: SOME_DAY },
+): ReadonlyMap<string, DrawnStock> {
   const found = new Map<string, DrawnStock>();
   const add = (path: Path, draw: Pick<DrawProgram, 'stock' | 'title'> | null, along = false) => {
     if (!draw) return;
@@ -35,13 +38,20 @@ export function stockOf(program: Program, context: Pick<ResolveContext, 'today' 
   program.choices.forEach(({ effects }, index) => {
     for (const { draws } of effects) for (const draw of draws) add(['choices', index], draw);
   });
-  for (const addOn of program.addOns) for (const draw of resolveAddOn(addOn, context, resolve).resolution.draws) add(['choices', addOn.choice], draw, true);
+  for (const addOn of program.addOns)
+    for (const draw of resolveAddOn(addOn, context, resolve).resolution.draws)
+      add(['choices', addOn.choice], draw, true);
   program.kit?.components.forEach(({ candidates }, index) => {
-    for (const candidate of candidates) for (const { key, title } of stockOf(candidate.program, context).values()) add(['parts', index], { stock: key, title });
+    for (const candidate of candidates)
+      for (const { key, title } of stockOf(candidate.program, context).values())
+        add(['parts', index], { stock: key, title });
   });
   for (const { choice, component } of program.kit?.slots ?? []) {
-    for (const candidate of component.candidates) for (const { key, title } of stockOf(candidate.program, context).values()) add(['choices', choice], { stock: key, title });
+    for (const candidate of component.candidates)
+      for (const { key, title } of stockOf(candidate.program, context).values())
+        add(['choices', choice], { stock: key, title });
   }
-  for (const { rule, draw } of program.rules?.itemEffects ?? []) add(program.rules?.program.rules[rule]?.path ?? ['rules'], draw);
+  for (const { rule, draw } of program.rules?.itemEffects ?? [])
+    add(program.rules?.program.rules[rule]?.path ?? ['rules'], draw);
   return found;
 }

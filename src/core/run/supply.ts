@@ -3,7 +3,16 @@ import { Exact } from '../number';
 import { problem, type Problem, type ProblemData } from '../problems';
 import { convert, formatQuantity, type Unit, unitByCode } from '../quantity';
 import { AT_ITEM, AT_QUANTITY, atChoice } from '../selection';
-import { type Availability, type Draw, FEW, isTold, longestPieces, type LotStock, type Pieces, type StockView } from '../stock';
+import {
+  type Availability,
+  type Draw,
+  FEW,
+  isTold,
+  longestPieces,
+  type LotStock,
+  type Pieces,
+  type StockView,
+} from '../stock';
 import { type Reading } from './reading';
 import { partOut, shortPart } from './short-part';
 
@@ -14,7 +23,15 @@ type Limit = NonNullable<Availability['limitedBy']>;
  *
  * @param orderableOf the greatest number that can be ordered, of so many that could be supplied; 0 for none
  */
-export function supplyProblem(program: Program, { entries }: Reading, draws: readonly Draw[], { canSupply: there, limitedBy, cutPlans }: Availability, items: number, view: StockView | null, orderableOf: (most: number) => number): Problem | null {
+export function supplyProblem(
+  program: Program,
+  { entries }: Reading,
+  draws: readonly Draw[],
+  { canSupply: there, limitedBy, cutPlans }: Availability,
+  items: number,
+  view: StockView | null,
+  orderableOf: (most: number) => number,
+): Problem | null {
   if (!limitedBy || typeof there !== 'number') return null;
   if (there >= program.defaultQuantity && there >= items) return null;
   const canSupply = there < 1 ? there : orderableOf(there);
@@ -23,11 +40,32 @@ export function supplyProblem(program: Program, { entries }: Reading, draws: rea
   const lying = cutting && view?.lots(stock);
   const short = entries.length > 0 && !lying ? shortPart(entries, draws, stock) : null;
   if (short && view) return partOut(short, item, canSupply, items, view);
-  if (lying && available.value.sign() > 0) return cuttingProblem(program, limitedBy, cutting.pieces, cutting.longest, lying, canSupply, Math.max(items, program.defaultQuantity), cutPlans.find((plan) => plan.stock === stock)?.plan.isProved ?? true);
-  return few ? problem(AT_ITEM, { code: 'outOfStock', item }) : problem(AT_QUANTITY, { code: 'notEnoughStock', item, canSupply, asked: items });
+  if (lying && available.value.sign() > 0)
+    return cuttingProblem(
+      program,
+      limitedBy,
+      cutting.pieces,
+      cutting.longest,
+      lying,
+      canSupply,
+      Math.max(items, program.defaultQuantity),
+      cutPlans.find((plan) => plan.stock === stock)?.plan.isProved ?? true,
+    );
+  return few
+    ? problem(AT_ITEM, { code: 'outOfStock', item })
+    : problem(AT_QUANTITY, { code: 'notEnoughStock', item, canSupply, asked: items });
 }
 
-function cuttingProblem(program: Program, { title: item, stock, available }: Limit, pieces: readonly Pieces[], longest: Exact, lying: LotStock, canSupply: number, items: number, isProved: boolean): Problem {
+function cuttingProblem(
+  program: Program,
+  { title: item, stock, available }: Limit,
+  pieces: readonly Pieces[],
+  longest: Exact,
+  lying: LotStock,
+  canSupply: number,
+  items: number,
+  isProved: boolean,
+): Problem {
   const { unit } = available;
   const piece = pieces.reduce((most, { length }) => (length.isMore(most) ? length : most), Exact.zero);
   const count = pieces.reduce((sum, each) => sum + each.count, 0) * items;
@@ -46,10 +84,15 @@ function cuttingProblem(program: Program, { title: item, stock, available }: Lim
   // Several parts may ask for pieces of one length.
   if (pieces.every(({ length }) => length.equals(piece))) {
     const most = answer(longestPieces(lying, count));
-    suggest(most, (length) => (count === 1 ? `one piece of up to ${length}` : `${count} pieces of up to ${length} each`));
+    suggest(most, (length) =>
+      count === 1 ? `one piece of up to ${length}` : `${count} pieces of up to ${length} each`,
+    );
     if (tooLong) {
       const parts = inParts(piece, count, lying);
-      if (parts) instead.push(`the same length in ${parts.count} pieces of ${write(asked ? asked.convert(parts.length) : parts.length)}`);
+      if (parts)
+        instead.push(
+          `the same length in ${parts.count} pieces of ${write(asked ? asked.convert(parts.length) : parts.length)}`,
+        );
     }
   }
   const data: ProblemData = {
@@ -68,7 +111,12 @@ function cuttingProblem(program: Program, { title: item, stock, available }: Lim
   };
   const where = asked && (tooLong || canSupply < program.defaultQuantity) ? atChoice(asked.choice) : AT_QUANTITY;
   // Beside the quantity, quantities are offered, and beside the measure measures.
-  return problem(where, where.at === 'quantity' ? { ...data, nearest: canSupply > 0 && isTold(canSupply) ? [String(canSupply)] : [] } : data);
+  return problem(
+    where,
+    where.at === 'quantity'
+      ? { ...data, nearest: canSupply > 0 && isTold(canSupply) ? [String(canSupply)] : [] }
+      : data,
+  );
 }
 
 const MOST_PARTS = 12;
@@ -82,9 +130,16 @@ function inParts(piece: Exact, count: number, lying: LotStock): { count: number;
   return null;
 }
 
-/** The measure that says how long the pieces of a stock item are, where one does, and its answers in the item's unit. */
-function askedBy({ product, draws, choices }: Program, stock: string): { choice: string; unit: Unit; convert: (length: Exact) => Exact; nearest: (length: Exact) => Exact | null } | null {
-  const draw = [...draws, ...choices.flatMap(({ effects }) => effects.flatMap((effect) => effect.draws))].find((candidate) => candidate.stock === stock && candidate.measure);
+/**
+ * The measure that says how long the pieces of a stock item are, where one does, and its answers in the item's unit.
+ */
+function askedBy(
+  { product, draws, choices }: Program,
+  stock: string,
+): { choice: string; unit: Unit; convert: (length: Exact) => Exact; nearest: (length: Exact) => Exact | null } | null {
+  const draw = [...draws, ...choices.flatMap(({ effects }) => effects.flatMap((effect) => effect.draws))].find(
+    (candidate) => candidate.stock === stock && candidate.measure,
+  );
   const choice = draw?.measure && product.choices[draw.measure.index];
   const unit = choice?.kind === 'measure' ? unitByCode(choice.unit) : undefined;
   if (!draw || choice?.kind !== 'measure' || !unit) return null;
@@ -98,7 +153,10 @@ function askedBy({ product, draws, choices }: Program, stock: string): { choice:
     nearest(length) {
       const origin = least ?? Exact.zero;
       const value = into(length);
-      const onStep = step && step.sign() > 0 ? origin.plus(step.times(Exact.of(value.minus(origin).over(step).floor()))) : value.rounded(3, 'floor');
+      const onStep =
+        step && step.sign() > 0
+          ? origin.plus(step.times(Exact.of(value.minus(origin).over(step).floor())))
+          : value.rounded(3, 'floor');
       return onStep.sign() <= 0 || (least && onStep.isLess(least)) ? null : onStep;
     },
   };

@@ -20,7 +20,11 @@ const NO_PICKS: Answer['picks'] = [];
  *
  * @param quantity how many items; what they take altogether follows from it
  */
-export function drawsOf(program: Program, { answers, variant, addOns, entries, outcomes, charged, fired }: Reading, quantity: number): readonly Draw[] {
+export function drawsOf(
+  program: Program,
+  { answers, variant, addOns, entries, outcomes, charged, fired }: Reading,
+  quantity: number,
+): readonly Draw[] {
   const collected = new CollectedDraws();
   if (variant?.draw) addDraw(collected, variant.draw, oneOf(variant.draw, answers, charged), 1);
   for (const draw of program.draws) addDraw(collected, draw, oneOf(draw, answers, charged), 1);
@@ -39,7 +43,8 @@ export function drawsOf(program: Program, { answers, variant, addOns, entries, o
     const value = drawn && resultOf(outcomes[index] ?? null);
     if (value) addDraw(collected, drawn, value.over(drawn.unit.factor), 1);
   }
-  for (const { rule, draw } of program.rules?.itemEffects ?? NO_EFFECTS) if (draw && fired?.(rule)) addDraw(collected, draw, oneOf(draw, answers, charged), 1);
+  for (const { rule, draw } of program.rules?.itemEffects ?? NO_EFFECTS)
+    if (draw && fired?.(rule)) addDraw(collected, draw, oneOf(draw, answers, charged), 1);
   return collected.of(Number.isSafeInteger(quantity) ? quantity : 0);
 }
 
@@ -47,18 +52,34 @@ export function drawsOf(program: Program, { answers, variant, addOns, entries, o
 function addPart(collected: CollectedDraws, key: string, count: number, resolution: Resolution): void {
   for (const { stock, title, total, pieces, leadDays } of resolution.draws) {
     // Two pieces of a metre are two pieces of a metre, and not one of two.
-    const cut = pieces.length === 0 ? NO_PIECES : pieces.map(({ length, count: each }) => ({ length, count: each * resolution.quantity * count }));
-    collected.add({ stock, title, unit: total.unit, leadDays }, count === 1 ? total.value : total.value.times(Exact.of(count)), cut, key);
+    const cut =
+      pieces.length === 0
+        ? NO_PIECES
+        : pieces.map(({ length, count: each }) => ({ length, count: each * resolution.quantity * count }));
+    collected.add(
+      { stock, title, unit: total.unit, leadDays },
+      count === 1 ? total.value : total.value.times(Exact.of(count)),
+      cut,
+      key,
+    );
   }
 }
 
 /** How much one piece of a draw is, in the stock item's unit, as it is counted; null while it is not known. */
-export function takenByOne(draw: DrawProgram, answers: readonly (Answer | null)[], charged: ChargedMeasure | null): Exact | null {
+export function takenByOne(
+  draw: DrawProgram,
+  answers: readonly (Answer | null)[],
+  charged: ChargedMeasure | null,
+): Exact | null {
   return oneOf(draw, answers, charged)?.rounded(STOCK_PLACES, 'ceiling') ?? null;
 }
 
 /** How much one piece of a draw is, exactly; null while it is not known. */
-function oneOf({ fixed, measure, charged: ofCharged }: DrawProgram, answers: readonly (Answer | null)[], charged: ChargedMeasure | null): Exact | null {
+function oneOf(
+  { fixed, measure, charged: ofCharged }: DrawProgram,
+  answers: readonly (Answer | null)[],
+  charged: ChargedMeasure | null,
+): Exact | null {
   if (fixed) return fixed;
   if (ofCharged) return charged && (ofCharged === 'packs' ? charged.packs : charged.charged.times(ofCharged));
   const measured = measure && answers[measure.index]?.value;
@@ -68,8 +89,8 @@ function oneOf({ fixed, measure, charged: ofCharged }: DrawProgram, answers: rea
 /** Adds a draw to those of an item. */
 function addDraw(collected: CollectedDraws, draw: DrawProgram, needed: Exact | null, count: number): void {
   if (!needed) return;
-  // A third of a metre has no end as a decimal, and stock is kept in decimals: what one takes is brought up to the finest
-  // that is counted, here and nowhere else, so that ledger, order and file add up to the same.
+  // A third of a metre has no end as a decimal, and stock is kept in decimals: what one takes is brought up to the
+  // finest that is counted, here and nowhere else, so that ledger, order and file add up to the same.
   const one = needed.rounded(STOCK_PLACES, 'ceiling');
   const times = count * draw.pieces;
   const value = times === 1 ? one : one.times(Exact.of(times));
@@ -79,12 +100,18 @@ function addDraw(collected: CollectedDraws, draw: DrawProgram, needed: Exact | n
 /** A weight with what is picked of each choice. */
 function withPicked(program: Program, answers: Reading['answers'], weight: Exact | null): Exact | null {
   let sum = weight;
-  for (let index = 0; index < answers.length; index += 1) sum = withPicks(program, index, answers[index]?.picks ?? NO_PICKS, sum);
+  for (let index = 0; index < answers.length; index += 1)
+    sum = withPicks(program, index, answers[index]?.picks ?? NO_PICKS, sum);
   return sum;
 }
 
 /** A weight with what is picked of one choice; null where neither says anything of it. */
-export function withPicks({ choices }: Program, index: number, picks: Answer['picks'], weight: Exact | null): Exact | null {
+export function withPicks(
+  { choices }: Program,
+  index: number,
+  picks: Answer['picks'],
+  weight: Exact | null,
+): Exact | null {
   let sum = weight;
   for (const { effect, count } of picks) {
     const added = choices[index]?.effects[effect]?.weight;
@@ -95,15 +122,24 @@ export function withPicks({ choices }: Program, index: number, picks: Answer['pi
   return sum;
 }
 
-/** What the product or variant weighs with what is chosen of it, in kilograms: what rules can ask for. Null where nothing says so. */
+/**
+ * What the product or variant weighs with what is chosen of it, in kilograms: what rules can ask for. Null where
+ * nothing says so.
+ */
 export function ownWeight(program: Program, answers: Reading['answers']): Exact | null {
-  const variant = program.stocked.length === 0 ? undefined : program.variants.get(variantKey(program.stocked.map((index) => answers[index]?.option ?? LEFT_OUT)));
+  const variant =
+    program.stocked.length === 0
+      ? undefined
+      : program.variants.get(variantKey(program.stocked.map((index) => answers[index]?.option ?? LEFT_OUT)));
   const weight = withPicked(program, answers, variant?.weight ?? program.weight);
   return weight && weight.times(program.weightUnit.factor);
 }
 
 /** What one item weighs; null where nothing says so, or while what it is measured by is not answered. */
-export function weightOf(program: Program, { answers, variant, addOns, entries, outcomes, charged, fired }: Reading): Resolution['weight'] {
+export function weightOf(
+  program: Program,
+  { answers, variant, addOns, entries, outcomes, charged, fired }: Reading,
+): Resolution['weight'] {
   let sum: Exact | null = variant?.weight ?? program.weight;
   if (sum && program.base.unit) sum = charged ? sum.times(charged.supplied) : null;
   sum = withPicked(program, answers, sum);
@@ -121,6 +157,7 @@ export function weightOf(program: Program, { answers, variant, addOns, entries, 
     const inUnit = value.over(program.weightUnit.factor);
     sum = sum ? sum.plus(inUnit) : inUnit;
   }
-  for (const { rule, weight } of program.rules?.itemEffects ?? NO_EFFECTS) if (weight && fired?.(rule)) sum = sum ? sum.plus(weight) : weight;
+  for (const { rule, weight } of program.rules?.itemEffects ?? NO_EFFECTS)
+    if (weight && fired?.(rule)) sum = sum ? sum.plus(weight) : weight;
   return sum && { value: sum, unit: program.weightUnit };
 }

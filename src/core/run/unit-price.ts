@@ -5,7 +5,15 @@ import { priceSources } from '../compile/price-steps';
 import { type EffectProgram, type Program, type VariantProgram } from '../compile/program';
 import { Exact } from '../number';
 import { type ListedBase } from '../price-lists';
-import { type BreaksProgram, type BreakStep, broken, type PriceLine, type PricingInputs, roundingLine, timesLine } from '../pricing';
+import {
+  type BreaksProgram,
+  type BreakStep,
+  broken,
+  type PriceLine,
+  type PricingInputs,
+  roundingLine,
+  timesLine,
+} from '../pricing';
 import { chargedBasis, type ChargedMeasure } from './charging';
 import { baseBreaks, type Counting, countingOf, NO_STEP, stepLabel, type StepOf } from './counting';
 import { type Entry } from './entries';
@@ -30,29 +38,37 @@ export interface Price {
 
 /**
  * Prices in the order that the design fixes: base with its breaks, choice lines in the order of the page, formulas,
- * rules, breaks of the whole, rounding of the unit price, what pieces beyond graduated steps cost otherwise, what is paid
- * once for the line.
+ * rules, breaks of the whole, rounding of the unit price, what pieces beyond graduated steps cost otherwise, what is
+ * paid once for the line.
  */
 export function priceOf(program: Program, reading: Reading): Price {
   const { outcomes, variant, charged, entries, usual } = reading;
   const own = firstBase(program, program.priceSources, variant, charged, outcomes);
   const parts = program.kit && partsBase(kitAsListed(program.kit, variant), entries, own, usual);
   const base = program.kit ? parts : own && baseOf(own);
-  if (!base) return { working: [], unitPrice: null, wasPrice: null, once: Exact.zero, beyond: Exact.zero, lowest: null };
+  if (!base)
+    return { working: [], unitPrice: null, wasPrice: null, once: Exact.zero, beyond: Exact.zero, lowest: null };
   const counting = program.breaks.length === 0 ? null : countingOf(program, reading);
   const stepOf = counting?.parts[0]?.stepOf ?? NO_STEP;
   const { perUnit: working, perLine, sum } = linesOf(program, reading, base, amountToday, stepOf);
   const unitPrice = sum.rounded(program.places, program.rounding);
   const rounding = roundingLine(sum, unitPrice, 'unit');
   if (rounding) working.push(rounding);
-  const { lines: further, lowest } = counting && counting.parts.length > 1 ? beyondLines(program, reading, base, counting, unitPrice) : { lines: [], lowest: unitPrice };
+  const { lines: further, lowest } =
+    counting && counting.parts.length > 1
+      ? beyondLines(program, reading, base, counting, unitPrice)
+      : { lines: [], lowest: unitPrice };
   const beyond = inWholeCents(program, further);
   const once = inWholeCents(program, perLine);
   working.push(...beyond.lines, ...once.lines);
   return {
     working,
     unitPrice,
-    wasPrice: parts ? boughtOneByOne(program, parts, sum) : program.remembersPrices ? wasPriceOf(program, reading, unitPrice, stepOf) : null,
+    wasPrice: parts
+      ? boughtOneByOne(program, parts, sum)
+      : program.remembersPrices
+        ? wasPriceOf(program, reading, unitPrice, stepOf)
+        : null,
     once: once.amount,
     beyond: beyond.amount,
     lowest,
@@ -60,7 +76,10 @@ export function priceOf(program: Program, reading: Reading): Price {
 }
 
 /** Lines of the order line, brought together to a payable amount. */
-function inWholeCents({ places, rounding }: Program, lines: readonly PriceLine[]): { readonly lines: readonly PriceLine[]; readonly amount: Exact } {
+function inWholeCents(
+  { places, rounding }: Program,
+  lines: readonly PriceLine[],
+): { readonly lines: readonly PriceLine[]; readonly amount: Exact } {
   if (lines.length === 0) return { lines, amount: Exact.zero };
   const exact = lines.reduce((total, { amount }) => total.plus(amount), Exact.zero);
   const amount = exact.rounded(places, rounding);
@@ -69,7 +88,13 @@ function inWholeCents({ places, rounding }: Program, lines: readonly PriceLine[]
 }
 
 /** What the pieces beyond the first stretch of graduated breaks cost otherwise than those in it. */
-function beyondLines(program: Program, reading: Reading, base: Base, { parts: [, ...others] }: Counting, first: Exact): { lines: PriceLine[]; lowest: Exact } {
+function beyondLines(
+  program: Program,
+  reading: Reading,
+  base: Base,
+  { parts: [, ...others] }: Counting,
+  first: Exact,
+): { lines: PriceLine[]; lowest: Exact } {
   let lowest = first;
   const { charged } = reading;
   const lines = others.flatMap(({ from, to, stepOf }): PriceLine[] => {
@@ -82,7 +107,16 @@ function beyondLines(program: Program, reading: Reading, base: Base, { parts: [,
     if (rate.equals(first) || !table || !step) return [];
     const unit = table.unit && charged ? table.unit : null;
     const count = unit && charged ? pieces.times(charged.charged) : pieces;
-    return [{ label: stepLabel(table, step, ''), kind: 'break', of: { kind: 'beyond', count, unit, rate, usual: first }, amount: rate.minus(first).times(pieces), per: 'line', source: 'breaks' }];
+    return [
+      {
+        label: stepLabel(table, step, ''),
+        kind: 'break',
+        of: { kind: 'beyond', count, unit, rate, usual: first },
+        amount: rate.minus(first).times(pieces),
+        per: 'line',
+        source: 'breaks',
+      },
+    ];
   });
   return { lines, lowest };
 }
@@ -91,7 +125,12 @@ function beyondLines(program: Program, reading: Reading, base: Base, { parts: [,
 type Base = Pick<PartsBase, 'lines' | 'amount' | 'base' | 'once'>;
 
 const NOTHING_ONCE: readonly PriceLine[] = [];
-const baseOf = (line: PriceLine): Base => ({ lines: [line], amount: line.amount, base: line.amount, once: NOTHING_ONCE });
+const baseOf = (line: PriceLine): Base => ({
+  lines: [line],
+  amount: line.amount,
+  base: line.amount,
+  once: NOTHING_ONCE,
+});
 
 /** What a kit would cost if its parts were bought one by one, everything else as it is; null where that is no more. */
 function boughtOneByOne({ places, rounding }: Program, { alone, amount }: PartsBase, sum: Exact): Exact | null {
@@ -119,7 +158,13 @@ function addLine({ perUnit, perLine }: Omit<Lines, 'sum'>, inputs: PricingInputs
  *
  * @param amountOf which of an option's amounts counts: that of today, or the former one
  */
-function linesOf(program: Program, reading: Reading, base: Base, amountOf: (effect: EffectProgram) => EffectProgram['amount'], stepOf: StepOf): Lines {
+function linesOf(
+  program: Program,
+  reading: Reading,
+  base: Base,
+  amountOf: (effect: EffectProgram) => EffectProgram['amount'],
+  stepOf: StepOf,
+): Lines {
   const { answers, addOns, outcomes, fired, variant } = reading;
   const lines: Omit<Lines, 'sum'> = { perUnit: [...base.lines], perLine: [...base.once] };
   const inputs: PricingInputs = { base: base.base, sum: base.amount, answers };
@@ -143,7 +188,15 @@ function linesOf(program: Program, reading: Reading, base: Base, amountOf: (effe
           addLine(lines, inputs, timesLine(line, count));
           const changed = brought.breaks && stepOf(brought.breaks.table);
           const then = changed && brought.breaks?.amounts[brought.breaks.table.steps.indexOf(changed)]?.(inputs);
-          if (changed && then && brought.breaks) addLine(lines, inputs, timesLine(breakLine(stepLabel(brought.breaks.table, changed, line.label), then.amount, line.amount, line.source), count));
+          if (changed && then && brought.breaks)
+            addLine(
+              lines,
+              inputs,
+              timesLine(
+                breakLine(stepLabel(brought.breaks.table, changed, line.label), then.amount, line.amount, line.source),
+                count,
+              ),
+            );
         }
         break;
       }
@@ -171,20 +224,46 @@ function linesOf(program: Program, reading: Reading, base: Base, amountOf: (effe
     }
   }
   if (table && step && table.gives === 'percentOfAll') {
-    addLine(lines, inputs, { label: stepLabel(table, step, ''), kind: 'break', of: { kind: 'percent', rate: step.value.negated(), of: inputs.sum }, amount: broken(table, step, inputs.sum, Exact.one).minus(inputs.sum), per: 'unit', source: 'breaks' });
+    addLine(lines, inputs, {
+      label: stepLabel(table, step, ''),
+      kind: 'break',
+      of: { kind: 'percent', rate: step.value.negated(), of: inputs.sum },
+      amount: broken(table, step, inputs.sum, Exact.one).minus(inputs.sum),
+      per: 'unit',
+      source: 'breaks',
+    });
   }
   return { perUnit: lines.perUnit, perLine: lines.perLine, sum: inputs.sum };
 }
 
 /** What the base price of one is at a step. @param charged how much of its unit, where it is sold by one */
-export function brokenBase({ base, baseFormula }: Pick<Program, 'base' | 'baseFormula'>, charged: Exact | null, price: Exact, table: BreaksProgram, step: BreakStep): Exact {
+export function brokenBase(
+  { base, baseFormula }: Pick<Program, 'base' | 'baseFormula'>,
+  charged: Exact | null,
+  price: Exact,
+  table: BreaksProgram,
+  step: BreakStep,
+): Exact {
   return broken(table, step, price, base.unit && baseFormula === null && charged ? charged : Exact.one);
 }
 
-const breakLine = (label: string, amount: Exact, usual: Exact, source: string): PriceLine => ({ label, kind: 'break', of: { kind: 'insteadOf', amount, usual }, amount: amount.minus(usual), per: 'unit', source });
+const breakLine = (label: string, amount: Exact, usual: Exact, source: string): PriceLine => ({
+  label,
+  kind: 'break',
+  of: { kind: 'insteadOf', amount, usual },
+  amount: amount.minus(usual),
+  per: 'unit',
+  source,
+});
 
 /** The base price of one item, from the first of the product's sources that has one; null while none has. */
-function firstBase(program: Program, sources: readonly PriceSource[], variant: VariantProgram | null, charged: ChargedMeasure | null, outcomes: readonly FormulaOutcome[]): PriceLine | null {
+function firstBase(
+  program: Program,
+  sources: readonly PriceSource[],
+  variant: VariantProgram | null,
+  charged: ChargedMeasure | null,
+  outcomes: readonly FormulaOutcome[],
+): PriceLine | null {
   for (const source of sources) {
     const line = baseFrom(program, source, variant, charged, outcomes);
     if (line) return line;
@@ -192,16 +271,34 @@ function firstBase(program: Program, sources: readonly PriceSource[], variant: V
   return null;
 }
 
-function baseFrom(program: Program, source: PriceSource, variant: VariantProgram | null, charged: ChargedMeasure | null, outcomes: readonly FormulaOutcome[]): PriceLine | null {
+function baseFrom(
+  program: Program,
+  source: PriceSource,
+  variant: VariantProgram | null,
+  charged: ChargedMeasure | null,
+  outcomes: readonly FormulaOutcome[],
+): PriceLine | null {
   const { base } = program;
   switch (source.kind) {
     case 'formula':
       return formulaBase(program, source.formula, outcomes);
     case 'variant':
-      return variant?.price ? baseLineAt(program, variant.price, variant.listed ? `${baseLabel(variant.listed)}, ${variant.title}` : `Price of ${variant.title}`, 'variant', charged, variant.listed) : null;
+      return variant?.price
+        ? baseLineAt(
+            program,
+            variant.price,
+            variant.listed ? `${baseLabel(variant.listed)}, ${variant.title}` : `Price of ${variant.title}`,
+            'variant',
+            charged,
+            variant.listed,
+          )
+        : null;
     case 'product':
       if (variant?.price) return null;
-      return base.line ?? (base.price && baseLineAt(program, base.price, baseLabel(base.listed), 'product', charged, base.listed));
+      return (
+        base.line ??
+        (base.price && baseLineAt(program, base.price, baseLabel(base.listed), 'product', charged, base.listed))
+      );
   }
 }
 
@@ -212,22 +309,54 @@ const WITHOUT_FORMULAS: readonly PriceSource[] = priceSources(null);
  *
  * @param charged what is charged, of a product that is sold by the unit
  */
-export function baseLineOf(program: Program, variant: VariantProgram | null, charged: ChargedMeasure | null): PriceLine | null {
+export function baseLineOf(
+  program: Program,
+  variant: VariantProgram | null,
+  charged: ChargedMeasure | null,
+): PriceLine | null {
   return firstBase(program, WITHOUT_FORMULAS, variant, charged, []);
 }
 
-function baseLineAt({ base }: Program, price: Exact, label: string, source: string, charged: ChargedMeasure | null, listed: ListedBase | null = null): PriceLine | null {
+function baseLineAt(
+  { base }: Program,
+  price: Exact,
+  label: string,
+  source: string,
+  charged: ChargedMeasure | null,
+  listed: ListedBase | null = null,
+): PriceLine | null {
   if (!base.unit) return { label, kind: 'base', of: listedBasis(listed, price), amount: price, per: 'unit', source };
-  return charged && { label, kind: 'base', of: chargedBasis(charged, price), amount: charged.charged.times(price), per: 'unit', source };
+  return (
+    charged && {
+      label,
+      kind: 'base',
+      of: chargedBasis(charged, price),
+      amount: charged.charged.times(price),
+      per: 'unit',
+      source,
+    }
+  );
 }
 
 /** The base price as formulas see it: as it is without them. */
-export function baseBefore(program: Program, variant: VariantProgram | null, charged: ChargedMeasure | null, entries: readonly Entry[], usual: Reading['usual']): Exact | null {
-  if (program.kit) return partsBase(kitAsListed(program.kit, variant), entries, baseLineOf(program, variant, charged), usual)?.base ?? null;
+export function baseBefore(
+  program: Program,
+  variant: VariantProgram | null,
+  charged: ChargedMeasure | null,
+  entries: readonly Entry[],
+  usual: Reading['usual'],
+): Exact | null {
+  if (program.kit)
+    return (
+      partsBase(kitAsListed(program.kit, variant), entries, baseLineOf(program, variant, charged), usual)?.base ?? null
+    );
   return baseLineOf(program, variant, charged)?.amount ?? variant?.price ?? program.base.price;
 }
 
-/** A kit whose variant has a price of a list: that takes the place of what the kit costs otherwise, as the product's does. */
+/**
+ * A kit whose variant has a price of a list: that takes the place of what the kit costs otherwise, as the product's
+ * does.
+ */
 function kitAsListed(kit: KitProgram, variant: VariantProgram | null): KitProgram {
   const price = asListed(kit.price, variant?.listed?.isNamed === true);
   return price === kit.price ? kit : { ...kit, price };
@@ -256,17 +385,32 @@ function wasPriceOf(program: Program, reading: Reading, unitPrice: Exact, stepOf
 }
 
 /** The formulas with the former base price; those that don't look at it give what they give now. */
-function formerOutcomes({ formulas }: Program, { answers, quantity, group, outcomes, held }: Reading, base: Exact): readonly FormulaOutcome[] {
+function formerOutcomes(
+  { formulas }: Program,
+  { answers, quantity, group, outcomes, held }: Reading,
+  base: Exact,
+): readonly FormulaOutcome[] {
   return outcomes.map((outcome, index) => {
     const formula = formulas[index];
     return formula?.compiled.uses.has('base') ? runFormula(formula, { answers, base, quantity, group, held }) : outcome;
   });
 }
 
-function formulaLine({ key, title }: FormulaProgram, outcome: FormulaOutcome, kind: 'base' | 'formula'): PriceLine | null {
+function formulaLine(
+  { key, title }: FormulaProgram,
+  outcome: FormulaOutcome,
+  kind: 'base' | 'formula',
+): PriceLine | null {
   const amount = resultOf(outcome);
   if (!amount || outcome === null || isStop(outcome)) return null;
-  return { label: title, kind, of: outcome.length > 1 ? { kind: 'formula', lines: outcome } : null, amount, per: 'unit', source: `formula:${key}` };
+  return {
+    label: title,
+    kind,
+    of: outcome.length > 1 ? { kind: 'formula', lines: outcome } : null,
+    amount,
+    per: 'unit',
+    source: `formula:${key}`,
+  };
 }
 
 /** The base price by a formula; null while it can't be worked out. */

@@ -17,12 +17,17 @@ const known = new Kept<Program, UsualPrices>();
 
 /**
  * What a kit has in each of its places as it comes when customers change nothing: by defaults and rules, as the manager
- * settled it, in its usual number; and where something must be chosen, its cheapest answer. Priced as for this customer on
- * this day, whatever there is of stock.
+ * settled it, in its usual number; and where something must be chosen, its cheapest answer. Priced as for this customer
+ * on this day, whatever there is of stock.
  *
  * @param quantity how many of the kit are bought: rules may look at it
  */
-export function usualPrices(program: Program, quantity: number, { today, group }: For, resolve: ResolveWithin): UsualPrices {
+export function usualPrices(
+  program: Program,
+  quantity: number,
+  { today, group }: For,
+  resolve: ResolveWithin,
+): UsualPrices {
   const asksQuantity = (program.kit?.slots.length ?? 0) > 0 && program.rules !== null;
   return known.get(null, program, `${asksQuantity ? quantity : ''} ${contextName({ today, group })}`, () => {
     const { entries } = readInside(program, { answers: {}, quantity }, { stock: null, today, group }, resolve, []);
@@ -46,11 +51,17 @@ function together(one: UsualPriced, other: UsualPriced): UsualPriced {
 const inNumbers = new Kept<CandidateProgram, Priced | null>();
 
 /**
- * What so many of a candidate cost when customers change nothing of it, with the cheapest answer where one must be given.
+ * What so many of a candidate cost when customers change nothing of it, with the cheapest answer where one must be
+ * given.
  *
  * @returns null where it can't be sold so, or has no price
  */
-export function usualIn(candidate: CandidateProgram, count: number, { today, group }: For, resolve: ResolveWithin): Priced | null {
+export function usualIn(
+  candidate: CandidateProgram,
+  count: number,
+  { today, group }: For,
+  resolve: ResolveWithin,
+): Priced | null {
   return inNumbers.get(null, candidate, `${count} ${contextName({ today, group })}`, () => {
     const cheapest = cheapestOf(candidate.program, count, { today, group }, resolve);
     const alone = cheapest && piecesPrice(cheapest, count);
@@ -58,11 +69,21 @@ export function usualIn(candidate: CandidateProgram, count: number, { today, gro
   });
 }
 
-/** So many selections are resolved at most to find the cheapest; beyond that the first answer is taken for what is left. */
+/**
+ * So many selections are resolved at most to find the cheapest; beyond that the first answer is taken for what is left.
+ */
 const MOST_TRIED = 1_500;
 
-/** The cheapest that a product can be when nothing is answered but what must be; null where none is found that has a price. */
-function cheapestOf(program: Program, quantity: number, { today, group }: For, resolve: ResolveWithin): Resolution | null {
+/**
+ * The cheapest that a product can be when nothing is answered but what must be; null where none is found that has a
+ * price.
+ */
+function cheapestOf(
+  program: Program,
+  quantity: number,
+  { today, group }: For,
+  resolve: ResolveWithin,
+): Resolution | null {
   const files = filesOf(program);
   const context = contextWithin({ stock: null, today, group, files });
   let tried = 0;
@@ -72,7 +93,8 @@ function cheapestOf(program: Program, quantity: number, { today, group }: For, r
     return resolve(program, { ...selection, quantity }, context);
   };
   const search = (selection: Selection, resolution: Resolution, left: ReadonlySet<string>): void => {
-    if (resolution.problems.some(({ code, where }) => problemClass(code) === 'invalid' && !left.has(nameOf(where)))) return;
+    if (resolution.problems.some(({ code, where }) => problemClass(code) === 'invalid' && !left.has(nameOf(where))))
+      return;
     const open = nextOpen(program, resolution, left);
     if (!open) {
       const pieces = piecesPrice(resolution, quantity);
@@ -85,7 +107,15 @@ function cheapestOf(program: Program, quantity: number, { today, group }: For, r
     if (answers.length === 0) return search(selection, resolution, new Set([...left, nameOf(open.where)]));
     const next = answers.map((raw) => answered(selection, open.where.part, open.key, raw));
     if (isByItself(open) && resolution.unitPrice) {
-      const each = next.map((one) => ({ one, made: look(one) })).filter(({ made }) => !made.problems.some(({ code, where }) => where.at === 'choice' && nameOf(where) === nameOf(open.where) && problemClass(code) === 'invalid'));
+      const each = next
+        .map((one) => ({ one, made: look(one) }))
+        .filter(
+          ({ made }) =>
+            !made.problems.some(
+              ({ code, where }) =>
+                where.at === 'choice' && nameOf(where) === nameOf(open.where) && problemClass(code) === 'invalid',
+            ),
+        );
       const total = ({ made }: { made: Resolution }) => (piecesPrice(made, quantity) ?? Exact.zero).plus(made.once);
       const [first, ...others] = each;
       const cheapest = first && others.reduce((least, one) => (total(one).isLess(total(least)) ? one : least), first);
@@ -101,7 +131,8 @@ function cheapestOf(program: Program, quantity: number, { today, group }: For, r
   return found[0]?.resolution ?? null;
 }
 
-const nameOf = ({ part, at, ...rest }: Problem['where']): string => JSON.stringify([part, at, 'choice' in rest ? rest.choice : null]);
+const nameOf = ({ part, at, ...rest }: Problem['where']): string =>
+  JSON.stringify([part, at, 'choice' in rest ? rest.choice : null]);
 
 /** A choice that must be answered and isn't: where it stands, and of which product it is. */
 interface Open {
@@ -111,7 +142,9 @@ interface Open {
   readonly index: number;
 }
 
-/** The next choice to answer: what stock, slots and rules depend on first, so that the rest can be looked at by itself. */
+/**
+ * The next choice to answer: what stock, slots and rules depend on first, so that the rest can be looked at by itself.
+ */
 function nextOpen(program: Program, resolution: Resolution, left: ReadonlySet<string>): Open | null {
   const open = resolution.problems.flatMap(({ code, where }): Open[] => {
     if (code !== 'answerMissing' || where.at !== 'choice' || left.has(nameOf(where))) return [];
@@ -124,7 +157,12 @@ function nextOpen(program: Program, resolution: Resolution, left: ReadonlySet<st
 
 /** Whether what is answered to a choice changes nothing but what it adds itself. */
 function isByItself({ program: { rules, formulas, choices, product }, index }: Open): boolean {
-  return rules === null && formulas.length === 0 && choices[index]?.stocked !== true && product.choices[index]?.kind !== 'slot';
+  return (
+    rules === null &&
+    formulas.length === 0 &&
+    choices[index]?.stocked !== true &&
+    product.choices[index]?.kind !== 'slot'
+  );
 }
 
 /** The program of what stands in a place, as it is chosen there. */
@@ -140,12 +178,19 @@ function answersFor({ program, index }: Open, today: string): readonly unknown[]
   const choice = program.product.choices[index];
   const compiled = program.choices[index];
   if (!choice || !compiled) return [];
-  if (choice.kind === 'slot') return choice.options.map(({ key }) => [{ product: key, quantity: choice.least, answers: {} }]);
+  if (choice.kind === 'slot')
+    return choice.options.map(({ key }) => [{ product: key, quantity: choice.least, answers: {} }]);
   if (choice.kind === 'several') return severalOf(choice);
   if (hasOptions(choice)) return choice.options.map(({ key }) => key);
   const reading = { today, files: filesOf(program) };
   const found = kindOf(choice).candidates(choice, {
-    index, today, thresholds: [], words: [], seasons: [], byWeekday: false, further: [],
+    index,
+    today,
+    thresholds: [],
+    words: [],
+    seasons: [],
+    byWeekday: false,
+    further: [],
     read(raw, same) {
       const problems: Problem[] = [];
       const answer = compiled.reader.read(raw, problems, reading);
@@ -163,7 +208,10 @@ function severalOf({ options, least }: Extract<Choice, { kind: 'several' }>): re
   return rising.length < least ? [] : [rising.slice(0, least).map(({ key }) => key)];
 }
 
-const filesOf = ({ product }: Program) => (token: string) => anyFile(token, product.choices);
+const filesOf =
+  ({ product }: Program) =>
+  (token: string) =>
+    anyFile(token, product.choices);
 
 /** A selection with one more answer, in a part of a part where it stands there. */
 function answered(selection: Selection, part: readonly string[], key: string, raw: unknown): Selection {
@@ -182,4 +230,5 @@ function answered(selection: Selection, part: readonly string[], key: string, ra
   return { ...selection, parts: { ...selection.parts, [first]: answered(own, rest, key, raw) } };
 }
 
-const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> => typeof value === 'object' && value !== null && !Array.isArray(value);
+const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);

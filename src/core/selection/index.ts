@@ -1,4 +1,20 @@
 export { type Answer, type OptionPick } from './answer';
-export { answersSchema, answersWithin, filesNamedIn, type PartSelection, type Selection, selectionFields, selectionSchema } from './selection';
-export { entryPlace, type GivenEntry, givenEntry, placeOfEntry, refilled, type SlotEntry, slotEntries } from './slot-entry';
+export {
+  answersSchema,
+  answersWithin,
+  filesNamedIn,
+  type PartSelection,
+  type Selection,
+  selectionFields,
+  selectionSchema,
+} from './selection';
+export {
+  entryPlace,
+  type GivenEntry,
+  givenEntry,
+  placeOfEntry,
+  refilled,
+  type SlotEntry,
+  slotEntries,
+} from './slot-entry';
 export { AT_ITEM, AT_QUANTITY, AT_SELECTION, atChoice, type Where, whereText } from './where';

@@ -3,11 +3,19 @@ import { AT_ITEM, AT_QUANTITY, AT_SELECTION, atChoice, selectionSchema, whereTex
 
 const parse = (value: unknown) => selectionSchema.safeParse(value);
 /** A selection with parts within parts, so deep. */
-const nested = (depth: number): object => (depth === 0 ? { answers: { a: 1 } } : { parts: { inner: nested(depth - 1) } });
+const nested = (depth: number): object =>
+  depth === 0 ? { answers: { a: 1 } } : { parts: { inner: nested(depth - 1) } };
 
 describe('the form of a selection', () => {
   it('takes every form that an answer has, and what a selection of nothing is', () => {
-    const answers = { text: 'x', number: 1.5, yes: true, left: null, one: { option: 'm', quantity: 2 }, several: ['a', { option: 'b', quantity: 3 }] };
+    const answers = {
+      text: 'x',
+      number: 1.5,
+      yes: true,
+      left: null,
+      one: { option: 'm', quantity: 2 },
+      several: ['a', { option: 'b', quantity: 3 }],
+    };
     expect(parse({ answers, quantity: 3 }).data).toEqual({ answers, quantity: 3 });
     expect(parse({}).data).toEqual({ answers: {} });
   });
@@ -37,7 +45,12 @@ describe('the form of a selection', () => {
 
 describe('a place in a selection', () => {
   it('is written as the open format writes it', () => {
-    expect([AT_QUANTITY, AT_ITEM, AT_SELECTION, atChoice('gift.card')].map(whereText)).toEqual(['quantity', 'item', 'selection', 'choice:gift.card']);
+    expect([AT_QUANTITY, AT_ITEM, AT_SELECTION, atChoice('gift.card')].map(whereText)).toEqual([
+      'quantity',
+      'item',
+      'selection',
+      'choice:gift.card',
+    ]);
     expect(whereText({ part: ['suit', 'veil'], at: 'choice', choice: 'size' })).toBe('part:suit/part:veil/choice:size');
   });
 });

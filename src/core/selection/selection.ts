@@ -9,7 +9,10 @@ export interface Selection {
   readonly parts?: Readonly<Record<string, PartSelection | null>>;
 }
 
-/** What is answered of a part, or of an entry of a slot: of one that can be several products, also which; a quantity of nothing leaves it out. */
+/**
+ * What is answered of a part, or of an entry of a slot: of one that can be several products, also which; a quantity of
+ * nothing leaves it out.
+ */
 export interface PartSelection extends Selection {
   /** slug of the product; absent for the usual one */
   readonly product?: string;
@@ -27,9 +30,22 @@ function fieldsOfDepth(depth: number) {
   const below = depth === 0 ? null : fieldsOfDepth(depth - 1);
   const product = z.string().max(100);
   const entry = below ? [z.strictObject({ ...below, product }).meta({ id: `slotEntry${depth}` })] : [];
-  const answers = z.record(choiceKey, z.union([plainAnswer, pickedOption, ...entry, z.array(z.union([z.string().max(100), pickedOption, ...entry])).max(500)]));
-  const fields: { answers: z.ZodDefault<z.ZodType<Record<string, unknown>>>; quantity: z.ZodOptional<z.ZodNumber> } = { answers: (answers as z.ZodType<Record<string, unknown>>).default({}), quantity: z.number().optional() };
-  const part: z.ZodType<PartSelection> = z.strictObject({ ...(below ?? fields), product: product.optional() }).meta({ id: `partSelection${depth}` });
+  const answers = z.record(
+    choiceKey,
+    z.union([
+      plainAnswer,
+      pickedOption,
+      ...entry,
+      z.array(z.union([z.string().max(100), pickedOption, ...entry])).max(500),
+    ]),
+  );
+  const fields: { answers: z.ZodDefault<z.ZodType<Record<string, unknown>>>; quantity: z.ZodOptional<z.ZodNumber> } = {
+    answers: (answers as z.ZodType<Record<string, unknown>>).default({}),
+    quantity: z.number().optional(),
+  };
+  const part: z.ZodType<PartSelection> = z
+    .strictObject({ ...(below ?? fields), product: product.optional() })
+    .meta({ id: `partSelection${depth}` });
   return { ...fields, parts: z.record(choiceKey, part.nullable()).optional() };
 }
 
@@ -43,12 +59,20 @@ export const answersSchema = selectionFields.answers;
 export function* answersWithin({ answers, parts = {} }: Selection): Generator<Selection['answers']> {
   yield answers;
   for (const part of Object.values(parts)) if (part) yield* answersWithin(part);
-  for (const answer of Object.values(answers)) for (const entry of Array.isArray(answer) ? (answer as readonly unknown[]) : [answer]) if (isSelection(entry)) yield* answersWithin(entry);
+  for (const answer of Object.values(answers))
+    for (const entry of Array.isArray(answer) ? (answer as readonly unknown[]) : [answer])
+      if (isSelection(entry)) yield* answersWithin(entry);
 }
 
 /** Whether an answer is an entry of a slot of which something is answered. */
 function isSelection(answer: unknown): answer is Selection {
-  return typeof answer === 'object' && answer !== null && 'answers' in answer && typeof answer.answers === 'object' && answer.answers !== null;
+  return (
+    typeof answer === 'object' &&
+    answer !== null &&
+    'answers' in answer &&
+    typeof answer.answers === 'object' &&
+    answer.answers !== null
+  );
 }
 
 /** The form of a selection; names that it does not have are told, with what may be meant, by resolving it. */
@@ -59,5 +83,9 @@ const FILE_TOKEN = /^[0-9a-f]{40}$/;
 /** The tokens of the files that a selection names, in all its parts and slots. */
 export function filesNamedIn(selection: Selection): string[] {
   const answers = [...answersWithin(selection)].flatMap((given) => Object.values(given));
-  return answers.flatMap((answer) => (Array.isArray(answer) ? answer.filter((entry): entry is string => typeof entry === 'string' && FILE_TOKEN.test(entry)) : []));
+  return answers.flatMap((answer) =>
+    Array.isArray(answer)
+      ? answer.filter((entry): entry is string => typeof entry === 'string' && FILE_TOKEN.test(entry))
+      : [],
+  );
 }

@@ -1,6 +1,9 @@
 import { type PartSelection } from './selection';
 
-/** What is said of one entry of a slot: which product, how many of it, and what is answered of it, which may be anything. */
+/**
+ * What is said of one entry of a slot: which product, how many of it, and what is answered of it, which may be
+ * anything.
+ */
 export interface SlotEntry {
   readonly product: string;
   readonly quantity: number;
@@ -35,7 +38,15 @@ export function slotEntries(raw: unknown): readonly SlotEntry[] | null {
     const product = said.product ?? said.option;
     const { quantity = 1 } = said;
     if (typeof product !== 'string' || typeof quantity !== 'number') return null;
-    entries.push({ product, quantity, answers: said.answers, parts: said.parts, unknown: Object.keys(said).filter((name) => !KNOWN.includes(name)).slice(0, 20) });
+    entries.push({
+      product,
+      quantity,
+      answers: said.answers,
+      parts: said.parts,
+      unknown: Object.keys(said)
+        .filter((name) => !KNOWN.includes(name))
+        .slice(0, 20),
+    });
   }
   return entries;
 }
@@ -51,13 +62,18 @@ export type GivenEntry = PartSelection & { readonly product: string };
  * @param wanted what is to be in it, each with the answers that matter
  */
 export function refilled(before: unknown, wanted: unknown): GivenEntry[] {
-  const pieces = (raw: unknown) => (slotEntries(raw) ?? []).flatMap((entry) => Array.from({ length: Math.max(0, Math.min(entry.quantity, MOST_ENTRIES)) }, () => givenEntry(entry, 1)));
+  const pieces = (raw: unknown) =>
+    (slotEntries(raw) ?? []).flatMap((entry) =>
+      Array.from({ length: Math.max(0, Math.min(entry.quantity, MOST_ENTRIES)) }, () => givenEntry(entry, 1)),
+    );
   const left = pieces(before);
   const take = (fits: (entry: GivenEntry) => boolean): GivenEntry | undefined => {
     const at = left.findIndex(fits);
     return at < 0 ? undefined : left.splice(at, 1)[0];
   };
-  const isAlready = (entry: GivenEntry, { product, answers }: GivenEntry) => entry.product === product && Object.entries(answers).every(([key, answer]) => JSON.stringify(entry.answers[key]) === JSON.stringify(answer));
+  const isAlready = (entry: GivenEntry, { product, answers }: GivenEntry) =>
+    entry.product === product &&
+    Object.entries(answers).every(([key, answer]) => JSON.stringify(entry.answers[key]) === JSON.stringify(answer));
   // What is already as it is to be stays where it is; then what has to be changed is.
   const stays = pieces(wanted).map((piece) => ({ piece, kept: take((entry) => isAlready(entry, piece)) }));
   const all = stays.map(({ piece, kept }): GivenEntry => {
@@ -68,7 +84,8 @@ export function refilled(before: unknown, wanted: unknown): GivenEntry[] {
   return all.reduce<GivenEntry[]>((entries, { quantity: _one, ...entry }) => {
     const last = entries.at(-1);
     const { quantity = 1, ...same } = last ?? { product: '' };
-    if (last && JSON.stringify(same) === JSON.stringify(entry)) return [...entries.slice(0, -1), { ...entry, quantity: quantity + 1 }];
+    if (last && JSON.stringify(same) === JSON.stringify(entry))
+      return [...entries.slice(0, -1), { ...entry, quantity: quantity + 1 }];
     return [...entries, { ...entry, quantity: 1 }];
   }, []);
 }
@@ -76,7 +93,8 @@ export function refilled(before: unknown, wanted: unknown): GivenEntry[] {
 /** An entry that has been read, as a selection says it. */
 export function givenEntry({ product, answers, parts, quantity }: SlotEntry, pieces = quantity): GivenEntry {
   const own = typeof answers === 'object' && answers !== null ? { ...answers } : {};
-  const within: { parts?: Record<string, PartSelection | null> } = typeof parts === 'object' && parts !== null ? { parts: { ...parts } } : {};
+  const within: { parts?: Record<string, PartSelection | null> } =
+    typeof parts === 'object' && parts !== null ? { parts: { ...parts } } : {};
   return { product, quantity: pieces, answers: own, ...within };
 }
 

@@ -3,8 +3,7 @@
  * itself, of the product or of a part of it.
  */
 export type Where = { readonly part: readonly string[] } & (
-  | { readonly at: 'choice'; readonly choice: string }
-  | { readonly at: 'quantity' | 'item' | 'selection' }
+  { readonly at: 'choice'; readonly choice: string } | { readonly at: 'quantity' | 'item' | 'selection' }
 );
 
 const OF_THE_PRODUCT: readonly string[] = [];

@@ -58,7 +58,12 @@ const NO_PLANS: readonly StockCutPlan[] = [];
  * @param effort how hard the least waste is looked for
  * @param items how many items are asked for: what is cut for them is planned
  */
-export function availabilityOf(draws: readonly Draw[], view: StockView | null, items = 0, effort: Effort = QUICK): Availability {
+export function availabilityOf(
+  draws: readonly Draw[],
+  view: StockView | null,
+  items = 0,
+  effort: Effort = QUICK,
+): Availability {
   if (!view) return { canSupply: null, limitedBy: null, cutPlans: NO_PLANS, leadDays: null };
   let canSupply: number | null = null;
   let limitedBy: Availability['limitedBy'] = null;
@@ -67,14 +72,24 @@ export function availabilityOf(draws: readonly Draw[], view: StockView | null, i
   for (const { stock, title, perItem, total, pieces, leadDays } of draws) {
     if (perItem.value.sign() <= 0) continue;
     const lying = pieces.length > 0 ? view.lots(stock) : undefined;
-    const level = lying ? lying.lots.reduce((sum, { free }) => sum.plus(free), Exact.zero) : (view.available(stock) ?? Exact.zero);
+    const level = lying
+      ? lying.lots.reduce((sum, { free }) => sum.plus(free), Exact.zero)
+      : (view.available(stock) ?? Exact.zero);
     const late = lying || leadDays !== null ? undefined : view.late(stock);
     if (late?.ready.isLess(total.value)) lead = Math.max(lead ?? 0, late.days);
     if (level === 'plenty') continue;
     const available = level;
-    let possible = lying ? mostThatCanBeCut(lying, pieces, MOST_CUT) : available.sign() <= 0 ? 0 : Number(available.over(perItem.value).floor());
+    let possible = lying
+      ? mostThatCanBeCut(lying, pieces, MOST_CUT)
+      : available.sign() <= 0
+        ? 0
+        : Number(available.over(perItem.value).floor());
     if (lying && items > 0) {
-      const plan = planCuts(lying, pieces.map(({ length, count }) => ({ length, count: count * items })), effort);
+      const plan = planCuts(
+        lying,
+        pieces.map(({ length, count }) => ({ length, count: count * items })),
+        effort,
+      );
       cutPlans = [...cutPlans, { stock, title, unit: perItem.unit, plan }];
       // What was looked for longer may be found where a quick look found nothing.
       if (plan.unplaced.length === 0) possible = Math.max(possible, items);
@@ -87,7 +102,12 @@ export function availabilityOf(draws: readonly Draw[], view: StockView | null, i
     if (lying?.more === true && possible < Math.max(items, 1)) continue;
     if (canSupply === null || possible < canSupply) {
       canSupply = possible;
-      limitedBy = { stock, title, available: { value: available, unit: perItem.unit }, cutting: lying ? { longest: longestPieces(lying, 1), pieces } : null };
+      limitedBy = {
+        stock,
+        title,
+        available: { value: available, unit: perItem.unit },
+        cutting: lying ? { longest: longestPieces(lying, 1), pieces } : null,
+      };
     }
   }
   return { canSupply: canSupply ?? 'unlimited', limitedBy, cutPlans, leadDays: lead };
@@ -109,7 +129,9 @@ export interface Missing {
 export function missingFor(draws: readonly Draw[], view: StockView, items: number): Missing[] {
   return draws.flatMap(({ stock, title, perItem, pieces, leadDays }): Missing[] => {
     const lying = pieces.length > 0 ? view.lots(stock) : undefined;
-    const level = lying ? lying.lots.reduce((sum, { free }) => sum.plus(free), Exact.zero) : (view.available(stock) ?? Exact.zero);
+    const level = lying
+      ? lying.lots.reduce((sum, { free }) => sum.plus(free), Exact.zero)
+      : (view.available(stock) ?? Exact.zero);
     if (level === 'plenty' || leadDays !== null) return [];
     const missing = perItem.value.times(Exact.of(items)).minus(level);
     return missing.sign() > 0 ? [{ stock, title, quantity: { value: missing, unit: perItem.unit } }] : [];

@@ -14,10 +14,19 @@ export const piecesField = z.int().min(1).max(1000).default(1).describe('how man
  * What one item takes from stock: a fixed quantity in the stock item's unit, as much as a measure says, or as much as
  * is charged of a product that is sold by the unit.
  */
-export const drawSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('fixed'), stock: stockReference, quantity: decimalText, pieces: piecesField }),
-  z.strictObject({ kind: z.literal('measure'), stock: stockReference, measure: choiceRef(z.string().describe('key of the measure')), pieces: piecesField }),
-  z.strictObject({ kind: z.literal('charged'), stock: stockReference }).describe('in packs where whole packs are sold and it is counted in pieces'),
-]).meta({ id: 'draw' });
+export const drawSchema = z
+  .discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('fixed'), stock: stockReference, quantity: decimalText, pieces: piecesField }),
+    z.strictObject({
+      kind: z.literal('measure'),
+      stock: stockReference,
+      measure: choiceRef(z.string().describe('key of the measure')),
+      pieces: piecesField,
+    }),
+    z
+      .strictObject({ kind: z.literal('charged'), stock: stockReference })
+      .describe('in packs where whole packs are sold and it is counted in pieces'),
+  ])
+  .meta({ id: 'draw' });
 
 export type DrawDefinition = z.infer<typeof drawSchema>;

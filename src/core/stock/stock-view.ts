@@ -19,7 +19,10 @@ export interface StockFigure {
   readonly available: string | null;
   /** how it lies in lots; absent or null where any quantity can be taken */
   readonly lying?: LyingInLots | null;
-  /** how much is there already, as a decimal, and how many days what goes beyond that takes; absent or null where nobody says */
+  /**
+   * how much is there already, as a decimal, and how many days what goes beyond that takes; absent or null where nobody
+   * says
+   */
   readonly late?: { readonly ready: string; readonly days: number } | null;
 }
 
@@ -29,7 +32,9 @@ export interface Late {
   readonly days: number;
 }
 
-/** What there is of stock: as it is, or as it is once something has been taken. It never changes; taking gives another. */
+/**
+ * What there is of stock: as it is, or as it is once something has been taken. It never changes; taking gives another.
+ */
 export interface StockView {
   /** what can be promised of a stock item, in its own unit; undefined for one that is not known */
   available(stock: string): Exact | 'plenty' | undefined;
@@ -44,7 +49,11 @@ export interface StockView {
 type Known = Pick<StockView, 'available' | 'lots' | 'late'>;
 
 /** A view of what functions know. */
-export function stockViewOf(available: Known['available'], lots: Known['lots'] = () => undefined, late: Known['late'] = () => undefined): StockView {
+export function stockViewOf(
+  available: Known['available'],
+  lots: Known['lots'] = () => undefined,
+  late: Known['late'] = () => undefined,
+): StockView {
   return {
     available,
     lots,
@@ -75,7 +84,10 @@ export function stockViewOf(available: Known['available'], lots: Known['lots'] =
 }
 
 /** What there is once more has come in: so much of a stock item; of what lies in lots, one lot that long each. */
-export function withReceived(view: StockView, receipts: readonly { readonly stock: string; readonly quantity: Exact }[]): StockView {
+export function withReceived(
+  view: StockView,
+  receipts: readonly { readonly stock: string; readonly quantity: Exact }[],
+): StockView {
   if (receipts.length === 0) return view;
   return stockViewOf(
     (stock) => {
@@ -88,25 +100,60 @@ export function withReceived(view: StockView, receipts: readonly { readonly stoc
       const fresh = receipts.filter((receipt) => receipt.stock === stock);
       if (!lying || fresh.length === 0) return lying;
       // Numbers below nothing are no lot's own.
-      return { ...lying, lots: [...lying.lots, ...fresh.map(({ quantity }, place) => ({ id: -1 - place, label: 'On its way', free: quantity }))] };
+      return {
+        ...lying,
+        lots: [
+          ...lying.lots,
+          ...fresh.map(({ quantity }, place) => ({ id: -1 - place, label: 'On its way', free: quantity })),
+        ],
+      };
     },
     (stock) => {
       const late = view.late(stock);
-      return late && { ...late, ready: receipts.reduce((sum, receipt) => (receipt.stock === stock ? sum.plus(receipt.quantity) : sum), late.ready) };
+      return (
+        late && {
+          ...late,
+          ready: receipts.reduce(
+            (sum, receipt) => (receipt.stock === stock ? sum.plus(receipt.quantity) : sum),
+            late.ready,
+          ),
+        }
+      );
     },
   );
 }
 
 /** A view of a list of stock items. */
 export function stockView(items: readonly StockFigure[]): StockView {
-  const available = new Map(items.map((item) => [item.key, item.available === null ? ('plenty' as const) : Exact.from(item.available)]));
+  const available = new Map(
+    items.map((item) => [item.key, item.available === null ? ('plenty' as const) : Exact.from(item.available)]),
+  );
   const lying = new Map(
     items.flatMap(({ key, lying: said }): [string, LotStock][] => {
       if (!said) return [];
       const lots = said.lots.map(({ id, label, free }) => ({ id, label, free: Exact.from(free) }));
-      return [[key, { kind: said.kind, more: said.more, kerf: Exact.from(said.kerf), smallestOffcut: said.smallestOffcut === null ? null : Exact.from(said.smallestOffcut), lots }]];
+      return [
+        [
+          key,
+          {
+            kind: said.kind,
+            more: said.more,
+            kerf: Exact.from(said.kerf),
+            smallestOffcut: said.smallestOffcut === null ? null : Exact.from(said.smallestOffcut),
+            lots,
+          },
+        ],
+      ];
     }),
   );
-  const late = new Map(items.flatMap(({ key, late: said }) => (said ? [[key, { ready: Exact.from(said.ready), days: said.days }] as const] : [])));
-  return stockViewOf((stock) => available.get(stock), (stock) => lying.get(stock), (stock) => late.get(stock));
+  const late = new Map(
+    items.flatMap(({ key, late: said }) =>
+      said ? [[key, { ready: Exact.from(said.ready), days: said.days }] as const] : [],
+    ),
+  );
+  return stockViewOf(
+    (stock) => available.get(stock),
+    (stock) => lying.get(stock),
+    (stock) => late.get(stock),
+  );
 }

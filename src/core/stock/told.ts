@@ -11,7 +11,10 @@ export interface ToldStock {
   /** null for plenty: at least as much as {@link FEW} */
   readonly available: string | null;
   readonly lying: LyingInLots | null;
-  /** how much is there already, where that is little, and how long more takes; null where nobody says, or there is plenty */
+  /**
+   * how much is there already, where that is little, and how long more takes; null where nobody says, or there is
+   * plenty
+   */
   readonly late?: StockFigure['late'];
 }
 
@@ -30,10 +33,23 @@ interface Figures {
   readonly late?: StockFigure['late'];
 }
 
-/** What is told of a stock item: up to so many, and of what lies in lots the longest up to that length, without their names. */
+/**
+ * What is told of a stock item: up to so many, and of what lies in lots the longest up to that length, without their
+ * names.
+ */
 export function toldOf({ key, title, unit, available, lying, late }: Figures): ToldStock {
-  if (!lying) return { key, title, unit, available: Exact.from(available).isLess(FEW) ? available : null, lying: null, ...(late && Exact.from(late.ready).isLess(FEW) && { late }) };
-  const longest = lying.lots.map(({ free }) => ({ free, length: Exact.from(free) })).sort((a, b) => b.length.compare(a.length));
+  if (!lying)
+    return {
+      key,
+      title,
+      unit,
+      available: Exact.from(available).isLess(FEW) ? available : null,
+      lying: null,
+      ...(late && Exact.from(late.ready).isLess(FEW) && { late }),
+    };
+  const longest = lying.lots
+    .map(({ free }) => ({ free, length: Exact.from(free) }))
+    .sort((a, b) => b.length.compare(a.length));
   let sum = Exact.zero;
   const told = longest.filter(({ length }) => {
     const isNeeded = sum.isLess(FEW);
@@ -42,22 +58,33 @@ export function toldOf({ key, title, unit, available, lying, late }: Figures): T
   });
   const { kind, kerf, smallestOffcut } = lying;
   return {
-    key, title, unit,
+    key,
+    title,
+    unit,
     available: null,
     lying: {
-      kind, kerf, smallestOffcut,
+      kind,
+      kerf,
+      smallestOffcut,
       lots: told.map(({ free, length }, id) => ({ id, label: '', free: length.isMore(FEW) ? FEW.toString() : free })),
       more: told.length < longest.length || told.some(({ length }) => length.isMore(FEW)),
     },
   };
 }
 
-/** Whether what is told is not enough to say that as much can be supplied: then whoever knows all of it is to be asked. */
-export function mustBeAsked(draws: readonly Draw[], plans: readonly StockCutPlan[], told: readonly Pick<ToldStock, 'key' | 'available' | 'lying'>[]): boolean {
+/**
+ * Whether what is told is not enough to say that as much can be supplied: then whoever knows all of it is to be asked.
+ */
+export function mustBeAsked(
+  draws: readonly Draw[],
+  plans: readonly StockCutPlan[],
+  told: readonly Pick<ToldStock, 'key' | 'available' | 'lying'>[],
+): boolean {
   return draws.some(({ stock, total }) => {
     const item = told.find(({ key }) => key === stock);
     if (!item) return false;
-    if (item.lying) return item.lying.more === true && plans.some((plan) => plan.stock === stock && plan.plan.unplaced.length > 0);
+    if (item.lying)
+      return item.lying.more === true && plans.some((plan) => plan.stock === stock && plan.plan.unplaced.length > 0);
     return item.available === null && total.value.isMore(FEW);
   });
 }

@@ -17,6 +17,8 @@ const LONGEST = 60;
 /** The word that a mistyped one probably means; null where none is close. */
 export function closest(given: string, known: readonly string[]): string | null {
   const typed = given.slice(0, LONGEST).toLowerCase();
-  const [best] = known.map((word) => ({ word, apart: distance(typed, word.toLowerCase()) })).sort((a, b) => a.apart - b.apart);
+  const [best] = known
+    .map((word) => ({ word, apart: distance(typed, word.toLowerCase()) }))
+    .sort((a, b) => a.apart - b.apart);
   return best && best.apart <= Math.max(1, Math.ceil(best.word.length / 3)) ? best.word : null;
 }

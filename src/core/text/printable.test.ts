@@ -33,9 +33,13 @@ describe('printable', () => {
 
   it('takes tags out that spell no flag', () => expect(text('🏴\u{e0041}\u{e0042}')).toBe('🏴'));
 
-  it.each(['\u202e', '\u2066', '\u202a'])('refuses a sign that turns the direction round', (sign) => expect(printable(`evil${sign}gnp`)).toEqual({ fault: 'turnsDirection' }));
+  it.each(['\u202e', '\u2066', '\u202a'])('refuses a sign that turns the direction round', (sign) =>
+    expect(printable(`evil${sign}gnp`)).toEqual({ fault: 'turnsDirection' }),
+  );
 
-  it.each(['\u0007', '\u2028', '\udc00', '\ue000', '\n'])('refuses what no line of text can print', (sign) => expect(printable(`a${sign}b`).fault).toBe('unprintable'));
+  it.each(['\u0007', '\u2028', '\udc00', '\ue000', '\n'])('refuses what no line of text can print', (sign) =>
+    expect(printable(`a${sign}b`).fault).toBe('unprintable'),
+  );
 
   it('is done once: what it gives is printable as it is', () => {
     fc.assert(
@@ -58,6 +62,13 @@ it('countCharacters counts what a reader would', () => {
 
 describe('closest', () => {
   const known = ['answers', 'quantity'];
-  it('finds the word that was meant', () => expect([closest('quantiy', known), closest('Answer', known)]).toEqual(['quantity', 'answers']));
-  it('guesses nothing far away', () => expect([closest('colour', known), closest('', known), closest('x'.repeat(10_000), known), closest('a', [])]).toEqual([null, null, null, null]));
+  it('finds the word that was meant', () =>
+    expect([closest('quantiy', known), closest('Answer', known)]).toEqual(['quantity', 'answers']));
+  it('guesses nothing far away', () =>
+    expect([
+      closest('colour', known),
+      closest('', known),
+      closest('x'.repeat(10_000), known),
+      closest('a', []),
+    ]).toEqual([null, null, null, null]));
 });

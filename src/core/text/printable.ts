@@ -10,7 +10,8 @@ const TURNS_DIRECTION = /[\u202a-\u202e\u2066-\u2069]/;
 const INVISIBLE = /[\p{Cf}\p{Default_Ignorable_Code_Point}]/u;
 const SPACES = /[\p{Zs}\u2800]/gu;
 // Scripts in which letters join or part at a sign without width.
-const JOINING = '\\p{sc=Arab}\\p{sc=Syrc}\\p{sc=Mong}\\p{sc=Nkoo}\\p{sc=Deva}\\p{sc=Beng}\\p{sc=Guru}\\p{sc=Gujr}\\p{sc=Orya}\\p{sc=Taml}\\p{sc=Telu}\\p{sc=Knda}\\p{sc=Mlym}\\p{sc=Sinh}\\p{sc=Khmr}';
+const JOINING =
+  '\\p{sc=Arab}\\p{sc=Syrc}\\p{sc=Mong}\\p{sc=Nkoo}\\p{sc=Deva}\\p{sc=Beng}\\p{sc=Guru}\\p{sc=Gujr}\\p{sc=Orya}\\p{sc=Taml}\\p{sc=Telu}\\p{sc=Knda}\\p{sc=Mlym}\\p{sc=Sinh}\\p{sc=Khmr}';
 const BEFORE_JOINER = new RegExp(`[${JOINING}\\p{Mn}]$`, 'u');
 const AFTER_JOINER = new RegExp(`^[${JOINING}]`, 'u');
 const PICTOGRAPH = /^\p{Extended_Pictographic}/u;
@@ -30,7 +31,10 @@ function shapes(sign: string, before: string, after: string, inFlag: boolean): b
     case code === 0x200c:
       return BEFORE_JOINER.test(before) && AFTER_JOINER.test(after);
     case code === 0x200d:
-      return (BEFORE_JOINER.test(before) && AFTER_JOINER.test(after)) || (PICTOGRAPH_BEFORE.test(before) && PICTOGRAPH.test(after));
+      return (
+        (BEFORE_JOINER.test(before) && AFTER_JOINER.test(after)) ||
+        (PICTOGRAPH_BEFORE.test(before) && PICTOGRAPH.test(after))
+      );
     case code === 0xfe0e || code === 0xfe0f:
       return SHOWN_AS_PICTURE.test(before);
     case code >= 0xe0100 && code <= 0xe01ef:
@@ -48,7 +52,8 @@ function withoutInvisible(text: string): string {
   let last = '';
   let inFlag = false;
   signs.forEach((sign, place) => {
-    if (!INVISIBLE.test(sign)) inFlag = sign === FLAG && FLAG_OF_REGION.test(signs.slice(place, place + LONGEST_FLAG).join(''));
+    if (!INVISIBLE.test(sign))
+      inFlag = sign === FLAG && FLAG_OF_REGION.test(signs.slice(place, place + LONGEST_FLAG).join(''));
     else if (!shapes(sign, last, signs[place + 1] ?? '', inFlag)) return;
     if (sign === LAST_TAG) inFlag = false;
     kept += sign;
@@ -66,7 +71,10 @@ function withoutInvisible(text: string): string {
  * @see Unicode Standard Annex #15 for composition, Unicode Technical Report #36 for directions that deceive, RFC 5892
  *   Appendix A for where joiners without width have a meaning
  */
-export function printable(raw: string, { lines = false } = {}): { readonly text: string; readonly fault?: undefined } | { readonly text?: undefined; readonly fault: TextFault } {
+export function printable(
+  raw: string,
+  { lines = false } = {},
+): { readonly text: string; readonly fault?: undefined } | { readonly text?: undefined; readonly fault: TextFault } {
   if (ASCII.test(raw)) return { text: raw.trim() };
   if (TURNS_DIRECTION.test(raw)) return { fault: 'turnsDirection' };
   const even = lines ? raw.replace(/\r\n?|[\u2028\u2029]/g, '\n') : raw;
@@ -74,9 +82,15 @@ export function printable(raw: string, { lines = false } = {}): { readonly text:
   return { text: withoutInvisible(even).normalize('NFC').replace(SPACES, ' ').trim() };
 }
 
-/** Whether a text holds signs that nobody sees, or that make it read otherwise than it is stored: so two that look alike differ. */
+/**
+ * Whether a text holds signs that nobody sees, or that make it read otherwise than it is stored: so two that look alike
+ * differ.
+ */
 export function hidesSigns(text: string): boolean {
-  return !ASCII.test(text) && (TURNS_DIRECTION.test(text) || UNPRINTABLE_BUT_LINES.test(text) || withoutInvisible(text) !== text);
+  return (
+    !ASCII.test(text) &&
+    (TURNS_DIRECTION.test(text) || UNPRINTABLE_BUT_LINES.test(text) || withoutInvisible(text) !== text)
+  );
 }
 
 /** Whether there is nothing to be seen of a text. */

@@ -28,7 +28,8 @@ function anewWords(anew: Anew): string {
     return least === null ? 'another text' : `at least ${characters(least)}`;
   }
   const day = (text: string | null) => (text === null ? '' : dayWords(parseDay(text) ?? 0));
-  if (anew.first !== null && anew.last !== null) return anew.first === anew.last ? day(anew.last) : `a day from ${day(anew.first)} to ${day(anew.last)}`;
+  if (anew.first !== null && anew.last !== null)
+    return anew.first === anew.last ? day(anew.last) : `a day from ${day(anew.first)} to ${day(anew.last)}`;
   if (anew.last !== null) return `a day up to ${day(anew.last)}`;
   return anew.first === null ? 'another day' : `a day from ${day(anew.first)} on`;
 }
@@ -55,14 +56,20 @@ const STAGE: Readonly<Record<Stage, string>> = {
 export const stageWords = (stage: Stage): string => STAGE[stage];
 
 /** How many selections can be sold, as far as that is known; null while it is not. */
-export function countWords({ selections, selectionsBetween }: Pick<Analysis, 'selections' | 'selectionsBetween'>): string | null {
+export function countWords({
+  selections,
+  selectionsBetween,
+}: Pick<Analysis, 'selections' | 'selectionsBetween'>): string | null {
   if (selections !== null) return selectionsWords(selections);
   if (!selectionsBetween) return null;
   const [least, most] = selectionsBetween;
-  return least === '0' ? `at most ${selectionsWords(most)}` : `${selectionsWords(least).replace(/ selections?$/, '')} to ${selectionsWords(most)}`;
+  return least === '0'
+    ? `at most ${selectionsWords(most)}`
+    : `${selectionsWords(least).replace(/ selections?$/, '')} to ${selectionsWords(most)}`;
 }
 
-const list = (titles: readonly string[]) => (titles.length < 2 ? titles.join('') : `${titles.slice(0, -1).join(', ')} and ${titles.at(-1)}`);
+const list = (titles: readonly string[]) =>
+  titles.length < 2 ? titles.join('') : `${titles.slice(0, -1).join(', ')} and ${titles.at(-1)}`;
 
 /** How far an end of the price range is proved; null where it is. */
 function endWords(side: 'lowest' | 'highest', coverage: PriceCoverage, currency: string): string | null {
@@ -73,24 +80,45 @@ function endWords(side: 'lowest' | 'highest', coverage: PriceCoverage, currency:
       return `${list(coverage.titles)} ${coverage.titles.length === 1 ? 'has' : 'have'} no ${side === 'lowest' ? 'end' : 'most'}, so prices can be ${side === 'lowest' ? 'lower' : 'higher'} than the ${side} that stands here.`;
     case 'within': {
       const bound = coverage.bound === null ? null : Exact.parse(coverage.bound);
-      const limit = bound ? ` It can’t be ${side === 'lowest' ? 'lower' : 'higher'} than ${formatMoney(bound, currency)}.` : '';
+      const limit = bound
+        ? ` It can’t be ${side === 'lowest' ? 'lower' : 'higher'} than ${formatMoney(bound, currency)}.`
+        : '';
       return `The ${side} price is the ${side} that was found, and not proved to be the ${side} there is.${limit}`;
     }
   }
 }
 
-type Covered = Pick<Analysis, 'cutShort' | 'gaps' | 'asOf' | 'unsettled' | 'belowNothing'> & { readonly lowest: Pick<PriceEnd, 'coverage'> | null; readonly highest: Pick<PriceEnd, 'coverage'> | null };
+type Covered = Pick<Analysis, 'cutShort' | 'gaps' | 'asOf' | 'unsettled' | 'belowNothing'> & {
+  readonly lowest: Pick<PriceEnd, 'coverage'> | null;
+  readonly highest: Pick<PriceEnd, 'coverage'> | null;
+};
 
 /** What could not be proved, in sentences; none where everything that is claimed is. */
-export function coverageWords({ cutShort, gaps, asOf, unsettled, belowNothing, lowest, highest }: Covered, currency: string): string[] {
-  const ends = [lowest && endWords('lowest', lowest.coverage, currency), highest && endWords('highest', highest.coverage, currency)].filter((sentence) => sentence !== null);
+export function coverageWords(
+  { cutShort, gaps, asOf, unsettled, belowNothing, lowest, highest }: Covered,
+  currency: string,
+): string[] {
+  const ends = [
+    lowest && endWords('lowest', lowest.coverage, currency),
+    highest && endWords('highest', highest.coverage, currency),
+  ].filter((sentence) => sentence !== null);
   const sentences = [...ends];
-  if (unsettled.length > 0) sentences.push(`Formulas refuse some answers to ${list(unsettled.map((title) => title ?? 'how many are taken'))}. What is said to be impossible is proved for all of them; whether everything else can be had was looked at where something changes, and halfway between.`);
+  if (unsettled.length > 0)
+    sentences.push(
+      `Formulas refuse some answers to ${list(unsettled.map((title) => title ?? 'how many are taken'))}. What is said to be impossible is proved for all of them; whether everything else can be had was looked at where something changes, and halfway between.`,
+    );
   const day = asOf === null ? null : parseDay(asOf);
   if (day !== null) sentences.push(`Rules ask what day it is: this is true of ${dayWords(day)}.`);
-  for (const { title } of gaps) sentences.push(`${title} is worked out from more answers than could be gone through: what it refuses is not left out of these figures.`);
-  if (belowNothing) sentences.push('Selections with a price below nothing are counted here, though they can’t be sold.');
+  for (const { title } of gaps)
+    sentences.push(
+      `${title} is worked out from more answers than could be gone through: what it refuses is not left out of these figures.`,
+    );
+  if (belowNothing)
+    sentences.push('Selections with a price below nothing are counted here, though they can’t be sold.');
   const others = cutShort.filter((stage) => stage !== 'prices' || ends.length === 0);
-  if (others.length > 0) sentences.push(`This took longer than it may: not all was found out about ${others.map(stageWords).join(', and ')}. What stands here is true all the same.`);
+  if (others.length > 0)
+    sentences.push(
+      `This took longer than it may: not all was found out about ${others.map(stageWords).join(', and ')}. What stands here is true all the same.`,
+    );
   return sentences;
 }

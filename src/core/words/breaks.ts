@@ -11,7 +11,13 @@ export function breaksWords({ counting, over, gives, steps }: Breaks, currency: 
     .map(({ from, value }) => {
       const [at, what] = [Exact.parse(from), Exact.parse(value)];
       const count = at && over === 'measure' && unit ? formatQuantity({ value: at, unit }) : from || '…';
-      const then = !what ? value || '…' : gives === 'price' ? formatMoney(what, currency) : gives === 'less' ? `${formatMoney(what, currency)} less` : `${what.toString()} % less`;
+      const then = !what
+        ? value || '…'
+        : gives === 'price'
+          ? formatMoney(what, currency)
+          : gives === 'less'
+            ? `${formatMoney(what, currency)} less`
+            : `${what.toString()} % less`;
       return `${where} ${count} ${then}`;
     })
     .join(', ');

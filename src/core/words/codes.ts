@@ -44,5 +44,7 @@ export function givesWords(gives: DiscountGives, currency: string, titleOf: (slu
 
 /** When a discount can be used, in words; empty for always. */
 export function discountTimeWords({ from, until }: Pick<Discount, 'from' | 'until'>): string {
-  return [from === null ? '' : `from ${dateWords(from)}`, until === null ? '' : `until ${dateWords(until)}`].filter(Boolean).join(' ');
+  return [from === null ? '' : `from ${dateWords(from)}`, until === null ? '' : `until ${dateWords(until)}`]
+    .filter(Boolean)
+    .join(' ');
 }

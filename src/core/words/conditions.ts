@@ -3,12 +3,28 @@ import { Exact } from '../number';
 import { type Comparison, type NamedCondition, type NamedRule, type NamedTest } from '../conditions';
 import { formatQuantity, unitByCode } from '../quantity';
 
-const COMPARISON: Readonly<Record<Comparison, string>> = { is: 'is', isNot: 'is not', less: 'is less than', atMost: 'is at most', more: 'is more than', atLeast: 'is at least' };
+const COMPARISON: Readonly<Record<Comparison, string>> = {
+  is: 'is',
+  isNot: 'is not',
+  less: 'is less than',
+  atMost: 'is at most',
+  more: 'is more than',
+  atLeast: 'is at least',
+};
 
-const DAY: Readonly<Record<Comparison, string>> = { is: 'is', isNot: 'is not', less: 'is before', atMost: 'is not after', more: 'is after', atLeast: 'is not before' };
+const DAY: Readonly<Record<Comparison, string>> = {
+  is: 'is',
+  isNot: 'is not',
+  less: 'is before',
+  atMost: 'is not after',
+  more: 'is after',
+  atLeast: 'is not before',
+};
 
 /** How words stand in a text, and that they don’t. */
-export const SAYS: Readonly<Record<'whole' | 'anywhere' | 'start' | 'end', Readonly<Record<'oneOf' | 'noneOf', string>>>> = {
+export const SAYS: Readonly<
+  Record<'whole' | 'anywhere' | 'start' | 'end', Readonly<Record<'oneOf' | 'noneOf', string>>>
+> = {
   whole: { oneOf: 'reads', noneOf: 'does not read' },
   anywhere: { oneOf: 'contains', noneOf: 'does not contain' },
   start: { oneOf: 'begins with', noneOf: 'does not begin with' },
@@ -17,11 +33,19 @@ export const SAYS: Readonly<Record<'whole' | 'anywhere' | 'start' | 'end', Reado
 
 const quoted = (text: string) => `“${text}”`;
 
-const PIECES: Readonly<Record<Comparison, string>> = { is: '', isNot: '', less: 'fewer than ', atMost: 'at most ', more: 'more than ', atLeast: 'at least ' };
+const PIECES: Readonly<Record<Comparison, string>> = {
+  is: '',
+  isNot: '',
+  less: 'fewer than ',
+  atMost: 'at most ',
+  more: 'more than ',
+  atLeast: 'at least ',
+};
 
 export const COMPARISON_WORDS = COMPARISON;
 
-export const listed = (words: readonly string[], last: 'or' | 'and') => (words.length < 2 ? (words[0] ?? 'nothing yet') : `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1) ?? ''}`);
+export const listed = (words: readonly string[], last: 'or' | 'and') =>
+  words.length < 2 ? (words[0] ?? 'nothing yet') : `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1) ?? ''}`;
 
 /** A number as people write it: with its unit, where it has one. */
 export function valueWords(code: string | null, text: string): string {
@@ -50,7 +74,8 @@ export function ruleName({ title, when }: NamedRule): string {
   return title || conditionWords(when);
 }
 
-const inner = (part: NamedCondition) => (part && 'of' in part && part.of.length > 1 ? `(${conditionWords(part)})` : conditionWords(part));
+const inner = (part: NamedCondition) =>
+  part && 'of' in part && part.of.length > 1 ? `(${conditionWords(part)})` : conditionWords(part);
 
 function testWords(test: NamedTest): string {
   switch (test.kind) {
@@ -77,7 +102,10 @@ function testWords(test: NamedTest): string {
     case 'name':
       return `the product’s name ${SAYS[test.where][test.is]} ${listed(test.texts.map(quoted), 'or')}`;
     case 'weekday':
-      return `${test.choice === null ? 'today' : test.choice} is ${test.is === 'oneOf' ? '' : 'not '}a ${listed([...test.weekdays].sort().map((day) => weekdayNames[day - 1] ?? ''), 'or')}`;
+      return `${test.choice === null ? 'today' : test.choice} is ${test.is === 'oneOf' ? '' : 'not '}a ${listed(
+        [...test.weekdays].sort().map((day) => weekdayNames[day - 1] ?? ''),
+        'or',
+      )}`;
     case 'season':
       return `${test.choice === null ? 'today' : test.choice} is ${test.is === 'oneOf' ? '' : 'not '}from ${dayOfYearWords(test.from) || '…'} to ${dayOfYearWords(test.to) || '…'}`;
     case 'tag':

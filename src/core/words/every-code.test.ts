@@ -55,7 +55,15 @@ const FAULTS: { readonly [C in FaultCode]: Extract<FaultData, { code: C }> } = {
   measureNotRequired: { code: 'measureNotRequired', title: 'Oak' },
   floorNotPercent: { code: 'floorNotPercent' },
   priceListFaulty: { code: 'priceListFaulty', fault: { title: 'Trade', data: { code: 'followsItself' } } },
-  marginBelowFloor: { code: 'marginBelowFloor', lists: ['Trade'], example: 'Oak', margin: '1', price: '9', floor: '30', currency: 'EUR' },
+  marginBelowFloor: {
+    code: 'marginBelowFloor',
+    lists: ['Trade'],
+    example: 'Oak',
+    margin: '1',
+    price: '9',
+    floor: '30',
+    currency: 'EUR',
+  },
   askedTwice: { code: 'askedTwice', title: 'Cloth', other: 'cloths.cloth' },
   breaksEmpty: { code: 'breaksEmpty' },
   breaksNotMeasured: { code: 'breaksNotMeasured' },
@@ -97,7 +105,11 @@ const FAULTS: { readonly [C in FaultCode]: Extract<FaultData, { code: C }> } = {
   addOnMissing: { code: 'addOnMissing' },
   addOnUnknown: { code: 'addOnUnknown', product: 'Oak' },
   addOnCycle: { code: 'addOnCycle', way: 'Oak' },
-  addOnUnresolved: { code: 'addOnUnresolved', product: 'Oak', first: { code: 'answerMissing', title: 'Size', ask: 'choose' } },
+  addOnUnresolved: {
+    code: 'addOnUnresolved',
+    product: 'Oak',
+    first: { code: 'answerMissing', title: 'Size', ask: 'choose' },
+  },
   sheetUnknown: { code: 'sheetUnknown', key: 'Oak' },
   overrideLost: { code: 'overrideLost', sheet: 'Oak', what: 'Oak' },
   groupUnknown: { code: 'groupUnknown', key: 'Oak' },
@@ -118,7 +130,12 @@ const FAULTS: { readonly [C in FaultCode]: Extract<FaultData, { code: C }> } = {
   choiceNeverShown: { code: 'choiceNeverShown', title: 'Oak' },
   ruleSilent: { code: 'ruleSilent', rule: { title: '', when: { kind: 'quantity', compare: 'atLeast', value: 3 } } },
   ruleEndsSale: { code: 'ruleEndsSale', rule: { title: '', when: { kind: 'quantity', compare: 'atLeast', value: 3 } } },
-  rulesOppose: { code: 'rulesOppose', rule: { title: '', when: { kind: 'quantity', compare: 'atLeast', value: 3 } }, other: { title: '', when: { kind: 'quantity', compare: 'atLeast', value: 3 } }, example: 'Oak' },
+  rulesOppose: {
+    code: 'rulesOppose',
+    rule: { title: '', when: { kind: 'quantity', compare: 'atLeast', value: 3 } },
+    other: { title: '', when: { kind: 'quantity', compare: 'atLeast', value: 3 } },
+    example: 'Oak',
+  },
   skuShared: { code: 'skuShared', sku: 'Oak', first: 'Oak', second: 'Oak' },
   partMissing: { code: 'partMissing', title: 'Oak' },
   partUnknown: { code: 'partUnknown', product: 'oak', title: 'Oak' },
@@ -147,7 +164,21 @@ const PROBLEMS: { readonly [C in ProblemCode]: Extract<ProblemData, { code: C }>
   unknownPart: { code: 'unknownPart', key: 'Oak', meant: 'Oak' },
   slotTooFew: { code: 'slotTooFew', title: 'Oak', given: 1, least: 3 },
   slotTooMany: { code: 'slotTooMany', title: 'Oak', given: 4, most: 3 },
-  doesNotFit: { code: 'doesNotFit', product: 'Oak', property: 'width', is: '4 m', compare: 'is', other: 'Oak', otherProperty: 'width', otherIs: '5 m', reason: '', instead: [{ kind: 'take', of: 'Oak', titles: ['one', 'two'] }, { kind: 'configure', of: 'Elm' }] },
+  doesNotFit: {
+    code: 'doesNotFit',
+    product: 'Oak',
+    property: 'width',
+    is: '4 m',
+    compare: 'is',
+    other: 'Oak',
+    otherProperty: 'width',
+    otherIs: '5 m',
+    reason: '',
+    instead: [
+      { kind: 'take', of: 'Oak', titles: ['one', 'two'] },
+      { kind: 'configure', of: 'Elm' },
+    ],
+  },
   partFixed: { code: 'partFixed', title: 'Oak' },
   answerFixed: { code: 'answerFixed', title: 'Oak' },
   partNotLeftOut: { code: 'partNotLeftOut', title: 'Oak' },
@@ -172,13 +203,24 @@ const PROBLEMS: { readonly [C in ProblemCode]: Extract<ProblemData, { code: C }>
   tooManyPicked: { code: 'tooManyPicked', title: 'Oak', given: 3, most: 3 },
   pickedTwice: { code: 'pickedTwice', title: 'Oak', option: 'Oak' },
   dayUnreadable: { code: 'dayUnreadable', title: 'Oak', given: 'x?' },
-  dayNotOffered: { code: 'dayNotOffered', title: 'Oak', day: '2027-03-31', why: { kind: 'weekday', number: 3 }, nearest: ['one', 'two'] },
+  dayNotOffered: {
+    code: 'dayNotOffered',
+    title: 'Oak',
+    day: '2027-03-31',
+    why: { kind: 'weekday', number: 3 },
+    nearest: ['one', 'two'],
+  },
   fileUnknown: { code: 'fileUnknown', title: 'Oak' },
   fileType: { code: 'fileType', title: 'Oak', file: 'Oak', is: 'Oak', wanted: 'kilograms' },
   fileTooLarge: { code: 'fileTooLarge', title: 'Oak', file: 'Oak', size: 'Oak', largest: 'Oak' },
   fileCount: { code: 'fileCount', title: 'Oak', given: 3, least: 3, most: 3 },
   optionNotOffered: { code: 'optionNotOffered', title: 'Oak', option: 'Oak' },
-  optionRuledOut: { code: 'optionRuledOut', title: 'Oak', option: 'Oak', because: { kind: 'said', choice: 'Gift', yes: true } },
+  optionRuledOut: {
+    code: 'optionRuledOut',
+    title: 'Oak',
+    option: 'Oak',
+    because: { kind: 'said', choice: 'Gift', yes: true },
+  },
   refusedByRule: { code: 'refusedByRule', reason: 'Not this winter.' },
   notMadeTogether: { code: 'notMadeTogether', combination: 'Oak', instead: 'Oak' },
   formulaStopped: { code: 'formulaStopped', title: 'Oak', line: 'Oak', why: 'divisionByZero' },
@@ -188,7 +230,19 @@ const PROBLEMS: { readonly [C in ProblemCode]: Extract<ProblemData, { code: C }>
   outOfStock: { code: 'outOfStock', item: 'Oak' },
   noRoom: { code: 'noRoom', title: 'Inspection', per: 'week', at: '2026-11-30', left: 2, asked: 3, next: '2026-12-07' },
   notEnoughStock: { code: 'notEnoughStock', item: 'Oak', canSupply: 3, asked: 3 },
-  cannotCut: { code: 'cannotCut', item: 'Oak', total: 'Oak', longest: 'Oak', piece: 'Oak', pieces: 3, canSupply: 3, tooLong: true, isProved: true, instead: ['one', 'two'], nearest: ['one', 'two'] },
+  cannotCut: {
+    code: 'cannotCut',
+    item: 'Oak',
+    total: 'Oak',
+    longest: 'Oak',
+    piece: 'Oak',
+    pieces: 3,
+    canSupply: 3,
+    tooLong: true,
+    isProved: true,
+    instead: ['one', 'two'],
+    nearest: ['one', 'two'],
+  },
   productNotReady: { code: 'productNotReady', first: { code: 'skuMissing' }, count: 3 },
   notInShop: { code: 'notInShop' },
   priceMissing: { code: 'priceMissing' },
@@ -196,14 +250,48 @@ const PROBLEMS: { readonly [C in ProblemCode]: Extract<ProblemData, { code: C }>
   lineBelowNothing: { code: 'lineBelowNothing', total: Exact.of(-3), currency: 'EUR' },
   weightBelowNothing: { code: 'weightBelowNothing', weight: { value: Exact.of(-3), unit: requireUnit('kg') } },
   unknownKey: { code: 'unknownKey', place: 'Oak', key: 'Oak', known: ['one', 'two'], meant: 'Oak' },
-  quantityNotWhole: { code: 'quantityNotWhole', given: 'x?', nearest: [{ quantity: 3, caption: '' }, { quantity: 6, caption: 'one tray' }] },
+  quantityNotWhole: {
+    code: 'quantityNotWhole',
+    given: 'x?',
+    nearest: [
+      { quantity: 3, caption: '' },
+      { quantity: 6, caption: 'one tray' },
+    ],
+  },
   quantityRefused: { code: 'quantityRefused', given: 4, nearest: [{ quantity: 6, caption: '' }] },
-  quantityBelow: { code: 'quantityBelow', minimum: 3, nearest: [{ quantity: 3, caption: '' }, { quantity: 6, caption: 'one tray' }] },
-  quantityAbove: { code: 'quantityAbove', maximum: 3, nearest: [{ quantity: 3, caption: '' }, { quantity: 6, caption: 'one tray' }] },
-  quantityMultiple: { code: 'quantityMultiple', multiple: 3, start: 0, nearest: [{ quantity: 3, caption: '' }, { quantity: 6, caption: 'one tray' }] },
+  quantityBelow: {
+    code: 'quantityBelow',
+    minimum: 3,
+    nearest: [
+      { quantity: 3, caption: '' },
+      { quantity: 6, caption: 'one tray' },
+    ],
+  },
+  quantityAbove: {
+    code: 'quantityAbove',
+    maximum: 3,
+    nearest: [
+      { quantity: 3, caption: '' },
+      { quantity: 6, caption: 'one tray' },
+    ],
+  },
+  quantityMultiple: {
+    code: 'quantityMultiple',
+    multiple: 3,
+    start: 0,
+    nearest: [
+      { quantity: 3, caption: '' },
+      { quantity: 6, caption: 'one tray' },
+    ],
+  },
   quantityNotListed: { code: 'quantityNotListed', given: 5, nearest: [{ quantity: 3, caption: 'one tray' }] },
   customerQuantity: { code: 'customerQuantity', title: 'Queens', pieces: 2, earlier: 1, most: 2 },
-  basketQuantity: { code: 'basketQuantity', title: 'Bottling', pieces: 2, fault: { code: 'quantityBelow', minimum: 3, nearest: [{ quantity: 3, caption: '' }] } },
+  basketQuantity: {
+    code: 'basketQuantity',
+    title: 'Bottling',
+    pieces: 2,
+    fault: { code: 'quantityBelow', minimum: 3, nearest: [{ quantity: 3, caption: '' }] },
+  },
   noQuantity: { code: 'noQuantity', minimum: 3, maximum: 3, multiple: 3 },
 };
 
@@ -215,7 +303,11 @@ function expectSentences(words: string, code: string): void {
 }
 
 describe('everything that can be wrong has words', () => {
-  it.each(Object.values(FAULTS).map((data) => [data.code, data] as const))('with a definition: %s', (code, data) => expectSentences(faultWords(data), code));
+  it.each(Object.values(FAULTS).map((data) => [data.code, data] as const))('with a definition: %s', (code, data) =>
+    expectSentences(faultWords(data), code),
+  );
 
-  it.each(Object.values(PROBLEMS).map((data) => [data.code, data] as const))('with a selection: %s', (code, data) => expectSentences(problemText(data), code));
+  it.each(Object.values(PROBLEMS).map((data) => [data.code, data] as const))('with a selection: %s', (code, data) =>
+    expectSentences(problemText(data), code),
+  );
 });

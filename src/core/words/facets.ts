@@ -8,13 +8,16 @@ import { counted } from './counted';
 
 /** How many of a product's choices ask customers something that makes no variants. */
 function plainChoices(product: Product): number {
-  return product.choices.filter((choice) => !isStocked(choice) && !isNote(choice) && !choice.forWorkshop && choice.kind !== 'slot').length;
+  return product.choices.filter(
+    (choice) => !isStocked(choice) && !isNote(choice) && !choice.forWorkshop && choice.kind !== 'slot',
+  ).length;
 }
 
 /** What a product is, as small words for a list: `12 variants`, `by the metre`, `4 choices`, `in cases of 12`. */
 export function facetWords(product: Product): string[] {
   const words: string[] = [];
-  if (product.soldBy.kind !== 'each') words.push(`by the ${unitByCode(product.soldBy.unit)?.words[0] ?? product.soldBy.unit}`);
+  if (product.soldBy.kind !== 'each')
+    words.push(`by the ${unitByCode(product.soldBy.unit)?.words[0] ?? product.soldBy.unit}`);
   if (product.parts.length > 0) words.push(`kit of ${product.parts.length}`);
   const slots = product.choices.filter(({ kind }) => kind === 'slot').length;
   if (slots > 0) words.push(`build of ${counted(slots, 'slot')}`);
@@ -26,10 +29,14 @@ export function facetWords(product: Product): string[] {
   else if (quantity && quantity.multiple > 1) words.push(`in multiples of ${quantity.multiple}`);
   else if (quantity && quantity.minimum > 1) words.push(`from ${quantity.minimum} pieces`);
   const shown = words.length > 0 ? words : ['plain'];
-  return product.soldWhere === 'shop' ? shown : [...shown, product.soldWhere === 'kits' ? 'only in kits' : 'by its address only'];
+  return product.soldWhere === 'shop'
+    ? shown
+    : [...shown, product.soldWhere === 'kits' ? 'only in kits' : 'by its address only'];
 }
 
-/** A product's price for a list, on a day where that matters: `€129.00`, `€18.50 / m`, `€14.00 – €96.00`, `from €48.00`. */
+/**
+ * A product's price for a list, on a day where that matters: `€129.00`, `€18.50 / m`, `€14.00 – €96.00`, `from €48.00`.
+ */
 export function priceWords(program: Program, today?: string): string | null {
   const { currency } = program;
   const range = sellableRange(program, today);
@@ -37,7 +44,8 @@ export function priceWords(program: Program, today?: string): string | null {
   const per = range.per === null ? '' : ` / ${unitByCode(range.per)?.symbol ?? range.per}`;
   const shown = (amount: Exact) => formatMoney(roundToMinorUnit(amount, currency), currency);
   const from = shown(range.from);
-  // What is worked out from measures has an end that nobody looks for in a list; for a unit, what else there is to pay has no place.
+  // What is worked out from measures has an end that nobody looks for in a list; for a unit, what else there is to pay
+  // has no place.
   if (range.per === null && (range.open || program.baseFormula !== null)) return `from ${from}`;
   if (!range.from.equals(range.to)) return `${from} – ${shown(range.to)}${per}`;
   return range.open ? `from ${from}${per}` : `${from}${per}`;

@@ -3,15 +3,46 @@ import { type Path } from '../problems';
 
 /** What single things of a definition are called, by their name inside it. */
 const FIELDS: Readonly<Record<string, string>> = {
-  amount: 'the amount', value: 'the amount', wasPrice: 'the was-price', price: 'the price', sku: 'SKU', weight: 'the weight', min: 'the least', max: 'the most', step: 'the step',
-  least: 'the least', most: 'the most', default: 'what it begins with', quantity: 'the quantity', waste: 'waste', minimum: 'the least', maximum: 'the most', multiple: 'the multiple',
-  percent: 'the percentage', from: 'from how many on', breaks: 'what more costs', over: 'what is counted', together: 'the group', gives: 'what the steps say', gtin: 'GTIN', title: 'the title', text: 'the text', draws: 'what it takes from stock', stock: 'the stock item', properties: 'properties', unit: 'the unit', picks: 'quick picks',
+  amount: 'the amount',
+  value: 'the amount',
+  wasPrice: 'the was-price',
+  price: 'the price',
+  sku: 'SKU',
+  weight: 'the weight',
+  min: 'the least',
+  max: 'the most',
+  step: 'the step',
+  least: 'the least',
+  most: 'the most',
+  default: 'what it begins with',
+  quantity: 'the quantity',
+  waste: 'waste',
+  minimum: 'the least',
+  maximum: 'the most',
+  multiple: 'the multiple',
+  percent: 'the percentage',
+  from: 'from how many on',
+  breaks: 'what more costs',
+  over: 'what is counted',
+  together: 'the group',
+  gives: 'what the steps say',
+  gtin: 'GTIN',
+  title: 'the title',
+  text: 'the text',
+  draws: 'what it takes from stock',
+  stock: 'the stock item',
+  properties: 'properties',
+  unit: 'the unit',
+  picks: 'quick picks',
 };
 
 /** Where in a product something stands, for a fault that does not say so itself: `Cloth, Slate: what it adds`. */
 export function placeWords(path: Path, product: Product): string {
   const last = path.findLast((step) => typeof step === 'string');
-  const field = path.length > 1 && typeof last === 'string' && last !== path[0] ? (FIELDS[last] ?? '') : (FIELDS[String(path[0])] ?? '');
+  const field =
+    path.length > 1 && typeof last === 'string' && last !== path[0]
+      ? (FIELDS[last] ?? '')
+      : (FIELDS[String(path[0])] ?? '');
   const thing = stepWords(path) || thingWords(path, product);
   return thing !== '' && field !== '' ? `${thing}: ${field}` : thing || field;
 }
@@ -28,12 +59,19 @@ function thingWords([first, index, , inner]: Path, product: Product): string {
   switch (first) {
     case 'choices': {
       const choice = product.choices[index];
-      const option = choice && 'options' in choice && typeof inner === 'number' ? choice.options[inner]?.title : undefined;
+      const option =
+        choice && 'options' in choice && typeof inner === 'number' ? choice.options[inner]?.title : undefined;
       return choice ? [insideNameOf(choice), option ?? []].flat().join(', ') : '';
     }
     case 'variants': {
       const options = product.variants[index]?.options ?? {};
-      return product.choices.flatMap((choice) => ('options' in choice ? choice.options.flatMap(({ key, title }) => (options[choice.key] === key ? title : [])) : [])).join(' · ');
+      return product.choices
+        .flatMap((choice) =>
+          'options' in choice
+            ? choice.options.flatMap(({ key, title }) => (options[choice.key] === key ? title : []))
+            : [],
+        )
+        .join(' · ');
     }
     case 'rules':
       return product.rules[index]?.title || `Rule ${index + 1}`;

@@ -21,9 +21,21 @@ export interface Words {
 const either = (answers: readonly (string | number)[]) => answers.join(' or ');
 
 /** What is still to be done with a choice that has no answer. */
-const ASKED = { choose: 'chosen', enter: 'filled in', answer: 'answered', upload: 'uploaded', agree: 'agreed to', nothing: 'answered' } as const;
+const ASKED = {
+  choose: 'chosen',
+  enter: 'filled in',
+  answer: 'answered',
+  upload: 'uploaded',
+  agree: 'agreed to',
+  nothing: 'answered',
+} as const;
 
-const STOPPED = { divisionByZero: 'it divides by nothing', tooLarge: 'the figures grow beyond anything real', rootOfNegative: 'it takes the root of a negative value', negative: 'it comes out below nothing' } as const;
+const STOPPED = {
+  divisionByZero: 'it divides by nothing',
+  tooLarge: 'the figures grow beyond anything real',
+  rootOfNegative: 'it takes the root of a negative value',
+  negative: 'it comes out below nothing',
+} as const;
 
 /** The sentence for what is wrong with a definition, saying what would be right. */
 export function faultWords(data: FaultData): string {
@@ -40,28 +52,69 @@ type Saying<C extends ProblemCode> = (data: Extract<ProblemData, { code: C }>) =
 
 /** What is said of each thing that can be wrong with a selection; one that is forgotten does not compile. */
 const sayings: { readonly [C in ProblemCode]: Saying<C> } = {
-  selectionMalformed: (data) => ({ message: 'The selection is not in a form that can be read.', remedy: `Expected ${formWords(data.expected)}.` }),
-  unknownChoice: (data) => ({ message: `This product has no choice “${data.key}”.`, remedy: data.meant === null ? 'Leave that answer out.' : `“${data.meant}” may be meant.` }),
-  unknownPart: (data) => ({ message: `This product has no part “${data.key}”.`, remedy: data.meant === null ? 'Leave it out.' : `“${data.meant}” may be meant.` }),
-  partFixed: (data) => ({ message: `${data.title} comes as it is: nothing of it can be chosen.`, remedy: 'Leave out what is said of it.' }),
-  answerFixed: (data) => ({ message: `${data.title} is settled here: nothing else can be chosen.`, remedy: 'Leave that answer out.' }),
-  partNotLeftOut: (data) => ({ message: `${data.title} belongs to it and can’t be left out.`, remedy: 'Take it, or buy the other parts by themselves.' }),
-  partNotOffered: (data) => ({ message: `${data.title}: “${data.given}” is not one of the products it can be.`, remedy: `Choose one of: ${data.offered.join(', ')}.` }),
-  partQuantity: (data) => ({ message: `${data.title}: ${data.given} of it can’t be had.`, remedy: data.least === data.most ? `${data.least} of it ${data.least === 1 ? 'comes' : 'come'} with each.` : `Take from ${data.least} to ${data.most}.` }),
-  partOut: (data) => ({
-    message: data.canSupply < 1 ? `${data.title}: ${data.item} is out of stock.` : `${data.title}: there is not enough ${data.item} for ${data.asked}.`,
-    remedy: `${data.canSupply < 1 ? '' : `${supplyWords(data.canSupply)} `}${data.instead.length > 0 ? `Instead, ${either(data.instead)}.` : data.canSupply < 1 ? 'Choose something else there, or come back when it has been restocked.' : ''}`.trim(),
+  selectionMalformed: (data) => ({
+    message: 'The selection is not in a form that can be read.',
+    remedy: `Expected ${formWords(data.expected)}.`,
   }),
-  unknownPickKey: (data) => ({ message: `${data.title}: “${data.key}” means nothing beside an option.`, remedy: 'Give {"option": key, "quantity": number}.' }),
-  wrongKindOfAnswer: (data) => ({ message: `${data.title}: the answer is of the wrong kind.`, remedy: `Give ${data.expected}.` }),
+  unknownChoice: (data) => ({
+    message: `This product has no choice “${data.key}”.`,
+    remedy: data.meant === null ? 'Leave that answer out.' : `“${data.meant}” may be meant.`,
+  }),
+  unknownPart: (data) => ({
+    message: `This product has no part “${data.key}”.`,
+    remedy: data.meant === null ? 'Leave it out.' : `“${data.meant}” may be meant.`,
+  }),
+  partFixed: (data) => ({
+    message: `${data.title} comes as it is: nothing of it can be chosen.`,
+    remedy: 'Leave out what is said of it.',
+  }),
+  answerFixed: (data) => ({
+    message: `${data.title} is settled here: nothing else can be chosen.`,
+    remedy: 'Leave that answer out.',
+  }),
+  partNotLeftOut: (data) => ({
+    message: `${data.title} belongs to it and can’t be left out.`,
+    remedy: 'Take it, or buy the other parts by themselves.',
+  }),
+  partNotOffered: (data) => ({
+    message: `${data.title}: “${data.given}” is not one of the products it can be.`,
+    remedy: `Choose one of: ${data.offered.join(', ')}.`,
+  }),
+  partQuantity: (data) => ({
+    message: `${data.title}: ${data.given} of it can’t be had.`,
+    remedy:
+      data.least === data.most
+        ? `${data.least} of it ${data.least === 1 ? 'comes' : 'come'} with each.`
+        : `Take from ${data.least} to ${data.most}.`,
+  }),
+  partOut: (data) => ({
+    message:
+      data.canSupply < 1
+        ? `${data.title}: ${data.item} is out of stock.`
+        : `${data.title}: there is not enough ${data.item} for ${data.asked}.`,
+    remedy:
+      `${data.canSupply < 1 ? '' : `${supplyWords(data.canSupply)} `}${data.instead.length > 0 ? `Instead, ${either(data.instead)}.` : data.canSupply < 1 ? 'Choose something else there, or come back when it has been restocked.' : ''}`.trim(),
+  }),
+  unknownPickKey: (data) => ({
+    message: `${data.title}: “${data.key}” means nothing beside an option.`,
+    remedy: 'Give {"option": key, "quantity": number}.',
+  }),
+  wrongKindOfAnswer: (data) => ({
+    message: `${data.title}: the answer is of the wrong kind.`,
+    remedy: `Give ${data.expected}.`,
+  }),
   unknownOption: (data) => ({
     message: `${data.title}: “${data.given}” is not one of the options.`,
-    remedy: data.offered.length > 0 ? `Choose one of: ${data.offered.join(', ')}.` : 'There is nothing to choose here yet.',
+    remedy:
+      data.offered.length > 0 ? `Choose one of: ${data.offered.join(', ')}.` : 'There is nothing to choose here yet.',
   }),
   answerMissing: (data) => ({ message: `${data.title} is still to be ${ASKED[data.ask]}.` }),
   workshopUnsettled: (data) => ({
     message: `It can’t be made as chosen: ${data.title === UNSEEN ? 'something that we decide ourselves' : `“${data.title}”, which the workshop alone sees,`} is not settled.`,
-    remedy: data.title === UNSEEN ? 'Choose something else, or ask us.' : 'Give it a default, or a rule that settles it for this selection.',
+    remedy:
+      data.title === UNSEEN
+        ? 'Choose something else, or ask us.'
+        : 'Give it a default, or a rule that settles it for this selection.',
   }),
   textTooShort: (data) => ({
     message: `${data.title}: ${counted(data.characters, 'character')} is too short.`,
@@ -72,65 +125,168 @@ const sayings: { readonly [C in ProblemCode]: Saying<C> } = {
     remedy: `Use at most ${counted(data.most, 'character')}.`,
   }),
   textUnprintable(data) {
-    if (data.fault === 'turnsDirection') return { message: `${data.title} has a hidden sign in it that turns the direction of reading round: it would print as something else than it shows.`, remedy: 'Type it again instead of pasting it.' };
-    return { message: `${data.title} has a character in it that can’t be printed.`, remedy: 'Type it again with letters, digits and signs on one line.' };
+    if (data.fault === 'turnsDirection')
+      return {
+        message: `${data.title} has a hidden sign in it that turns the direction of reading round: it would print as something else than it shows.`,
+        remedy: 'Type it again instead of pasting it.',
+      };
+    return {
+      message: `${data.title} has a character in it that can’t be printed.`,
+      remedy: 'Type it again with letters, digits and signs on one line.',
+    };
   },
   numberUnreadable: (data) => measureFaultWords(data.title, data.given, data.fault, data.example),
-  numberTooLarge: (data) => ({ message: `${data.title}: that number is larger than anything we could make.`, remedy: 'Use fewer than 16 digits.' }),
-  belowMinimum: (data) => ({ message: `${data.title} must be at least ${data.minimum}.`, remedy: nearestWords(data.nearest) }),
-  aboveMaximum: (data) => ({ message: `${data.title} can be at most ${data.maximum}.`, remedy: nearestWords(data.nearest) }),
+  numberTooLarge: (data) => ({
+    message: `${data.title}: that number is larger than anything we could make.`,
+    remedy: 'Use fewer than 16 digits.',
+  }),
+  belowMinimum: (data) => ({
+    message: `${data.title} must be at least ${data.minimum}.`,
+    remedy: nearestWords(data.nearest),
+  }),
+  aboveMaximum: (data) => ({
+    message: `${data.title} can be at most ${data.maximum}.`,
+    remedy: nearestWords(data.nearest),
+  }),
   offStep: (data) => ({ message: `${data.title} goes in steps of ${data.step}.`, remedy: nearestWords(data.nearest) }),
-  quantityNotWhole: (data) => ({ message: data.given === 'NaN' ? 'The quantity must be a whole number.' : `The quantity must be a whole number, not ${data.given}.`, remedy: nearestWords(data.nearest) }),
-  quantityBelow: (data) => ({ message: `The smallest quantity is ${data.minimum}.`, remedy: nearestWords(data.nearest) }),
-  quantityAbove: (data) => ({ message: `The largest quantity is ${data.maximum}.`, remedy: nearestWords(data.nearest) }),
-  noQuantity: (data) => ({ message: `No quantity can be ordered: it would be at least ${data.minimum}, at most ${data.maximum}${data.multiple > 1 ? ` and a multiple of ${data.multiple}` : ''}.`, remedy: 'Choose otherwise.' }),
-  quantityRefused: (data) => ({ message: `${data.given} can’t be ordered of this as it is chosen${data.nearest.length > 0 ? '' : ', nor any number near it'}.`, remedy: nearestWords(data.nearest) ?? 'Choose otherwise, or ask for another number.' }),
-  quantityMultiple: (data) => ({ message: `This is sold in multiples of ${data.multiple}${data.start % data.multiple === 0 ? '' : `, counted from ${data.start}`}.`, remedy: nearestWords(data.nearest) }),
+  quantityNotWhole: (data) => ({
+    message:
+      data.given === 'NaN'
+        ? 'The quantity must be a whole number.'
+        : `The quantity must be a whole number, not ${data.given}.`,
+    remedy: nearestWords(data.nearest),
+  }),
+  quantityBelow: (data) => ({
+    message: `The smallest quantity is ${data.minimum}.`,
+    remedy: nearestWords(data.nearest),
+  }),
+  quantityAbove: (data) => ({
+    message: `The largest quantity is ${data.maximum}.`,
+    remedy: nearestWords(data.nearest),
+  }),
+  noQuantity: (data) => ({
+    message: `No quantity can be ordered: it would be at least ${data.minimum}, at most ${data.maximum}${data.multiple > 1 ? ` and a multiple of ${data.multiple}` : ''}.`,
+    remedy: 'Choose otherwise.',
+  }),
+  quantityRefused: (data) => ({
+    message: `${data.given} can’t be ordered of this as it is chosen${data.nearest.length > 0 ? '' : ', nor any number near it'}.`,
+    remedy: nearestWords(data.nearest) ?? 'Choose otherwise, or ask for another number.',
+  }),
+  quantityMultiple: (data) => ({
+    message: `This is sold in multiples of ${data.multiple}${data.start % data.multiple === 0 ? '' : `, counted from ${data.start}`}.`,
+    remedy: nearestWords(data.nearest),
+  }),
   basketQuantity(data) {
     const { message, remedy } = problemWords(data.fault);
-    return { message: `${data.title}: there ${data.pieces === 1 ? 'is' : 'are'} ${data.pieces} in the basket together. ${message}`, remedy };
+    return {
+      message: `${data.title}: there ${data.pieces === 1 ? 'is' : 'are'} ${data.pieces} in the basket together. ${message}`,
+      remedy,
+    };
   },
   customerQuantity(data) {
     const left = Math.max(0, data.most - data.earlier);
     const before = data.earlier === 0 ? '' : ` ${data.earlier} ${data.earlier === 1 ? 'was' : 'were'} ordered before.`;
-    return { message: `${data.title}: one customer can have at most ${data.most}, and there ${data.pieces === 1 ? 'is' : 'are'} ${data.pieces} in the basket.${before}`, remedy: left === 0 ? `Take ${data.pieces === 1 ? 'it' : 'them'} out.` : `Leave at most ${left} in the basket.` };
+    return {
+      message: `${data.title}: one customer can have at most ${data.most}, and there ${data.pieces === 1 ? 'is' : 'are'} ${data.pieces} in the basket.${before}`,
+      remedy: left === 0 ? `Take ${data.pieces === 1 ? 'it' : 'them'} out.` : `Leave at most ${left} in the basket.`,
+    };
   },
-  quantityNotListed: (data) => ({ message: `${data.given} is not a quantity that this is sold in.`, remedy: nearestWords(data.nearest) }),
-  optionQuantity: (data) => ({ message: `${data.title}: ${data.given || 'that'} is not a quantity it can have.`, remedy: `Use a whole number from 1 to ${data.most}.` }),
-  tooFewPicked: (data) => ({ message: `${data.title}: ${data.given} chosen, at least ${data.least} are needed.`, remedy: `Choose ${data.least - data.given} more.` }),
-  tooManyPicked: (data) => ({ message: `${data.title}: ${data.given} chosen, at most ${data.most} can be.`, remedy: `Leave ${data.given - data.most} out.` }),
-  slotTooFew: (data) => ({ message: `${data.title}: ${data.given} in it, at least ${data.least} are needed.`, remedy: `Add ${data.least - data.given} more.` }),
-  slotTooMany: (data) => ({ message: `${data.title}: ${data.given} in it, at most ${data.most} can be.`, remedy: `Take ${data.given - data.most} out.` }),
+  quantityNotListed: (data) => ({
+    message: `${data.given} is not a quantity that this is sold in.`,
+    remedy: nearestWords(data.nearest),
+  }),
+  optionQuantity: (data) => ({
+    message: `${data.title}: ${data.given || 'that'} is not a quantity it can have.`,
+    remedy: `Use a whole number from 1 to ${data.most}.`,
+  }),
+  tooFewPicked: (data) => ({
+    message: `${data.title}: ${data.given} chosen, at least ${data.least} are needed.`,
+    remedy: `Choose ${data.least - data.given} more.`,
+  }),
+  tooManyPicked: (data) => ({
+    message: `${data.title}: ${data.given} chosen, at most ${data.most} can be.`,
+    remedy: `Leave ${data.given - data.most} out.`,
+  }),
+  slotTooFew: (data) => ({
+    message: `${data.title}: ${data.given} in it, at least ${data.least} are needed.`,
+    remedy: `Add ${data.least - data.given} more.`,
+  }),
+  slotTooMany: (data) => ({
+    message: `${data.title}: ${data.given} in it, at most ${data.most} can be.`,
+    remedy: `Take ${data.given - data.most} out.`,
+  }),
   doesNotFit: (data) => ({
     message: data.reason || `${data.product} does not fit ${data.other}: ${notFittingWords(data)}.`,
     ...(data.instead.length > 0 && { remedy: fittingWords(data.instead) }),
   }),
   pickedTwice: (data) => ({ message: `${data.title}: ${data.option} is chosen twice.`, remedy: 'Choose it once.' }),
-  dayUnreadable: (data) => ({ message: `${data.title}: “${data.given}” is not a day.`, remedy: 'Write it as year-month-day, like 2027-03-31.' }),
-  dayNotOffered: (data) => ({ message: `${data.title}: ${dayAsRead(data.day)} can’t be chosen, ${whyNotWords(data.why)}.`, remedy: nearestWords(data.nearest) }),
+  dayUnreadable: (data) => ({
+    message: `${data.title}: “${data.given}” is not a day.`,
+    remedy: 'Write it as year-month-day, like 2027-03-31.',
+  }),
+  dayNotOffered: (data) => ({
+    message: `${data.title}: ${dayAsRead(data.day)} can’t be chosen, ${whyNotWords(data.why)}.`,
+    remedy: nearestWords(data.nearest),
+  }),
   fileUnknown: (data) => ({ message: `${data.title}: a file that was given is not here.`, remedy: 'Upload it again.' }),
-  fileType: (data) => ({ message: `${data.title}: ${data.file} ${data.is ? `is ${data.is}` : 'is none of the types we can use'}, whatever its name says.`, remedy: `Upload ${data.wanted}.` }),
-  fileTooLarge: (data) => ({ message: `${data.title}: ${data.file} has ${data.size}.`, remedy: `A file can have at most ${data.largest}.` }),
+  fileType: (data) => ({
+    message: `${data.title}: ${data.file} ${data.is ? `is ${data.is}` : 'is none of the types we can use'}, whatever its name says.`,
+    remedy: `Upload ${data.wanted}.`,
+  }),
+  fileTooLarge: (data) => ({
+    message: `${data.title}: ${data.file} has ${data.size}.`,
+    remedy: `A file can have at most ${data.largest}.`,
+  }),
   fileCount: (data) => ({
     message: `${data.title}: ${counted(data.given, 'file')} given.`,
     remedy: data.least === data.most ? `Give exactly ${data.least}.` : `Give ${data.least} to ${data.most}.`,
   }),
-  optionNotOffered: (data) => ({ message: `${data.title}: ${data.option} is not offered to you.`, remedy: 'Choose another.' }),
-  optionRuledOut: (data) => ({ message: `${data.title}: ${data.option} can’t be had when ${conditionWords(data.because)}.`, remedy: 'Choose another, or change the other answer.' }),
+  optionNotOffered: (data) => ({
+    message: `${data.title}: ${data.option} is not offered to you.`,
+    remedy: 'Choose another.',
+  }),
+  optionRuledOut: (data) => ({
+    message: `${data.title}: ${data.option} can’t be had when ${conditionWords(data.because)}.`,
+    remedy: 'Choose another, or change the other answer.',
+  }),
   refusedByRule: (data) => ({ message: data.reason }),
-  notMadeTogether: (data) => ({ message: `${data.combination} is not made.`, remedy: data.instead === null ? 'Choose another combination.' : `Nearest that is made: ${data.instead}.` }),
-  formulaStopped: (data) => ({ message: `${data.title} can’t be worked out: ${STOPPED[data.why]} in “${data.line}”.`, remedy: 'Give other measures.' }),
-  partNotReady: (data) => ({ message: `${data.title} can’t be taken along: ${data.first ? problemWords(data.first).message : 'it is not in the shop now.'}`, remedy: 'Leave it out.' }),
-  notOnSale: (data) => ({ message: `${data.combination} is not on sale at the moment.`, remedy: 'Choose another combination.' }),
-  combinationNotMade: (data) => ({ message: `${data.combination} is not made.`, remedy: 'Choose another combination.' }),
-  outOfStock: (data) => ({ message: `${data.item} is out of stock.`, remedy: 'Choose something else, or come back when it has been restocked.' }),
+  notMadeTogether: (data) => ({
+    message: `${data.combination} is not made.`,
+    remedy: data.instead === null ? 'Choose another combination.' : `Nearest that is made: ${data.instead}.`,
+  }),
+  formulaStopped: (data) => ({
+    message: `${data.title} can’t be worked out: ${STOPPED[data.why]} in “${data.line}”.`,
+    remedy: 'Give other measures.',
+  }),
+  partNotReady: (data) => ({
+    message: `${data.title} can’t be taken along: ${data.first ? problemWords(data.first).message : 'it is not in the shop now.'}`,
+    remedy: 'Leave it out.',
+  }),
+  notOnSale: (data) => ({
+    message: `${data.combination} is not on sale at the moment.`,
+    remedy: 'Choose another combination.',
+  }),
+  combinationNotMade: (data) => ({
+    message: `${data.combination} is not made.`,
+    remedy: 'Choose another combination.',
+  }),
+  outOfStock: (data) => ({
+    message: `${data.item} is out of stock.`,
+    remedy: 'Choose something else, or come back when it has been restocked.',
+  }),
   noRoom: (data) => ({
     message: `${data.title}: ${data.left === 0 ? `${periodWords(data.at, data.per)} is full` : `there is room for ${data.left} ${data.per === 'day' ? 'on' : 'in'} ${periodWords(data.at, data.per)}, and ${data.asked} are asked for`}.`,
-    remedy: data.next === null ? 'Take fewer, or ask the shop.' : `The next with room is ${periodWords(data.next, data.per)}.`,
+    remedy:
+      data.next === null
+        ? 'Take fewer, or ask the shop.'
+        : `The next with room is ${periodWords(data.next, data.per)}.`,
   }),
   notEnoughStock: (data) => ({
     message: `There is not enough ${data.item} for ${data.asked}.`,
-    remedy: data.canSupply < 1 ? 'Choose something else, or come back when it has been restocked.' : supplyWords(data.canSupply),
+    remedy:
+      data.canSupply < 1
+        ? 'Choose something else, or come back when it has been restocked.'
+        : supplyWords(data.canSupply),
   }),
   cannotCut: (data) => ({
     message: data.tooLong
@@ -144,10 +300,25 @@ const sayings: { readonly [C in ProblemCode]: Saying<C> } = {
   }),
   notInShop: () => ({ message: 'This is no longer sold.', remedy: 'Take it out of the basket.' }),
   priceMissing: () => ({ message: 'This product has no price yet.' }),
-  lineBelowNothing: (data) => ({ message: `What is taken off once comes to more than the rest of the line: ${formatMoney(data.total, data.currency)}.`, remedy: 'Take more of it, or choose fewer reductions.' }),
-  weightBelowNothing: (data) => ({ message: `The weight comes to less than nothing: ${formatQuantity(data.weight)}.`, remedy: 'Choose otherwise, or tell the shop.' }),
-  unknownKey: (data) => ({ message: `${data.place} has nothing called “${data.key}”.`, remedy: data.meant === null ? `What it can have: ${data.known.join(', ')}.` : `“${data.meant}” may be meant. What it can have: ${data.known.join(', ')}.` }),
-  priceBelowNothing: (data) => ({ message: `The reductions come to more than the price: ${formatMoney(data.price, data.currency)}.`, remedy: 'Choose fewer of them.' }),
+  lineBelowNothing: (data) => ({
+    message: `What is taken off once comes to more than the rest of the line: ${formatMoney(data.total, data.currency)}.`,
+    remedy: 'Take more of it, or choose fewer reductions.',
+  }),
+  weightBelowNothing: (data) => ({
+    message: `The weight comes to less than nothing: ${formatQuantity(data.weight)}.`,
+    remedy: 'Choose otherwise, or tell the shop.',
+  }),
+  unknownKey: (data) => ({
+    message: `${data.place} has nothing called “${data.key}”.`,
+    remedy:
+      data.meant === null
+        ? `What it can have: ${data.known.join(', ')}.`
+        : `“${data.meant}” may be meant. What it can have: ${data.known.join(', ')}.`,
+  }),
+  priceBelowNothing: (data) => ({
+    message: `The reductions come to more than the price: ${formatMoney(data.price, data.currency)}.`,
+    remedy: 'Choose fewer of them.',
+  }),
 };
 
 /** The sentences for everything that can be wrong with a selection. */
@@ -159,23 +330,36 @@ export function problemWords<C extends ProblemCode>(data: Extract<ProblemData, {
 export function notFittingWords({ property, is, compare, other, otherProperty, otherIs }: NotFitting): string {
   if (is === null) return `it says nothing of its ${property}`;
   if (otherIs === null) return `${other} says nothing of its ${otherProperty}`;
-  const wanted = compare === 'is' ? 'and has to be' : compare === 'isNot' ? 'and may not be' : `and has to be ${FITS[compare]}`;
+  const wanted =
+    compare === 'is' ? 'and has to be' : compare === 'isNot' ? 'and may not be' : `and has to be ${FITS[compare]}`;
   return `its ${property} is ${is}, ${wanted} ${otherIs}`;
 }
 
 function fittingWords(changes: readonly FittingChange[]): string {
   const nothing = changes.find((change) => change.kind === 'nothing');
   if (nothing) return `Nothing offered in ${nothing.place} goes with it.`;
-  const words = changes.flatMap((change) => (change.kind === 'take' ? [`take ${either(change.titles)} for ${change.of}`] : change.kind === 'configure' ? [`choose otherwise in ${change.of}`] : []));
+  const words = changes.flatMap((change) =>
+    change.kind === 'take'
+      ? [`take ${either(change.titles)} for ${change.of}`]
+      : change.kind === 'configure'
+        ? [`choose otherwise in ${change.of}`]
+        : [],
+  );
   return `To make it fit, ${either(words)}.`;
 }
 
-const FITS: Readonly<Record<'less' | 'atMost' | 'more' | 'atLeast', string>> = { less: 'less than', atMost: 'at most', more: 'more than', atLeast: 'at least' };
+const FITS: Readonly<Record<'less' | 'atMost' | 'more' | 'atLeast', string>> = {
+  less: 'less than',
+  atMost: 'at most',
+  more: 'more than',
+  atLeast: 'at least',
+};
 
 function nearestWords(nearest: readonly (string | ListedQuantity)[]): string | undefined {
-  return nearest.length > 0 ? `Nearest: ${either(nearest.map((near) => (typeof near === 'object' ? listedWords(near) : near)))}.` : undefined;
+  return nearest.length > 0
+    ? `Nearest: ${either(nearest.map((near) => (typeof near === 'object' ? listedWords(near) : near)))}.`
+    : undefined;
 }
-
 
 /** The sentences for a number or measure that can't be read as it was typed. */
 export function measureFaultWords(title: string, given: string, fault: MeasureFault, example: string): Words {
@@ -191,7 +375,10 @@ export function measureFaultWords(title: string, given: string, fault: MeasureFa
     case 'unknownUnit':
       return { message: `${title}: “${fault.text.slice(0, 30)}” is not a unit we know.`, remedy };
     case 'unitMissing':
-      return { message: `${title}: ${fault.number.trim()} at the end has no unit.`, remedy: 'Say which unit it is in, as in 4 ft 6 in.' };
+      return {
+        message: `${title}: ${fault.number.trim()} at the end has no unit.`,
+        remedy: 'Say which unit it is in, as in 4 ft 6 in.',
+      };
     case 'otherDimension':
       return {
         message: `${title}: ${fault.found.words[1]} measure ${dimensionNames[fault.found.dimension]}, not ${dimensionNames[fault.wanted.dimension]}.`,
@@ -203,16 +390,29 @@ export function measureFaultWords(title: string, given: string, fault: MeasureFa
         remedy: `Type ${either(fault.readings)}.`,
       };
     case 'ambiguousMark':
-      return { message: `${title}: “${fault.text}” could be thousands or feet.`, remedy: `Write ${fault.whole}, or feet with their inches, as in 4' 6".` };
+      return {
+        message: `${title}: “${fault.text}” could be thousands or feet.`,
+        remedy: `Write ${fault.whole}, or feet with their inches, as in 4' 6".`,
+      };
     case 'footMark':
-      return { message: `${title}: after feet, ${fault.rest.trim()} is not in inches.`, remedy: `Write inches with their mark, as in 4' 6".` };
+      return {
+        message: `${title}: after feet, ${fault.rest.trim()} is not in inches.`,
+        remedy: `Write inches with their mark, as in 4' 6".`,
+      };
     case 'divisionByZero':
       return { message: `${title}: a fraction can’t have 0 below its line.`, remedy };
   }
 }
 
 /** How many can be supplied; of many, how many exactly is nobody's business. */
-const supplyWords = (canSupply: number): string => (isTold(canSupply) ? `We can supply ${canSupply}.` : 'We can supply fewer.');
+const supplyWords = (canSupply: number): string =>
+  isTold(canSupply) ? `We can supply ${canSupply}.` : 'We can supply fewer.';
 
 /** What each dimension is called in a sentence. */
-export const dimensionNames = { length: 'length', area: 'area', volume: 'volume', mass: 'weight', count: 'number of pieces' } as const;
+export const dimensionNames = {
+  length: 'length',
+  area: 'area',
+  volume: 'volume',
+  mass: 'weight',
+  count: 'number of pieces',
+} as const;

@@ -14,7 +14,11 @@ interface ShopNames {
 
 /** What follows from a rule, as the end of a sentence: `show Ridge`, `add €12.00`. */
 export function effectWords(effect: RuleEffect, product: Choices, { currency, stock }: ShopNames): string {
-  const names = (keys: readonly string[]) => listed(keys.map((key) => choiceName(product, key)), 'and');
+  const names = (keys: readonly string[]) =>
+    listed(
+      keys.map((key) => choiceName(product, key)),
+      'and',
+    );
   switch (effect.kind) {
     case 'show':
     case 'hide':

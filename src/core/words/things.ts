@@ -1,5 +1,14 @@
 import { dayWords, monthNames, parseDay, weekdayNames } from '../calendar';
-import { type Figure, type FigureOf, type Keyed, type SelectionForm, type ToName, type Unnamed, type Wanted, type WhyNotDay } from '../problems/named-things';
+import {
+  type Figure,
+  type FigureOf,
+  type Keyed,
+  type SelectionForm,
+  type ToName,
+  type Unnamed,
+  type Wanted,
+  type WhyNotDay,
+} from '../problems/named-things';
 
 /** What each figure is called at the beginning of a sentence; of something, where it has a name. */
 const figures: Readonly<Record<Figure, string | ((of: string) => string)>> = {

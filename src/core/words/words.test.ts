@@ -10,7 +10,11 @@ const pricedWords = (product: Product) => priceWords(compile(product, surroundin
 describe('words', () => {
   it('say what a product is', () => {
     expect(facetWords(suit)).toEqual(['2 variants', '4 choices']);
-    expect(facetWords({ ...mesh, quantity: { ...ANY_QUANTITY, minimum: 2, multiple: 2 } })).toEqual(['by the metre', '1 choice', 'in multiples of 2']);
+    expect(facetWords({ ...mesh, quantity: { ...ANY_QUANTITY, minimum: 2, multiple: 2 } })).toEqual([
+      'by the metre',
+      '1 choice',
+      'in multiples of 2',
+    ]);
     expect(facetWords({ ...mesh, soldBy: { kind: 'each' }, choices: [] })).toEqual(['plain']);
   });
 
@@ -19,12 +23,19 @@ describe('words', () => {
     // 129 less the gift box's 1.50; 135 plus fencing 13.50, twelve letters 4.80 and four pockets 13. Moss is not made.
     expect(pricedWords(suit)).toBe('€127.50 – €166.30');
     expect(pricedWords({ ...mesh, price: null })).toBeNull();
-    expect(pricedWords({ ...suit, choices: suit.choices.filter(({ kind }) => kind === 'text'), variants: [] })).toBe('€129.00 – €133.80');
+    expect(pricedWords({ ...suit, choices: suit.choices.filter(({ kind }) => kind === 'text'), variants: [] })).toBe(
+      '€129.00 – €133.80',
+    );
   });
 
   it('say the price of a unit without what is for the whole piece, and with what is for the unit', () => {
     const hem = { kind: 'yesNo', key: 'hem', title: 'Hem', required: false, amount: { kind: 'fixed', value: '2.40' } };
-    const fine = { kind: 'list', key: 'fine', title: 'Fine', options: [{ key: 'fine', title: 'Fine', amount: { kind: 'perUnit', value: '1', unit: '[ft_i]', of: 'length' } }] };
+    const fine = {
+      kind: 'list',
+      key: 'fine',
+      title: 'Fine',
+      options: [{ key: 'fine', title: 'Fine', amount: { kind: 'perUnit', value: '1', unit: '[ft_i]', of: 'length' } }],
+    };
     const product = productSchema.parse({ ...mesh, choices: [...mesh.choices, hem, fine] });
     // 1 a foot is 3.2808 a metre.
     expect(pricedWords(product)).toBe('from €21.78 / m');
@@ -55,5 +66,7 @@ describe('what has still to be named', () => {
     ['together', 'Say what products are counted together with: a name that all of them have.'],
     ['place', 'Say which slot or part must fit.'],
     ['choices', 'Say which choices the rule is about.'],
-  ] as const)('is said for what it is: %s', (what, said) => expect(faultWords({ code: 'nothingNamed', what })).toBe(said));
+  ] as const)('is said for what it is: %s', (what, said) =>
+    expect(faultWords({ code: 'nothingNamed', what })).toBe(said),
+  );
 });

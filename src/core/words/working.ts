@@ -14,7 +14,9 @@ export function lineLabel(label: string, because: NamedCondition | undefined): s
   return words.charAt(0).toUpperCase() + words.slice(1);
 }
 
-/** What a line of the working is taken of, in words: `10 % of €129.00`, `8 characters × €0.40`, `0.25 m × €18.50 / m`. */
+/**
+ * What a line of the working is taken of, in words: `10 % of €129.00`, `8 characters × €0.40`, `0.25 m × €18.50 / m`.
+ */
 export function basisWords(basis: Basis, currency: string): string {
   switch (basis.kind) {
     case 'percent':
@@ -22,11 +24,16 @@ export function basisWords(basis: Basis, currency: string): string {
     case 'characters':
       return `${counted(basis.count, 'character')} × ${formatMoney(basis.rate, currency)}`;
     case 'formula':
-      return basis.lines.slice(0, -1).map((line) => `${line.name} ${lineValueWords(line, currency)}`).join(' · ');
+      return basis.lines
+        .slice(0, -1)
+        .map((line) => `${line.name} ${lineValueWords(line, currency)}`)
+        .join(' · ');
     case 'replaces':
       return `in the place of ${formatMoney(basis.amount, currency)}`;
     case 'moreThan':
-      return basis.amount.sign() === 0 ? 'not in the price of the kit' : `beside ${formatMoney(basis.amount, currency)} that the kit has for it`;
+      return basis.amount.sign() === 0
+        ? 'not in the price of the kit'
+        : `beside ${formatMoney(basis.amount, currency)} that the kit has for it`;
     case 'without':
       return 'left out of what the kit has usually';
     case 'pieces':
@@ -37,7 +44,10 @@ export function basisWords(basis: Basis, currency: string): string {
       return `${basis.unit ? formatQuantity({ value: basis.count.rounded(6), unit: basis.unit }) : basis.count.rounded(6).toString()} × ${formatMoney(basis.rate, currency)} instead of ${formatMoney(basis.usual, currency)}`;
     case 'charged': {
       const { unit } = basis.quantity;
-      const packs = basis.packs && basis.step ? ` in ${basis.packs.toString()} × ${basis.pack || 'pack'} of ${formatQuantity({ value: basis.step, unit })}` : '';
+      const packs =
+        basis.packs && basis.step
+          ? ` in ${basis.packs.toString()} × ${basis.pack || 'pack'} of ${formatQuantity({ value: basis.step, unit })}`
+          : '';
       return `${formatQuantity({ value: basis.needed.rounded(6), unit })} needed, ${formatQuantity({ value: basis.quantity.value.rounded(6), unit })} charged${packs} × ${formatMoney(basis.rate, currency)} / ${basis.per.symbol}`;
     }
     case 'measure':
@@ -48,7 +58,12 @@ export function basisWords(basis: Basis, currency: string): string {
 /** A line of a formula with its value, in the unit that people would use: `2.88 m²`, `€44.99`, `1.2 kg`. */
 export function lineValueWords({ value, dim }: Pick<LineValue, 'value' | 'dim'>, currency: string): string {
   if (sameDim(dim, MONEY)) return formatMoney(value, currency);
-  const code = dim.money === 0 && dim.mass === 0 ? ['1', 'm', 'm2', 'm3'][dim.length] : dim.mass === 1 && dim.length === 0 && dim.money === 0 ? 'kg' : undefined;
+  const code =
+    dim.money === 0 && dim.mass === 0
+      ? ['1', 'm', 'm2', 'm3'][dim.length]
+      : dim.mass === 1 && dim.length === 0 && dim.money === 0
+        ? 'kg'
+        : undefined;
   if (code === undefined) return `${value.rounded(6).toString()} ${dimWords(dim)}`;
   if (code === '1') return value.rounded(6).toString();
   return formatQuantity({ value: value.rounded(6), unit: requireUnit(code) });
@@ -79,7 +94,17 @@ export function amountWords(amount: Amount | null, currency: string): string {
 }
 
 /** How much a cutting plan wastes, and what is proven about that. */
-export function cutPlanWords({ unit, waste, leastWaste, unplaced }: { readonly unit: string; readonly waste: string; readonly leastWaste: string; readonly unplaced: readonly unknown[] }): string {
+export function cutPlanWords({
+  unit,
+  waste,
+  leastWaste,
+  unplaced,
+}: {
+  readonly unit: string;
+  readonly waste: string;
+  readonly leastWaste: string;
+  readonly unplaced: readonly unknown[];
+}): string {
   const words = (value: Exact) => quantityWords({ value: value.toString(), unit });
   const [wasted, least] = [Exact.from(waste), Exact.from(leastWaste)];
   if (unplaced.length > 0) return `Wastes ${words(wasted)} of what can be cut.`;

@@ -53,7 +53,11 @@ export const products = sqliteTable(
     createdAt: instant('created_at').notNull(),
     updatedAt: instant('updated_at').notNull(),
   },
-  (table) => [uniqueIndex('products_published_slug').on(table.publishedSlug), uniqueIndex('products_draft_link').on(table.draftLink), index('products_title').on(table.title)],
+  (table) => [
+    uniqueIndex('products_published_slug').on(table.publishedSlug),
+    uniqueIndex('products_draft_link').on(table.draftLink),
+    index('products_title').on(table.title),
+  ],
 );
 
 /** What was published, for ever as it was. */
@@ -61,7 +65,9 @@ export const revisions = sqliteTable(
   'revisions',
   {
     id: id(),
-    productId: integer('product_id').notNull().references(() => products.id),
+    productId: integer('product_id')
+      .notNull()
+      .references(() => products.id),
     number: integer('number').notNull(),
     definition: productDocument('definition').notNull(),
     draftVersion: integer('draft_version').notNull(),
@@ -73,7 +79,9 @@ export const revisions = sqliteTable(
 /** Drafts that gave way when two people had edited the same product: kept, so that neither loses work. */
 export const setAsideDrafts = sqliteTable('set_aside_drafts', {
   id: id(),
-  productId: integer('product_id').notNull().references(() => products.id, { onDelete: 'cascade' }),
+  productId: integer('product_id')
+    .notNull()
+    .references(() => products.id, { onDelete: 'cascade' }),
   definition: productDocument('definition').notNull(),
   savedBy: text('saved_by').notNull(),
   at: instant('at').notNull(),
@@ -83,7 +91,9 @@ export const setAsideDrafts = sqliteTable('set_aside_drafts', {
 export const presence = sqliteTable(
   'presence',
   {
-    productId: integer('product_id').notNull().references(() => products.id, { onDelete: 'cascade' }),
+    productId: integer('product_id')
+      .notNull()
+      .references(() => products.id, { onDelete: 'cascade' }),
     editor: text('editor').notNull(),
     seenAt: instant('seen_at').notNull(),
   },
@@ -99,11 +109,15 @@ export const catalogStates = sqliteTable('catalog_states', {
   name: text('name').notNull(),
 });
 
-/** What lists say of a product, kept as it was worked out: one card for its draft, and one for what is published of it. */
+/**
+ * What lists say of a product, kept as it was worked out: one card for its draft, and one for what is published of it.
+ */
 export const productCards = sqliteTable(
   'product_cards',
   {
-    productId: integer('product_id').notNull().references(() => products.id, { onDelete: 'cascade' }),
+    productId: integer('product_id')
+      .notNull()
+      .references(() => products.id, { onDelete: 'cascade' }),
     of: text('of', { enum: ['draft', 'published'] }).notNull(),
     /** version of the draft, or number of the revision, that it was made from */
     madeFrom: integer('made_from').notNull(),
@@ -145,7 +159,9 @@ export const sheetRevisions = sqliteTable(
   'sheet_revisions',
   {
     id: id(),
-    sheetId: integer('sheet_id').notNull().references(() => sheets.id),
+    sheetId: integer('sheet_id')
+      .notNull()
+      .references(() => sheets.id),
     number: integer('number').notNull(),
     definition: sheetDocument('definition').notNull(),
     draftVersion: integer('draft_version').notNull(),
@@ -174,7 +190,9 @@ export const bin = sqliteTable('bin', {
   kind: text('kind', { enum: binnedKinds }).notNull(),
   title: text('title').notNull(),
   /** its rows, by the name of their table, in the order in which they are put back */
-  rows: text('rows', { mode: 'json' }).$type<readonly { readonly table: string; readonly rows: readonly Record<string, unknown>[] }[]>().notNull(),
+  rows: text('rows', { mode: 'json' })
+    .$type<readonly { readonly table: string; readonly rows: readonly Record<string, unknown>[] }[]>()
+    .notNull(),
   at: instant('at').notNull(),
 });
 

@@ -1,5 +1,13 @@
 import { isNull } from 'drizzle-orm';
-import { type AnySQLiteColumn, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import {
+  type AnySQLiteColumn,
+  index,
+  integer,
+  primaryKey,
+  sqliteTable,
+  text,
+  uniqueIndex,
+} from 'drizzle-orm/sqlite-core';
 import { type Discount, type LotRule } from '../../core/catalog';
 import { type Selection } from '../../core/selection';
 import { resolutionDocument } from '../documents';
@@ -22,7 +30,9 @@ export const stockItems = sqliteTable('stock_items', {
   /** what one unit costs, in the shop's currency, as a decimal; null while nobody knows */
   cost: text('cost'),
   /** whether that is said, or the average of what was paid for what came in */
-  costing: text('costing', { enum: ['standard', 'average'] }).notNull().default('average'),
+  costing: text('costing', { enum: ['standard', 'average'] })
+    .notNull()
+    .default('average'),
   /** how it lies in lots; null where any quantity can be taken */
   cutFrom: text('cut_from', { mode: 'json' }).$type<LotRule>(),
   /** put away: offered nowhere any more, though what refers to it goes on */
@@ -34,7 +44,9 @@ export const stockLots = sqliteTable(
   'stock_lots',
   {
     id: id(),
-    itemId: integer('item_id').notNull().references(() => stockItems.id),
+    itemId: integer('item_id')
+      .notNull()
+      .references(() => stockItems.id),
     label: text('label').notNull(),
     /** as it came, and what is left of it; decimals in the item's unit */
     length: text('length').notNull(),
@@ -49,7 +61,9 @@ export const expectedReceipts = sqliteTable(
   'expected_receipts',
   {
     id: id(),
-    itemId: integer('item_id').notNull().references(() => stockItems.id),
+    itemId: integer('item_id')
+      .notNull()
+      .references(() => stockItems.id),
     /** decimal in the item's unit; of what lies in lots, the length of one lot */
     quantity: text('quantity').notNull(),
     /** YYYY-MM-DD */
@@ -68,7 +82,9 @@ export const stockMovements = sqliteTable(
   'stock_movements',
   {
     id: id(),
-    itemId: integer('item_id').notNull().references(() => stockItems.id),
+    itemId: integer('item_id')
+      .notNull()
+      .references(() => stockItems.id),
     kind: text('kind', { enum: movementKinds }).notNull(),
     /** by how much on hand and reserved changed */
     onHandChange: text('on_hand_change').notNull(),
@@ -110,7 +126,9 @@ export const discountCodes = sqliteTable(
   'discount_codes',
   {
     id: id(),
-    discountId: integer('discount_id').notNull().references(() => discounts.id, { onDelete: 'cascade' }),
+    discountId: integer('discount_id')
+      .notNull()
+      .references(() => discounts.id, { onDelete: 'cascade' }),
     /** as it is shown, and as it is compared: without spaces, in small letters */
     code: text('code').notNull(),
     plain: text('plain').notNull().unique(),
@@ -122,8 +140,12 @@ export const discountCodes = sqliteTable(
 export const basketCodes = sqliteTable(
   'basket_codes',
   {
-    basket: text('basket').notNull().references(() => baskets.token, { onDelete: 'cascade' }),
-    codeId: integer('code_id').notNull().references(() => discountCodes.id, { onDelete: 'cascade' }),
+    basket: text('basket')
+      .notNull()
+      .references(() => baskets.token, { onDelete: 'cascade' }),
+    codeId: integer('code_id')
+      .notNull()
+      .references(() => discountCodes.id, { onDelete: 'cascade' }),
     at: instant('at').notNull(),
   },
   (table) => [primaryKey({ columns: [table.basket, table.codeId] })],
@@ -133,8 +155,12 @@ export const basketLines = sqliteTable(
   'basket_lines',
   {
     id: id(),
-    basket: text('basket').notNull().references(() => baskets.token, { onDelete: 'cascade' }),
-    productId: integer('product_id').notNull().references(() => products.id),
+    basket: text('basket')
+      .notNull()
+      .references(() => baskets.token, { onDelete: 'cascade' }),
+    productId: integer('product_id')
+      .notNull()
+      .references(() => products.id),
     answers: text('answers', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
     /** what is answered of its parts; null where it has none */
     parts: text('parts', { mode: 'json' }).$type<Selection['parts']>(),
@@ -145,7 +171,10 @@ export const basketLines = sqliteTable(
     /** the order that is being made of it; it is no more in the basket then, and comes back when that is not paid */
     orderId: integer('order_id').references((): AnySQLiteColumn => orders.id),
   },
-  (table) => [uniqueIndex('basket_lines_item').on(table.basket, table.itemKey).where(isNull(table.orderId)), index('basket_lines_order').on(table.orderId)],
+  (table) => [
+    uniqueIndex('basket_lines_item').on(table.basket, table.itemKey).where(isNull(table.orderId)),
+    index('basket_lines_order').on(table.orderId),
+  ],
 );
 
 export const orderStates = ['awaitingPayment', 'paid', 'declined', 'timedOut', 'abandoned'] as const;
@@ -174,13 +203,19 @@ export const orders = sqliteTable(
   (table) => [index('orders_state').on(table.state, table.placedAt)],
 );
 
-/** What of discounts has been used: by an order, and by whom. It counts as long as the order is paid, or waits for it. */
+/**
+ * What of discounts has been used: by an order, and by whom. It counts as long as the order is paid, or waits for it.
+ */
 export const discountUses = sqliteTable(
   'discount_uses',
   {
     id: id(),
-    codeId: integer('code_id').notNull().references(() => discountCodes.id, { onDelete: 'cascade' }),
-    orderId: integer('order_id').notNull().references(() => orders.id),
+    codeId: integer('code_id')
+      .notNull()
+      .references(() => discountCodes.id, { onDelete: 'cascade' }),
+    orderId: integer('order_id')
+      .notNull()
+      .references(() => orders.id),
     /** the customer's e-mail address, in small letters */
     customer: text('customer').notNull(),
   },
@@ -192,11 +227,15 @@ export const bookings = sqliteTable(
   'bookings',
   {
     id: id(),
-    productId: integer('product_id').notNull().references(() => products.id),
+    productId: integer('product_id')
+      .notNull()
+      .references(() => products.id),
     /** first day, as YYYY-MM-DD */
     period: text('period').notNull(),
     pieces: integer('pieces').notNull(),
-    orderId: integer('order_id').notNull().references(() => orders.id),
+    orderId: integer('order_id')
+      .notNull()
+      .references(() => orders.id),
   },
   (table) => [index('bookings_product').on(table.productId, table.period), index('bookings_order').on(table.orderId)],
 );
@@ -206,15 +245,23 @@ export const orderLines = sqliteTable(
   'order_lines',
   {
     id: id(),
-    orderId: integer('order_id').notNull().references(() => orders.id),
-    productId: integer('product_id').notNull().references(() => products.id),
-    revisionId: integer('revision_id').notNull().references(() => revisions.id),
+    orderId: integer('order_id')
+      .notNull()
+      .references(() => orders.id),
+    productId: integer('product_id')
+      .notNull()
+      .references(() => products.id),
+    revisionId: integer('revision_id')
+      .notNull()
+      .references(() => revisions.id),
     title: text('title').notNull(),
     sku: text('sku').notNull(),
     quantity: integer('quantity').notNull(),
     unitPrice: text('unit_price').notNull(),
     lineTotal: text('line_total').notNull(),
-    /** what supplying the whole line cost when it was sold, as a decimal; null where nobody knew. For the manager alone */
+    /**
+     * what supplying the whole line cost when it was sold, as a decimal; null where nobody knew. For the manager alone
+     */
     cost: text('cost'),
     /** what the workshop alone is told of it; null for nothing, and of what was sold before that was kept */
     forWorkshop: text('for_workshop', { mode: 'json' }).$type<readonly WorkshopDetail[]>(),
@@ -234,8 +281,12 @@ export const cuts = sqliteTable(
   'cuts',
   {
     id: id(),
-    orderId: integer('order_id').notNull().references(() => orders.id),
-    itemId: integer('item_id').notNull().references(() => stockItems.id),
+    orderId: integer('order_id')
+      .notNull()
+      .references(() => orders.id),
+    itemId: integer('item_id')
+      .notNull()
+      .references(() => stockItems.id),
     /** null while no lot is long enough: it waits for a delivery */
     lotId: integer('lot_id').references(() => stockLots.id),
     /** of one piece, as decimal text in the item's unit */
@@ -250,7 +301,10 @@ export const cuts = sqliteTable(
 export const paymentOutcomes = ['approved', 'declined', 'timedOut'] as const;
 export type PaymentOutcome = (typeof paymentOutcomes)[number];
 
-/** What the stand-in for a payment service remembers, as a real one would in a place of its own: one row a key, for ever. */
+/**
+ * What the stand-in for a payment service remembers, as a real one would in a place of its own: one row a key, for
+ * ever.
+ */
 export const standInPayments = sqliteTable('stand_in_payments', {
   key: text('key').primaryKey(),
   outcome: text('outcome', { enum: paymentOutcomes }).notNull(),
@@ -261,7 +315,9 @@ export const standInPayments = sqliteTable('stand_in_payments', {
 
 export const payments = sqliteTable('payments', {
   id: id(),
-  orderId: integer('order_id').notNull().references(() => orders.id),
+  orderId: integer('order_id')
+    .notNull()
+    .references(() => orders.id),
   outcome: text('outcome', { enum: paymentOutcomes }).notNull(),
   amount: text('amount').notNull(),
   reference: text('reference').notNull(),

@@ -30,19 +30,41 @@ export function BinPage({ rows }: { rows: readonly BinnedRow[] }) {
     );
   const columns: ColumnDef<BinnedRow>[] = [
     { id: 'title', header: 'What', accessorKey: 'title' },
-    { id: 'kind', header: 'It is a', accessorKey: 'kind', cell: ({ row: { original } }) => <Slip tone="oak">{original.kind}</Slip> },
+    {
+      id: 'kind',
+      header: 'It is a',
+      accessorKey: 'kind',
+      cell: ({ row: { original } }) => <Slip tone="oak">{original.kind}</Slip>,
+    },
     { id: 'at', header: 'Deleted', accessorKey: 'at', cell: ({ row: { original } }) => <When at={original.at} /> },
-    { id: 'until', header: 'Kept until', accessorKey: 'until', cell: ({ row: { original } }) => <When at={original.until} /> },
+    {
+      id: 'until',
+      header: 'Kept until',
+      accessorKey: 'until',
+      cell: ({ row: { original } }) => <When at={original.until} />,
+    },
     {
       id: 'do',
       header: '',
       enableSorting: false,
       cell: ({ row: { original } }) => (
         <HStack justify="end" gap="2">
-          <Button size="xs" variant="outline" colorPalette="ink" aria-label={`Bring back ${original.title}`} onClick={() => void back(original)}>
+          <Button
+            size="xs"
+            variant="outline"
+            colorPalette="ink"
+            aria-label={`Bring back ${original.title}`}
+            onClick={() => void back(original)}
+          >
             <RotateCcw size={13} aria-hidden /> Bring back
           </Button>
-          <Button size="xs" variant="ghost" colorPalette="brick" aria-label={`Delete ${original.title} for good`} onClick={() => setLeaving(original)}>
+          <Button
+            size="xs"
+            variant="ghost"
+            colorPalette="brick"
+            aria-label={`Delete ${original.title} for good`}
+            onClick={() => setLeaving(original)}
+          >
             Delete for good
           </Button>
         </HStack>
@@ -52,8 +74,25 @@ export function BinPage({ rows }: { rows: readonly BinnedRow[] }) {
   return (
     <Page>
       <PageHead title="Bin" lead="What was deleted is kept here for 30 days, and comes back as it was." />
-      <DataTable label="Bin" rows={rows} columns={columns} rowKey={({ id }) => String(id)} empty={<EmptyPlace title="The bin is empty">Products that were never sold, sheets, swatches and stock items that nothing uses can be deleted. They lie here for 30 days.</EmptyPlace>} />
-      <AskBeforeDeleting open={leaving !== null} what={leaving?.title ?? ''} because="It can’t be brought back after that." onClose={() => setLeaving(null)} onDelete={() => leaving && deleteForGood(leaving)} />
+      <DataTable
+        label="Bin"
+        rows={rows}
+        columns={columns}
+        rowKey={({ id }) => String(id)}
+        empty={
+          <EmptyPlace title="The bin is empty">
+            Products that were never sold, sheets, swatches and stock items that nothing uses can be deleted. They lie
+            here for 30 days.
+          </EmptyPlace>
+        }
+      />
+      <AskBeforeDeleting
+        open={leaving !== null}
+        what={leaving?.title ?? ''}
+        because="It can’t be brought back after that."
+        onClose={() => setLeaving(null)}
+        onDelete={() => leaving && deleteForGood(leaving)}
+      />
     </Page>
   );
 }

@@ -21,5 +21,8 @@ export async function bringBackFromBin(id: number): Promise<boolean> {
 
 /** Says that something lies in the bin, and offers to bring it back at once. */
 export function sayBinned(title: string, binned: number, onBack: () => void): void {
-  sayDone(`${title} is in the bin`, 'It can be brought back for 30 days.', { label: 'Bring back', run: () => void bringBackFromBin(binned).then((isBack) => isBack && onBack()) });
+  sayDone(`${title} is in the bin`, 'It can be brought back for 30 days.', {
+    label: 'Bring back',
+    run: () => void bringBackFromBin(binned).then((isBack) => isBack && onBack()),
+  });
 }

@@ -35,17 +35,32 @@ export function BuildTools({ product, selection, stock }: Props) {
       await navigator.clipboard.writeText(link);
       sayDone('Link copied', 'It opens this page with everything as it is chosen now.');
     } catch {
-      sayDone('The link stands in the address', 'Copy it from there: it opens this page with everything as it is chosen now.');
+      sayDone(
+        'The link stands in the address',
+        'Copy it from there: it opens this page with everything as it is chosen now.',
+      );
     }
   };
   return (
     <Box>
       {product.prepared.length > 0 && <StartFrom product={product} selection={selection} />}
       <HStack gap="2" wrap="wrap" mt={product.prepared.length > 0 ? '3' : '0'}>
-        <Button size="xs" variant="outline" colorPalette="ink" disabled={chosen === null} onClick={() => chosen && void copy(chosen)}>
+        <Button
+          size="xs"
+          variant="outline"
+          colorPalette="ink"
+          disabled={chosen === null}
+          onClick={() => chosen && void copy(chosen)}
+        >
           <Link2 size={14} aria-hidden /> Copy a link to it
         </Button>
-        <Button size="xs" variant="outline" colorPalette="ink" disabled={chosen === null} onClick={() => chosen && keep(chosen)}>
+        <Button
+          size="xs"
+          variant="outline"
+          colorPalette="ink"
+          disabled={chosen === null}
+          onClick={() => chosen && keep(chosen)}
+        >
           <Pin size={14} aria-hidden /> Keep to compare{kept.length > 0 ? ` (${kept.length})` : ''}
         </Button>
         {(kept.length > 0 || product.prepared.length > 1) && (
@@ -55,7 +70,16 @@ export function BuildTools({ product, selection, stock }: Props) {
         )}
       </HStack>
       <AppDialog title="Side by side" size="xl" open={comparing} onClose={() => setComparing(false)}>
-        <Comparison selection={selection} stock={stock} builds={toCompare(product.prepared, kept)} onTake={(build) => { selection.take(build); setComparing(false); }} onDrop={drop} />
+        <Comparison
+          selection={selection}
+          stock={stock}
+          builds={toCompare(product.prepared, kept)}
+          onTake={(build) => {
+            selection.take(build);
+            setComparing(false);
+          }}
+          onDrop={drop}
+        />
       </AppDialog>
     </Box>
   );
@@ -70,8 +94,15 @@ interface NamedBuild {
 
 /** What was kept, and as long as there is room, what is prepared. */
 function toCompare(prepared: readonly Prepared[], kept: readonly Selection[]): NamedBuild[] {
-  const own = kept.map((build, index): NamedBuild => ({ title: kept.length === 1 ? 'Kept' : `Kept ${index + 1}`, build, kept: index }));
-  const others = prepared.map(({ title, answers, parts }): NamedBuild => ({ title, build: { answers, ...(parts && { parts }) } }));
+  const own = kept.map((build, index): NamedBuild => ({
+    title: kept.length === 1 ? 'Kept' : `Kept ${index + 1}`,
+    build,
+    kept: index,
+  }));
+  const others = prepared.map(({ title, answers, parts }): NamedBuild => ({
+    title,
+    build: { answers, ...(parts && { parts }) },
+  }));
   return [...own, ...others].slice(0, MOST_COMPARED);
 }
 
@@ -85,7 +116,11 @@ function StartFrom({ product, selection }: Pick<Props, 'product' | 'selection'>)
       <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(150px, 1fr))" gap="2">
         {product.prepared.map(({ key, title, note, answers, parts }) => {
           const build: Selection = { answers, ...(parts && { parts }) };
-          const { unitPrice, currency } = resolve(program, build, { stock: null, today: selection.page.today, group: selection.around.group });
+          const { unitPrice, currency } = resolve(program, build, {
+            stock: null,
+            today: selection.page.today,
+            group: selection.around.group,
+          });
           return (
             <chakra.button
               key={key}
@@ -122,13 +157,38 @@ function StartFrom({ product, selection }: Pick<Props, 'product' | 'selection'>)
   );
 }
 
-function Comparison({ selection, stock, builds, onTake, onDrop }: { selection: SelectionState; stock: readonly KnownStock[]; builds: readonly NamedBuild[]; onTake: (build: Selection) => void; onDrop: (kept: number) => void }) {
+function Comparison({
+  selection,
+  stock,
+  builds,
+  onTake,
+  onDrop,
+}: {
+  selection: SelectionState;
+  stock: readonly KnownStock[];
+  builds: readonly NamedBuild[];
+  onTake: (build: Selection) => void;
+  onDrop: (kept: number) => void;
+}) {
   const { program, page, around, resolution } = selection;
-  const others = builds.map(({ build }) => resolutionJson(resolve(program, build, { stock: stockView(stock), today: page.today, group: around.group, files: (token) => around.files.get(token) })));
+  const others = builds.map(({ build }) =>
+    resolutionJson(
+      resolve(program, build, {
+        stock: stockView(stock),
+        today: page.today,
+        group: around.group,
+        files: (token) => around.files.get(token),
+      }),
+    ),
+  );
   const rows = comparedRows([resolution, ...others]);
   return (
     <Table.ScrollArea>
-      <Table.Root size="sm" aria-label="Builds side by side" css={{ tableLayout: 'fixed', minWidth: '620px', '& td, & th': { whiteSpace: 'normal' } }}>
+      <Table.Root
+        size="sm"
+        aria-label="Builds side by side"
+        css={{ tableLayout: 'fixed', minWidth: '620px', '& td, & th': { whiteSpace: 'normal' } }}
+      >
         <Table.Header>
           <Table.Row>
             <Table.ColumnHeader w="120px">
@@ -138,11 +198,26 @@ function Comparison({ selection, stock, builds, onTake, onDrop }: { selection: S
             {builds.map(({ title, build, kept }, index) => (
               <Table.ColumnHeader key={index}>
                 {title}
-                <Button size="2xs" variant="ghost" colorPalette="oak" display="block" px="0" onClick={() => onTake(build)}>
+                <Button
+                  size="2xs"
+                  variant="ghost"
+                  colorPalette="oak"
+                  display="block"
+                  px="0"
+                  onClick={() => onTake(build)}
+                >
                   Take this one
                 </Button>
                 {kept !== undefined && (
-                  <Button size="2xs" variant="ghost" colorPalette="ink" display="block" px="0" onClick={() => onDrop(kept)} aria-label={`Let ${title} go`}>
+                  <Button
+                    size="2xs"
+                    variant="ghost"
+                    colorPalette="ink"
+                    display="block"
+                    px="0"
+                    onClick={() => onDrop(kept)}
+                    aria-label={`Let ${title} go`}
+                  >
                     Let it go
                   </Button>
                 )}
@@ -158,7 +233,12 @@ function Comparison({ selection, stock, builds, onTake, onDrop }: { selection: S
                 {differs && <chakra.span srOnly> (differs)</chakra.span>}
               </Table.ColumnHeader>
               {values.map((value, index) => (
-                <Table.Cell key={index} verticalAlign="top" fontWeight={label === 'Price' && kind === 'whole' ? '700' : undefined} css={{ fontVariantNumeric: 'tabular-nums' }}>
+                <Table.Cell
+                  key={index}
+                  verticalAlign="top"
+                  fontWeight={label === 'Price' && kind === 'whole' ? '700' : undefined}
+                  css={{ fontVariantNumeric: 'tabular-nums' }}
+                >
                   {value}
                 </Table.Cell>
               ))}

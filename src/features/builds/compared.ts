@@ -20,7 +20,10 @@ function partWords({ productTitle, pieces, resolution }: PartJson): string {
   return `${pieces === 1 ? '' : `${pieces} × `}${productTitle}${chosen === '' ? '' : ` (${chosen})`}`;
 }
 
-/** Builds side by side: what is in them, what else was chosen, their figures, weight, price, and whether they can be had. */
+/**
+ * Builds side by side: what is in them, what else was chosen, their figures, weight, price, and whether they can be
+ * had.
+ */
 export function comparedRows(builds: readonly ResolutionJson[]): ComparedRow[] {
   const row = (kind: ComparedRow['kind'], label: string, of: (build: ResolutionJson) => string): ComparedRow => {
     const values = builds.map(of);
@@ -32,11 +35,30 @@ export function comparedRows(builds: readonly ResolutionJson[]): ComparedRow[] {
   const asked = labels(({ counted }) => counted.map(({ title }) => title)).filter((title) => !places.includes(title));
   return [
     ...places.map((title) => row('part', title, (build) => inPlace(build, title).map(partWords).join(', ') || NONE)),
-    ...asked.map((title) => row('choice', title, ({ counted }) => counted.find((answer) => answer.title === title)?.shown ?? NONE)),
-    ...labels(({ measures }) => measures.filter(({ forCustomers }) => forCustomers).map(({ name }) => name)).map((name) => row('figure', name, ({ measures }) => measures.find((measure) => measure.forCustomers && measure.name === name)?.shown ?? NONE)),
-    ...labels(({ properties = [] }) => properties.map(({ name }) => name)).map((name) => row('figure', name, ({ properties = [] }) => properties.find((property) => property.name === name)?.shown ?? NONE)),
+    ...asked.map((title) =>
+      row('choice', title, ({ counted }) => counted.find((answer) => answer.title === title)?.shown ?? NONE),
+    ),
+    ...labels(({ measures }) => measures.filter(({ forCustomers }) => forCustomers).map(({ name }) => name)).map(
+      (name) =>
+        row(
+          'figure',
+          name,
+          ({ measures }) => measures.find((measure) => measure.forCustomers && measure.name === name)?.shown ?? NONE,
+        ),
+    ),
+    ...labels(({ properties = [] }) => properties.map(({ name }) => name)).map((name) =>
+      row(
+        'figure',
+        name,
+        ({ properties = [] }) => properties.find((property) => property.name === name)?.shown ?? NONE,
+      ),
+    ),
     row('whole', 'Weight', ({ weight }) => (weight ? quantityWords(weight) : NONE)),
-    row('whole', 'Can be had', ({ state, problems }) => (state === 'sellable' ? 'yes' : (problems[0]?.message ?? 'no'))),
-    row('whole', 'Price', ({ unitPrice, currency }) => (unitPrice === null ? NONE : formatMoney(Exact.from(unitPrice), currency))),
+    row('whole', 'Can be had', ({ state, problems }) =>
+      state === 'sellable' ? 'yes' : (problems[0]?.message ?? 'no'),
+    ),
+    row('whole', 'Price', ({ unitPrice, currency }) =>
+      unitPrice === null ? NONE : formatMoney(Exact.from(unitPrice), currency),
+    ),
   ];
 }

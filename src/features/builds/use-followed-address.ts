@@ -18,11 +18,15 @@ const NOTHING: Selection = { answers: {} };
 const fileSchema = z.object({ name: z.string(), type: z.enum(fileTypeNames), size: z.number() });
 
 /**
- * Opens what the address has chosen, and lets the address follow what is chosen: a page that is loaded again shows the same.
+ * Opens what the address has chosen, and lets the address follow what is chosen: a page that is loaded again shows the
+ * same.
  *
  * @param begun whether the page begins with something chosen, so that an address without a choice means that
  */
-export function useFollowedAddress({ chosen, take, knowFiles }: Pick<SelectionState, 'chosen' | 'take' | 'knowFiles'>, begun: boolean): void {
+export function useFollowedAddress(
+  { chosen, take, knowFiles }: Pick<SelectionState, 'chosen' | 'take' | 'knowFiles'>,
+  begun: boolean,
+): void {
   const now = useRef({ chosen, take, knowFiles });
   useEffect(() => {
     now.current = { chosen, take, knowFiles };
@@ -43,7 +47,11 @@ export function useFollowedAddress({ chosen, take, knowFiles }: Pick<SelectionSt
         void knownFiles(built).then((files) => now.current.knowFiles(files));
       }
       // Messages have a place of their own, which is not there before the page is.
-      if (built === undefined) window.setTimeout(() => sayFailed('This link can’t be read', 'It may have been cut off. The page begins with nothing chosen.'), 500);
+      if (built === undefined)
+        window.setTimeout(
+          () => sayFailed('This link can’t be read', 'It may have been cut off. The page begins with nothing chosen.'),
+          500,
+        );
       return built;
     };
     open();
@@ -65,8 +73,12 @@ export function useFollowedAddress({ chosen, take, knowFiles }: Pick<SelectionSt
   }, [chosen, follow]);
 }
 
-/** What the server knows of the files that a selection names; what it has cleared away is left out, and asked for again. */
+/**
+ * What the server knows of the files that a selection names; what it has cleared away is left out, and asked for again.
+ */
 async function knownFiles(selection: Selection): Promise<Parameters<SelectionState['knowFiles']>[0]> {
-  const asked = filesNamedIn(selection).map(async (token) => [[token, await send('GET', `/api/shop/uploads?token=${token}`, undefined, fileSchema)] as const]);
+  const asked = filesNamedIn(selection).map(async (token) => [
+    [token, await send('GET', `/api/shop/uploads?token=${token}`, undefined, fileSchema)] as const,
+  ]);
   return (await Promise.all(asked.map((one) => one.catch(() => [])))).flat();
 }

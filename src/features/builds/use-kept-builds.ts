@@ -44,14 +44,29 @@ function keptIn(text: string | null): readonly Selection[] {
   }
 }
 
-/** Builds of a product that were kept to be compared: there as long as the window is, also when the page is loaded again. */
-export function useKeptBuilds(slug: string): { readonly kept: readonly Selection[]; keep(build: Selection): void; drop(index: number): void } {
+/**
+ * Builds of a product that were kept to be compared: there as long as the window is, also when the page is loaded
+ * again.
+ */
+export function useKeptBuilds(slug: string): {
+  readonly kept: readonly Selection[];
+  keep(build: Selection): void;
+  drop(index: number): void;
+} {
   const name = `oak-knot-kept:${slug}`;
-  const text = useSyncExternalStore(subscribe, () => read(name), () => null);
+  const text = useSyncExternalStore(
+    subscribe,
+    () => read(name),
+    () => null,
+  );
   const kept = useMemo(() => keptIn(text), [text]);
   return {
     kept,
     keep: (build) => write(name, [...kept, build].slice(-MOST_COMPARED)),
-    drop: (index) => write(name, kept.filter((_, place) => place !== index)),
+    drop: (index) =>
+      write(
+        name,
+        kept.filter((_, place) => place !== index),
+      ),
   };
 }

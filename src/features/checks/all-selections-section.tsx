@@ -23,11 +23,18 @@ interface Props {
 export function AllSelectionsSection({ checks, onTry }: Props) {
   const { analysis, faults } = checks;
   return (
-    <Section title="All selections" lead="What is true of everything that customers could choose, proved and not sampled. It is found out again at every change.">
+    <Section
+      title="All selections"
+      lead="What is true of everything that customers could choose, proved and not sampled. It is found out again at every change."
+    >
       <Running checks={checks} />
       {analysis && !analysis.faulty && <Proved analysis={analysis} faults={faults} onTry={onTry} />}
-      {analysis && !analysis.faulty && checks.earning && <EarningOfAll earning={checks.earning} isOld={checks.state === 'running'} onTry={onTry} />}
-      {analysis?.faulty && <Text color="fg.muted">First mend what readiness lists: a product with faults sells nothing.</Text>}
+      {analysis && !analysis.faulty && checks.earning && (
+        <EarningOfAll earning={checks.earning} isOld={checks.state === 'running'} onTry={onTry} />
+      )}
+      {analysis?.faulty && (
+        <Text color="fg.muted">First mend what readiness lists: a product with faults sells nothing.</Text>
+      )}
     </Section>
   );
 }
@@ -48,7 +55,14 @@ function Running({ checks: { analysis, state, stop, again } }: { checks: Checks 
   const next = stages[done];
   return (
     <HStack gap="4">
-      <Progress.Root value={done} max={stages.length} flex="1" size="sm" colorPalette="oak" aria-label="Progress of the analysis">
+      <Progress.Root
+        value={done}
+        max={stages.length}
+        flex="1"
+        size="sm"
+        colorPalette="oak"
+        aria-label="Progress of the analysis"
+      >
         <Progress.Label fontSize="sm" color="fg.muted" fontWeight="400">
           Finding out {next ? stageWords(next) : 'the last of it'} …
         </Progress.Label>
@@ -90,7 +104,14 @@ function Proved({ analysis, faults, onTry }: { analysis: Analysis; faults: Check
           <Text fontSize="sm" color="fg.muted">
             {found.words || 'as it is'}
           </Text>
-          <Button size="xs" variant="ghost" colorPalette="oak" mt="1" ml="-2" onClick={() => onTry(found.selection, found.group)}>
+          <Button
+            size="xs"
+            variant="ghost"
+            colorPalette="oak"
+            mt="1"
+            ml="-2"
+            onClick={() => onTry(found.selection, found.group)}
+          >
             At the Counter <ArrowRight size={13} aria-hidden />
           </Button>
         </>
@@ -114,14 +135,28 @@ function Proved({ analysis, faults, onTry }: { analysis: Analysis; faults: Check
         {end('Highest price of one', analysis.highest)}
       </Grid>
       <Stack gap="2">
-        <Text fontWeight="600">{faults.length === 0 ? (whole && isProved ? 'Every option can be had, every rule can fire, and no two rules say opposite things.' : whole ? 'Nothing was found.' : 'Nothing found so far.') : 'What was found'}</Text>
+        <Text fontWeight="600">
+          {faults.length === 0
+            ? whole && isProved
+              ? 'Every option can be had, every rule can fire, and no two rules say opposite things.'
+              : whole
+                ? 'Nothing was found.'
+                : 'Nothing found so far.'
+            : 'What was found'}
+        </Text>
         {faults.map((fault, index) => (
           <HStack key={index} align="start" gap="3">
             <Box flex="1">
               <Text>{faultWords(fault.data)}</Text>
               <MendPresses fault={fault} />
             </Box>
-            <Button size="2xs" variant="outline" colorPalette="oak" onClick={() => goTo(placeOf(fault.path, product))} aria-label={`Go there: ${faultWords(fault.data)}`}>
+            <Button
+              size="2xs"
+              variant="outline"
+              colorPalette="oak"
+              onClick={() => goTo(placeOf(fault.path, product))}
+              aria-label={`Go there: ${faultWords(fault.data)}`}
+            >
               Go there
             </Button>
           </HStack>

@@ -1,4 +1,13 @@
-import { analyse, type Analysis, analysisFaults, type LowestMargin, MARGIN_LIMITS, marginCloud, type MarginCloud, marginDrivers } from '@/core/analysis';
+import {
+  analyse,
+  type Analysis,
+  analysisFaults,
+  type LowestMargin,
+  MARGIN_LIMITS,
+  marginCloud,
+  type MarginCloud,
+  marginDrivers,
+} from '@/core/analysis';
 import { sellersShare } from '@/core/basket/tax';
 import { type CatalogSurroundings, type Product } from '@/core/catalog';
 import { compile } from '@/core/compile';
@@ -20,7 +29,18 @@ export interface ToCheck {
 }
 
 /** What has been found out about it, so far. */
-export type Found = { readonly number: number } & ({ readonly proofs: readonly PlainProof[]; readonly price: string | null } | { readonly analysis: Analysis; readonly faults: readonly Fault[] } | { readonly margin: LowestMargin; readonly titles: readonly string[]; readonly day: string; readonly cloud: MarginCloud | null; readonly drivers: readonly { readonly title: string; readonly earns: string }[]; readonly faults: readonly Fault[] });
+export type Found = { readonly number: number } & (
+  | { readonly proofs: readonly PlainProof[]; readonly price: string | null }
+  | { readonly analysis: Analysis; readonly faults: readonly Fault[] }
+  | {
+      readonly margin: LowestMargin;
+      readonly titles: readonly string[];
+      readonly day: string;
+      readonly cloud: MarginCloud | null;
+      readonly drivers: readonly { readonly title: string; readonly earns: string }[];
+      readonly faults: readonly Fault[];
+    }
+);
 
 /** So many options that bring a margin down are told. */
 const MOST_DRIVERS = 5;
@@ -36,7 +56,16 @@ const AT_REST = 1000;
 async function check({ number, product, surroundings, today, costs }: ToCheck): Promise<void> {
   const tell = (found: Found) => postMessage(found);
   const program = compile(product, surroundings);
-  tell({ number, proofs: prove(program, product.proofs, today).map(({ proof, holds, differences, resolution }) => ({ key: proof.key, holds, differences, now: resolutionJson(resolution) })), price: priceWords(program) });
+  tell({
+    number,
+    proofs: prove(program, product.proofs, today).map(({ proof, holds, differences, resolution }) => ({
+      key: proof.key,
+      holds,
+      differences,
+      now: resolutionJson(resolution),
+    })),
+    price: priceWords(program),
+  });
   const stages = analyse(program, today);
   for (;;) {
     await breath();
@@ -51,7 +80,17 @@ async function check({ number, product, surroundings, today, costs }: ToCheck): 
     const share = sellersShare(surroundings.shop.tax, product.taxClass);
     const { margin, titles, day, fault } = leastEarned(product, surroundings, today, costOf, MARGIN_LIMITS);
     const cloud = 'margin' in margin ? marginCloud(program, today, costOf, share.toApproximateNumber()) : null;
-    tell({ number, margin, titles, day, cloud, drivers: marginDrivers(program, costOf, share).slice(0, MOST_DRIVERS).map(({ title, earns }) => ({ title, earns: earns.rounded(4).toString() })), faults: fault ? [...faults, fault] : faults });
+    tell({
+      number,
+      margin,
+      titles,
+      day,
+      cloud,
+      drivers: marginDrivers(program, costOf, share)
+        .slice(0, MOST_DRIVERS)
+        .map(({ title, earns }) => ({ title, earns: earns.rounded(4).toString() })),
+      faults: fault ? [...faults, fault] : faults,
+    });
     return;
   }
 }

@@ -41,7 +41,13 @@ export function EarningOfAll({ earning: { margin, titles, day, cloud, drivers },
           At the prices of {titles.join(', ')}, on {dayWords(parseDay(day) ?? 0)}.
         </Text>
       )}
-      <Lowest margin={margin} floor={floor} currency={program.currency} withoutTax={surroundings.shop.tax?.pricesInclude ? ` without ${surroundings.shop.tax.name}` : ''} onTry={onTry} />
+      <Lowest
+        margin={margin}
+        floor={floor}
+        currency={program.currency}
+        withoutTax={surroundings.shop.tax?.pricesInclude ? ` without ${surroundings.shop.tax.name}` : ''}
+        onTry={onTry}
+      />
       {cloud && <MarginChart cloud={cloud} floor={floor} currency={program.currency} />}
       {drivers.length > 0 && 'margin' in margin && (
         <Box fontSize="sm">
@@ -57,24 +63,46 @@ export function EarningOfAll({ earning: { margin, titles, day, cloud, drivers },
   );
 }
 
-function Lowest({ margin, floor, currency, withoutTax, onTry }: { margin: Earning['margin']; floor: string | null; currency: string; withoutTax: string; onTry: Props['onTry'] }) {
+function Lowest({
+  margin,
+  floor,
+  currency,
+  withoutTax,
+  onTry,
+}: {
+  margin: Earning['margin'];
+  floor: string | null;
+  currency: string;
+  withoutTax: string;
+  onTry: Props['onTry'];
+}) {
   switch (margin.kind) {
     case 'costsMissing':
       return (
         <Text color="fg.muted">
           Nobody knows what {margin.items.slice(0, MOST_NAMED).join(', ')}
-          {margin.items.length > MOST_NAMED ? ` and ${margin.items.length - MOST_NAMED} more` : ''} {margin.items.length === 1 ? 'costs' : 'cost'}. Say so with the stock items, and the lowest margin is proved here.
+          {margin.items.length > MOST_NAMED ? ` and ${margin.items.length - MOST_NAMED} more` : ''}{' '}
+          {margin.items.length === 1 ? 'costs' : 'cost'}. Say so with the stock items, and the lowest margin is proved
+          here.
         </Text>
       );
     case 'notLookedAt':
-      return <Text color="fg.muted">Where parts are tied to each other or to the whole’s price by rules, shares or breaks, it is not worked out for all selections; the Counter tells it of each.</Text>;
+      return (
+        <Text color="fg.muted">
+          Where parts are tied to each other or to the whole’s price by rules, shares or breaks, it is not worked out
+          for all selections; the Counter tells it of each.
+        </Text>
+      );
     case 'nothingSold':
       return <Text color="fg.muted">Nothing can be sold.</Text>;
     case 'notFound':
       return <Text color="fg.muted">This took longer than it may. The Counter tells what each selection earns.</Text>;
     case 'proved':
     case 'found': {
-      const cents = (amount: string) => Exact.from(amount).rounded(minorUnits(currency) ?? 2).toString();
+      const cents = (amount: string) =>
+        Exact.from(amount)
+          .rounded(minorUnits(currency) ?? 2)
+          .toString();
       const price = Exact.from(margin.price);
       const share = price.sign() > 0 ? Exact.from(margin.margin).times(Exact.of(100)).over(price).rounded(1) : null;
       const isBelow = floor !== null && share !== null && share.isLess(Exact.parse(floor) ?? Exact.zero);
@@ -85,11 +113,24 @@ function Lowest({ margin, floor, currency, withoutTax, onTry }: { margin: Earnin
             {share && ` (${share.toString().replace('-', '−')} %)`}
           </Text>
           <Text fontSize="sm" color="fg.muted">
-            {margin.words || 'as it is'}: it costs <Money amount={cents(margin.cost)} currency={currency} /> and is sold for <Money amount={cents(margin.price)} currency={currency} />{withoutTax}.
+            {margin.words || 'as it is'}: it costs <Money amount={cents(margin.cost)} currency={currency} /> and is sold
+            for <Money amount={cents(margin.price)} currency={currency} />
+            {withoutTax}.
             {floor === null ? ' ' : isBelow ? ` That is below the floor of ${floor} %. ` : ` The floor is ${floor} %. `}
-            {margin.kind === 'found' ? 'Another may be worse: not all could be looked at.' : floor === null ? 'No selection earns less.' : 'None stands worse against it.'}
+            {margin.kind === 'found'
+              ? 'Another may be worse: not all could be looked at.'
+              : floor === null
+                ? 'No selection earns less.'
+                : 'None stands worse against it.'}
           </Text>
-          <Button size="xs" variant="ghost" colorPalette="oak" mt="1" ml="-2" onClick={() => onTry(margin.selection, margin.group)}>
+          <Button
+            size="xs"
+            variant="ghost"
+            colorPalette="oak"
+            mt="1"
+            ml="-2"
+            onClick={() => onTry(margin.selection, margin.group)}
+          >
             At the Counter <ArrowRight size={13} aria-hidden />
           </Button>
         </Box>

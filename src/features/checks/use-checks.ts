@@ -13,7 +13,9 @@ export interface Checks {
   readonly analysis: Analysis | null;
   /** what it found wrong, in words that were made with it: what is edited may have moved on since */
   readonly faults: readonly Fault[];
-  /** the lowest margin of all selections, and options that cost more than they add; null before it has been looked at */
+  /**
+   * the lowest margin of all selections, and options that cost more than they add; null before it has been looked at
+   */
   readonly earning: Earning | null;
   /** what it costs, in words; null where nobody can say */
   readonly price: string | null;
@@ -45,13 +47,21 @@ const PAUSE_MS = 300;
  *
  * @param before what it costs, in words, until it has been looked at
  */
-export function useChecks(product: Product, surroundings: CatalogSurroundings, today: string, stock: readonly { readonly key: string; readonly cost?: string | null }[], before: string | null): Checks {
+export function useChecks(
+  product: Product,
+  surroundings: CatalogSurroundings,
+  today: string,
+  stock: readonly { readonly key: string; readonly cost?: string | null }[],
+  before: string | null,
+): Checks {
   const worker = useRef<Worker | null>(null);
   const number = useRef(0);
   const [found, setFound] = useState<{ analysis: Analysis; faults: readonly Fault[] } | null>(null);
   const [earning, setEarning] = useState<Earning | null>(null);
   // Only a cost that changes is another question.
-  const costs = JSON.stringify(Object.fromEntries(stock.flatMap(({ key, cost }) => (cost === null || cost === undefined ? [] : [[key, cost]]))));
+  const costs = JSON.stringify(
+    Object.fromEntries(stock.flatMap(({ key, cost }) => (cost === null || cost === undefined ? [] : [[key, cost]]))),
+  );
   const [price, setPrice] = useState(before);
   const [proofs, setProofs] = useState<readonly PlainProof[] | null>(null);
   const [state, setState] = useState<Checks['state']>('running');
@@ -67,7 +77,13 @@ export function useChecks(product: Product, surroundings: CatalogSurroundings, t
     const timer = setTimeout(() => {
       setState('running');
       number.current += 1;
-      const question: ToCheck = { number: number.current, product, surroundings, today, costs: JSON.parse(costs) as Record<string, string> };
+      const question: ToCheck = {
+        number: number.current,
+        product,
+        surroundings,
+        today,
+        costs: JSON.parse(costs) as Record<string, string>,
+      };
       if (!worker.current) {
         worker.current = new Worker(new URL('./checks.worker.ts', import.meta.url), { type: 'module' });
         worker.current.addEventListener('message', ({ data }: MessageEvent<Found>) => {
@@ -75,10 +91,15 @@ export function useChecks(product: Product, surroundings: CatalogSurroundings, t
           if ('proofs' in data) {
             setProofs(data.proofs);
             setPrice(data.price);
-          }
-          else if ('analysis' in data) setFound({ analysis: data.analysis, faults: data.faults });
+          } else if ('analysis' in data) setFound({ analysis: data.analysis, faults: data.faults });
           else {
-            setEarning({ margin: data.margin, titles: data.titles, day: data.day, cloud: data.cloud, drivers: data.drivers });
+            setEarning({
+              margin: data.margin,
+              titles: data.titles,
+              day: data.day,
+              cloud: data.cloud,
+              drivers: data.drivers,
+            });
             setFound((before) => before && { ...before, faults: data.faults });
             setState('whole');
           }
@@ -88,5 +109,17 @@ export function useChecks(product: Product, surroundings: CatalogSurroundings, t
     }, PAUSE_MS);
     return () => clearTimeout(timer);
   }, [product, surroundings, today, costs, asked]);
-  return useMemo(() => ({ analysis: found?.analysis ?? null, faults: found?.faults ?? NO_FAULTS, earning, price, proofs, state, stop, again: () => setAsked((count) => count + 1) }), [found, earning, price, proofs, state, stop]);
+  return useMemo(
+    () => ({
+      analysis: found?.analysis ?? null,
+      faults: found?.faults ?? NO_FAULTS,
+      earning,
+      price,
+      proofs,
+      state,
+      stop,
+      again: () => setAsked((count) => count + 1),
+    }),
+    [found, earning, price, proofs, state, stop],
+  );
 }

@@ -25,7 +25,11 @@ export function AddChoice({ onAdded }: { onAdded?: () => void }) {
       setFault('Say what customers are asked for, such as Cloth colour.');
       return;
     }
-    const key = freeKey(title || kind, product.choices.map((choice) => choice.key), 'choice');
+    const key = freeKey(
+      title || kind,
+      product.choices.map((choice) => choice.key),
+      'choice',
+    );
     change(`add choice ${key}`, (draft) => void draft.choices.push(newChoice(kind, key, title.trim())));
     setTitle('');
     goTo(`choice:${key}`);
@@ -35,7 +39,14 @@ export function AddChoice({ onAdded }: { onAdded?: () => void }) {
     <form onSubmit={add}>
       <HStack gap="3" align="start" p="4" bg="bg.panel" borderWidth="1px" borderRadius="l3" wrap="wrap">
         <chakra.div flex="1 1 150px">
-          <TextField label="Ask customers for" value={title} fault={fault} maxLength={120} placeholder="Cloth colour" onChange={setTitle} />
+          <TextField
+            label="Ask customers for"
+            value={title}
+            fault={fault}
+            maxLength={120}
+            placeholder="Cloth colour"
+            onChange={setTitle}
+          />
         </chakra.div>
         <KindField label="as" kind={kind} width="226px" onChange={setKind} />
         <Button type="submit" mt="26px">

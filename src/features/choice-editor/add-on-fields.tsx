@@ -20,8 +20,13 @@ export function AddOnFields({ choice, index, edit }: KindProps<'addOn'>) {
   const fault = useFaultAt('choices', index, 'product');
   const valueFault = useFaultAt('choices', index, 'price', 'value');
   const percentFault = useFaultAt('choices', index, 'price', 'percent');
-  const editAddOn = (tag: string, recipe: (draft: AddOnChoice) => void) => edit(tag, (draft) => draft.kind === 'addOn' && recipe(draft));
-  const most = useWholeText(choice.mostQuantity, { least: 1, most: 999, mayBeEmpty: false }, (value) => value !== null && editAddOn('mostQuantity', (draft) => void (draft.mostQuantity = value)));
+  const editAddOn = (tag: string, recipe: (draft: AddOnChoice) => void) =>
+    edit(tag, (draft) => draft.kind === 'addOn' && recipe(draft));
+  const most = useWholeText(
+    choice.mostQuantity,
+    { least: 1, most: 999, mayBeEmpty: false },
+    (value) => value !== null && editAddOn('mostQuantity', (draft) => void (draft.mostQuantity = value)),
+  );
   const pick = (slug: string) =>
     void bringAlong(slug).then(() =>
       editAddOn('product', (draft) => {
@@ -44,7 +49,15 @@ export function AddOnFields({ choice, index, edit }: KindProps<'addOn'>) {
     <Stack gap="4">
       <HStack gap="4" align="start" wrap="wrap">
         <Box w="260px">
-          <PickField label="Product" picked={choice.product} pickedLabel={`${choice.product} (not in the shop)`} fault={fault} findings={findings} mayBeNothing={false} onPick={pick} />
+          <PickField
+            label="Product"
+            picked={choice.product}
+            pickedLabel={`${choice.product} (not in the shop)`}
+            fault={fault}
+            findings={findings}
+            mayBeNothing={false}
+            onPick={pick}
+          />
         </Box>
         <Box w="200px">
           <SelectField
@@ -60,12 +73,28 @@ export function AddOnFields({ choice, index, edit }: KindProps<'addOn'>) {
         </Box>
         {choice.price.kind === 'fixed' && (
           <Box w="110px">
-            <TextField label={shop.currency} value={choice.price.value} fault={valueFault} inputMode="decimal" onChange={(value) => editAddOn('price value', (draft) => void (draft.price = { kind: 'fixed', value: value.trim() }))} />
+            <TextField
+              label={shop.currency}
+              value={choice.price.value}
+              fault={valueFault}
+              inputMode="decimal"
+              onChange={(value) =>
+                editAddOn('price value', (draft) => void (draft.price = { kind: 'fixed', value: value.trim() }))
+              }
+            />
           </Box>
         )}
         {choice.price.kind === 'less' && (
           <Box w="110px">
-            <TextField label="Less %" value={choice.price.percent} fault={percentFault} inputMode="decimal" onChange={(value) => editAddOn('price percent', (draft) => void (draft.price = { kind: 'less', percent: value.trim() }))} />
+            <TextField
+              label="Less %"
+              value={choice.price.percent}
+              fault={percentFault}
+              inputMode="decimal"
+              onChange={(value) =>
+                editAddOn('price percent', (draft) => void (draft.price = { kind: 'less', percent: value.trim() }))
+              }
+            />
           </Box>
         )}
         <Box w="110px">
@@ -89,7 +118,13 @@ export function AddOnFields({ choice, index, edit }: KindProps<'addOn'>) {
 }
 
 /** The other product's own choices, answered here for every customer. */
-function ChosenBeforehand({ choice, edit }: { choice: AddOnChoice; edit: (tag: string, recipe: (draft: AddOnChoice) => void) => void }) {
+function ChosenBeforehand({
+  choice,
+  edit,
+}: {
+  choice: AddOnChoice;
+  edit: (tag: string, recipe: (draft: AddOnChoice) => void) => void;
+}) {
   const { surroundings } = useEditing();
   const product = surroundings.products.get(choice.product);
   const program = useMemo(() => product && compile(product, surroundings), [product, surroundings]);

@@ -44,7 +44,11 @@ export function ChoiceOnPage({ choice, index, edit }: { choice: Choice; index: n
   const quantityFault = useFaultAt('choices', index, 'ownQuantity');
   const foldable = choice.kind !== 'divider' && choice.kind !== 'link' && choice.kind !== 'paragraph';
   return (
-    <Collapsible.Root defaultOpen={groupsFault !== undefined || quantityFault !== undefined} borderTopWidth="1px" borderColor="border">
+    <Collapsible.Root
+      defaultOpen={groupsFault !== undefined || quantityFault !== undefined}
+      borderTopWidth="1px"
+      borderColor="border"
+    >
       <Collapsible.Trigger display="flex" alignItems="center" gap="2" py="3" cursor="pointer" fontWeight="600" w="full">
         On the page, and who sees it
         <ChevronDown size={16} aria-hidden />
@@ -53,34 +57,94 @@ export function ChoiceOnPage({ choice, index, edit }: { choice: Choice; index: n
         <Stack gap="4" pb="2">
           <SimpleGrid columns={2} gap="4">
             {choice.kind === 'list' && (
-              <SelectField label="Shown as" value={choice.look} alternatives={LOOKS.list} onChange={(value) => edit('look', (draft) => draft.kind === 'list' && void (draft.look = LOOKS.list.find((look) => look.value === value)?.value ?? 'auto'))} />
+              <SelectField
+                label="Shown as"
+                value={choice.look}
+                alternatives={LOOKS.list}
+                onChange={(value) =>
+                  edit(
+                    'look',
+                    (draft) =>
+                      draft.kind === 'list' &&
+                      void (draft.look = LOOKS.list.find((look) => look.value === value)?.value ?? 'auto'),
+                  )
+                }
+              />
             )}
             {choice.kind === 'several' && (
-              <SelectField label="Shown as" value={choice.look} alternatives={LOOKS.several} onChange={(value) => edit('look', (draft) => draft.kind === 'several' && void (draft.look = LOOKS.several.find((look) => look.value === value)?.value ?? 'ticks'))} />
+              <SelectField
+                label="Shown as"
+                value={choice.look}
+                alternatives={LOOKS.several}
+                onChange={(value) =>
+                  edit(
+                    'look',
+                    (draft) =>
+                      draft.kind === 'several' &&
+                      void (draft.look = LOOKS.several.find((look) => look.value === value)?.value ?? 'ticks'),
+                  )
+                }
+              />
             )}
             {'columns' in choice && (
               <SelectField
                 label="Options in a row"
                 value={choice.columns === null ? '' : String(choice.columns)}
-                alternatives={[{ value: '', label: 'as many as fit' }, ...Array.from({ length: 8 }, (_, count) => ({ value: String(count + 1), label: String(count + 1) }))]}
-                onChange={(value) => edit('columns', (draft) => 'columns' in draft && void (draft.columns = value === '' ? null : Number(value)))}
+                alternatives={[
+                  { value: '', label: 'as many as fit' },
+                  ...Array.from({ length: 8 }, (_, count) => ({ value: String(count + 1), label: String(count + 1) })),
+                ]}
+                onChange={(value) =>
+                  edit(
+                    'columns',
+                    (draft) => 'columns' in draft && void (draft.columns = value === '' ? null : Number(value)),
+                  )
+                }
               />
             )}
             <SelectField
               label="Width"
               value={choice.width}
               alternatives={WIDTHS}
-              onChange={(value) => edit('width', (draft) => void (draft.width = WIDTHS.find((width) => width.value === value)?.value ?? 'wide'))}
+              onChange={(value) =>
+                edit(
+                  'width',
+                  (draft) => void (draft.width = WIDTHS.find((width) => width.value === value)?.value ?? 'wide'),
+                )
+              }
             />
             {'names' in choice && (choice.kind === 'swatch' || choice.look === 'swatches') && (
-              <SelectField label="Names of swatches" value={choice.names} alternatives={NAMES} onChange={(value) => edit('names', (draft) => 'names' in draft && void (draft.names = NAMES.find((names) => names.value === value)?.value ?? 'shown'))} />
+              <SelectField
+                label="Names of swatches"
+                value={choice.names}
+                alternatives={NAMES}
+                onChange={(value) =>
+                  edit(
+                    'names',
+                    (draft) =>
+                      'names' in draft &&
+                      void (draft.names = NAMES.find((names) => names.value === value)?.value ?? 'shown'),
+                  )
+                }
+              />
             )}
             {choice.kind === 'heading' && (
               <SelectField
                 label="Side by side"
                 value={choice.columns === null ? '' : String(choice.columns)}
-                alternatives={[{ value: '', label: 'each as wide as it says' }, ...[1, 2, 3, 4].map((count) => ({ value: String(count), label: count === 1 ? 'one below the other' : `${count} of them` }))]}
-                onChange={(value) => edit('columns', (draft) => draft.kind === 'heading' && void (draft.columns = value === '' ? null : Number(value)))}
+                alternatives={[
+                  { value: '', label: 'each as wide as it says' },
+                  ...[1, 2, 3, 4].map((count) => ({
+                    value: String(count),
+                    label: count === 1 ? 'one below the other' : `${count} of them`,
+                  })),
+                ]}
+                onChange={(value) =>
+                  edit(
+                    'columns',
+                    (draft) => draft.kind === 'heading' && void (draft.columns = value === '' ? null : Number(value)),
+                  )
+                }
               />
             )}
             {foldable && (
@@ -92,16 +156,45 @@ export function ChoiceOnPage({ choice, index, edit }: { choice: Choice; index: n
                   { value: 'open', label: 'can be folded, open to begin with' },
                   { value: 'folded', label: 'can be folded, folded to begin with' },
                 ]}
-                onChange={(value) => edit('fold', (draft) => void (draft.fold = value === 'open' || value === 'folded' ? value : 'fixed'))}
+                onChange={(value) =>
+                  edit('fold', (draft) => void (draft.fold = value === 'open' || value === 'folded' ? value : 'fixed'))
+                }
               />
             )}
-            <TextField label="Inside name" value={choice.insideName} maxLength={120} placeholder={choice.title} help="What you call it, where two have the same title." onChange={(value) => edit('insideName', (draft) => void (draft.insideName = value))} />
+            <TextField
+              label="Inside name"
+              value={choice.insideName}
+              maxLength={120}
+              placeholder={choice.title}
+              help="What you call it, where two have the same title."
+              onChange={(value) => edit('insideName', (draft) => void (draft.insideName = value))}
+            />
           </SimpleGrid>
           {!isNote(choice) && (
             <HStack gap="6" wrap="wrap">
-              <Tick label="Show its title" checked={choice.titleShown} onChange={(on) => edit('titleShown', (draft) => void (draft.titleShown = on))} />
-              {'descriptionsShown' in choice && <Tick label="Descriptions of options only on demand" checked={choice.descriptionsShown === 'onDemand'} onChange={(on) => edit('descriptionsShown', (draft) => 'descriptionsShown' in draft && void (draft.descriptionsShown = on ? 'onDemand' : 'always'))} />}
-              <Tick label="Help only on demand" checked={choice.helpShown === 'onDemand'} onChange={(on) => edit('helpShown', (draft) => void (draft.helpShown = on ? 'onDemand' : 'always'))} />
+              <Tick
+                label="Show its title"
+                checked={choice.titleShown}
+                onChange={(on) => edit('titleShown', (draft) => void (draft.titleShown = on))}
+              />
+              {'descriptionsShown' in choice && (
+                <Tick
+                  label="Descriptions of options only on demand"
+                  checked={choice.descriptionsShown === 'onDemand'}
+                  onChange={(on) =>
+                    edit(
+                      'descriptionsShown',
+                      (draft) =>
+                        'descriptionsShown' in draft && void (draft.descriptionsShown = on ? 'onDemand' : 'always'),
+                    )
+                  }
+                />
+              )}
+              <Tick
+                label="Help only on demand"
+                checked={choice.helpShown === 'onDemand'}
+                onChange={(on) => edit('helpShown', (draft) => void (draft.helpShown = on ? 'onDemand' : 'always'))}
+              />
               {'ownQuantity' in choice && <OwnQuantity choice={choice} fault={quantityFault} edit={edit} />}
             </HStack>
           )}
@@ -109,7 +202,12 @@ export function ChoiceOnPage({ choice, index, edit }: { choice: Choice; index: n
             <Text fontWeight="600" mb="1">
               Customer groups
             </Text>
-            <GroupsField what={choice.kind === 'heading' && choice.holds ? 'this section' : isNote(choice) ? 'it' : 'this choice'} groups={choice.groups} fault={groupsFault} onChange={(groups) => edit('groups', (draft) => void (draft.groups = groups))} />
+            <GroupsField
+              what={choice.kind === 'heading' && choice.holds ? 'this section' : isNote(choice) ? 'it' : 'this choice'}
+              groups={choice.groups}
+              fault={groupsFault}
+              onChange={(groups) => edit('groups', (draft) => void (draft.groups = groups))}
+            />
           </Box>
         </Stack>
       </Collapsible.Content>
@@ -117,11 +215,27 @@ export function ChoiceOnPage({ choice, index, edit }: { choice: Choice; index: n
   );
 }
 
-function OwnQuantity({ choice, fault, edit }: { choice: Extract<Choice, { ownQuantity: unknown }>; fault?: string; edit: EditChoice }) {
-  const most = useWholeText(choice.mostEach, { least: 2, most: 999, mayBeEmpty: false }, (value) => value !== null && edit('mostEach', (draft) => 'mostEach' in draft && void (draft.mostEach = value)));
+function OwnQuantity({
+  choice,
+  fault,
+  edit,
+}: {
+  choice: Extract<Choice, { ownQuantity: unknown }>;
+  fault?: string;
+  edit: EditChoice;
+}) {
+  const most = useWholeText(
+    choice.mostEach,
+    { least: 2, most: 999, mayBeEmpty: false },
+    (value) => value !== null && edit('mostEach', (draft) => 'mostEach' in draft && void (draft.mostEach = value)),
+  );
   return (
     <HStack gap="3" align="center">
-      <Tick label="Each picked option takes a quantity" checked={choice.ownQuantity} onChange={(on) => edit('ownQuantity', (draft) => 'ownQuantity' in draft && void (draft.ownQuantity = on))} />
+      <Tick
+        label="Each picked option takes a quantity"
+        checked={choice.ownQuantity}
+        onChange={(on) => edit('ownQuantity', (draft) => 'ownQuantity' in draft && void (draft.ownQuantity = on))}
+      />
       {choice.ownQuantity && (
         <Box w="110px">
           <TextField label="at most" value={most.text} fault={most.fault} inputMode="numeric" onChange={most.take} />

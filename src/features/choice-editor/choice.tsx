@@ -31,7 +31,15 @@ function Neighbours({ index }: { index: number }) {
   const { product, goTo } = useEditing();
   const [before, after] = [product.choices[index - 1], product.choices[index + 1]];
   const button = (words: string, keys: string, choice: Choice | undefined, icon: React.ReactNode) => (
-    <IconButton aria-label={choice ? `${words}: ${insideNameOf(choice)}` : words} title={`${words} (${keys})`} size="xs" variant="ghost" colorPalette="ink" disabled={!choice} onClick={() => choice && goTo(`choice:${choice.key}`)}>
+    <IconButton
+      aria-label={choice ? `${words}: ${insideNameOf(choice)}` : words}
+      title={`${words} (${keys})`}
+      size="xs"
+      variant="ghost"
+      colorPalette="ink"
+      disabled={!choice}
+      onClick={() => choice && goTo(`choice:${choice.key}`)}
+    >
       {icon}
     </IconButton>
   );
@@ -96,14 +104,41 @@ export function ChoiceSection({ choiceKey }: { choiceKey: string }) {
     });
   };
   return (
-    <Section title={insideNameOf(choice)} lead={`${isNote(choice) ? 'It is' : choice.forWorkshop ? 'The workshop is told' : 'Asks for'} ${choiceKindsHere[choice.kind].words.replace(' (asks nothing)', '')}. Inside it is called “${choice.key}”.`} actions={actions}>
+    <Section
+      title={insideNameOf(choice)}
+      lead={`${isNote(choice) ? 'It is' : choice.forWorkshop ? 'The workshop is told' : 'Asks for'} ${choiceKindsHere[choice.kind].words.replace(' (asks nothing)', '')}. Inside it is called “${choice.key}”.`}
+      actions={actions}
+    >
       <SimpleGrid columns={2} gap="4">
-        <TextField label={choice.kind === 'heading' ? 'Heading' : choice.kind === 'link' ? 'Words of the link' : 'Title'} value={choice.title} fault={titleFault} maxLength={120} onChange={(value) => edit('title', (draft) => void (draft.title = value))} />
-        {!isNote(choice) && !choice.forWorkshop && <TextField label="Help" value={choice.help ?? ''} maxLength={500} placeholder="none" onChange={(value) => edit('help', (draft) => void (draft.help = value === '' ? null : value))} />}
+        <TextField
+          label={choice.kind === 'heading' ? 'Heading' : choice.kind === 'link' ? 'Words of the link' : 'Title'}
+          value={choice.title}
+          fault={titleFault}
+          maxLength={120}
+          onChange={(value) => edit('title', (draft) => void (draft.title = value))}
+        />
+        {!isNote(choice) && !choice.forWorkshop && (
+          <TextField
+            label="Help"
+            value={choice.help ?? ''}
+            maxLength={500}
+            placeholder="none"
+            onChange={(value) => edit('help', (draft) => void (draft.help = value === '' ? null : value))}
+          />
+        )}
       </SimpleGrid>
       {!isNote(choice) && choice.kind !== 'agreement' && (
         <HStack gap="6" wrap="wrap">
-          <Tick label="Required" checked={choice.required} onChange={(required) => edit('required', (draft) => !isNote(draft) && draft.kind !== 'agreement' && void (draft.required = required))} />
+          <Tick
+            label="Required"
+            checked={choice.required}
+            onChange={(required) =>
+              edit(
+                'required',
+                (draft) => !isNote(draft) && draft.kind !== 'agreement' && void (draft.required = required),
+              )
+            }
+          />
           {'stocked' in choice && (!choice.forWorkshop || choice.stocked) && (
             <Tick
               label="Stocked: its options are counted separately"
@@ -117,25 +152,44 @@ export function ChoiceSection({ choiceKey }: { choiceKey: string }) {
               }
             />
           )}
-          {!isStocked(choice) && !choice.forWorkshop && <Tick label="Another answer makes no other SKU" checked={choice.sameSku} onChange={(same) => edit('same SKU', (draft) => 'sameSku' in draft && void (draft.sameSku = same))} />}
+          {!isStocked(choice) && !choice.forWorkshop && (
+            <Tick
+              label="Another answer makes no other SKU"
+              checked={choice.sameSku}
+              onChange={(same) => edit('same SKU', (draft) => 'sameSku' in draft && void (draft.sameSku = same))}
+            />
+          )}
         </HStack>
       )}
-      {(kindOf(choice).settledInside || choice.forWorkshop) && <ForWorkshop choice={choice} index={index} edit={edit} />}
+      {(kindOf(choice).settledInside || choice.forWorkshop) && (
+        <ForWorkshop choice={choice} index={index} edit={edit} />
+      )}
       {isStocked(choice) && !choice.required && (
         <Text fontSize="sm" color="fg.muted">
-          Customers may leave it out. “Without {choice.title}” is then a combination like any other, with its own place under Variants; require it if nothing is made without it.
+          Customers may leave it out. “Without {choice.title}” is then a combination like any other, with its own place
+          under Variants; require it if nothing is made without it.
         </Text>
       )}
       {requiredFault && <Text color={choice.required ? 'brick.fg' : 'copper.fg'}>{requiredFault}</Text>}
       <KindFields choice={choice} index={index} edit={edit} />
       {hasOptions(choice) && choice.kind !== 'slot' && (
         <>
-          <OptionsEditor choice={choice} index={index} edit={(tag, recipe) => edit(tag, (draft) => hasOptions(draft) && recipe(draft))} />
+          <OptionsEditor
+            choice={choice}
+            index={index}
+            edit={(tag, recipe) => edit(tag, (draft) => hasOptions(draft) && recipe(draft))}
+          />
           {isStocked(choice) && <StockedNote />}
           <DefaultField choice={choice} index={index} edit={edit} />
         </>
       )}
-      {'amount' in choice && <EffectFields choice={choice} index={index} edit={(tag, recipe) => edit(tag, (draft) => 'amount' in draft && recipe(draft))} />}
+      {'amount' in choice && (
+        <EffectFields
+          choice={choice}
+          index={index}
+          edit={(tag, recipe) => edit(tag, (draft) => 'amount' in draft && recipe(draft))}
+        />
+      )}
       <ChoiceOnPage choice={choice} index={index} edit={edit} />
       {changing && <ChangeKindDialog choice={choice} onClose={() => setChanging(false)} onChange={changeKind} />}
     </Section>
@@ -147,10 +201,16 @@ function ForWorkshop({ choice, index, edit }: { choice: Choice; index: number; e
   const fault = useFaultAt('choices', index, 'forWorkshop');
   return (
     <Box>
-      <Tick label="For the workshop only: customers never see it" checked={choice.forWorkshop} onChange={(on) => edit('for the workshop', (draft) => void (draft.forWorkshop = on))} />
+      <Tick
+        label="For the workshop only: customers never see it"
+        checked={choice.forWorkshop}
+        onChange={(on) => edit('for the workshop', (draft) => void (draft.forWorkshop = on))}
+      />
       {choice.forWorkshop && (
         <Text fontSize="sm" color="fg.muted" mt="1">
-          {isNote(choice) ? 'It is told with the order wherever rules show it.' : 'Nobody is asked: what it begins with and rules (“begin with”) settle it. It is told with the order, and can change SKU, weight and stock, but not the price.'}
+          {isNote(choice)
+            ? 'It is told with the order wherever rules show it.'
+            : 'Nobody is asked: what it begins with and rules (“begin with”) settle it. It is told with the order, and can change SKU, weight and stock, but not the price.'}
         </Text>
       )}
       <FaultLine>{fault}</FaultLine>
@@ -163,7 +223,8 @@ function StockedNote() {
   if (productId === null) return null;
   return (
     <Box fontSize="sm" color="fg.muted">
-      Only combinations that are really stocked need exist: {product.variants.length === 0 ? 'none yet' : product.variants.length}.{' '}
+      Only combinations that are really stocked need exist:{' '}
+      {product.variants.length === 0 ? 'none yet' : product.variants.length}.{' '}
       <Button size="xs" variant="outline" colorPalette="ink" onClick={() => goTo('variants')}>
         Variants
       </Button>

@@ -12,7 +12,9 @@ import { AddChoice } from './add-choice';
 import { CopyChoices } from './copy-choices';
 import { choiceKindsHere } from './kinds';
 
-/** What customers are asked: a choice is added as a sentence, copied, or placed with a sheet; and what is asked already. */
+/**
+ * What customers are asked: a choice is added as a sentence, copied, or placed with a sheet; and what is asked already.
+ */
 export function Choices() {
   const { product, productId, surroundings, change, goTo } = useEditing();
   const [copying, setCopying] = useState(false);
@@ -20,7 +22,14 @@ export function Choices() {
   const sheets = [...surroundings.sheets.values()].filter((sheet) => !placed.has(sheet.key));
   const place = (key: string) => {
     // One that was left out before comes back as it is.
-    change(`place sheet ${key}`, (draft) => void (draft.sheets = [...draft.sheets.filter((placement) => placement.key !== key), placementSchema.parse({ key })]));
+    change(
+      `place sheet ${key}`,
+      (draft) =>
+        void (draft.sheets = [
+          ...draft.sheets.filter((placement) => placement.key !== key),
+          placementSchema.parse({ key }),
+        ]),
+    );
     goTo(`sheet:${key}`);
   };
   return (
@@ -33,16 +42,39 @@ export function Choices() {
         {productId !== null && sheets.length > 0 && (
           <HStack gap="1.5">
             <Layers size={16} aria-hidden />
-            <SelectField label="Place a sheet" hideLabel small width="230px" value="" alternatives={[{ value: '', label: 'Place a sheet …' }, ...sheets.map(({ key, title: name }) => ({ value: key, label: name }))]} onChange={(key) => key !== '' && place(key)} />
+            <SelectField
+              label="Place a sheet"
+              hideLabel
+              small
+              width="230px"
+              value=""
+              alternatives={[
+                { value: '', label: 'Place a sheet …' },
+                ...sheets.map(({ key, title: name }) => ({ value: key, label: name })),
+              ]}
+              onChange={(key) => key !== '' && place(key)}
+            />
           </HStack>
         )}
       </HStack>
       {product.choices.length === 0 ? (
-        <EmptyPlace title="Customers choose nothing yet">{productId === null ? 'A sheet is worth placing when it has choices.' : 'The product is sold as it is until it has a choice.'}</EmptyPlace>
+        <EmptyPlace title="Customers choose nothing yet">
+          {productId === null
+            ? 'A sheet is worth placing when it has choices.'
+            : 'The product is sold as it is until it has a choice.'}
+        </EmptyPlace>
       ) : (
         <Stack gap="1">
           {product.choices.map((choice) => (
-            <Button key={choice.key} variant="ghost" colorPalette="oak" justifyContent="start" h="auto" py="2" onClick={() => goTo(`choice:${choice.key}`)}>
+            <Button
+              key={choice.key}
+              variant="ghost"
+              colorPalette="oak"
+              justifyContent="start"
+              h="auto"
+              py="2"
+              onClick={() => goTo(`choice:${choice.key}`)}
+            >
               <Text as="span" fontWeight="600">
                 {insideNameOf(choice)}
               </Text>

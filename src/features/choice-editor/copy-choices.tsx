@@ -4,7 +4,19 @@ import { Button, Spinner, Stack, Text } from '@chakra-ui/react';
 import { matchSorter } from 'match-sorter';
 import { useEffect, useMemo, useState } from 'react';
 import { z } from 'zod';
-import { choiceSchema, copyAlong, type CopiedAlong, formulaSchema, insideNameOf, type LeftBehind, namedCondition, rateSchema, ruleSchema, tableSchema, type Tied } from '@/core/catalog';
+import {
+  choiceSchema,
+  copyAlong,
+  type CopiedAlong,
+  formulaSchema,
+  insideNameOf,
+  type LeftBehind,
+  namedCondition,
+  rateSchema,
+  ruleSchema,
+  tableSchema,
+  type Tied,
+} from '@/core/catalog';
 import { counted, listed, ruleName } from '@/core/words';
 import { send, wordsOf } from '@/features/shared/api';
 import { type Finding, findingSchema } from '@/features/shared/findings';
@@ -16,7 +28,15 @@ import { Tick } from '@/ui/tick';
 import { choiceKindsHere } from './kinds';
 
 /** What is read of a product or sheet whose choices are copied. */
-const openedSchema = z.object({ draft: z.object({ choices: z.array(choiceSchema), formulas: z.array(formulaSchema), rates: z.array(rateSchema), rules: z.array(ruleSchema), tables: z.array(tableSchema) }) });
+const openedSchema = z.object({
+  draft: z.object({
+    choices: z.array(choiceSchema),
+    formulas: z.array(formulaSchema),
+    rates: z.array(rateSchema),
+    rules: z.array(ruleSchema),
+    tables: z.array(tableSchema),
+  }),
+});
 const MOST_SHOWN = 8;
 
 /** Copies choices from any product or sheet into this one. */
@@ -45,7 +65,10 @@ export function CopyChoices({ open, onClose }: { open: boolean; onClose: () => v
       (error: unknown) => setFault(wordsOf(error)),
     );
   };
-  const copied = useMemo(() => (from && picked.size > 0 ? copyAlong(from, picked, product) : null), [from, picked, product]);
+  const copied = useMemo(
+    () => (from && picked.size > 0 ? copyAlong(from, picked, product) : null),
+    [from, picked, product],
+  );
   const close = () => {
     setSource(undefined);
     setSearch('');
@@ -64,7 +87,8 @@ export function CopyChoices({ open, onClose }: { open: boolean; onClose: () => v
     const [first] = copied.choices;
     if (first) goTo(`choice:${first.key}`);
   };
-  const found = search.trim() === '' ? (sources ?? []) : matchSorter(sources ?? [], search, { keys: ['title', 'hint'] });
+  const found =
+    search.trim() === '' ? (sources ?? []) : matchSorter(sources ?? [], search, { keys: ['title', 'hint'] });
   return (
     <AppDialog
       size="lg"
@@ -88,11 +112,22 @@ export function CopyChoices({ open, onClose }: { open: boolean; onClose: () => v
         {fault && <Text color="brick.fg">{fault}</Text>}
         {!source && (
           <>
-            <TypedInput aria-label="Search products and sheets" placeholder="Search products and sheets" value={search} onChange={setSearch} />
+            <TypedInput
+              aria-label="Search products and sheets"
+              placeholder="Search products and sheets"
+              value={search}
+              onChange={setSearch}
+            />
             {!sources && !fault && <Spinner size="sm" />}
             <Stack gap="0.5">
               {found.slice(0, MOST_SHOWN).map((finding) => (
-                <Button key={finding.href} variant="ghost" colorPalette="oak" justifyContent="start" onClick={() => choose(finding)}>
+                <Button
+                  key={finding.href}
+                  variant="ghost"
+                  colorPalette="oak"
+                  justifyContent="start"
+                  onClick={() => choose(finding)}
+                >
                   {finding.title}
                   <Text as="span" color="fg.muted" fontWeight="400">
                     {finding.kind} {finding.hint}
@@ -128,7 +163,10 @@ function Along({ copied: { formulas, rates, rules, tables, left }, from }: { cop
     tables.length > 0 ? counted(tables.length, 'table') : '',
   ].filter(Boolean);
   if (along.length === 0 && left.length === 0) return null;
-  const called = ({ of }: LeftBehind) => (of.kind === 'rule' ? `The rule “${ruleName({ title: of.rule.title, when: namedCondition(of.rule.when, from) })}”` : `The ${of.kind} “${of.title}”`);
+  const called = ({ of }: LeftBehind) =>
+    of.kind === 'rule'
+      ? `The rule “${ruleName({ title: of.rule.title, when: namedCondition(of.rule.when, from) })}”`
+      : `The ${of.kind} “${of.title}”`;
   return (
     <Stack gap="1" borderTopWidth="1px" borderColor="border" pt="3" fontSize="sm" role="status">
       {along.length > 0 && <Text>{listed(along, 'and')} come along.</Text>}

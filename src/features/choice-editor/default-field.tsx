@@ -9,7 +9,15 @@ import { Tick } from '@/ui/tick';
 import { type EditChoice } from './choice';
 
 /** What is chosen to begin with: one option, several, or none, so that customers must choose. */
-export function DefaultField({ choice, index, edit }: { choice: Exclude<OptionsChoice, { kind: 'slot' }>; index: number; edit: EditChoice }) {
+export function DefaultField({
+  choice,
+  index,
+  edit,
+}: {
+  choice: Exclude<OptionsChoice, { kind: 'slot' }>;
+  index: number;
+  edit: EditChoice;
+}) {
   const fault = useFaultAt('choices', index, 'default');
   if (choice.kind === 'several') {
     return (
@@ -23,7 +31,16 @@ export function DefaultField({ choice, index, edit }: { choice: Exclude<OptionsC
               key={key}
               label={title || key}
               checked={choice.default.includes(key)}
-              onChange={(on) => edit('default', (draft) => draft.kind === 'several' && void (draft.default = on ? [...draft.default, key] : draft.default.filter((other) => other !== key)))}
+              onChange={(on) =>
+                edit(
+                  'default',
+                  (draft) =>
+                    draft.kind === 'several' &&
+                    void (draft.default = on
+                      ? [...draft.default, key]
+                      : draft.default.filter((other) => other !== key)),
+                )
+              }
             />
           ))}
         </HStack>
@@ -37,8 +54,13 @@ export function DefaultField({ choice, index, edit }: { choice: Exclude<OptionsC
         label="To begin with"
         value={choice.default ?? ''}
         fault={fault}
-        alternatives={[{ value: '', label: choice.required ? 'customers must choose' : 'nothing is chosen' }, ...choice.options.map(({ key, title }) => ({ value: key, label: `${title} is chosen` }))]}
-        onChange={(key) => edit('default', (draft) => 'stocked' in draft && void (draft.default = key === '' ? null : key))}
+        alternatives={[
+          { value: '', label: choice.required ? 'customers must choose' : 'nothing is chosen' },
+          ...choice.options.map(({ key, title }) => ({ value: key, label: `${title} is chosen` })),
+        ]}
+        onChange={(key) =>
+          edit('default', (draft) => 'stocked' in draft && void (draft.default = key === '' ? null : key))
+        }
       />
     </Box>
   );

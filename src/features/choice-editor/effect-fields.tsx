@@ -26,22 +26,56 @@ export function EffectFields({ choice, index, edit }: Props) {
         <Text fontWeight="600" mb="1.5">
           {choice.kind === 'yesNo' ? 'Saying yes' : 'Answering it'}
         </Text>
-        <AmountField label={choice.title} amount={choice.amount} path={['choices', index, 'amount']} own={choice} onChange={(amount) => edit('amount', (draft) => void (draft.amount = amount))} />
+        <AmountField
+          label={choice.title}
+          amount={choice.amount}
+          path={['choices', index, 'amount']}
+          own={choice}
+          onChange={(amount) => edit('amount', (draft) => void (draft.amount = amount))}
+        />
       </Box>
       <HStack gap="4" align="start" wrap="wrap">
         {choice.amount && (
           <Box w="170px">
-            <TextField label={`Amount before (${shop.currency})`} value={choice.wasPrice ?? ''} fault={wasPriceFault} placeholder="none" inputMode="decimal" help="Crossed out in the was-price." onChange={(value) => edit('wasPrice', (draft) => void (draft.wasPrice = orNull(value)))} />
+            <TextField
+              label={`Amount before (${shop.currency})`}
+              value={choice.wasPrice ?? ''}
+              fault={wasPriceFault}
+              placeholder="none"
+              inputMode="decimal"
+              help="Crossed out in the was-price."
+              onChange={(value) => edit('wasPrice', (draft) => void (draft.wasPrice = orNull(value)))}
+            />
           </Box>
         )}
         <Box w="150px">
-          <TextField label="Adds to the SKU" value={choice.sku ?? ''} fault={skuFault} placeholder="nothing" fontFamily="mono" maxLength={40} onChange={(value) => edit('sku', (draft) => void (draft.sku = orNull(value)))} />
+          <TextField
+            label="Adds to the SKU"
+            value={choice.sku ?? ''}
+            fault={skuFault}
+            placeholder="nothing"
+            fontFamily="mono"
+            maxLength={40}
+            onChange={(value) => edit('sku', (draft) => void (draft.sku = orNull(value)))}
+          />
         </Box>
-        <WeightField label="Adds weight" unit="g" weight={choice.weight} fault={useFaultAt('choices', index, 'weight', 'value')} onChange={(weight) => edit('weight', (draft) => void (draft.weight = weight))} />
+        <WeightField
+          label="Adds weight"
+          unit="g"
+          weight={choice.weight}
+          fault={useFaultAt('choices', index, 'weight', 'value')}
+          onChange={(weight) => edit('weight', (draft) => void (draft.weight = weight))}
+        />
       </HStack>
       <Stack gap="1.5">
         <Text fontWeight="600">Takes from stock, beside what the product takes</Text>
-        <DrawsField label={choice.title} name={choice.title} draws={choice.draws} path={['choices', index, 'draws']} onChange={(draws) => edit('draws', (draft) => void (draft.draws = draws))} />
+        <DrawsField
+          label={choice.title}
+          name={choice.title}
+          draws={choice.draws}
+          path={['choices', index, 'draws']}
+          onChange={(draws) => edit('draws', (draft) => void (draft.draws = draws))}
+        />
       </Stack>
     </>
   );

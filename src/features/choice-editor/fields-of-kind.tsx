@@ -4,7 +4,16 @@ import { AddOnFields } from './add-on-fields';
 import { type EditChoice } from './choice';
 import { DateFields } from './date-fields';
 import { FileFields } from './file-fields';
-import { AgreementFields, type KindProps, LetteringFields, LinkAddress, NumberLimits, SeveralBounds, TextLimits, YesNoDefault } from './kind-fields';
+import {
+  AgreementFields,
+  type KindProps,
+  LetteringFields,
+  LinkAddress,
+  NumberLimits,
+  SeveralBounds,
+  TextLimits,
+  YesNoDefault,
+} from './kind-fields';
 import { ParagraphText } from './paragraph-text';
 import { PicturePlaceFields } from './picture-place';
 import { QuickPicks } from './quick-picks';

@@ -13,5 +13,13 @@ interface Props {
 
 /** What kind of choice it is, in words. */
 export function KindField({ label, kind, width, onChange }: Props) {
-  return <SelectField label={label} value={kind} width={width} alternatives={choiceKinds.map((value) => ({ value, label: choiceKindsHere[value].words }))} onChange={(value) => onChange(choiceKinds.find((candidate) => candidate === value) ?? kind)} />;
+  return (
+    <SelectField
+      label={label}
+      value={kind}
+      width={width}
+      alternatives={choiceKinds.map((value) => ({ value, label: choiceKindsHere[value].words }))}
+      onChange={(value) => onChange(choiceKinds.find((candidate) => candidate === value) ?? kind)}
+    />
+  );
 }

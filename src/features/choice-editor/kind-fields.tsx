@@ -20,13 +20,31 @@ export interface KindProps<K extends Choice['kind'] = Choice['kind']> {
 
 export function SeveralBounds({ choice, index, edit }: KindProps<'several'>) {
   const bounds = { least: 1, most: 500, mayBeEmpty: true };
-  const least = useWholeText(choice.least, bounds, (value) => edit('least', (draft) => draft.kind === 'several' && void (draft.least = value)));
-  const most = useWholeText(choice.most, bounds, (value) => edit('most', (draft) => draft.kind === 'several' && void (draft.most = value)));
+  const least = useWholeText(choice.least, bounds, (value) =>
+    edit('least', (draft) => draft.kind === 'several' && void (draft.least = value)),
+  );
+  const most = useWholeText(choice.most, bounds, (value) =>
+    edit('most', (draft) => draft.kind === 'several' && void (draft.most = value)),
+  );
   const fault = useFaultAt('choices', index, 'least');
   return (
     <SimpleGrid columns={2} gap="4" maxW="340px">
-      <TextField label="Fewest" value={least.text} fault={least.fault ?? fault} placeholder="any" inputMode="numeric" onChange={least.take} />
-      <TextField label="Most" value={most.text} fault={most.fault} placeholder="any" inputMode="numeric" onChange={most.take} />
+      <TextField
+        label="Fewest"
+        value={least.text}
+        fault={least.fault ?? fault}
+        placeholder="any"
+        inputMode="numeric"
+        onChange={least.take}
+      />
+      <TextField
+        label="Most"
+        value={most.text}
+        fault={most.fault}
+        placeholder="any"
+        inputMode="numeric"
+        onChange={most.take}
+      />
     </SimpleGrid>
   );
 }
@@ -39,7 +57,10 @@ export function LetteringFields({ choice, edit }: KindProps<'lettering'>) {
       <SelectField
         label="The faces show"
         value={choice.shows ?? ''}
-        alternatives={[{ value: '', label: 'a sample' }, ...texts.map(({ key, title }) => ({ value: key, label: `what is typed for ${title}` }))]}
+        alternatives={[
+          { value: '', label: 'a sample' },
+          ...texts.map(({ key, title }) => ({ value: key, label: `what is typed for ${title}` })),
+        ]}
         onChange={(key) => edit('shows', (draft) => draft.kind === 'lettering' && void (draft.shows = orNull(key)))}
       />
     </Box>
@@ -49,19 +70,63 @@ export function LetteringFields({ choice, edit }: KindProps<'lettering'>) {
 export function TextLimits({ choice, index, edit }: KindProps<'text' | 'longText'>) {
   const longest = choice.kind === 'text' ? LONGEST_TEXT : LONGEST_LONG_TEXT;
   const bounds = { least: 1, most: longest, mayBeEmpty: true };
-  const editText = (tag: string, recipe: (draft: Extract<Choice, { kind: 'text' | 'longText' }>) => void) => edit(tag, (draft) => (draft.kind === 'text' || draft.kind === 'longText') && recipe(draft));
-  const fewest = useWholeText(choice.minCharacters, bounds, (value) => editText('minCharacters', (draft) => void (draft.minCharacters = value)));
-  const most = useWholeText(choice.maxCharacters, bounds, (value) => editText('maxCharacters', (draft) => void (draft.maxCharacters = value)));
-  const lines = useWholeText(choice.kind === 'longText' ? choice.lines : 2, { least: 2, most: 20, mayBeEmpty: false }, (value) => edit('lines', (draft) => draft.kind === 'longText' && void (draft.lines = value ?? 4)));
+  const editText = (tag: string, recipe: (draft: Extract<Choice, { kind: 'text' | 'longText' }>) => void) =>
+    edit(tag, (draft) => (draft.kind === 'text' || draft.kind === 'longText') && recipe(draft));
+  const fewest = useWholeText(choice.minCharacters, bounds, (value) =>
+    editText('minCharacters', (draft) => void (draft.minCharacters = value)),
+  );
+  const most = useWholeText(choice.maxCharacters, bounds, (value) =>
+    editText('maxCharacters', (draft) => void (draft.maxCharacters = value)),
+  );
+  const lines = useWholeText(
+    choice.kind === 'longText' ? choice.lines : 2,
+    { least: 2, most: 20, mayBeEmpty: false },
+    (value) => edit('lines', (draft) => draft.kind === 'longText' && void (draft.lines = value ?? 4)),
+  );
   const minFault = useFaultAt('choices', index, 'minCharacters');
   const defaultFault = useFaultAt('choices', index, 'default');
   return (
     <SimpleGrid columns={choice.kind === 'text' ? 4 : 5} gap="4">
-      <TextField label="Fewest characters" value={fewest.text} fault={fewest.fault ?? minFault} placeholder="1" inputMode="numeric" onChange={fewest.take} />
-      <TextField label="Most characters" value={most.text} fault={most.fault} placeholder={String(longest)} inputMode="numeric" onChange={most.take} />
-      <TextField label="To begin with" value={choice.default ?? ''} fault={defaultFault} placeholder="empty" maxLength={longest} onChange={(value) => editText('default', (draft) => void (draft.default = value === '' ? null : value))} />
-      <TextField label="In the empty field" value={choice.placeholder} placeholder="nothing" maxLength={120} onChange={(value) => editText('placeholder', (draft) => void (draft.placeholder = value))} />
-      {choice.kind === 'longText' && <TextField label="Lines to see" value={lines.text} fault={lines.fault} inputMode="numeric" onChange={lines.take} />}
+      <TextField
+        label="Fewest characters"
+        value={fewest.text}
+        fault={fewest.fault ?? minFault}
+        placeholder="1"
+        inputMode="numeric"
+        onChange={fewest.take}
+      />
+      <TextField
+        label="Most characters"
+        value={most.text}
+        fault={most.fault}
+        placeholder={String(longest)}
+        inputMode="numeric"
+        onChange={most.take}
+      />
+      <TextField
+        label="To begin with"
+        value={choice.default ?? ''}
+        fault={defaultFault}
+        placeholder="empty"
+        maxLength={longest}
+        onChange={(value) => editText('default', (draft) => void (draft.default = value === '' ? null : value))}
+      />
+      <TextField
+        label="In the empty field"
+        value={choice.placeholder}
+        placeholder="nothing"
+        maxLength={120}
+        onChange={(value) => editText('placeholder', (draft) => void (draft.placeholder = value))}
+      />
+      {choice.kind === 'longText' && (
+        <TextField
+          label="Lines to see"
+          value={lines.text}
+          fault={lines.fault}
+          inputMode="numeric"
+          onChange={lines.take}
+        />
+      )}
     </SimpleGrid>
   );
 }
@@ -82,7 +147,8 @@ export function NumberLimits({ choice, index, edit }: KindProps<'number' | 'meas
   };
   const unitFault = useFaultAt('choices', index, 'unit');
   // What holds although nothing is said stands there, greyed.
-  const limits: Partial<Record<(typeof LIMITS)[number][0], string | null>> = choice.kind === 'number' ? numberLimits(choice) : {};
+  const limits: Partial<Record<(typeof LIMITS)[number][0], string | null>> =
+    choice.kind === 'number' ? numberLimits(choice) : {};
   const unit = choice.kind === 'measure' ? unitByCode(choice.unit) : undefined;
   return (
     <>
@@ -117,12 +183,34 @@ export function NumberLimits({ choice, index, edit }: KindProps<'number' | 'meas
         ))}
       </SimpleGrid>
       <Box maxW="340px">
-        <TextField label="In the empty field" value={choice.placeholder} placeholder="nothing" maxLength={120} help="Greyed, such as “e.g. 4 ft 6 in”; never an answer." onChange={(value) => edit('placeholder', (draft) => (draft.kind === 'number' || draft.kind === 'measure') && void (draft.placeholder = value))} />
+        <TextField
+          label="In the empty field"
+          value={choice.placeholder}
+          placeholder="nothing"
+          maxLength={120}
+          help="Greyed, such as “e.g. 4 ft 6 in”; never an answer."
+          onChange={(value) =>
+            edit(
+              'placeholder',
+              (draft) => (draft.kind === 'number' || draft.kind === 'measure') && void (draft.placeholder = value),
+            )
+          }
+        />
       </Box>
       {choice.kind === 'number' && (
         <HStack gap="6" wrap="wrap">
-          <Tick label="Parts of one are answers, such as 2.5" checked={choice.parts} onChange={(parts) => edit('parts', (draft) => draft.kind === 'number' && void (draft.parts = parts))} />
-          <Tick label="Numbers below nothing are answers" checked={choice.belowNothing} onChange={(on) => edit('belowNothing', (draft) => draft.kind === 'number' && void (draft.belowNothing = on))} />
+          <Tick
+            label="Parts of one are answers, such as 2.5"
+            checked={choice.parts}
+            onChange={(parts) => edit('parts', (draft) => draft.kind === 'number' && void (draft.parts = parts))}
+          />
+          <Tick
+            label="Numbers below nothing are answers"
+            checked={choice.belowNothing}
+            onChange={(on) =>
+              edit('belowNothing', (draft) => draft.kind === 'number' && void (draft.belowNothing = on))
+            }
+          />
         </HStack>
       )}
     </>
@@ -155,19 +243,37 @@ export function YesNoDefault({ choice, edit }: KindProps<'yesNo'>) {
 export function AgreementFields({ choice, index, edit }: KindProps<'agreement'>) {
   return (
     <>
-      <TextArea label="Customers agree to" rows={3} maxLength={2000} value={choice.statement} fault={useFaultAt('choices', index, 'statement')} onChange={(value) => edit('statement', (draft) => draft.kind === 'agreement' && void (draft.statement = value))} />
+      <TextArea
+        label="Customers agree to"
+        rows={3}
+        maxLength={2000}
+        value={choice.statement}
+        fault={useFaultAt('choices', index, 'statement')}
+        onChange={(value) => edit('statement', (draft) => draft.kind === 'agreement' && void (draft.statement = value))}
+      />
       <TextField
         label="The terms in full are at"
         value={choice.address ?? ''}
         fault={useFaultAt('choices', index, 'address')}
         placeholder="https://… or nothing"
         maxLength={500}
-        onChange={(value) => edit('address', (draft) => draft.kind === 'agreement' && void (draft.address = orNull(value)))}
+        onChange={(value) =>
+          edit('address', (draft) => draft.kind === 'agreement' && void (draft.address = orNull(value)))
+        }
       />
     </>
   );
 }
 
 export function LinkAddress({ choice, index, edit }: KindProps<'link'>) {
-  return <TextField label="Leads to" value={choice.address} fault={useFaultAt('choices', index, 'address')} placeholder="https://… or /shop/…" maxLength={500} onChange={(value) => edit('address', (draft) => draft.kind === 'link' && void (draft.address = value.trim()))} />;
+  return (
+    <TextField
+      label="Leads to"
+      value={choice.address}
+      fault={useFaultAt('choices', index, 'address')}
+      placeholder="https://… or /shop/…"
+      maxLength={500}
+      onChange={(value) => edit('address', (draft) => draft.kind === 'link' && void (draft.address = value.trim()))}
+    />
+  );
 }

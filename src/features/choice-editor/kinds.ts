@@ -9,7 +9,10 @@ interface KindInWords {
   readonly begins: object;
 }
 
-/** Each kind of choice in the editor; one that is forgotten does not compile. What they are edited by has `fields-of-kind`. */
+/**
+ * Each kind of choice in the editor; one that is forgotten does not compile. What they are edited by has
+ * `fields-of-kind`.
+ */
 export const choiceKindsHere = {
   list: { words: 'one from a list', short: 'list', begins: {} },
   several: { words: 'several of a list', short: 'several', begins: { required: false } },

@@ -1,4 +1,12 @@
-import { type Choice, type ChoiceKind, choiceSchema, freeKey, type Option, optionSchema, type Product } from '@/core/catalog';
+import {
+  type Choice,
+  type ChoiceKind,
+  choiceSchema,
+  freeKey,
+  type Option,
+  optionSchema,
+  type Product,
+} from '@/core/catalog';
 import { choiceKindsHere } from './kinds';
 
 /** A choice as it is when it has just been added. */
@@ -15,6 +23,10 @@ export function newOption(key: string, title: string, more: Partial<Option> = {}
 export function copyOfChoice(choice: Choice, product: Pick<Product, 'choices'>, title = choice.title): Choice {
   // A choice that comes from a sheet has the sheet's name before its own.
   const wanted = choice.key.split('.').pop() ?? 'choice';
-  const key = freeKey(wanted.replace(/-/g, ' '), product.choices.map((other) => other.key), 'choice');
+  const key = freeKey(
+    wanted.replace(/-/g, ' '),
+    product.choices.map((other) => other.key),
+    'choice',
+  );
   return { ...structuredClone(choice), key, title };
 }

@@ -26,7 +26,9 @@ interface Props {
 /** What of an option is edited now and then. */
 export function OptionDetails({ choice, option, name, path, edit }: Props) {
   const { shop, product } = useEditing();
-  const leadDays = useWholeText(option.leadDays, { least: 1, most: 730, mayBeEmpty: true }, (value) => edit('leadDays', (draft) => void (draft.leadDays = value)));
+  const leadDays = useWholeText(option.leadDays, { least: 1, most: 730, mayBeEmpty: true }, (value) =>
+    edit('leadDays', (draft) => void (draft.leadDays = value)),
+  );
   const weightFault = useFaultAt(...path, 'weight', 'value');
   const wasPriceFault = useFaultAt(...path, 'wasPrice');
   const leadFault = useFaultAt(...path, 'leadDays');
@@ -34,14 +36,23 @@ export function OptionDetails({ choice, option, name, path, edit }: Props) {
   const stocked = 'stocked' in choice && choice.stocked;
   return (
     <Stack gap="4" pl="8" pr="2" py="3">
-      <TextField label="Description" value={option.description} maxLength={300} placeholder="none" onChange={(value) => edit('description', (draft) => void (draft.description = value))} />
+      <TextField
+        label="Description"
+        value={option.description}
+        maxLength={300}
+        placeholder="none"
+        onChange={(value) => edit('description', (draft) => void (draft.description = value))}
+      />
       {choice.kind === 'lettering' && (
         <HStack gap="4" align="end">
           <Box w="220px">
             <SelectField
               label="Lettering face"
               value={option.face ?? ''}
-              alternatives={[{ value: '', label: 'none yet' }, ...letteringFaces.map(({ key, title }) => ({ value: key, label: title }))]}
+              alternatives={[
+                { value: '', label: 'none yet' },
+                ...letteringFaces.map(({ key, title }) => ({ value: key, label: title })),
+              ]}
               onChange={(face) => edit('face', (draft) => void (draft.face = orNull(face)))}
             />
           </Box>
@@ -53,40 +64,102 @@ export function OptionDetails({ choice, option, name, path, edit }: Props) {
       <HStack gap="4" align="start" wrap="wrap">
         {option.amount && (
           <Box w="170px">
-            <TextField label={`Amount before (${shop.currency})`} value={option.wasPrice ?? ''} fault={wasPriceFault} placeholder="none" inputMode="decimal" help="Crossed out beside it." onChange={(value) => edit('wasPrice', (draft) => void (draft.wasPrice = orNull(value)))} />
+            <TextField
+              label={`Amount before (${shop.currency})`}
+              value={option.wasPrice ?? ''}
+              fault={wasPriceFault}
+              placeholder="none"
+              inputMode="decimal"
+              help="Crossed out beside it."
+              onChange={(value) => edit('wasPrice', (draft) => void (draft.wasPrice = orNull(value)))}
+            />
           </Box>
         )}
-        <WeightField label="Adds weight" unit="g" weight={option.weight} fault={weightFault} onChange={(weight) => edit('weight', (draft) => void (draft.weight = weight))} />
+        <WeightField
+          label="Adds weight"
+          unit="g"
+          weight={option.weight}
+          fault={weightFault}
+          onChange={(weight) => edit('weight', (draft) => void (draft.weight = weight))}
+        />
       </HStack>
       <HStack gap="5" wrap="wrap">
-        <PictureField label="Picture" src={option.picture} onChange={(picture) => edit('picture', (draft) => void (draft.picture = picture))} />
-        <Tick label="Choosing it changes the main picture" checked={option.changesPicture} onChange={(on) => edit('changesPicture', (draft) => void (draft.changesPicture = on))} />
-        <Tick label="Larger on pointing" checked={option.enlarges} onChange={(on) => edit('enlarges', (draft) => void (draft.enlarges = on))} />
+        <PictureField
+          label="Picture"
+          src={option.picture}
+          onChange={(picture) => edit('picture', (draft) => void (draft.picture = picture))}
+        />
+        <Tick
+          label="Choosing it changes the main picture"
+          checked={option.changesPicture}
+          onChange={(on) => edit('changesPicture', (draft) => void (draft.changesPicture = on))}
+        />
+        <Tick
+          label="Larger on pointing"
+          checked={option.enlarges}
+          onChange={(on) => edit('enlarges', (draft) => void (draft.enlarges = on))}
+        />
       </HStack>
       {stocked ? (
         <Text fontSize="sm" color="fg.muted">
-          Its stock is that of its variants. A new title keeps them, their stock and what is in baskets: inside it stays “{option.key}”.
+          Its stock is that of its variants. A new title keeps them, their stock and what is in baskets: inside it stays
+          “{option.key}”.
         </Text>
       ) : (
-        <DrawsField label={name} name={`${product.title}, ${option.title}`} draws={option.draws} path={[...path, 'draws']} onChange={(draws) => edit('draws', (draft) => void (draft.draws = draws))} />
+        <DrawsField
+          label={name}
+          name={`${product.title}, ${option.title}`}
+          draws={option.draws}
+          path={[...path, 'draws']}
+          onChange={(draws) => edit('draws', (draft) => void (draft.draws = draws))}
+        />
       )}
       {option.draws.length === 0 && (
-        <Tick label="Made to order, not counted" checked={option.notCounted !== null} onChange={(on) => edit('not counted', (draft) => void (draft.notCounted = on ? 'madeToOrder' : null))} />
+        <Tick
+          label="Made to order, not counted"
+          checked={option.notCounted !== null}
+          onChange={(on) => edit('not counted', (draft) => void (draft.notCounted = on ? 'madeToOrder' : null))}
+        />
       )}
       {(stocked || option.draws.length > 0) && (
         <HStack gap="4" align="start">
           <Box w="300px">
-            <SelectField label="When that is out of stock, it is" value={option.whenOut} alternatives={WHEN_OUT} onChange={(value) => edit('whenOut', (draft) => void (draft.whenOut = WHEN_OUT.find((when) => when.value === value)?.value ?? 'unavailable'))} />
+            <SelectField
+              label="When that is out of stock, it is"
+              value={option.whenOut}
+              alternatives={WHEN_OUT}
+              onChange={(value) =>
+                edit(
+                  'whenOut',
+                  (draft) =>
+                    void (draft.whenOut = WHEN_OUT.find((when) => when.value === value)?.value ?? 'unavailable'),
+                )
+              }
+            />
           </Box>
           {option.whenOut === 'orderable' && (
             <Box w="140px">
-              <TextField label="Takes (days)" value={leadDays.text} fault={leadDays.fault ?? leadFault} inputMode="numeric" onChange={leadDays.take} />
+              <TextField
+                label="Takes (days)"
+                value={leadDays.text}
+                fault={leadDays.fault ?? leadFault}
+                inputMode="numeric"
+                onChange={leadDays.take}
+              />
             </Box>
           )}
         </HStack>
       )}
-      <PropertiesField properties={option.properties} onChange={(properties) => edit('properties', (draft) => void (draft.properties = properties))} />
-      <GroupsField what="this option" groups={option.groups} fault={groupsFault} onChange={(groups) => edit('groups', (draft) => void (draft.groups = groups))} />
+      <PropertiesField
+        properties={option.properties}
+        onChange={(properties) => edit('properties', (draft) => void (draft.properties = properties))}
+      />
+      <GroupsField
+        what="this option"
+        groups={option.groups}
+        fault={groupsFault}
+        onChange={(groups) => edit('groups', (draft) => void (draft.groups = groups))}
+      />
     </Stack>
   );
 }

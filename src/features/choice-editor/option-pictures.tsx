@@ -18,7 +18,10 @@ interface Unplaced {
   readonly src: string;
 }
 
-/** Pictures of many options at once, dropped or chosen: they find their options by name, and the rest is told which it is of. */
+/**
+ * Pictures of many options at once, dropped or chosen: they find their options by name, and the rest is told which it
+ * is of.
+ */
 export function OptionPictures({ choice, edit }: { choice: OptionsChoice; edit: EditOptionsChoice }) {
   const input = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
@@ -36,7 +39,10 @@ export function OptionPictures({ choice, edit }: { choice: OptionsChoice; edit: 
     if (files.length === 0) return;
     setBusy(true);
     setFaults([]);
-    const keys = optionsByName(files.map(({ name }) => name), choice.options);
+    const keys = optionsByName(
+      files.map(({ name }) => name),
+      choice.options,
+    );
     const placed: { key: string; src: string }[] = [];
     const rest: Unplaced[] = [];
     const wrong: string[] = [];
@@ -62,7 +68,11 @@ export function OptionPictures({ choice, edit }: { choice: OptionsChoice; edit: 
     give([{ key, src: picture.src }]);
     setUnplaced((all) => all.filter((other) => other !== picture));
   };
-  const findings = choice.options.map(({ key, title, picture }) => ({ value: key, label: title, hint: picture === null ? '' : 'has one' }));
+  const findings = choice.options.map(({ key, title, picture }) => ({
+    value: key,
+    label: title,
+    hint: picture === null ? '' : 'has one',
+  }));
   return (
     <Box
       mt="3"
@@ -82,10 +92,18 @@ export function OptionPictures({ choice, edit }: { choice: OptionsChoice; edit: 
         void take([...event.dataTransfer.files]);
       }}
     >
-      <chakra.input ref={input} type="file" aria-label="Pictures of options" accept="image/png,image/jpeg,image/webp,image/svg+xml" multiple hidden onChange={(event) => {
-        void take([...(event.target.files ?? [])]);
-        event.target.value = '';
-      }} />
+      <chakra.input
+        ref={input}
+        type="file"
+        aria-label="Pictures of options"
+        accept="image/png,image/jpeg,image/webp,image/svg+xml"
+        multiple
+        hidden
+        onChange={(event) => {
+          void take([...(event.target.files ?? [])]);
+          event.target.value = '';
+        }}
+      />
       <HStack gap="3" fontSize="sm">
         <Button size="xs" variant="outline" colorPalette="ink" loading={busy} onClick={() => input.current?.click()}>
           <ImagePlus size={14} aria-hidden /> Pictures …
@@ -93,7 +111,9 @@ export function OptionPictures({ choice, edit }: { choice: OptionsChoice; edit: 
         <Text color="fg.muted">Choose or drop them all here: files called like an option find it.</Text>
       </HStack>
       {faults.map((fault) => (
-        <FaultLine key={fault} role="alert" mt="1">{fault}</FaultLine>
+        <FaultLine key={fault} role="alert" mt="1">
+          {fault}
+        </FaultLine>
       ))}
       {unplaced.length > 0 && (
         <Wrap gap="3" mt="2" role="list" aria-label="Pictures without an option">
@@ -103,8 +123,24 @@ export function OptionPictures({ choice, edit }: { choice: OptionsChoice; edit: 
               <Text fontSize="xs" maxW="120px" truncate title={picture.name}>
                 {picture.name}
               </Text>
-              <PickField small hideLabel label={`${picture.name} is of`} width="150px" placeholder="is of …" picked="" findings={findings} mayBeNothing={false} onPick={(key) => place(picture, key)} />
-              <IconButton aria-label={`Leave out ${picture.name}`} size="2xs" variant="ghost" colorPalette="brick" onClick={() => setUnplaced((all) => all.filter((other) => other !== picture))}>
+              <PickField
+                small
+                hideLabel
+                label={`${picture.name} is of`}
+                width="150px"
+                placeholder="is of …"
+                picked=""
+                findings={findings}
+                mayBeNothing={false}
+                onPick={(key) => place(picture, key)}
+              />
+              <IconButton
+                aria-label={`Leave out ${picture.name}`}
+                size="2xs"
+                variant="ghost"
+                colorPalette="brick"
+                onClick={() => setUnplaced((all) => all.filter((other) => other !== picture))}
+              >
                 <X size={13} />
               </IconButton>
             </HStack>

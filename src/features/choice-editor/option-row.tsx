@@ -31,11 +31,31 @@ interface Props {
 }
 
 /** One option on a line: what is edited all day; the rest unfolds under it. */
-export function OptionRow({ choice, choiceIndex, option, position, handle, edit, selected, onSelect, open, onOpen }: Props) {
+export function OptionRow({
+  choice,
+  choiceIndex,
+  option,
+  position,
+  handle,
+  edit,
+  selected,
+  onSelect,
+  open,
+  onOpen,
+}: Props) {
   const { change, surroundings, product } = useEditing();
   const [removing, setRemoving] = useState(false);
   const path = ['choices', choiceIndex, 'options', position] as const;
-  const faults = [useFaultAt(...path, 'title'), useFaultAt(...path, 'sku'), useFaultAt(...path, 'colours'), useFaultAt(...path, 'swatch'), useFaultAt(...path, 'face'), useFaultAt(...path, 'changesPicture'), useFaultAt(...path, 'leadDays'), useFaultAt(...path, 'groups')];
+  const faults = [
+    useFaultAt(...path, 'title'),
+    useFaultAt(...path, 'sku'),
+    useFaultAt(...path, 'colours'),
+    useFaultAt(...path, 'swatch'),
+    useFaultAt(...path, 'face'),
+    useFaultAt(...path, 'changesPicture'),
+    useFaultAt(...path, 'leadDays'),
+    useFaultAt(...path, 'groups'),
+  ];
   const said = faults.filter((fault) => fault !== undefined);
   const dead = useFaultAt(...path);
   const coloured = choice.kind === 'swatch' || (choice.kind === 'several' && choice.look === 'swatches');
@@ -52,13 +72,33 @@ export function OptionRow({ choice, choiceIndex, option, position, handle, edit,
   };
   const duplicate = () =>
     edit(`copy option ${option.key}`, (draft) => {
-      const key = freeKey(option.key.replace(/-/g, ' '), draft.options.map((other) => other.key), 'option');
-      draft.options.splice(position + 1, 0, { ...structuredClone(option), key, title: `${option.title} (copy)`, sku: null });
+      const key = freeKey(
+        option.key.replace(/-/g, ' '),
+        draft.options.map((other) => other.key),
+        'option',
+      );
+      draft.options.splice(position + 1, 0, {
+        ...structuredClone(option),
+        key,
+        title: `${option.title} (copy)`,
+        sku: null,
+      });
     });
   const hasVariants = isStocked(choice) && product.variants.some(({ options }) => options[choice.key] === option.key);
-  const remove = () => (hasVariants ? setRemoving(true) : change(`remove option ${option.key}`, (draft) => removeOptions(draft, choice.key, [option.key])));
+  const remove = () =>
+    hasVariants
+      ? setRemoving(true)
+      : change(`remove option ${option.key}`, (draft) => removeOptions(draft, choice.key, [option.key]));
   return (
-    <Box bg={selected ? 'copper.subtle' : 'bg.panel'} borderWidth="1px" borderColor={said.length > 0 ? 'brick.border' : 'border'} borderRadius="l2" mb="1.5" px="2" py="1.5">
+    <Box
+      bg={selected ? 'copper.subtle' : 'bg.panel'}
+      borderWidth="1px"
+      borderColor={said.length > 0 ? 'brick.border' : 'border'}
+      borderRadius="l2"
+      mb="1.5"
+      px="2"
+      py="1.5"
+    >
       <HStack gap="1.5" align="center">
         {handle}
         <Tick hideLabel label={`Select ${name}`} checked={selected} onChange={onSelect} />
@@ -86,7 +126,13 @@ export function OptionRow({ choice, choiceIndex, option, position, handle, edit,
           onLeave={takeSwatchByName}
         />
         <Box flex="0 1 auto" maxW="234px">
-          <AmountField label={name} amount={option.amount} path={[...path, 'amount']} own={choice} onChange={(amount) => editOption('amount', (draft) => void (draft.amount = amount))} />
+          <AmountField
+            label={name}
+            amount={option.amount}
+            path={[...path, 'amount']}
+            own={choice}
+            onChange={(amount) => editOption('amount', (draft) => void (draft.amount = amount))}
+          />
         </Box>
         <TypedInput
           aria-label={`SKU part of ${name}`}
@@ -101,10 +147,24 @@ export function OptionRow({ choice, choiceIndex, option, position, handle, edit,
           onChange={(text) => editOption('sku', (draft) => void (draft.sku = orNull(text)))}
         />
         <HStack gap="0">
-          <IconButton aria-label={`${open ? 'Less' : 'More'} about ${name}`} aria-expanded={open} size="2xs" variant="ghost" colorPalette="ink" onClick={onOpen}>
+          <IconButton
+            aria-label={`${open ? 'Less' : 'More'} about ${name}`}
+            aria-expanded={open}
+            size="2xs"
+            variant="ghost"
+            colorPalette="ink"
+            onClick={onOpen}
+          >
             {open ? <ChevronUp size={14} /> : <ChevronDown size={14} />}
           </IconButton>
-          <IconButton aria-label={`Duplicate ${name}`} disabled={choice.options.length >= MOST_OPTIONS} size="2xs" variant="ghost" colorPalette="ink" onClick={duplicate}>
+          <IconButton
+            aria-label={`Duplicate ${name}`}
+            disabled={choice.options.length >= MOST_OPTIONS}
+            size="2xs"
+            variant="ghost"
+            colorPalette="ink"
+            onClick={duplicate}
+          >
             <Copy size={13} />
           </IconButton>
           <IconButton aria-label={`Remove ${name}`} size="2xs" variant="ghost" colorPalette="brick" onClick={remove}>
@@ -114,8 +174,8 @@ export function OptionRow({ choice, choiceIndex, option, position, handle, edit,
       </HStack>
       {said.map((fault) => (
         <FaultLine key={fault} pl="8">
-            {fault}
-          </FaultLine>
+          {fault}
+        </FaultLine>
       ))}
       {dead && (
         <Text pl="8" fontSize="sm" color="copper.fg">

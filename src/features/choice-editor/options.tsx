@@ -57,10 +57,25 @@ export function OptionsEditor({ choice, index, edit }: Props) {
     if (name === '' || isFull) return;
     // A name that the swatch book has takes that swatch.
     const swatch = choice.kind === 'swatch' ? (swatchByName(surroundings.swatches.values(), name)?.key ?? null) : null;
-    edit(`add option ${name}`, (draft) => void draft.options.push(newOption(freeKey(name, draft.options.map(({ key }) => key), 'option'), name, { swatch })));
+    edit(
+      `add option ${name}`,
+      (draft) =>
+        void draft.options.push(
+          newOption(
+            freeKey(
+              name,
+              draft.options.map(({ key }) => key),
+              'option',
+            ),
+            name,
+            { swatch },
+          ),
+        ),
+    );
     setTitle('');
   };
-  const take = (options: readonly Option[]) => edit(`paste ${options.length} options`, (draft) => void draft.options.push(...options));
+  const take = (options: readonly Option[]) =>
+    edit(`paste ${options.length} options`, (draft) => void draft.options.push(...options));
   // Several lines are a list: taken as they are where all of them can be read, and shown with what is wrong where not.
   const pasteList = (event: ClipboardEvent) => {
     const text = event.clipboardData.getData('text');
@@ -76,23 +91,51 @@ export function OptionsEditor({ choice, index, edit }: Props) {
         <HStack gap="3">
           <Text fontWeight="600">Options</Text>
           {choice.options.length > 1 && (
-            <Button size="2xs" variant="ghost" colorPalette="ink" onClick={() => setSelected(here.size === choice.options.length ? new Set() : new Set(choice.options.map(({ key }) => key)))}>
+            <Button
+              size="2xs"
+              variant="ghost"
+              colorPalette="ink"
+              onClick={() =>
+                setSelected(
+                  here.size === choice.options.length ? new Set() : new Set(choice.options.map(({ key }) => key)),
+                )
+              }
+            >
               {here.size === choice.options.length ? 'Select none' : 'Select all'}
             </Button>
           )}
-          {choice.options.length >= LONG && <TypedInput size="xs" w="190px" aria-label="Find an option" placeholder={`Find one of ${choice.options.length}`} value={search} onChange={setSearch} />}
+          {choice.options.length >= LONG && (
+            <TypedInput
+              size="xs"
+              w="190px"
+              aria-label="Find an option"
+              placeholder={`Find one of ${choice.options.length}`}
+              value={search}
+              onChange={setSearch}
+            />
+          )}
         </HStack>
         <Button size="xs" variant="outline" colorPalette="ink" onClick={() => setPasting('')}>
           <ClipboardPaste size={14} aria-hidden /> Paste a list
         </Button>
       </HStack>
-      {here.size > 0 && <SelectedOptions choice={choice} index={index} selected={here} edit={edit} onDone={() => setSelected(new Set())} />}
+      {here.size > 0 && (
+        <SelectedOptions
+          choice={choice}
+          index={index}
+          selected={here}
+          edit={edit}
+          onDone={() => setSelected(new Set())}
+        />
+      )}
       {shown.length === 0 && choice.options.length > 0 && <Text color="fg.muted">No option is called that.</Text>}
       <Sortable
         entries={shown}
         height={OPTION_HEIGHT}
         nameOf={(option) => option.title}
-        onMove={(from, to) => edit(`move option ${from} ${to}`, (draft) => moveEntry(draft.options, fullPlace(from), fullPlace(to)))}
+        onMove={(from, to) =>
+          edit(`move option ${from} ${to}`, (draft) => moveEntry(draft.options, fullPlace(from), fullPlace(to)))
+        }
         render={(option, place, handle) => (
           <OptionRow
             choice={choice}
@@ -110,7 +153,16 @@ export function OptionsEditor({ choice, index, edit }: Props) {
       />
       <form onSubmit={add}>
         <HStack mt="2" gap="2">
-          <TypedInput aria-label="New option" placeholder="Type an option, press Enter, type the next" maxLength={120} value={title} onChange={setTitle} onPaste={pasteList} data-begin-here autoFocus={choice.options.length === 0} />
+          <TypedInput
+            aria-label="New option"
+            placeholder="Type an option, press Enter, type the next"
+            maxLength={120}
+            value={title}
+            onChange={setTitle}
+            onPaste={pasteList}
+            data-begin-here
+            autoFocus={choice.options.length === 0}
+          />
           <Button type="submit" variant="outline" disabled={title.trim() === '' || isFull}>
             <Plus size={16} aria-hidden /> Add option
           </Button>
@@ -118,7 +170,8 @@ export function OptionsEditor({ choice, index, edit }: Props) {
       </form>
       {isFull && (
         <Text mt="1" fontSize="sm" color="copper.fg">
-          A choice has at most {MOST_OPTIONS} options, and this one has them. Take some out, or ask for the rest in a choice of its own.
+          A choice has at most {MOST_OPTIONS} options, and this one has them. Take some out, or ask for the rest in a
+          choice of its own.
         </Text>
       )}
       {choice.options.length > 0 && <OptionPictures choice={choice} edit={edit} />}
@@ -132,12 +185,15 @@ export function OptionsEditor({ choice, index, edit }: Props) {
 function WithoutVariants({ choice }: { choice: OptionsChoice }) {
   const { product, goTo, productId } = useEditing();
   if (!('stocked' in choice) || !choice.stocked || productId === null) return null;
-  const without = choice.options.filter(({ key }) => !product.variants.some(({ options }) => options[choice.key] === key));
+  const without = choice.options.filter(
+    ({ key }) => !product.variants.some(({ options }) => options[choice.key] === key),
+  );
   if (without.length === 0) return null;
   return (
     <HStack mt="3" px="3" py="2" bg="copper.subtle" borderRadius="l2" fontSize="sm" justify="space-between">
       <Text>
-        {counted(without.length, 'option')} without a variant yet: {without.map(({ title }) => title).join(', ')}. Customers see them as not made.
+        {counted(without.length, 'option')} without a variant yet: {without.map(({ title }) => title).join(', ')}.
+        Customers see them as not made.
       </Text>
       <Button size="xs" variant="outline" onClick={() => goTo('variants')}>
         To the variants

@@ -30,14 +30,32 @@ export function ParagraphText({ choice, index, edit }: KindProps<'paragraph'>) {
             {asWritten ? 'Edit it as it looks' : 'Edit it as Markdown'}
           </Button>
         </HStack>
-        {asWritten ? <Written text={choice.text} onChange={take} /> : <RichText label="Text" value={choice.text} longest={LONGEST} onChange={take} />}
+        {asWritten ? (
+          <Written text={choice.text} onChange={take} />
+        ) : (
+          <RichText label="Text" value={choice.text} longest={LONGEST} onChange={take} />
+        )}
         <FaultLine>{fault}</FaultLine>
       </Box>
       <HStack gap="5" align="end" wrap="wrap">
-        <PictureField label="Chart or drawing" src={choice.picture} onChange={(picture) => edit('picture', (draft) => draft.kind === 'paragraph' && void (draft.picture = picture))} />
+        <PictureField
+          label="Chart or drawing"
+          src={choice.picture}
+          onChange={(picture) =>
+            edit('picture', (draft) => draft.kind === 'paragraph' && void (draft.picture = picture))
+          }
+        />
         {choice.picture !== null && (
           <Box w="260px">
-            <TextField label="What it shows" value={choice.pictureAlt} maxLength={200} placeholder="e.g. Sizes, chest and sleeve" onChange={(alt) => edit('pictureAlt', (draft) => draft.kind === 'paragraph' && void (draft.pictureAlt = alt))} />
+            <TextField
+              label="What it shows"
+              value={choice.pictureAlt}
+              maxLength={200}
+              placeholder="e.g. Sizes, chest and sleeve"
+              onChange={(alt) =>
+                edit('pictureAlt', (draft) => draft.kind === 'paragraph' && void (draft.pictureAlt = alt))
+              }
+            />
           </Box>
         )}
       </HStack>
@@ -49,7 +67,10 @@ function Written({ text, onChange }: { text: string; onChange: (text: string) =>
   const typed = useTyped(text, onChange);
   return (
     <Stack gap="3">
-      <Labelled label="Text, as Markdown" help="An empty line begins a new paragraph. **bold**, *italic*, - a list, [a link](https://…).">
+      <Labelled
+        label="Text, as Markdown"
+        help="An empty line begins a new paragraph. **bold**, *italic*, - a list, [a link](https://…)."
+      >
         <Textarea bg="bg.panel" borderColor="border.emphasized" rows={6} maxLength={LONGEST} {...typed} />
       </Labelled>
       {text.trim() !== '' && (

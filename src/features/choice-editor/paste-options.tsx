@@ -22,7 +22,10 @@ const COLUMNS = [{ head: 'Title' }, { head: 'Amount', end: true }, { head: 'SKU 
 /** Options from a pasted list: title, amount, SKU part and colour. */
 export function PasteOptions({ choice, text, onClose, onTake }: Props) {
   const { surroundings, shop } = useEditing();
-  const read = useCallback((text: string) => readOptionList(text, choice.options, surroundings.swatches.values(), surroundings.shop.currency), [choice.options, surroundings.swatches, surroundings.shop.currency]);
+  const read = useCallback(
+    (text: string) => readOptionList(text, choice.options, surroundings.swatches.values(), surroundings.shop.currency),
+    [choice.options, surroundings.swatches, surroundings.shop.currency],
+  );
   return (
     <PasteDialog
       open={text !== null}
@@ -43,7 +46,17 @@ export function PasteOptions({ choice, text, onClose, onTake }: Props) {
             <Table.Cell>
               <HStack gap="2">
                 {(option.colours.length > 0 || option.swatch !== null) && (
-                  <Box w="22px" h="22px" borderRadius="full" borderWidth="1px" style={swatchBackground(option.swatch === null ? option : { colours: surroundings.swatches.get(option.swatch)?.colours ?? [] })} />
+                  <Box
+                    w="22px"
+                    h="22px"
+                    borderRadius="full"
+                    borderWidth="1px"
+                    style={swatchBackground(
+                      option.swatch === null
+                        ? option
+                        : { colours: surroundings.swatches.get(option.swatch)?.colours ?? [] },
+                    )}
+                  />
                 )}
                 <Text fontSize="xs" color="fg.muted">
                   {notes.join(', ')}

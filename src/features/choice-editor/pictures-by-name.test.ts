@@ -2,7 +2,12 @@ import { describe, expect, it } from 'vitest';
 import { optionsByName } from './pictures-by-name';
 
 const option = (key: string, title: string, sku: string | null = null) => ({ key, title, sku });
-const options = [option('oak', 'Oak', 'O'), option('dark-oak', 'Dark oak'), option('lime-1', 'Lime blossom'), option('b', 'Büchse')];
+const options = [
+  option('oak', 'Oak', 'O'),
+  option('dark-oak', 'Dark oak'),
+  option('lime-1', 'Lime blossom'),
+  option('b', 'Büchse'),
+];
 
 describe('pictures of options', () => {
   it.each([

@@ -11,7 +11,10 @@ import { AppDialog, DialogButtons } from '@/ui/dialog';
 import { useEditing } from '../editor-kit/editing';
 import { removeOptions } from './remove-options';
 
-const useSchema = z.object({ baskets: z.number(), stock: z.array(z.object({ key: z.string(), title: z.string(), onHand: z.string(), unit: z.string() })) });
+const useSchema = z.object({
+  baskets: z.number(),
+  stock: z.array(z.object({ key: z.string(), title: z.string(), onHand: z.string(), unit: z.string() })),
+});
 
 interface Props {
   choice: OptionsChoice;
@@ -30,7 +33,10 @@ export function RemoveStockedOptions({ choice, options, onClose }: Props) {
   const stock = [...new Set(variants.flatMap((variant) => variant.stock ?? []))];
   const asked = JSON.stringify({ choice: choice.key, options: keys, stock });
   useEffect(() => {
-    send('POST', `/api/manage/products/${productId}/option-use`, JSON.parse(asked), useSchema).then(setUse, (error: unknown) => setFault(wordsOf(error)));
+    send('POST', `/api/manage/products/${productId}/option-use`, JSON.parse(asked), useSchema).then(
+      setUse,
+      (error: unknown) => setFault(wordsOf(error)),
+    );
   }, [productId, asked]);
   const left = use?.stock.filter(({ onHand }) => Exact.from(onHand).sign() !== 0) ?? [];
   const confirm = () => {
@@ -38,10 +44,16 @@ export function RemoveStockedOptions({ choice, options, onClose }: Props) {
     onClose();
   };
   return (
-    <AppDialog open title={`Remove ${titles}?`} onClose={onClose} footer={<DialogButtons danger confirm={`Remove ${titles}`} onConfirm={confirm} onClose={onClose} />}>
+    <AppDialog
+      open
+      title={`Remove ${titles}?`}
+      onClose={onClose}
+      footer={<DialogButtons danger confirm={`Remove ${titles}`} onConfirm={confirm} onClose={onClose} />}
+    >
       <Stack gap="2">
         <Text>
-          {counted(variants.length, 'variant')} {variants.length === 1 ? 'goes' : 'go'} with it. Undo brings back what was removed; the shop changes when you publish.
+          {counted(variants.length, 'variant')} {variants.length === 1 ? 'goes' : 'go'} with it. Undo brings back what
+          was removed; the shop changes when you publish.
         </Text>
         {fault && <Text color="brick.fg">{fault}</Text>}
         {!use && !fault && <Spinner size="sm" />}
@@ -52,7 +64,11 @@ export function RemoveStockedOptions({ choice, options, onClose }: Props) {
                 ? 'None of their stock items has anything on hand.'
                 : `Nothing is lost in the store room: ${left.map(({ title, onHand, unit }) => `${title} keeps its ${quantityWords({ value: onHand, unit })}`).join(', ')}. You find them under Stock.`}
             </Text>
-            <Text>{use.baskets === 0 ? 'No open basket has it.' : `${counted(use.baskets, 'open basket')} ${use.baskets === 1 ? 'has' : 'have'} it: those customers are told that it is no longer offered, and can’t order it.`}</Text>
+            <Text>
+              {use.baskets === 0
+                ? 'No open basket has it.'
+                : `${counted(use.baskets, 'open basket')} ${use.baskets === 1 ? 'has' : 'have'} it: those customers are told that it is no longer offered, and can’t order it.`}
+            </Text>
           </>
         )}
       </Stack>

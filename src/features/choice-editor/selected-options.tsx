@@ -32,15 +32,24 @@ export function SelectedOptions({ choice, index, selected, edit, onDone }: Props
   const [removing, setRemoving] = useState(false);
   const options = choice.options.filter(({ key }) => selected.has(key));
   const apply = (tag: string, recipe: (option: Option) => void) =>
-    edit(`${tag} of ${[...selected].join(' ')}`, (draft) => draft.options.forEach((option) => selected.has(option.key) && recipe(option)));
-  const hasVariants = isStocked(choice) && product.variants.some((variant) => selected.has(variant.options[choice.key] ?? ''));
+    edit(`${tag} of ${[...selected].join(' ')}`, (draft) =>
+      draft.options.forEach((option) => selected.has(option.key) && recipe(option)),
+    );
+  const hasVariants =
+    isStocked(choice) && product.variants.some((variant) => selected.has(variant.options[choice.key] ?? ''));
   const remove = () => {
     if (hasVariants) return setRemoving(true);
     change(`remove ${selected.size} options`, (draft) => removeOptions(draft, choice.key, [...selected]));
     onDone();
   };
   const button = (value: What, words: string) => (
-    <Button size="xs" variant={what === value ? 'solid' : 'outline'} colorPalette="ink" aria-pressed={what === value} onClick={() => setWhat(what === value ? null : value)}>
+    <Button
+      size="xs"
+      variant={what === value ? 'solid' : 'outline'}
+      colorPalette="ink"
+      aria-pressed={what === value}
+      onClick={() => setWhat(what === value ? null : value)}
+    >
       {words}
     </Button>
   );
@@ -50,7 +59,17 @@ export function SelectedOptions({ choice, index, selected, edit, onDone }: Props
     </Button>
   );
   return (
-    <HStack as="section" aria-label="Selected options" gap="2" mb="2" p="2" bg="copper.subtle" borderRadius="l2" wrap="wrap" align="end">
+    <HStack
+      as="section"
+      aria-label="Selected options"
+      gap="2"
+      mb="2"
+      p="2"
+      bg="copper.subtle"
+      borderRadius="l2"
+      wrap="wrap"
+      align="end"
+    >
       <Text fontWeight="600" alignSelf="center">
         {selected.size} selected:
       </Text>
@@ -67,7 +86,13 @@ export function SelectedOptions({ choice, index, selected, edit, onDone }: Props
         <HStack w="full" gap="2" align="end" wrap="wrap">
           {what === 'amount' && (
             <>
-              <AmountField label="All selected" amount={amount} path={['choices', index, 'selected']} own={choice} onChange={setAmount} />
+              <AmountField
+                label="All selected"
+                amount={amount}
+                path={['choices', index, 'selected']}
+                own={choice}
+                onChange={setAmount}
+              />
               {set('Set for all selected', 'amount', (option) => void (option.amount = amount && { ...amount }))}
             </>
           )}

@@ -3,7 +3,16 @@
 import { Box, Button, HStack, IconButton, SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { ChevronDown, ChevronRight, Plus, Trash2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
-import { type JoinCondition, joinConditionSchema, keyFrom, MOST_IN_A_SLOT, type Option, optionSchema, type PartCandidate, type SlotChoice } from '@/core/catalog';
+import {
+  type JoinCondition,
+  joinConditionSchema,
+  keyFrom,
+  MOST_IN_A_SLOT,
+  type Option,
+  optionSchema,
+  type PartCandidate,
+  type SlotChoice,
+} from '@/core/catalog';
 import { counted } from '@/core/words';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField, TypedInput } from '@/ui/field';
@@ -44,18 +53,36 @@ interface Props {
 
 function HowMany({ choice, index, edit }: Props) {
   const whole = { least: 1, most: MOST_IN_A_SLOT, mayBeEmpty: false } as const;
-  const least = useWholeText(choice.least, whole, (value) => value !== null && edit('least', (draft) => void (draft.least = value)));
-  const most = useWholeText(choice.most, whole, (value) => value !== null && edit('most', (draft) => void (draft.most = value)));
+  const least = useWholeText(
+    choice.least,
+    whole,
+    (value) => value !== null && edit('least', (draft) => void (draft.least = value)),
+  );
+  const most = useWholeText(
+    choice.most,
+    whole,
+    (value) => value !== null && edit('most', (draft) => void (draft.most = value)),
+  );
   const fault = useFaultAt('choices', index, 'least');
   return (
     <Box>
       <SimpleGrid columns={2} gap="4" maxW="340px">
-        <TextField label={choice.required ? 'At least' : 'At least, where it is filled'} value={least.text} fault={least.fault ?? fault} inputMode="numeric" onChange={least.take} />
+        <TextField
+          label={choice.required ? 'At least' : 'At least, where it is filled'}
+          value={least.text}
+          fault={least.fault ?? fault}
+          inputMode="numeric"
+          onChange={least.take}
+        />
         <TextField label="At most" value={most.text} fault={most.fault} inputMode="numeric" onChange={most.take} />
       </SimpleGrid>
       {choice.most > 1 && (
         <Box mt="2">
-          <Tick label="Their order matters: another order makes another item" checked={choice.keepsOrder} onChange={(on) => edit('keepsOrder', (draft) => void (draft.keepsOrder = on))} />
+          <Tick
+            label="Their order matters: another order makes another item"
+            checked={choice.keepsOrder}
+            onChange={(on) => edit('keepsOrder', (draft) => void (draft.keepsOrder = on))}
+          />
         </Box>
       )}
     </Box>
@@ -65,8 +92,13 @@ function HowMany({ choice, index, edit }: Props) {
 function Candidates({ choice, index, edit }: Props) {
   const { product, inShop, bringAlong } = useEditing();
   const missing = useFaultAt('choices', index, 'options');
-  const add = (slug: string) => void bringAlong(slug).then(() => edit(`add ${slug}`, (draft) => void draft.options.push(optionSchema.parse({ key: slug, title: '' }))));
-  const others = likelyProducts(product, inShop).filter(({ value }) => !choice.options.some(({ key }) => key === value));
+  const add = (slug: string) =>
+    void bringAlong(slug).then(() =>
+      edit(`add ${slug}`, (draft) => void draft.options.push(optionSchema.parse({ key: slug, title: '' }))),
+    );
+  const others = likelyProducts(product, inShop).filter(
+    ({ value }) => !choice.options.some(({ key }) => key === value),
+  );
   return (
     <Box role="group" aria-label="What can be put in it">
       <Text fontWeight="600" mb="1.5">
@@ -83,21 +115,42 @@ function Candidates({ choice, index, edit }: Props) {
         )}
       />
       <Box maxW="420px">
-        <SearchField label={choice.options.length === 0 ? 'Add a product' : 'Add another product'} findings={others} onPick={add} fault={missing} />
+        <SearchField
+          label={choice.options.length === 0 ? 'Add a product' : 'Add another product'}
+          findings={others}
+          onPick={add}
+          fault={missing}
+        />
       </Box>
     </Box>
   );
 }
 
-function Candidate({ option, place, choice, index, handle, edit }: Props & { option: Option; place: number; handle: ReactNode }) {
+function Candidate({
+  option,
+  place,
+  choice,
+  index,
+  handle,
+  edit,
+}: Props & { option: Option; place: number; handle: ReactNode }) {
   const { surroundings, inShop, findings } = useEditing();
   const [open, setOpen] = useState(false);
-  const faults = findings.filter(({ path }) => path[0] === 'choices' && path[1] === index && path[2] === 'options' && path[3] === place);
+  const faults = findings.filter(
+    ({ path }) => path[0] === 'choices' && path[1] === index && path[2] === 'options' && path[3] === place,
+  );
   const isOpen = open || faults.length > 0;
   const product = surroundings.products.get(option.key);
   const title = option.title || (product?.title ?? option.key);
-  const settled: PartCandidate = { product: option.key, ...(choice.settled[option.key] ?? { fixed: {}, narrowed: {} }) } as PartCandidate;
-  const editOption = (tag: string, recipe: (draft: Option) => void) => edit(`candidate ${option.key} ${tag}`, (draft) => { const found = draft.options[place]; if (found) recipe(found); });
+  const settled: PartCandidate = {
+    product: option.key,
+    ...(choice.settled[option.key] ?? { fixed: {}, narrowed: {} }),
+  } as PartCandidate;
+  const editOption = (tag: string, recipe: (draft: Option) => void) =>
+    edit(`candidate ${option.key} ${tag}`, (draft) => {
+      const found = draft.options[place];
+      if (found) recipe(found);
+    });
   const editSettled = (tag: string, recipe: (draft: PartCandidate) => void) =>
     edit(`settled ${option.key} ${tag}`, (draft) => {
       const next = structuredClone(settled);
@@ -106,10 +159,24 @@ function Candidate({ option, place, choice, index, handle, edit }: Props & { opt
     });
   const decided = Object.keys(settled.fixed).length + Object.keys(settled.narrowed).length;
   return (
-    <Box borderWidth="1px" borderColor={faults.some(({ gravity }) => gravity === 'mustFix') ? 'brick.border' : 'border'} borderRadius="l2" bg="bg.panel" px="2" py="1.5">
+    <Box
+      borderWidth="1px"
+      borderColor={faults.some(({ gravity }) => gravity === 'mustFix') ? 'brick.border' : 'border'}
+      borderRadius="l2"
+      bg="bg.panel"
+      px="2"
+      py="1.5"
+    >
       <HStack gap="2">
         {handle}
-        <IconButton aria-label={`${isOpen ? 'Fold' : 'Unfold'} ${title}`} aria-expanded={isOpen} size="2xs" variant="ghost" colorPalette="ink" onClick={() => setOpen(!isOpen)}>
+        <IconButton
+          aria-label={`${isOpen ? 'Fold' : 'Unfold'} ${title}`}
+          aria-expanded={isOpen}
+          size="2xs"
+          variant="ghost"
+          colorPalette="ink"
+          onClick={() => setOpen(!isOpen)}
+        >
           {isOpen ? <ChevronDown size={16} /> : <ChevronRight size={16} />}
         </IconButton>
         <Text flex="1" minW="0" truncate fontWeight="600">
@@ -141,16 +208,33 @@ function Candidate({ option, place, choice, index, handle, edit }: Props & { opt
         <Stack gap="4" mt="2" pt="3" px="1" pb="1" borderTopWidth="1px" borderColor="border.muted">
           <HStack gap="4" align="start" wrap="wrap">
             <Box w="220px">
-              <TextField label="Called here" value={option.title} maxLength={120} placeholder={product?.title ?? option.key} onChange={(value) => editOption('title', (draft) => void (draft.title = value))} />
+              <TextField
+                label="Called here"
+                value={option.title}
+                maxLength={120}
+                placeholder={product?.title ?? option.key}
+                onChange={(value) => editOption('title', (draft) => void (draft.title = value))}
+              />
             </Box>
             <Box>
               <Text fontWeight="600" mb="1">
                 On top of its own price
               </Text>
-              <AmountField label={title} own={choice} amount={option.amount} path={['choices', index, 'options', place, 'amount']} onChange={(amount) => editOption('amount', (draft) => void (draft.amount = amount))} />
+              <AmountField
+                label={title}
+                own={choice}
+                amount={option.amount}
+                path={['choices', index, 'options', place, 'amount']}
+                onChange={(amount) => editOption('amount', (draft) => void (draft.amount = amount))}
+              />
             </Box>
           </HStack>
-          <CandidateFields candidate={settled} path={['choices', index, 'options', place]} name={`${choice.key}-${option.key}`} edit={editSettled} />
+          <CandidateFields
+            candidate={settled}
+            path={['choices', index, 'options', place]}
+            name={`${choice.key}-${option.key}`}
+            edit={editSettled}
+          />
         </Stack>
       )}
     </Box>
@@ -166,33 +250,100 @@ function Joins({ choice, edit }: Omit<Props, 'index'>) {
     edit('joins', (draft) => void (draft.joins = joins));
     void bringJoining(joins).catch(() => undefined);
   };
-  const change = (place: number, next: Partial<JoinCondition>) => set(choice.joins.map((other, position) => (position === place ? { ...other, ...next } : other)));
+  const change = (place: number, next: Partial<JoinCondition>) =>
+    set(choice.joins.map((other, position) => (position === place ? { ...other, ...next } : other)));
   const filled = assembled.choices.find(({ key }) => key === choice.key);
-  const joined = filled?.kind === 'slot' ? filled.options.filter(({ key }) => !choice.options.some((option) => option.key === key)) : [];
+  const joined =
+    filled?.kind === 'slot'
+      ? filled.options.filter(({ key }) => !choice.options.some((option) => option.key === key))
+      : [];
   return (
     <Stack gap="2" role="group" aria-label="Products that join by themselves">
       <Text fontWeight="600">Products that join by themselves</Text>
       {choice.joins.map((condition, place) => (
         <HStack key={place} bg="bg.panel" borderWidth="1px" borderRadius="l2" px="3" py="2" gap="2" wrap="wrap">
           <Text>{place === 0 ? 'All that are' : 'and all that are'}</Text>
-          <Word words="of the category" label={`Condition ${place + 1}: category`} value={condition.category} list={suggestions.categories} onChange={(category) => change(place, { category })} />
-          <Word words="by the supplier" label={`Condition ${place + 1}: supplier`} value={condition.supplier} list={suggestions.suppliers} onChange={(supplier) => change(place, { supplier })} />
-          <Word words="with the tag" label={`Condition ${place + 1}: tag`} value={condition.tag} list={suggestions.tags} onChange={(tag) => change(place, { tag })} />
-          <Word words="that say their" label={`Condition ${place + 1}: property`} value={condition.property?.name ?? null} list={[]} onChange={(name) => change(place, { property: name === null || keyFrom(name) === '' ? null : { name: keyFrom(name), is: condition.property?.is ?? null } })} />
+          <Word
+            words="of the category"
+            label={`Condition ${place + 1}: category`}
+            value={condition.category}
+            list={suggestions.categories}
+            onChange={(category) => change(place, { category })}
+          />
+          <Word
+            words="by the supplier"
+            label={`Condition ${place + 1}: supplier`}
+            value={condition.supplier}
+            list={suggestions.suppliers}
+            onChange={(supplier) => change(place, { supplier })}
+          />
+          <Word
+            words="with the tag"
+            label={`Condition ${place + 1}: tag`}
+            value={condition.tag}
+            list={suggestions.tags}
+            onChange={(tag) => change(place, { tag })}
+          />
+          <Word
+            words="that say their"
+            label={`Condition ${place + 1}: property`}
+            value={condition.property?.name ?? null}
+            list={[]}
+            onChange={(name) =>
+              change(place, {
+                property:
+                  name === null || keyFrom(name) === ''
+                    ? null
+                    : { name: keyFrom(name), is: condition.property?.is ?? null },
+              })
+            }
+          />
           {condition.property && (
             <HStack gap="1.5">
-              <SelectField small hideLabel width="130px" label={`Condition ${place + 1}: which`} value={condition.property.is ? 'is' : 'any'} alternatives={[{ value: 'any', label: 'whatever it is' }, { value: 'is', label: 'being' }]} onChange={(which) => condition.property && change(place, { property: { name: condition.property.name, is: which === 'is' ? { value: '', unit: 'mm' } : null } })} />
-              {condition.property.is && <PropertyValueField name={condition.property.name} property={condition.property.is} onChange={(is) => condition.property && change(place, { property: { name: condition.property.name, is } })} />}
+              <SelectField
+                small
+                hideLabel
+                width="130px"
+                label={`Condition ${place + 1}: which`}
+                value={condition.property.is ? 'is' : 'any'}
+                alternatives={[
+                  { value: 'any', label: 'whatever it is' },
+                  { value: 'is', label: 'being' },
+                ]}
+                onChange={(which) =>
+                  condition.property &&
+                  change(place, {
+                    property: { name: condition.property.name, is: which === 'is' ? { value: '', unit: 'mm' } : null },
+                  })
+                }
+              />
+              {condition.property.is && (
+                <PropertyValueField
+                  name={condition.property.name}
+                  property={condition.property.is}
+                  onChange={(is) =>
+                    condition.property && change(place, { property: { name: condition.property.name, is } })
+                  }
+                />
+              )}
             </HStack>
           )}
-          <IconButton aria-label={`Remove condition ${place + 1}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => set(choice.joins.filter((_, position) => position !== place))}>
+          <IconButton
+            aria-label={`Remove condition ${place + 1}`}
+            size="xs"
+            variant="ghost"
+            colorPalette="brick"
+            onClick={() => set(choice.joins.filter((_, position) => position !== place))}
+          >
             <Trash2 size={14} />
           </IconButton>
         </HStack>
       ))}
       {choice.joins.length > 0 && (
         <Text fontSize="sm" color="fg.muted">
-          {joined.length === 0 ? 'Nothing in the shop joins by this yet.' : `Joining now: ${joined.map(({ title }) => title).join(', ')}. Products added later join, too.`}
+          {joined.length === 0
+            ? 'Nothing in the shop joins by this yet.'
+            : `Joining now: ${joined.map(({ title }) => title).join(', ')}. Products added later join, too.`}
         </Text>
       )}
       <Box>
@@ -204,12 +355,33 @@ function Joins({ choice, edit }: Omit<Props, 'index'>) {
   );
 }
 
-function Word({ words, label, value, list, onChange }: { words: string; label: string; value: string | null; list: readonly string[]; onChange: (value: string | null) => void }) {
+function Word({
+  words,
+  label,
+  value,
+  list,
+  onChange,
+}: {
+  words: string;
+  label: string;
+  value: string | null;
+  list: readonly string[];
+  onChange: (value: string | null) => void;
+}) {
   const id = label.replace(/\W+/g, '-');
   return (
     <HStack gap="1.5">
       <Text color={value === null ? 'fg.muted' : 'fg'}>{words}</Text>
-      <TypedInput aria-label={label} size="sm" w="128px" placeholder="any" list={id} maxLength={80} value={value ?? ''} onChange={(text) => onChange(orNull(text) === null ? null : text)} />
+      <TypedInput
+        aria-label={label}
+        size="sm"
+        w="128px"
+        placeholder="any"
+        list={id}
+        maxLength={80}
+        value={value ?? ''}
+        onChange={(text) => onChange(orNull(text) === null ? null : text)}
+      />
       <Suggestions id={id} values={list} />
     </HStack>
   );
@@ -228,13 +400,38 @@ function ToBeginWith({ choice, index, edit }: Props) {
         <SelectField
           label="In it to begin with"
           value=""
-          alternatives={[{ value: '', label: choice.default.length === 0 ? (choice.required ? 'nothing: customers must choose' : 'nothing') : 'add another' }, ...options.map(({ key, title }) => ({ value: key, label: title || key }))]}
-          onChange={(slug) => slug !== '' && edit('default', (draft) => void (draft.default = draft.most === 1 ? [slug] : [...draft.default, slug].slice(0, draft.most)))}
+          alternatives={[
+            {
+              value: '',
+              label:
+                choice.default.length === 0
+                  ? choice.required
+                    ? 'nothing: customers must choose'
+                    : 'nothing'
+                  : 'add another',
+            },
+            ...options.map(({ key, title }) => ({ value: key, label: title || key })),
+          ]}
+          onChange={(slug) =>
+            slug !== '' &&
+            edit(
+              'default',
+              (draft) =>
+                void (draft.default = draft.most === 1 ? [slug] : [...draft.default, slug].slice(0, draft.most)),
+            )
+          }
         />
       </Box>
       <HStack gap="2" mt="2" wrap="wrap">
         {choice.default.map((slug, place) => (
-          <Button key={place} size="xs" variant="subtle" colorPalette="ink" onClick={() => edit('default', (draft) => void draft.default.splice(place, 1))} aria-label={`Begin without ${titleOf(slug)}`}>
+          <Button
+            key={place}
+            size="xs"
+            variant="subtle"
+            colorPalette="ink"
+            onClick={() => edit('default', (draft) => void draft.default.splice(place, 1))}
+            aria-label={`Begin without ${titleOf(slug)}`}
+          >
             {titleOf(slug)} <Trash2 size={12} aria-hidden />
           </Button>
         ))}

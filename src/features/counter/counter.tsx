@@ -51,7 +51,15 @@ const RuleLine = memo(function RuleLine({ title, fired, because }: { title: stri
 });
 
 /** The live customer's side: the form, and everything the selection resolves to. */
-export function Counter({ selection, groups, keep }: { selection: SelectionState; groups?: ReactNode; keep?: ReactNode }) {
+export function Counter({
+  selection,
+  groups,
+  keep,
+}: {
+  selection: SelectionState;
+  groups?: ReactNode;
+  keep?: ReactNode;
+}) {
   const { resolution, quantityText, program } = selection;
   const { product } = program;
   const state = STATES[resolution.state];
@@ -74,7 +82,14 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
           </span>
         </HStack>
         <HStack gap="1">
-          <IconButton aria-label="Tour of the Counter" title="Tour of the Counter" size="xs" variant="ghost" colorPalette="ink" onClick={() => setTouring(true)}>
+          <IconButton
+            aria-label="Tour of the Counter"
+            title="Tour of the Counter"
+            size="xs"
+            variant="ghost"
+            colorPalette="ink"
+            onClick={() => setTouring(true)}
+          >
             <CircleHelp size={15} />
           </IconButton>
           <Button size="xs" variant="ghost" colorPalette="ink" onClick={selection.reset}>
@@ -82,15 +97,33 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
           </Button>
         </HStack>
       </HStack>
-      {layers.length > 0 && <LayeredPicture layers={layers} title={product.title} w="200px" aspectRatio={4 / 3} borderRadius="l2" borderWidth="1px" borderColor="border" />}
-      {product.choices.length === 0 && product.parts.length === 0 && <Text color="fg.muted">Customers choose nothing; they buy it as it is.</Text>}
+      {layers.length > 0 && (
+        <LayeredPicture
+          layers={layers}
+          title={product.title}
+          w="200px"
+          aspectRatio={4 / 3}
+          borderRadius="l2"
+          borderWidth="1px"
+          borderColor="border"
+        />
+      )}
+      {product.choices.length === 0 && product.parts.length === 0 && (
+        <Text color="fg.muted">Customers choose nothing; they buy it as it is.</Text>
+      )}
       {groups}
       <ProductForm choices={product.choices} selection={selection} name="counter" showMissing />
       <Box>
         <chakra.label htmlFor="counter-quantity" fontWeight="600" display="block" mb="1.5">
           Quantity
         </chakra.label>
-        <QuantityField id="counter-quantity" orderable={resolution.orderable} text={quantityText} invalid={ofQuantity.length > 0} onChange={selection.setQuantityText} />
+        <QuantityField
+          id="counter-quantity"
+          orderable={resolution.orderable}
+          text={quantityText}
+          invalid={ofQuantity.length > 0}
+          onChange={selection.setQuantityText}
+        />
         {selection.quantityFrom.kind !== 'nobody' && selection.quantityFrom.kind !== 'product' && (
           <Text fontSize="xs" color="fg.muted" mt="1">
             So says {quantityFromWords(selection.quantityFrom)}.
@@ -108,7 +141,13 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
       </Part>
       {selection.earned && (
         <Part title="Earns, for one">
-          <Earnings earned={selection.earned} open={openVariants(selection.program, resolution)} tax={selection.around.surroundings.shop.tax} taxClass={product.taxClass} currency={resolution.currency} />
+          <Earnings
+            earned={selection.earned}
+            open={openVariants(selection.program, resolution)}
+            tax={selection.around.surroundings.shop.tax}
+            taxClass={product.taxClass}
+            currency={resolution.currency}
+          />
         </Part>
       )}
       {resolution.measures.some(({ forCustomers }) => !forCustomers) && (
@@ -155,12 +194,15 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
         ))}
         {resolution.draws.length > 0 && canSupply !== null && (
           <Text fontSize="sm" mt="1.5" color={canSupply === 0 ? 'brick.fg' : 'fg.muted'}>
-            {limitedBy ? `${canSupply} could be supplied: ${quantityWords(limitedBy.available)} of ${limitedBy.title}${limitedBy.parts.length > 0 ? ` (for ${limitedBy.parts.join(', ')})` : ''} can be promised${limitedBy.longest ? `, the longest piece ${quantityWords(limitedBy.longest)}` : ''}.` : 'As many as are wanted could be supplied.'}
+            {limitedBy
+              ? `${canSupply} could be supplied: ${quantityWords(limitedBy.available)} of ${limitedBy.title}${limitedBy.parts.length > 0 ? ` (for ${limitedBy.parts.join(', ')})` : ''} can be promised${limitedBy.longest ? `, the longest piece ${quantityWords(limitedBy.longest)}` : ''}.`
+              : 'As many as are wanted could be supplied.'}
           </Text>
         )}
         {canSupply !== null && forTenMore.length > 0 && (
           <Text fontSize="sm" mt="1" color="fg.muted">
-            For ten more there would have to come in: {forTenMore.map(({ title, words }) => `${words} ${title}`).join(', ')}.
+            For ten more there would have to come in:{' '}
+            {forTenMore.map(({ title, words }) => `${words} ${title}`).join(', ')}.
           </Text>
         )}
       </Part>

@@ -12,7 +12,19 @@ import { Money } from '@/ui/text';
 const MOST_NAMED = 3;
 
 /** What one of a selection costs to supply, and what it earns: for the manager, never for customers. */
-export function Earnings({ earned, open, tax, taxClass, currency }: { earned: SelectionState['earned']; open: readonly string[]; tax: Tax | null; taxClass: string | null; currency: string }) {
+export function Earnings({
+  earned,
+  open,
+  tax,
+  taxClass,
+  currency,
+}: {
+  earned: SelectionState['earned'];
+  open: readonly string[];
+  tax: Tax | null;
+  taxClass: string | null;
+  currency: string;
+}) {
   if (!earned) return null;
   // What a variant costs is not in it before it is chosen.
   if (open.length > 0) {
@@ -31,7 +43,8 @@ export function Earnings({ earned, open, tax, taxClass, currency }: { earned: Se
   if (missing > 0 && cost.known.sign() === 0) {
     return (
       <Text fontSize="sm" color="fg.muted">
-        Margin unknown: {cost.unknown.slice(0, MOST_NAMED).join(', ')} {missing === 1 ? 'has' : 'have'} no cost. Enter it on the stock item, or as a formula.
+        Margin unknown: {cost.unknown.slice(0, MOST_NAMED).join(', ')} {missing === 1 ? 'has' : 'have'} no cost. Enter
+        it on the stock item, or as a formula.
       </Text>
     );
   }

@@ -11,14 +11,36 @@ interface Stop {
   readonly at: string;
 }
 
-const FIRST: Stop = { title: 'The Counter', words: 'Here you are the customer. Whatever you change on the left is tried out here at once, long before it is published.', at: '[aria-label="The Counter"]' };
+const FIRST: Stop = {
+  title: 'The Counter',
+  words:
+    'Here you are the customer. Whatever you change on the left is tried out here at once, long before it is published.',
+  at: '[aria-label="The Counter"]',
+};
 
 const STOPS: readonly Stop[] = [
   FIRST,
-  { title: 'Choose', words: 'Pick and type as a customer would. What can’t be had says why, and what would do instead.', at: '[aria-label="The Counter"] form, [aria-label="The Counter"] [role="radiogroup"], [aria-label="The Counter"] input' },
-  { title: 'The working', words: 'How the price comes about, line by line. Nothing is added that does not stand here.', at: '[aria-label="The Counter"] [aria-label="Working"]' },
-  { title: 'Readiness', words: 'What must be mended before it can be published, and what would be better. A press leads to the place, or mends it.', at: '[aria-label="Readiness"]' },
-  { title: 'Publish', words: 'Customers see nothing of a draft until you publish it. What that changes for others is shown before.', at: '[aria-label="Draft"]' },
+  {
+    title: 'Choose',
+    words: 'Pick and type as a customer would. What can’t be had says why, and what would do instead.',
+    at: '[aria-label="The Counter"] form, [aria-label="The Counter"] [role="radiogroup"], [aria-label="The Counter"] input',
+  },
+  {
+    title: 'The working',
+    words: 'How the price comes about, line by line. Nothing is added that does not stand here.',
+    at: '[aria-label="The Counter"] [aria-label="Working"]',
+  },
+  {
+    title: 'Readiness',
+    words:
+      'What must be mended before it can be published, and what would be better. A press leads to the place, or mends it.',
+    at: '[aria-label="Readiness"]',
+  },
+  {
+    title: 'Publish',
+    words: 'Customers see nothing of a draft until you publish it. What that changes for others is shown before.',
+    at: '[aria-label="Draft"]',
+  },
 ];
 
 /** A short walk past what the Counter shows; each stop is framed on the page. */
@@ -36,7 +58,22 @@ export function CounterTour({ onClose }: { onClose: () => void }) {
   const isLast = stop === STOPS.length - 1;
   return (
     <Portal>
-      <Box role="dialog" aria-label="Tour of the Counter" position="fixed" left="50%" transform="translateX(-50%)" bottom="6" w="min(440px, calc(100vw - 32px))" bg="bg.panel" borderWidth="1px" borderColor="border.emphasized" borderRadius="l3" boxShadow="lg" p="5" zIndex="modal">
+      <Box
+        role="dialog"
+        aria-label="Tour of the Counter"
+        position="fixed"
+        left="50%"
+        transform="translateX(-50%)"
+        bottom="6"
+        w="min(440px, calc(100vw - 32px))"
+        bg="bg.panel"
+        borderWidth="1px"
+        borderColor="border.emphasized"
+        borderRadius="l3"
+        boxShadow="lg"
+        p="5"
+        zIndex="modal"
+      >
         <HStack justify="space-between" align="start" mb="1">
           <Text fontWeight="700">
             {title}{' '}

@@ -9,12 +9,26 @@ const job = { lots, kerf: '0.1' };
 
 describe('what was cut', () => {
   it('is summed up lot by lot, with what should be left', () => {
-    const rows: CutRow[] = [{ lot: 1, length: '2', count: 2 }, { lot: 1, length: '1', count: 1 }, { lot: 2, length: '1', count: 1 }];
+    const rows: CutRow[] = [
+      { lot: 1, length: '2', count: 2 },
+      { lot: 1, length: '1', count: 1 },
+      { lot: 2, length: '1', count: 1 },
+    ];
     const uses = usesOf(job, rows);
-    expect(uses.map(({ lot, left, tooLong }) => [lot.label, left.toString(), tooLong])).toEqual([['Roll 1', '0.7', false], ['Roll 2', '3.9', false]]);
+    expect(uses.map(({ lot, left, tooLong }) => [lot.label, left.toString(), tooLong])).toEqual([
+      ['Roll 1', '0.7', false],
+      ['Roll 2', '3.9', false],
+    ]);
     expect(reportOf(uses, { 2: ' 3.85 ' })).toEqual({
       cuts: [
-        { lot: 1, pieces: [{ length: '2', count: 2 }, { length: '1', count: 1 }], left: null },
+        {
+          lot: 1,
+          pieces: [
+            { length: '2', count: 2 },
+            { length: '1', count: 1 },
+          ],
+          left: null,
+        },
         { lot: 2, pieces: [{ length: '1', count: 1 }], left: '3.85' },
       ],
     });
@@ -28,7 +42,10 @@ describe('what was cut', () => {
   });
 
   it('comes from another lot one piece at a time', () => {
-    const rows: CutRow[] = [{ lot: 1, length: '2', count: 3 }, { lot: null, length: '1', count: 1 }];
+    const rows: CutRow[] = [
+      { lot: 1, length: '2', count: 3 },
+      { lot: null, length: '1', count: 1 },
+    ];
     expect(splitRow(rows, 0)).toEqual([{ lot: 1, length: '2', count: 2 }, { lot: 1, length: '2', count: 1 }, rows[1]]);
     expect(splitRow(rows, 1)).toEqual(rows);
     expect(usesOf(job, rows)).toHaveLength(1);

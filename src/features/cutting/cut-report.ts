@@ -33,8 +33,18 @@ export function usesOf({ lots, kerf }: Pick<CuttingJob, 'lots' | 'kerf'>, rows: 
   return lots.flatMap((lot) => {
     const own = rows.filter((row) => row.lot === lot.id);
     if (own.length === 0) return [];
-    const needed = own.map(piecesOf).reduce((sum, { length, count }) => sum.plus(length.plus(cut).times(Exact.of(count))), Exact.zero).minus(cut);
-    return [{ lot, rows: own, left: freeAfter(Exact.from(lot.left), own.map(piecesOf), cut), tooLong: needed.isMore(Exact.from(lot.free)) }];
+    const needed = own
+      .map(piecesOf)
+      .reduce((sum, { length, count }) => sum.plus(length.plus(cut).times(Exact.of(count))), Exact.zero)
+      .minus(cut);
+    return [
+      {
+        lot,
+        rows: own,
+        left: freeAfter(Exact.from(lot.left), own.map(piecesOf), cut),
+        tooLong: needed.isMore(Exact.from(lot.free)),
+      },
+    ];
   });
 }
 
@@ -45,6 +55,10 @@ export function usesOf({ lots, kerf }: Pick<CuttingJob, 'lots' | 'kerf'>, rows: 
  */
 export function reportOf(uses: readonly LotUse[], measured: Readonly<Record<number, string>>): CutReport {
   return {
-    cuts: uses.map(({ lot, rows }) => ({ lot: lot.id, pieces: rows.map(({ length, count }) => ({ length, count })), left: measured[lot.id]?.trim() || null })),
+    cuts: uses.map(({ lot, rows }) => ({
+      lot: lot.id,
+      pieces: rows.map(({ length, count }) => ({ length, count })),
+      left: measured[lot.id]?.trim() || null,
+    })),
   };
 }

@@ -18,7 +18,9 @@ import { type CutRow, type LotUse, reportOf, splitRow, usesOf } from './cut-repo
 /** What is cut for one order from one stock item: the plan, changed where it was cut otherwise, and confirmed. */
 export function CuttingJobCard({ job }: { job: CuttingJob }) {
   const router = useRouter();
-  const [rows, setRows] = useState<readonly CutRow[]>(job.planned.map(({ lot, length, count }) => ({ lot, length, count })));
+  const [rows, setRows] = useState<readonly CutRow[]>(
+    job.planned.map(({ lot, length, count }) => ({ lot, length, count })),
+  );
   const [measured, setMeasured] = useState<Readonly<Record<number, string>>>({});
   const [fault, setFault] = useState<string>();
   const [busy, setBusy] = useState<'confirm' | 'plan' | null>(null);
@@ -45,7 +47,16 @@ export function CuttingJobCard({ job }: { job: CuttingJob }) {
   };
   const label = `Order ${job.order}, ${job.title}`;
   return (
-    <Box as="article" aria-label={label} bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p="5" css={{ breakInside: 'avoid' }}>
+    <Box
+      as="article"
+      aria-label={label}
+      bg="bg.panel"
+      borderWidth="1px"
+      borderColor="border"
+      borderRadius="l3"
+      p="5"
+      css={{ breakInside: 'avoid' }}
+    >
       <HStack justify="space-between" align="start" wrap="wrap" mb="3">
         <Box>
           <Heading as="h2" size="lg">
@@ -73,8 +84,16 @@ export function CuttingJobCard({ job }: { job: CuttingJob }) {
               label={`Lot of ${row.count} × ${words(row.length)}, order ${job.order}`}
               width="250px"
               value={row.lot === null ? '' : String(row.lot)}
-              alternatives={[...(row.lot === null ? [{ value: '', label: 'no lot yet: none is long enough' }] : []), ...job.lots.map(({ id, label: name, free }) => ({ value: String(id), label: `${name}, ${words(free)} free` }))]}
-              onChange={(lot) => setRows(rows.map((other, place) => (place === index ? { ...other, lot: Number(lot) } : other)))}
+              alternatives={[
+                ...(row.lot === null ? [{ value: '', label: 'no lot yet: none is long enough' }] : []),
+                ...job.lots.map(({ id, label: name, free }) => ({
+                  value: String(id),
+                  label: `${name}, ${words(free)} free`,
+                })),
+              ]}
+              onChange={(lot) =>
+                setRows(rows.map((other, place) => (place === index ? { ...other, lot: Number(lot) } : other)))
+              }
             />
             {row.count > 1 && (
               <Button size="xs" variant="ghost" colorPalette="ink" onClick={() => setRows(splitRow(rows, index))}>
@@ -91,24 +110,43 @@ export function CuttingJobCard({ job }: { job: CuttingJob }) {
             <LotBar use={use} unit={job.unit} smallestOffcut={job.smallestOffcut} />
             <HStack gap="2" justify="end">
               <chakra.label htmlFor={`left-${job.order}-${use.lot.id}`}>Then left</chakra.label>
-              <Input id={`left-${job.order}-${use.lot.id}`} size="sm" w="88px" textAlign="end" inputMode="decimal" bg="bg.panel" borderColor="border.emphasized" placeholder={use.left.toString()} value={measured[use.lot.id] ?? ''} onChange={(event) => setMeasured({ ...measured, [use.lot.id]: event.target.value })} />
+              <Input
+                id={`left-${job.order}-${use.lot.id}`}
+                size="sm"
+                w="88px"
+                textAlign="end"
+                inputMode="decimal"
+                bg="bg.panel"
+                borderColor="border.emphasized"
+                placeholder={use.left.toString()}
+                value={measured[use.lot.id] ?? ''}
+                onChange={(event) => setMeasured({ ...measured, [use.lot.id]: event.target.value })}
+              />
               <Text w="6">{symbol}</Text>
             </HStack>
           </Grid>
         ))}
       </Stack>
-      {tooLong && <FaultLine mt="2">{`${tooLong.lot.label} is too short for that: ${words(tooLong.lot.free)} of it are free.`}</FaultLine>}
+      {tooLong && (
+        <FaultLine mt="2">{`${tooLong.lot.label} is too short for that: ${words(tooLong.lot.free)} of it are free.`}</FaultLine>
+      )}
       <FaultLine mt="2" role="alert">
         {fault}
       </FaultLine>
       <HStack mt="4" gap="2">
-        <Button loading={busy === 'confirm'} disabled={waiting || tooLong !== undefined || busy !== null} onClick={() => void act('confirm')}>
+        <Button
+          loading={busy === 'confirm'}
+          disabled={waiting || tooLong !== undefined || busy !== null}
+          onClick={() => void act('confirm')}
+        >
           Confirm the cuts
         </Button>
         <Button variant="outline" loading={busy === 'plan'} disabled={busy !== null} onClick={() => void act('plan')}>
           Plan anew
         </Button>
-        {waiting && <Text color="fg.muted">Some pieces wait for a lot that is long enough. Plan anew when one has come in.</Text>}
+        {waiting && (
+          <Text color="fg.muted">Some pieces wait for a lot that is long enough. Plan anew when one has come in.</Text>
+        )}
       </HStack>
     </Box>
   );
@@ -121,13 +159,28 @@ function LotBar({ use, unit, smallestOffcut }: { use: LotUse; unit: string; smal
   const length = Exact.from(use.lot.left);
   const share = (value: Exact) => `${(length.sign() === 0 ? 0 : value.over(length).toApproximateNumber()) * 100}%`;
   const pieces = use.rows.flatMap((row) => Array.from({ length: row.count }, () => row.length)).slice(0, MOST_DRAWN);
-  const scrap = use.lot.promised.length === 0 && (smallestOffcut === null || use.left.isLess(Exact.from(smallestOffcut)));
-  const rest = use.left.sign() === 0 ? 'nothing left' : `${quantityWords({ value: use.left.toString(), unit })} ${scrap ? 'too short to keep' : 'goes back'}`;
+  const scrap =
+    use.lot.promised.length === 0 && (smallestOffcut === null || use.left.isLess(Exact.from(smallestOffcut)));
+  const rest =
+    use.left.sign() === 0
+      ? 'nothing left'
+      : `${quantityWords({ value: use.left.toString(), unit })} ${scrap ? 'too short to keep' : 'goes back'}`;
   return (
     <Box>
       <HStack gap="2px" h="26px" bg="bg.muted" borderRadius="l1" overflow="hidden" aria-hidden>
         {pieces.map((piece, index) => (
-          <Box key={index} h="full" bg="copper.solid" color="copper.contrast" fontSize="xs" display="grid" placeItems="center" overflow="hidden" flexShrink={0} style={{ width: share(Exact.from(piece)) }}>
+          <Box
+            key={index}
+            h="full"
+            bg="copper.solid"
+            color="copper.contrast"
+            fontSize="xs"
+            display="grid"
+            placeItems="center"
+            overflow="hidden"
+            flexShrink={0}
+            style={{ width: share(Exact.from(piece)) }}
+          >
             {pieces.length <= 12 && piece}
           </Box>
         ))}

@@ -13,7 +13,14 @@ import { CuttingJobCard } from './cutting-job';
 export function CuttingPage({ jobs }: { jobs: readonly CuttingJob[] }) {
   return (
     <Page>
-      <PageHead title="To be cut" lead={jobs.length > 0 ? `${counted(jobs.length, 'job')}, the oldest order first. The plan wastes as little as it can; cut otherwise where you see fit, and say so here.` : 'What has been sold in pieces, and from which lot each piece is cut.'}>
+      <PageHead
+        title="To be cut"
+        lead={
+          jobs.length > 0
+            ? `${counted(jobs.length, 'job')}, the oldest order first. The plan wastes as little as it can; cut otherwise where you see fit, and say so here.`
+            : 'What has been sold in pieces, and from which lot each piece is cut.'
+        }
+      >
         <Button asChild variant="outline" size="sm">
           <NextLink href="/manage/stock">All stock</NextLink>
         </Button>
@@ -30,7 +37,10 @@ export function CuttingPage({ jobs }: { jobs: readonly CuttingJob[] }) {
         ))}
         {jobs.length === 0 && (
           <EmptyPlace title="Nothing is to be cut">
-            <Text>When something is sold that is cut from rolls, boards or bars, its cutting plan waits here until it is confirmed.</Text>
+            <Text>
+              When something is sold that is cut from rolls, boards or bars, its cutting plan waits here until it is
+              confirmed.
+            </Text>
           </EmptyPlace>
         )}
       </Stack>

@@ -24,7 +24,15 @@ export function Discounts({ discounts, ...about }: DiscountsView) {
   const { value: fresh, edit: setFresh } = useUnsaved<Discount | null>('new discount', null);
   const [open, setOpen] = useState<string | null>(fresh?.key ?? null);
   const add = () => {
-    const made = discountSchema.parse({ key: freeKey('discount', discounts.map(({ definition }) => definition.key), 'discount'), title: 'New discount', gives: { kind: 'percent', percent: '10' } });
+    const made = discountSchema.parse({
+      key: freeKey(
+        'discount',
+        discounts.map(({ definition }) => definition.key),
+        'discount',
+      ),
+      title: 'New discount',
+      gives: { kind: 'percent', percent: '10' },
+    });
     setFresh(made);
     setOpen(made.key);
   };
@@ -33,11 +41,19 @@ export function Discounts({ discounts, ...about }: DiscountsView) {
       <Plus size={14} aria-hidden /> Add a discount
     </Button>
   );
-  const shown: readonly DiscountView[] = [...discounts, ...(fresh && !discounts.some(({ definition }) => definition.key === fresh.key) ? [{ definition: fresh, seen: '', codes: [], number: 0, used: 0 }] : [])];
+  const shown: readonly DiscountView[] = [
+    ...discounts,
+    ...(fresh && !discounts.some(({ definition }) => definition.key === fresh.key)
+      ? [{ definition: fresh, seen: '', codes: [], number: 0, used: 0 }]
+      : []),
+  ];
   return (
     <Page>
       <PricePlaces current="/manage/codes" />
-      <PageHead title="Discount codes" lead="What customers get by typing a code in the basket. It is taken off line by line, to the cent.">
+      <PageHead
+        title="Discount codes"
+        lead="What customers get by typing a code in the basket. It is taken off line by line, to the cent."
+      >
         {shown.length > 0 && addButton}
       </PageHead>
       <Stack gap="3">
@@ -47,7 +63,15 @@ export function Discounts({ discounts, ...about }: DiscountsView) {
           </EmptyPlace>
         )}
         {shown.map((view) => (
-          <DiscountRow key={`${view.definition.key} ${JSON.stringify(view)}`} view={view} isNew={view.definition === fresh} about={about} open={open === view.definition.key} onOpen={(on) => setOpen(on ? view.definition.key : null)} onGone={() => setFresh(null)} />
+          <DiscountRow
+            key={`${view.definition.key} ${JSON.stringify(view)}`}
+            view={view}
+            isNew={view.definition === fresh}
+            about={about}
+            open={open === view.definition.key}
+            onOpen={(on) => setOpen(on ? view.definition.key : null)}
+            onGone={() => setFresh(null)}
+          />
         ))}
       </Stack>
     </Page>
@@ -67,7 +91,11 @@ interface RowProps {
 function DiscountRow({ view, isNew, about, open, onOpen, onGone }: RowProps) {
   const { busy, fault, attempt } = useAttempt();
   const { unlessBelow, dialog } = useBelowFloor(attempt);
-  const { value, edit, seen, reset, saved } = useUnsaved(`discount ${view.definition.key}`, { discount: view.definition, codes: view.codes.join('\n') }, view.seen);
+  const { value, edit, seen, reset, saved } = useUnsaved(
+    `discount ${view.definition.key}`,
+    { discount: view.definition, codes: view.codes.join('\n') },
+    view.seen,
+  );
   const { discount, codes } = value;
   const [deleting, setDeleting] = useState(false);
   const [many, setMany] = useState(false);
@@ -75,7 +103,23 @@ function DiscountRow({ view, isNew, about, open, onOpen, onGone }: RowProps) {
   const isLong = view.number > view.codes.length || view.number > 20;
   const save = () =>
     unlessBelow(
-      (acceptedBelow) => send('PUT', '/api/manage/discounts', { definition: discount, ...(!isNew && { seen }), acceptedBelow, ...(!isLong && { codes: codes.split('\n').map((code) => code.trim()).filter(Boolean) }) }, anything),
+      (acceptedBelow) =>
+        send(
+          'PUT',
+          '/api/manage/discounts',
+          {
+            definition: discount,
+            ...(!isNew && { seen }),
+            acceptedBelow,
+            ...(!isLong && {
+              codes: codes
+                .split('\n')
+                .map((code) => code.trim())
+                .filter(Boolean),
+            }),
+          },
+          anything,
+        ),
       () => {
         saved();
         onOpen(false);
@@ -108,7 +152,12 @@ function DiscountRow({ view, isNew, about, open, onOpen, onGone }: RowProps) {
             </Button>
           )}
           {view.number > 0 && (
-            <Link href={`/api/manage/discounts/${key}/codes`} download fontSize="sm" aria-label={`Codes of ${title} as CSV`}>
+            <Link
+              href={`/api/manage/discounts/${key}/codes`}
+              download
+              fontSize="sm"
+              aria-label={`Codes of ${title} as CSV`}
+            >
               <Download size={14} aria-hidden /> CSV
             </Link>
           )}
@@ -125,33 +174,42 @@ function DiscountRow({ view, isNew, about, open, onOpen, onGone }: RowProps) {
             onClose={() => setDeleting(false)}
             onDelete={() => {
               setDeleting(false);
-              void attempt(() => send('DELETE', `/api/manage/discounts/${key}`, undefined, anything), `${title} is taken away`);
+              void attempt(
+                () => send('DELETE', `/api/manage/discounts/${key}`, undefined, anything),
+                `${title} is taken away`,
+              );
             }}
           />
         </>
       }
     >
-        <Stack gap="4" px="4" pb="5" pt="1">
-          <DiscountFields discount={discount} codes={isLong ? null : codes} {...about} onChange={(change) => edit({ codes, discount: { ...discount, ...change } })} onCodes={(next) => edit({ discount, codes: next })} />
-          <FaultLine role="alert">{fault}</FaultLine>
-          <HStack gap="3">
-            <Button size="sm" loading={busy} onClick={() => void save()}>
-              Save
-            </Button>
-            <Button
-              size="sm"
-              variant="ghost"
-              colorPalette="ink"
-              onClick={() => {
-                reset();
-                onOpen(false);
-                if (isNew) onGone();
-              }}
-            >
-              As it was
-            </Button>
-          </HStack>
-        </Stack>
+      <Stack gap="4" px="4" pb="5" pt="1">
+        <DiscountFields
+          discount={discount}
+          codes={isLong ? null : codes}
+          {...about}
+          onChange={(change) => edit({ codes, discount: { ...discount, ...change } })}
+          onCodes={(next) => edit({ discount, codes: next })}
+        />
+        <FaultLine role="alert">{fault}</FaultLine>
+        <HStack gap="3">
+          <Button size="sm" loading={busy} onClick={() => void save()}>
+            Save
+          </Button>
+          <Button
+            size="sm"
+            variant="ghost"
+            colorPalette="ink"
+            onClick={() => {
+              reset();
+              onOpen(false);
+              if (isNew) onGone();
+            }}
+          >
+            As it was
+          </Button>
+        </HStack>
+      </Stack>
     </SeveralRow>
   );
 }

@@ -8,8 +8,15 @@ export interface PublishedDraft<T> {
   readonly definition: T | null;
 }
 
-/** Whether a draft says what is published: because nothing was changed since, or because all that was has been undone. */
+/**
+ * Whether a draft says what is published: because nothing was changed since, or because all that was has been undone.
+ */
 export function useIsAsPublished<T>(document: T, version: number, published: PublishedDraft<T>): boolean {
   const { definition } = published;
-  return useMemo(() => published.version !== null && (published.version === version || (definition !== null && sameDefinition(definition, document))), [published.version, version, definition, document]);
+  return useMemo(
+    () =>
+      published.version !== null &&
+      (published.version === version || (definition !== null && sameDefinition(definition, document))),
+    [published.version, version, definition, document],
+  );
 }

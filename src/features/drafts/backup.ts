@@ -23,7 +23,9 @@ export function keepBackup<T>(of: string, backup: Backup<T>): void {
 export function readBackup<T>(of: string, schema: z.ZodType<T>): Backup<T> | null {
   try {
     const earlier = z.preprocess(definitionFromVersion1, schema);
-    const parsed = z.object({ base: earlier, definition: earlier }).safeParse(JSON.parse(localStorage.getItem(nameOf(of)) ?? 'null'));
+    const parsed = z
+      .object({ base: earlier, definition: earlier })
+      .safeParse(JSON.parse(localStorage.getItem(nameOf(of)) ?? 'null'));
     return parsed.success ? parsed.data : null;
   } catch {
     return null;

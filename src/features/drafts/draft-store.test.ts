@@ -13,20 +13,28 @@ interface Note {
 const schema = z.strictObject({ title: z.string(), text: z.string() });
 
 /** A draft with a server and a browser that a test can look into. */
-function desk({ kept = null, put }: { kept?: Backup<Note> | null; put?: (definition: Note, baseVersion: number) => Promise<number> } = {}) {
+function desk({
+  kept = null,
+  put,
+}: { kept?: Backup<Note> | null; put?: (definition: Note, baseVersion: number) => Promise<number> } = {}) {
   const server: { saved: OtherDraft<Note>[]; aside: Note[] } = { saved: [], aside: [] };
   let backup = kept;
-  const store = new DraftStore<Note>({ version: 1, definition: { title: 'A', text: '' } }, {
-    schema,
-    word: 'note',
-    put: put ?? ((definition, baseVersion) => {
-      server.saved.push({ version: baseVersion + 1, definition });
-      return Promise.resolve(baseVersion + 1);
-    }),
-    get: () => Promise.resolve({ version: 7, definition: { title: 'A', text: 'from elsewhere' } }),
-    setAside: (definition) => Promise.resolve(server.aside.push(definition)),
-    backup: { keep: (next) => void (backup = next), read: () => backup, forget: () => void (backup = null) },
-  });
+  const store = new DraftStore<Note>(
+    { version: 1, definition: { title: 'A', text: '' } },
+    {
+      schema,
+      word: 'note',
+      put:
+        put ??
+        ((definition, baseVersion) => {
+          server.saved.push({ version: baseVersion + 1, definition });
+          return Promise.resolve(baseVersion + 1);
+        }),
+      get: () => Promise.resolve({ version: 7, definition: { title: 'A', text: 'from elsewhere' } }),
+      setAside: (definition) => Promise.resolve(server.aside.push(definition)),
+      backup: { keep: (next) => void (backup = next), read: () => backup, forget: () => void (backup = null) },
+    },
+  );
   store.open();
   const type = (letter: string) => store.change('text', (draft) => void (draft.text += letter));
   return { store, server, type, backup: () => backup };
@@ -41,7 +49,11 @@ describe('a draft', () => {
     const seen: string[] = [];
     store.subscribe(() => seen.push(store.current().document.text));
     for (const letter of 'keystrokes') type(letter);
-    expect(store.current()).toMatchObject({ document: { text: 'keystrokes' }, save: { kind: 'unsaved' }, canUndo: true });
+    expect(store.current()).toMatchObject({
+      document: { text: 'keystrokes' },
+      save: { kind: 'unsaved' },
+      canUndo: true,
+    });
     expect(seen).toHaveLength(10);
     await vi.advanceTimersByTimeAsync(600);
     expect(server.saved.map(({ definition }) => definition.text)).toEqual(['keystrokes']);
@@ -85,11 +97,13 @@ describe('a draft', () => {
 
   it('saves again what was typed while it was being saved', async () => {
     const saved: string[] = [];
-    const { store, type } = desk({ put: async ({ text }, version) => {
-      saved.push(text);
-      await new Promise((resolve) => setTimeout(resolve, 1_000));
-      return version + 1;
-    } });
+    const { store, type } = desk({
+      put: async ({ text }, version) => {
+        saved.push(text);
+        await new Promise((resolve) => setTimeout(resolve, 1_000));
+        return version + 1;
+      },
+    });
     type('a');
     await vi.advanceTimersByTimeAsync(700);
     type('b');
@@ -103,7 +117,12 @@ describe('a draft', () => {
     const { store, server, type, backup } = desk();
     type('x');
     store.undo();
-    expect(store.current()).toMatchObject({ document: { text: '' }, save: { kind: 'saved' }, canUndo: false, canRedo: true });
+    expect(store.current()).toMatchObject({
+      document: { text: '' },
+      save: { kind: 'saved' },
+      canUndo: false,
+      canRedo: true,
+    });
     await vi.advanceTimersByTimeAsync(1_000);
     expect(server.saved).toEqual([]);
     expect(backup()).toBeNull();
@@ -111,7 +130,12 @@ describe('a draft', () => {
 
   it('is kept in the browser while the server is away, and tried again', async () => {
     let away = true;
-    const { store, type, backup } = desk({ put: (_definition, version) => (away ? Promise.reject(new ApiProblem(0, 'unreachable', 'The server can’t be reached.')) : Promise.resolve(version + 1)) });
+    const { store, type, backup } = desk({
+      put: (_definition, version) =>
+        away
+          ? Promise.reject(new ApiProblem(0, 'unreachable', 'The server can’t be reached.'))
+          : Promise.resolve(version + 1),
+    });
     type('x');
     await vi.advanceTimersByTimeAsync(700);
     expect(store.current().save).toEqual({ kind: 'failed', message: 'The server can’t be reached.', again: true });
@@ -127,12 +151,22 @@ describe('a draft', () => {
     const { store, type, backup } = desk({
       put: ({ text }, version) => {
         tried.push(text);
-        return text.length > 2 ? Promise.reject(new ApiProblem(400, 'malformed', 'm', { errors: [{ pointer: '/definition/text', detail: 'This can have at most 2 characters.' }] })) : Promise.resolve(version + 1);
+        return text.length > 2
+          ? Promise.reject(
+              new ApiProblem(400, 'malformed', 'm', {
+                errors: [{ pointer: '/definition/text', detail: 'This can have at most 2 characters.' }],
+              }),
+            )
+          : Promise.resolve(version + 1);
       },
     });
     for (const letter of 'abc') type(letter);
     await vi.advanceTimersByTimeAsync(700);
-    expect(store.current().save).toEqual({ kind: 'failed', message: 'text: This can have at most 2 characters.', again: false });
+    expect(store.current().save).toEqual({
+      kind: 'failed',
+      message: 'text: This can have at most 2 characters.',
+      again: false,
+    });
     await vi.advanceTimersByTimeAsync(60_000);
     expect([tried, backup()?.definition.text]).toEqual([['abc'], 'abc']);
     store.undo();
@@ -146,7 +180,9 @@ describe('a draft', () => {
     const { store, type, backup } = desk({
       put: ({ text }, version) => {
         tried.push(text);
-        return there ? Promise.resolve(version + 1) : Promise.reject(new ApiProblem(404, 'notFound', 'gone', { binned: 5 }));
+        return there
+          ? Promise.resolve(version + 1)
+          : Promise.reject(new ApiProblem(404, 'notFound', 'gone', { binned: 5 }));
       },
     });
     type('x');
@@ -169,7 +205,11 @@ describe('a draft', () => {
     const before = { title: 'A', text: '' };
     const { store } = desk({ kept: { base: before, definition: { title: 'A', text: 'unsaved' } } });
     await vi.advanceTimersByTimeAsync(0);
-    expect(store.current()).toMatchObject({ document: { text: 'unsaved' }, save: { kind: 'unsaved' }, notice: 'Changes that had not been saved last time have been brought back.' });
+    expect(store.current()).toMatchObject({
+      document: { text: 'unsaved' },
+      save: { kind: 'unsaved' },
+      notice: 'Changes that had not been saved last time have been brought back.',
+    });
     const other = desk({ kept: { base: { title: 'A', text: 'old' }, definition: { title: 'A', text: 'mine' } } });
     await vi.advanceTimersByTimeAsync(0);
     expect(other.store.current().document.text).toBe('');
@@ -179,11 +219,13 @@ describe('a draft', () => {
   it('merges what somebody else saved elsewhere in it, and asks about the same place', async () => {
     const elsewhere = (definition: Note) => {
       let first = true;
-      return desk({ put: (_mine, version) => {
-        if (!first) return Promise.resolve(version + 1);
-        first = false;
-        return Promise.reject(new ApiProblem(409, 'draftConflict', 'moved', { current: { version: 5, definition } }));
-      } });
+      return desk({
+        put: (_mine, version) => {
+          if (!first) return Promise.resolve(version + 1);
+          first = false;
+          return Promise.reject(new ApiProblem(409, 'draftConflict', 'moved', { current: { version: 5, definition } }));
+        },
+      });
     };
     const apart = elsewhere({ title: 'B', text: '' });
     apart.type('mine');
@@ -206,7 +248,11 @@ describe('a draft', () => {
     const { store } = desk();
     store.hearOfVersion(7);
     await vi.advanceTimersByTimeAsync(0);
-    expect(store.current()).toMatchObject({ document: { text: 'from elsewhere' }, version: 7, save: { kind: 'saved' } });
+    expect(store.current()).toMatchObject({
+      document: { text: 'from elsewhere' },
+      version: 7,
+      save: { kind: 'saved' },
+    });
   });
 
   it('saves what is left when its editor is closed', async () => {

@@ -25,7 +25,8 @@ export type SaveState<T> =
   | { readonly kind: 'gone'; readonly binned: number | null };
 
 /** Where what was deleted lies, as the server says with its 404: its number in the bin, or null. */
-export const binnedIn = ({ details }: ApiProblem): number | null => (typeof details.binned === 'number' ? details.binned : null);
+export const binnedIn = ({ details }: ApiProblem): number | null =>
+  typeof details.binned === 'number' ? details.binned : null;
 
 /** The draft that somebody else saved. */
 export interface OtherDraft<T> {
@@ -120,13 +121,15 @@ export class DraftStore<T extends object> {
     if (this.save.kind === 'unsaved') void this.flush();
   }
 
-  readonly change = (tag: string, recipe: (draft: T) => void): void => this.edit(change(this.history, tag, Date.now(), recipe));
+  readonly change = (tag: string, recipe: (draft: T) => void): void =>
+    this.edit(change(this.history, tag, Date.now(), recipe));
   readonly undo = (): void => this.edit(undo(this.history));
   readonly redo = (): void => this.edit(redo(this.history));
   readonly dismissNotice = (): void => this.show({ notice: null });
 
   /** Puts another document in the place of this one, as one step that can be undone. */
-  readonly replace = (document: T): void => this.change(`replace ${Date.now()}`, (draft) => void Object.assign(draft, document));
+  readonly replace = (document: T): void =>
+    this.change(`replace ${Date.now()}`, (draft) => void Object.assign(draft, document));
 
   /** Ends a conflict; the draft that gives way is set aside on the server. */
   readonly keep = async (whose: 'mine' | 'theirs'): Promise<void> => {
@@ -135,10 +138,19 @@ export class DraftStore<T extends object> {
     await this.places.setAside?.(whose === 'mine' ? theirs.definition : this.history.document);
     this.base = theirs;
     if (whose === 'theirs') {
-      this.history = change(this.history, `theirs ${Date.now()}`, Date.now(), (draft) => void Object.assign(draft, theirs.definition));
+      this.history = change(
+        this.history,
+        `theirs ${Date.now()}`,
+        Date.now(),
+        (draft) => void Object.assign(draft, theirs.definition),
+      );
       this.places.backup.forget();
     }
-    this.show({ version: theirs.version, save: { kind: whose === 'mine' ? 'unsaved' : 'saved' }, ...(this.places.setAside && { notice: 'The other draft is kept under Earlier states.' }) });
+    this.show({
+      version: theirs.version,
+      save: { kind: whose === 'mine' ? 'unsaved' : 'saved' },
+      ...(this.places.setAside && { notice: 'The other draft is kept under Earlier states.' }),
+    });
     this.scheduleSave();
   };
 
@@ -151,7 +163,8 @@ export class DraftStore<T extends object> {
     // What is typed just now is in the document, and shown with it.
     if (this.tellTimer !== undefined) this.tell('atOnce');
     while (!this.isAsSaved() || this.flushing !== null) {
-      if (this.save.kind === 'conflict') throw new Error('Two people changed the same place. Choose which draft goes on, then try again.');
+      if (this.save.kind === 'conflict')
+        throw new Error('Two people changed the same place. Choose which draft goes on, then try again.');
       clearTimeout(this.saveTimer);
       await this.flush();
       if (this.save.kind === 'failed') throw new Error(this.save.message);
@@ -163,10 +176,13 @@ export class DraftStore<T extends object> {
   /** Learns that the server has a newer version. */
   readonly hearOfVersion = (newer: number): void => {
     if (newer <= this.base.version || this.flushing !== null) return;
-    this.places.get().then((theirs) => {
-      if (theirs.version <= this.base.version || this.flushing !== null) return;
-      this.takeIn(theirs, `Somebody else changed this ${this.places.word} just now. Their changes are in here.`);
-    }, () => undefined);
+    this.places.get().then(
+      (theirs) => {
+        if (theirs.version <= this.base.version || this.flushing !== null) return;
+        this.takeIn(theirs, `Somebody else changed this ${this.places.word} just now. Their changes are in here.`);
+      },
+      () => undefined,
+    );
   };
 
   /** Learns that it was deleted, and where it lies: what is typed here stays. */
@@ -240,7 +256,14 @@ export class DraftStore<T extends object> {
 
   private look(): DraftView<T> {
     const { history, version, save, notice } = this;
-    return { document: history.document, version, save, canUndo: history.done.length > 0, canRedo: history.undone.length > 0, notice };
+    return {
+      document: history.document,
+      version,
+      save,
+      canUndo: history.done.length > 0,
+      canRedo: history.undone.length > 0,
+      notice,
+    };
   }
 
   private scheduleSave(): void {
@@ -266,16 +289,26 @@ export class DraftStore<T extends object> {
       if (upToDate) this.places.backup.forget();
       this.show({ version, save: { kind: upToDate ? 'saved' : 'unsaved' } });
     } catch (error) {
-      const other = error instanceof ApiProblem && error.code === 'draftConflict' ? z.object({ version: z.number(), definition: this.places.schema }).safeParse(error.details.current) : undefined;
+      const other =
+        error instanceof ApiProblem && error.code === 'draftConflict'
+          ? z.object({ version: z.number(), definition: this.places.schema }).safeParse(error.details.current)
+          : undefined;
       if (other?.success) {
-        const merged = this.takeIn(other.data, `Somebody else changed other parts of this ${this.places.word}. Their changes are in here now, beside yours.`);
+        const merged = this.takeIn(
+          other.data,
+          `Somebody else changed other parts of this ${this.places.word}. Their changes are in here now, beside yours.`,
+        );
         this.show({ save: merged ? { kind: 'unsaved' } : { kind: 'conflict', theirs: other.data } });
       } else if (error instanceof ApiProblem && error.status === 404) {
         this.show({ save: { kind: 'gone', binned: binnedIn(error) } });
       } else {
         // What the server can't take it takes no better a second time: it waits for a change.
         const refused = error instanceof ApiProblem && error.status >= 400 && error.status < 500;
-        this.show({ save: refused ? { kind: 'failed', message: refusalWords(sent, error), again: false } : { kind: 'failed', message: wordsOf(error), again: true } });
+        this.show({
+          save: refused
+            ? { kind: 'failed', message: refusalWords(sent, error), again: false }
+            : { kind: 'failed', message: wordsOf(error), again: true },
+        });
       }
     } finally {
       this.flushing = null;
@@ -308,6 +341,9 @@ export class DraftStore<T extends object> {
     }
     await this.places.setAside?.(kept.definition);
     this.places.backup.forget();
-    this.show({ notice: 'Changes that had not been saved last time differ from what was saved since. They are kept under Earlier states.' });
+    this.show({
+      notice:
+        'Changes that had not been saved last time differ from what was saved since. They are kept under Earlier states.',
+    });
   }
 }

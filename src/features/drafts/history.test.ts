@@ -6,20 +6,29 @@ import { change, type History, redo, startHistory, takenIn, undo } from './histo
 
 type Edit = { tag: string; after: number; recipe: (draft: Product) => void };
 
-const edits: fc.Arbitrary<Edit> = fc.tuple(fc.constantFrom('title', 'price', 'tags', 'choices'), fc.string({ maxLength: 5 }), fc.integer({ min: 0, max: 3000 })).map(([tag, text, after]) => ({
-  tag,
-  after,
-  recipe(draft) {
-    if (tag === 'title') draft.title = text;
-    else if (tag === 'price') draft.price = text;
-    else if (tag === 'tags') draft.tags.push(text);
-    else draft.choices = draft.choices.length > 0 ? [] : [...mesh.choices];
-  },
-}));
+const edits: fc.Arbitrary<Edit> = fc
+  .tuple(
+    fc.constantFrom('title', 'price', 'tags', 'choices'),
+    fc.string({ maxLength: 5 }),
+    fc.integer({ min: 0, max: 3000 }),
+  )
+  .map(([tag, text, after]) => ({
+    tag,
+    after,
+    recipe(draft) {
+      if (tag === 'title') draft.title = text;
+      else if (tag === 'price') draft.price = text;
+      else if (tag === 'tags') draft.tags.push(text);
+      else draft.choices = draft.choices.length > 0 ? [] : [...mesh.choices];
+    },
+  }));
 
 function play(list: readonly Edit[]): History<Product> {
   let now = 0;
-  return list.reduce((history, { tag, after, recipe }) => change(history, tag, (now += after), recipe), startHistory(mesh));
+  return list.reduce(
+    (history, { tag, after, recipe }) => change(history, tag, (now += after), recipe),
+    startHistory(mesh),
+  );
 }
 
 const repeat = (history: History<Product>, step: (history: History<Product>) => History<Product>): History<Product> => {
@@ -40,10 +49,14 @@ describe('the history of a draft', () => {
     );
   });
 
-  const title = (history: History<Product>, text: string, at: number) => change(history, 'title', at, (draft) => void (draft.title = text));
+  const title = (history: History<Product>, text: string, at: number) =>
+    change(history, 'title', at, (draft) => void (draft.title = text));
 
   it('takes typing in one field as one step, and a pause as the beginning of another', () => {
-    const typed = [...'Mesh'].reduce((history, _letter, index) => title(history, 'Mesh'.slice(0, index + 1), index * 200), startHistory({ ...mesh, title: '' }));
+    const typed = [...'Mesh'].reduce(
+      (history, _letter, index) => title(history, 'Mesh'.slice(0, index + 1), index * 200),
+      startHistory({ ...mesh, title: '' }),
+    );
     expect(typed.done).toHaveLength(1);
     expect(undo(typed).document.title).toBe('');
     expect(title(typed, 'Mesh, fine', 10_000).done).toHaveLength(2);

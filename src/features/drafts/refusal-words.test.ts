@@ -2,7 +2,13 @@ import { describe, expect, it } from 'vitest';
 import { ApiProblem } from '@/features/shared/api';
 import { pointerWords, refusalWords } from './refusal-words';
 
-const document = { title: 'Cloth', choices: [{ title: '' }, { title: 'Colour', options: [{ title: 'Moss' }, { title: '' }] }], 'a/b': { '~': 1 }, marginFloor: '5', rows: [{ name: 'First', cells: [[], []] }] };
+const document = {
+  title: 'Cloth',
+  choices: [{ title: '' }, { title: 'Colour', options: [{ title: 'Moss' }, { title: '' }] }],
+  'a/b': { '~': 1 },
+  marginFloor: '5',
+  rows: [{ name: 'First', cells: [[], []] }],
+};
 
 describe('places of a document', () => {
   it.each([
@@ -23,8 +29,19 @@ describe('places of a document', () => {
 
 describe('a refusal', () => {
   it('names the place first, and says what the server said where it names none', () => {
-    expect(refusalWords(document, new ApiProblem(400, 'malformed', 'm', { errors: [{ pointer: '/definition/choices/1/options', detail: 'This list can have at most 500 entries.' }] }))).toBe('“Colour”, options: This list can have at most 500 entries.');
-    expect(refusalWords(document, new ApiProblem(413, 'bodyTooLarge', 'The body is larger than 4 bytes.'))).toBe('The body is larger than 4 bytes.');
-    expect(refusalWords(document, new ApiProblem(400, 'malformed', 'Said otherwise.', { errors: 'none' }))).toBe('Said otherwise.');
+    expect(
+      refusalWords(
+        document,
+        new ApiProblem(400, 'malformed', 'm', {
+          errors: [{ pointer: '/definition/choices/1/options', detail: 'This list can have at most 500 entries.' }],
+        }),
+      ),
+    ).toBe('“Colour”, options: This list can have at most 500 entries.');
+    expect(refusalWords(document, new ApiProblem(413, 'bodyTooLarge', 'The body is larger than 4 bytes.'))).toBe(
+      'The body is larger than 4 bytes.',
+    );
+    expect(refusalWords(document, new ApiProblem(400, 'malformed', 'Said otherwise.', { errors: 'none' }))).toBe(
+      'Said otherwise.',
+    );
   });
 });

@@ -7,7 +7,7 @@ const detailsSchema = z.object({ errors: z.array(z.object({ pointer: z.string(),
 function nameOf(thing: unknown): string {
   if (typeof thing !== 'object' || thing === null) return '';
   const { title, name } = thing as { title?: unknown; name?: unknown };
-  return [title, name].find((text) => typeof text === 'string' && text !== '') as string | undefined ?? '';
+  return ([title, name].find((text) => typeof text === 'string' && text !== '') as string | undefined) ?? '';
 }
 
 /**
@@ -17,7 +17,10 @@ function nameOf(thing: unknown): string {
  * @see RFC 6901, JSON Pointer
  */
 export function pointerWords(document: object, pointer: string): string {
-  const steps = pointer.split('/').slice(1).map((step) => step.replaceAll('~1', '/').replaceAll('~0', '~'));
+  const steps = pointer
+    .split('/')
+    .slice(1)
+    .map((step) => step.replaceAll('~1', '/').replaceAll('~0', '~'));
   if (steps[0] === 'definition') steps.shift();
   const words: string[] = [];
   let thing: unknown = document;
@@ -26,7 +29,12 @@ export function pointerWords(document: object, pointer: string): string {
     const name = nameOf(thing);
     if (name !== '') words.splice(0, words.length, `“${name}”`);
     // How many came before it says nothing once it has a name of its own.
-    else words.push(/^\d+$/.test(step) ? String(Number(step) + 1) : step.replace(/(?<=[a-z])[A-Z]/g, (capital) => ` ${capital.toLowerCase()}`));
+    else
+      words.push(
+        /^\d+$/.test(step)
+          ? String(Number(step) + 1)
+          : step.replace(/(?<=[a-z])[A-Z]/g, (capital) => ` ${capital.toLowerCase()}`),
+      );
   }
   return words.join(', ');
 }

@@ -24,21 +24,42 @@ export interface Drafted<T> {
 }
 
 /** A draft and what can be done with it. */
-export type Draft<T extends object> = DraftView<T> & Pick<DraftStore<T>, 'change' | 'undo' | 'redo' | 'replace' | 'keep' | 'saved' | 'hearOfVersion' | 'hearGone' | 'hearBack' | 'dismissNotice'>;
+export type Draft<T extends object> = DraftView<T> &
+  Pick<
+    DraftStore<T>,
+    | 'change'
+    | 'undo'
+    | 'redo'
+    | 'replace'
+    | 'keep'
+    | 'saved'
+    | 'hearOfVersion'
+    | 'hearGone'
+    | 'hearBack'
+    | 'dismissNotice'
+  >;
 
-function storeFor<T extends object>({ name, draft, draftVersion, schema, address, setAside, word }: Drafted<T>, editor: string): DraftStore<T> {
+function storeFor<T extends object>(
+  { name, draft, draftVersion, schema, address, setAside, word }: Drafted<T>,
+  editor: string,
+): DraftStore<T> {
   return new DraftStore<T>(
     { version: draftVersion, definition: draft },
     {
       schema,
       word,
-      put: async (definition, baseVersion) => (await send('PUT', `${address}/draft`, { definition, baseVersion, editor }, savedSchema)).version,
+      put: async (definition, baseVersion) =>
+        (await send('PUT', `${address}/draft`, { definition, baseVersion, editor }, savedSchema)).version,
       async get() {
         const found = await send('GET', address, undefined, z.object({ draft: schema, draftVersion: z.number() }));
         return { version: found.draftVersion, definition: found.draft };
       },
       setAside: setAside && ((definition) => setAside(definition, editor)),
-      backup: { keep: (backup) => keepBackup(name, backup), read: () => readBackup(name, schema), forget: () => forgetBackup(name) },
+      backup: {
+        keep: (backup) => keepBackup(name, backup),
+        read: () => readBackup(name, schema),
+        forget: () => forgetBackup(name),
+      },
     },
   );
 }

@@ -9,7 +9,12 @@ import { type Draft } from './use-draft';
 
 const INTERVAL = 4_000;
 
-const seenSchema = z.object({ draftVersion: z.number(), others: z.number(), archived: z.boolean(), publishedRevision: z.number().nullable() });
+const seenSchema = z.object({
+  draftVersion: z.number(),
+  others: z.number(),
+  archived: z.boolean(),
+  publishedRevision: z.number().nullable(),
+});
 
 /** What a window hears of the product that it has open. */
 export interface Presence {
@@ -23,7 +28,11 @@ export interface Presence {
 const ALONE: Presence = { others: 0, archived: false, publishedRevision: undefined };
 
 /** Tells the server that this product is open here, and hears of others and of what became of it. */
-export function usePresence<T extends object>(productId: number, editor: string, { hearOfVersion, hearGone, hearBack }: Draft<T>): { readonly presence: Presence; look(): void } {
+export function usePresence<T extends object>(
+  productId: number,
+  editor: string,
+  { hearOfVersion, hearGone, hearBack }: Draft<T>,
+): { readonly presence: Presence; look(): void } {
   const [presence, setPresence] = useState(ALONE);
   const [asked, setAsked] = useState(0);
   useEffect(() => {
@@ -40,7 +49,11 @@ export function usePresence<T extends object>(productId: number, editor: string,
         },
       );
     };
-    const leave = () => void navigator.sendBeacon(url, new Blob([JSON.stringify({ editor, leaving: true })], { type: 'application/json' }));
+    const leave = () =>
+      void navigator.sendBeacon(
+        url,
+        new Blob([JSON.stringify({ editor, leaving: true })], { type: 'application/json' }),
+      );
     see();
     const timer = setInterval(see, INTERVAL);
     window.addEventListener('pagehide', leave);

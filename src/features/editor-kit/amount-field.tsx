@@ -20,7 +20,9 @@ interface Props {
   onChange: (amount: Amount | null) => void;
 }
 
-/** What an amount begins with: the text or measure that it counts, null for its own choice's, and that measure's unit. */
+/**
+ * What an amount begins with: the text or measure that it counts, null for its own choice's, and that measure's unit.
+ */
 interface First {
   readonly text: string | null;
   readonly measure: string | null;
@@ -38,10 +40,26 @@ interface AmountHere<K extends AmountKind> {
 const AMOUNTS: { readonly [K in AmountKind]: AmountHere<K> } = {
   fixed: { words: (currency) => currency, counts: null, fresh: (value) => ({ kind: 'fixed', value }) },
   percentOfBase: { words: () => '% of base price', counts: null, fresh: (value) => ({ kind: 'percentOfBase', value }) },
-  percentOfSum: { words: () => '% of running total', counts: null, fresh: (value) => ({ kind: 'percentOfSum', value }) },
-  oncePerLine: { words: (currency) => `${currency} once per order line`, counts: null, fresh: (value) => ({ kind: 'oncePerLine', value }) },
-  perCharacter: { words: () => 'per character', counts: 'characters', fresh: (value, { text }) => ({ kind: 'perCharacter', value, of: text, spaces: 'free' }) },
-  perUnit: { words: () => 'per unit', counts: 'measure', fresh: (value, { measure, unit }) => ({ kind: 'perUnit', value, of: measure, unit }) },
+  percentOfSum: {
+    words: () => '% of running total',
+    counts: null,
+    fresh: (value) => ({ kind: 'percentOfSum', value }),
+  },
+  oncePerLine: {
+    words: (currency) => `${currency} once per order line`,
+    counts: null,
+    fresh: (value) => ({ kind: 'oncePerLine', value }),
+  },
+  perCharacter: {
+    words: () => 'per character',
+    counts: 'characters',
+    fresh: (value, { text }) => ({ kind: 'perCharacter', value, of: text, spaces: 'free' }),
+  },
+  perUnit: {
+    words: () => 'per unit',
+    counts: 'measure',
+    fresh: (value, { measure, unit }) => ({ kind: 'perUnit', value, of: measure, unit }),
+  },
 };
 
 /** What an answer adds to the price: nothing, so much, a share of the base, so much per character or per unit. */
@@ -56,7 +74,10 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
     const { counts } = AMOUNTS[kind];
     return counts === null || isThere[counts];
   });
-  const kinds: Alternative[] = [{ value: 'none', label: 'no amount' }, ...offered.map((kind) => ({ value: kind, label: AMOUNTS[kind].words(shop.currency) }))];
+  const kinds: Alternative[] = [
+    { value: 'none', label: 'no amount' },
+    ...offered.map((kind) => ({ value: kind, label: AMOUNTS[kind].words(shop.currency) })),
+  ];
   const fault = useFaultAt(...path, 'value');
   const ofFault = useFaultAt(...path, 'of');
   const unitFault = useFaultAt(...path, 'unit');
@@ -65,14 +86,26 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
     const known = offered.find((candidate) => candidate === kind);
     if (!known) return onChange(null);
     const measure = ownCounted ? own.key : (counted[0]?.key ?? null);
-    const first = { text: ownText ? null : (texts[0]?.key ?? null), measure: ownCounted ? null : measure, unit: unitOf(product, measure) };
+    const first = {
+      text: ownText ? null : (texts[0]?.key ?? null),
+      measure: ownCounted ? null : measure,
+      unit: unitOf(product, measure),
+    };
     onChange(AMOUNTS[known].fresh(amount?.value ?? '', first));
   };
   const faultText = fault ?? ofFault ?? unitFault;
   return (
     <Box maxW="340px">
       <HStack gap="1.5" wrap="wrap">
-        <SelectField label={`${label}: kind of amount`} hideLabel small width="156px" value={amount?.kind ?? 'none'} alternatives={kinds} onChange={setKind} />
+        <SelectField
+          label={`${label}: kind of amount`}
+          hideLabel
+          small
+          width="156px"
+          value={amount?.kind ?? 'none'}
+          alternatives={kinds}
+          onChange={setKind}
+        />
         {amount && (
           <TypedInput
             aria-label={`${label}: amount`}
@@ -122,7 +155,10 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
               small
               width="112px"
               value={amount.unit}
-              alternatives={fittingUnits(unitOf(product, amount.of ?? own.key)).map(({ value, label: words }) => ({ value, label: `per ${words}` }))}
+              alternatives={fittingUnits(unitOf(product, amount.of ?? own.key)).map(({ value, label: words }) => ({
+                value,
+                label: `per ${words}`,
+              }))}
               onChange={(unit) => onChange({ ...amount, unit })}
             />
             {!ownCounted && (

@@ -25,12 +25,28 @@ const NO_FILES: ReadonlyMap<string, UploadedFile> = new Map();
 /** Another product’s choices, answered here by the catalog manager for every customer. */
 export function AnsweredHere({ program, choices, answers, name, showMissing, onAnswer }: Props) {
   const { surroundings } = useEditing();
-  const around = { today: SOME_DAY, group: null, files: NO_FILES, surroundings, takeFile: () => Promise.reject(new Error('Files can’t be chosen beforehand.')) };
+  const around = {
+    today: SOME_DAY,
+    group: null,
+    files: NO_FILES,
+    surroundings,
+    takeFile: () => Promise.reject(new Error('Files can’t be chosen beforehand.')),
+  };
   const resolution = resolutionJson(resolve(program, { answers }, { stock: null, today: SOME_DAY }));
   return (
     <ChoicesForm
       choices={choices}
-      page={{ today: SOME_DAY, program, around, showMissing, resolution, files: NO_FILES, upload: () => Promise.reject(new Error('Files can’t be chosen beforehand.')), addOnPrice: () => null, isGone: () => false }}
+      page={{
+        today: SOME_DAY,
+        program,
+        around,
+        showMissing,
+        resolution,
+        files: NO_FILES,
+        upload: () => Promise.reject(new Error('Files can’t be chosen beforehand.')),
+        addOnPrice: () => null,
+        isGone: () => false,
+      }}
       answers={answers}
       name={name}
       showMissing={showMissing}

@@ -24,14 +24,20 @@ interface Props {
 
 type Who = 'customer' | 'settled' | 'narrowed';
 
-const WHO: Readonly<Record<Who, string>> = { customer: 'the customer chooses', settled: 'settled here', narrowed: 'only some options' };
+const WHO: Readonly<Record<Who, string>> = {
+  customer: 'the customer chooses',
+  settled: 'settled here',
+  narrowed: 'only some options',
+};
 
 /** A product that a part can be, and of each of its choices who answers it. */
 export function CandidateFields({ candidate, path, name, edit, children }: Props) {
   const { surroundings, findings } = useEditing();
   const product = surroundings.products.get(candidate.product);
   const program = useMemo(() => product && compile(product, surroundings), [product, surroundings]);
-  const faults = findings.filter((fault) => fault.path.length >= path.length && path.every((step, place) => fault.path[place] === step));
+  const faults = findings.filter(
+    (fault) => fault.path.length >= path.length && path.every((step, place) => fault.path[place] === step),
+  );
   const choices = program?.product.choices.filter((choice) => !isNote(choice)) ?? [];
   return (
     <Box borderLeftWidth="3px" borderColor="border" pl="4">
@@ -48,40 +54,63 @@ export function CandidateFields({ candidate, path, name, edit, children }: Props
         </Text>
       )}
       <Stack gap="3" mt={choices.length > 0 ? '2' : '0'}>
-        {program && choices.map((choice) => (
-          <Box key={choice.key}>
-            <HStack gap="3" wrap="wrap">
-              <Text w="160px" fontSize="sm">
-                {choice.title}
-              </Text>
-              <SelectField label={`Who answers ${choice.title}`} hideLabel small width="200px" value={whoAnswers(choice, candidate)} alternatives={alternativesFor(choice)} onChange={(who) => edit(`who ${choice.key}`, (draft) => setWho(draft, choice, who))} />
-            </HStack>
-            {Object.hasOwn(candidate.fixed, choice.key) && (
-              <Box mt="2" ml={{ sm: '172px' }}>
-                <AnsweredHere program={program} choices={[choice]} answers={withoutNull(candidate.fixed)} name={`${name}-${choice.key}`} showMissing={false} onAnswer={(key, answer) => edit(`answer ${key}`, (draft) => void (draft.fixed = { ...draft.fixed, [key]: answerable(answer) }))} />
-              </Box>
-            )}
-            {candidate.narrowed[choice.key] && hasOptions(choice) && (
-              <Box mt="2" ml={{ sm: '172px' }}>
-                <Wrap gap="3">
-                  {choice.options.map((option) => (
-                    <Tick
-                      key={option.key}
-                      label={option.title}
-                      checked={candidate.narrowed[choice.key]?.includes(option.key) ?? false}
-                      onChange={(offered) =>
-                        edit(`offer ${choice.key} ${option.key}`, (draft) => {
-                          const kept = draft.narrowed[choice.key] ?? [];
-                          draft.narrowed[choice.key] = choice.options.map(({ key }) => key).filter((key) => (key === option.key ? offered : kept.includes(key)));
-                        })
-                      }
-                    />
-                  ))}
-                </Wrap>
-              </Box>
-            )}
-          </Box>
-        ))}
+        {program &&
+          choices.map((choice) => (
+            <Box key={choice.key}>
+              <HStack gap="3" wrap="wrap">
+                <Text w="160px" fontSize="sm">
+                  {choice.title}
+                </Text>
+                <SelectField
+                  label={`Who answers ${choice.title}`}
+                  hideLabel
+                  small
+                  width="200px"
+                  value={whoAnswers(choice, candidate)}
+                  alternatives={alternativesFor(choice)}
+                  onChange={(who) => edit(`who ${choice.key}`, (draft) => setWho(draft, choice, who))}
+                />
+              </HStack>
+              {Object.hasOwn(candidate.fixed, choice.key) && (
+                <Box mt="2" ml={{ sm: '172px' }}>
+                  <AnsweredHere
+                    program={program}
+                    choices={[choice]}
+                    answers={withoutNull(candidate.fixed)}
+                    name={`${name}-${choice.key}`}
+                    showMissing={false}
+                    onAnswer={(key, answer) =>
+                      edit(
+                        `answer ${key}`,
+                        (draft) => void (draft.fixed = { ...draft.fixed, [key]: answerable(answer) }),
+                      )
+                    }
+                  />
+                </Box>
+              )}
+              {candidate.narrowed[choice.key] && hasOptions(choice) && (
+                <Box mt="2" ml={{ sm: '172px' }}>
+                  <Wrap gap="3">
+                    {choice.options.map((option) => (
+                      <Tick
+                        key={option.key}
+                        label={option.title}
+                        checked={candidate.narrowed[choice.key]?.includes(option.key) ?? false}
+                        onChange={(offered) =>
+                          edit(`offer ${choice.key} ${option.key}`, (draft) => {
+                            const kept = draft.narrowed[choice.key] ?? [];
+                            draft.narrowed[choice.key] = choice.options
+                              .map(({ key }) => key)
+                              .filter((key) => (key === option.key ? offered : kept.includes(key)));
+                          })
+                        }
+                      />
+                    ))}
+                  </Wrap>
+                </Box>
+              )}
+            </Box>
+          ))}
       </Stack>
       {product && (
         <Text fontSize="xs" color="fg.muted" mt="2">
@@ -108,7 +137,10 @@ function setWho(draft: PartCandidate, choice: Choice, who: string): void {
   const { [key]: _narrowed, ...narrowed } = draft.narrowed;
   // Settled begins as left out, which is told where an answer is needed; narrowed begins with everything.
   draft.fixed = who === 'settled' ? { ...fixed, [key]: null } : fixed;
-  draft.narrowed = who === 'narrowed' && hasOptions(choice) ? { ...narrowed, [key]: choice.options.map((option) => option.key) } : narrowed;
+  draft.narrowed =
+    who === 'narrowed' && hasOptions(choice)
+      ? { ...narrowed, [key]: choice.options.map((option) => option.key) }
+      : narrowed;
 }
 
 /** An answer that a form gives, as a definition keeps it. */

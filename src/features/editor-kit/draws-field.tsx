@@ -29,9 +29,16 @@ export function DrawsField({ label, name, draws, path, onChange }: Props) {
   const add = (key: string, unitCode: string) => {
     const dimension = unitByCode(unitCode)?.dimension;
     // What is counted in a unit that one of the measures fits is most likely taken by that measure.
-    const measure = product.choices.find((choice) => choice.kind === 'measure' && unitByCode(choice.unit)?.dimension === dimension);
+    const measure = product.choices.find(
+      (choice) => choice.kind === 'measure' && unitByCode(choice.unit)?.dimension === dimension,
+    );
     const byMeasure = measure && dimension !== 'count';
-    onChange([...draws, byMeasure ? { kind: 'measure', stock: key, measure: measure.key, pieces: 1 } : { kind: 'fixed', stock: key, quantity: '1', pieces: 1 }]);
+    onChange([
+      ...draws,
+      byMeasure
+        ? { kind: 'measure', stock: key, measure: measure.key, pieces: 1 }
+        : { kind: 'fixed', stock: key, quantity: '1', pieces: 1 },
+    ]);
   };
   return (
     <Stack gap="2">
@@ -45,7 +52,14 @@ export function DrawsField({ label, name, draws, path, onChange }: Props) {
           onRemove={() => onChange(draws.filter((_, position) => position !== index))}
         />
       ))}
-      <AddStockItem label={`${label}: take from stock`} hideLabel width="300px" name={name} without={taken} onPick={add} />
+      <AddStockItem
+        label={`${label}: take from stock`}
+        hideLabel
+        width="300px"
+        name={name}
+        without={taken}
+        onPick={add}
+      />
     </Stack>
   );
 }
@@ -63,18 +77,29 @@ function DrawRow({ label, draw, path, onChange, onRemove }: DrawRowProps) {
   const item = stock.find(({ key }) => key === draw.stock);
   const unit = unitByCode(item?.unit ?? '1');
   const measures = product.choices.filter(
-    (choice) => (choice.kind === 'measure' && unitByCode(choice.unit)?.dimension === unit?.dimension) || (choice.kind === 'number' && unit?.dimension === 'count'),
+    (choice) =>
+      (choice.kind === 'measure' && unitByCode(choice.unit)?.dimension === unit?.dimension) ||
+      (choice.kind === 'number' && unit?.dimension === 'count'),
   );
   const { soldBy } = product;
   const chargedIn = soldBy.kind === 'each' ? undefined : unitByCode(soldBy.unit)?.dimension;
-  const packs = soldBy.kind !== 'each' && soldBy.charge !== null && soldBy.charge.pack !== null && unit?.dimension === 'count';
+  const packs =
+    soldBy.kind !== 'each' && soldBy.charge !== null && soldBy.charge.pack !== null && unit?.dimension === 'count';
   const amounts = [
     { value: 'fixed', label: 'a fixed quantity' },
     ...measures.map(({ key, title }) => ({ value: `measure:${key}`, label: `as much as ${title}` })),
-    ...(packs ? [{ value: 'charged', label: 'the packs that are charged' }] : chargedIn !== undefined && chargedIn === unit?.dimension ? [{ value: 'charged', label: 'as much as is charged' }] : []),
+    ...(packs
+      ? [{ value: 'charged', label: 'the packs that are charged' }]
+      : chargedIn !== undefined && chargedIn === unit?.dimension
+        ? [{ value: 'charged', label: 'as much as is charged' }]
+        : []),
   ];
   const pieces = draw.kind === 'charged' ? 1 : draw.pieces;
-  const piecesText = useWholeText(pieces, { least: 1, most: 1000, mayBeEmpty: false }, (value) => draw.kind !== 'charged' && onChange({ ...draw, pieces: value ?? 1 }));
+  const piecesText = useWholeText(
+    pieces,
+    { least: 1, most: 1000, mayBeEmpty: false },
+    (value) => draw.kind !== 'charged' && onChange({ ...draw, pieces: value ?? 1 }),
+  );
   const inPieces = draw.kind !== 'charged' && ((item?.lying ?? null) !== null || pieces > 1);
   const stockFault = useFaultAt(...path, 'stock');
   const quantityFault = useFaultAt(...path, 'quantity');
@@ -87,7 +112,16 @@ function DrawRow({ label, draw, path, onChange, onRemove }: DrawRowProps) {
         <Text whiteSpace="nowrap">Each takes</Text>
         {inPieces && (
           <>
-            <TypedInput aria-label={`${label}: pieces`} aria-invalid={piecesText.fault !== undefined} w="56px" flexShrink={0} textAlign="end" borderColor={piecesText.fault ? 'brick.solid' : 'border.emphasized'} value={piecesText.text} onChange={piecesText.take} />
+            <TypedInput
+              aria-label={`${label}: pieces`}
+              aria-invalid={piecesText.fault !== undefined}
+              w="56px"
+              flexShrink={0}
+              textAlign="end"
+              borderColor={piecesText.fault ? 'brick.solid' : 'border.emphasized'}
+              value={piecesText.text}
+              onChange={piecesText.take}
+            />
             <Text whiteSpace="nowrap">{pieces === 1 ? 'piece of' : 'pieces of'}</Text>
           </>
         )}
@@ -123,7 +157,13 @@ function DrawRow({ label, draw, path, onChange, onRemove }: DrawRowProps) {
         <Text flex="1" minW="0">
           of <strong>{item?.title ?? draw.stock}</strong>
         </Text>
-        <IconButton aria-label={`Stop taking ${item?.title ?? draw.stock}`} size="xs" variant="ghost" colorPalette="brick" onClick={onRemove}>
+        <IconButton
+          aria-label={`Stop taking ${item?.title ?? draw.stock}`}
+          size="xs"
+          variant="ghost"
+          colorPalette="brick"
+          onClick={onRemove}
+        >
           <Trash2 size={14} />
         </IconButton>
       </HStack>

@@ -22,7 +22,11 @@ export interface Editing {
   readonly surroundings: CatalogSurroundings;
   readonly stock: readonly StockView[];
   readonly findings: readonly Fault[];
-  readonly suggestions: { readonly categories: readonly string[]; readonly suppliers: readonly string[]; readonly tags: readonly string[] };
+  readonly suggestions: {
+    readonly categories: readonly string[];
+    readonly suppliers: readonly string[];
+    readonly tags: readonly string[];
+  };
   /** products in the shop, that can be parts of others or be taken along */
   readonly inShop: EditorSurroundings['inShop'];
   change(tag: string, recipe: (draft: Product) => void): void;
@@ -99,12 +103,44 @@ export function useFaultAt(...path: Path): string | undefined {
 
 /** Where in the editor each field of a product is; one that is forgotten does not compile. */
 const PLACES: { readonly [Field in keyof Product]: Place } = {
-  slug: 'basics', title: 'basics', sku: 'basics', summary: 'basics', description: 'basics', pictures: 'pictures',
-  price: 'price', wasPrice: 'price', breaks: 'breaks', marginFloor: 'price', soldBy: 'price', weight: 'price', contents: 'price', taxClass: 'price',
-  category: 'shelf', supplier: 'shelf', tags: 'shelf', soldWhere: 'shelf', forCustomers: 'shelf',
-  quantity: 'quantity', quantityByGroup: 'quantity', choices: 'choices', sheets: 'choices', variants: 'variants',
-  parts: 'parts', partsPrice: 'parts', onlyWholeKits: 'parts', properties: 'properties', fits: 'fits', prepared: 'prepared',
-  draws: 'stock', notCounted: 'stock', capacity: 'stock', formulas: 'formulas', rates: 'formulas', rules: 'rules', tables: 'rules', proofs: 'proofs',
+  slug: 'basics',
+  title: 'basics',
+  sku: 'basics',
+  summary: 'basics',
+  description: 'basics',
+  pictures: 'pictures',
+  price: 'price',
+  wasPrice: 'price',
+  breaks: 'breaks',
+  marginFloor: 'price',
+  soldBy: 'price',
+  weight: 'price',
+  contents: 'price',
+  taxClass: 'price',
+  category: 'shelf',
+  supplier: 'shelf',
+  tags: 'shelf',
+  soldWhere: 'shelf',
+  forCustomers: 'shelf',
+  quantity: 'quantity',
+  quantityByGroup: 'quantity',
+  choices: 'choices',
+  sheets: 'choices',
+  variants: 'variants',
+  parts: 'parts',
+  partsPrice: 'parts',
+  onlyWholeKits: 'parts',
+  properties: 'properties',
+  fits: 'fits',
+  prepared: 'prepared',
+  draws: 'stock',
+  notCounted: 'stock',
+  capacity: 'stock',
+  formulas: 'formulas',
+  rates: 'formulas',
+  rules: 'rules',
+  tables: 'rules',
+  proofs: 'proofs',
 };
 
 const isField = (field: unknown): field is keyof Product => typeof field === 'string' && Object.hasOwn(PLACES, field);

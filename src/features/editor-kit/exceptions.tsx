@@ -49,10 +49,23 @@ export function Exceptions({ title, none, placeholder, exceptions }: Props) {
                 <strong>{exception.label}</strong>: {exception.said}
               </Text>
               <HStack gap="1">
-                <Button size="xs" variant="ghost" colorPalette="ink" aria-expanded={isOpen} aria-label={`Change what holds for ${exception.label}`} onClick={() => setOpen(isOpen ? null : exception.value)}>
+                <Button
+                  size="xs"
+                  variant="ghost"
+                  colorPalette="ink"
+                  aria-expanded={isOpen}
+                  aria-label={`Change what holds for ${exception.label}`}
+                  onClick={() => setOpen(isOpen ? null : exception.value)}
+                >
                   {isOpen ? 'Done' : 'Change'}
                 </Button>
-                <IconButton aria-label={`Take away what holds for ${exception.label}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => exception.remove()}>
+                <IconButton
+                  aria-label={`Take away what holds for ${exception.label}`}
+                  size="xs"
+                  variant="ghost"
+                  colorPalette="brick"
+                  onClick={() => exception.remove()}
+                >
                   <Trash2 size={14} />
                 </IconButton>
               </HStack>

@@ -13,14 +13,39 @@ import { useEditing } from './editing';
 /** The three columns of an editor: outline, what is being edited, the Counter. */
 export function EditorColumns({ outline, middle, side }: { outline: ReactNode; middle: ReactNode; side: ReactNode }) {
   return (
-    <Grid templateColumns={{ base: '1fr', md: '196px minmax(0, 1fr)', lg: '204px minmax(0, 1fr) 356px' }} alignItems="start">
-      <Box p="3" borderRightWidth="1px" borderColor="border" minH="calc(100vh - 58px)" position={{ md: 'sticky' }} top="58px" maxH={{ md: 'calc(100vh - 58px)' }} overflowY="auto">
+    <Grid
+      templateColumns={{ base: '1fr', md: '196px minmax(0, 1fr)', lg: '204px minmax(0, 1fr) 356px' }}
+      alignItems="start"
+    >
+      <Box
+        p="3"
+        borderRightWidth="1px"
+        borderColor="border"
+        minH="calc(100vh - 58px)"
+        position={{ md: 'sticky' }}
+        top="58px"
+        maxH={{ md: 'calc(100vh - 58px)' }}
+        overflowY="auto"
+      >
         {outline}
       </Box>
       <Box p={{ base: '4', xl: '6' }} minW="0">
         {middle}
       </Box>
-      <Box bg="bg.panel" borderLeftWidth="1px" borderColor="border" p="4" minH="calc(100vh - 58px)" position={{ lg: 'sticky' }} top="58px" maxH={{ lg: 'calc(100vh - 58px)' }} overflowY="auto" tabIndex={0} aria-label="Readiness and Counter" role="region">
+      <Box
+        bg="bg.panel"
+        borderLeftWidth="1px"
+        borderColor="border"
+        p="4"
+        minH="calc(100vh - 58px)"
+        position={{ lg: 'sticky' }}
+        top="58px"
+        maxH={{ lg: 'calc(100vh - 58px)' }}
+        overflowY="auto"
+        tabIndex={0}
+        aria-label="Readiness and Counter"
+        role="region"
+      >
         <Stack gap="5">{side}</Stack>
       </Box>
     </Grid>
@@ -40,7 +65,17 @@ interface BarProps<T extends object> {
 /** The bar at the top of an editor: what is edited, how it stands with saving, undo, and what can be done with it. */
 export function EditorBar<T extends object>({ draft, title, back, state, children }: BarProps<T>) {
   return (
-    <HStack h="58px" px="4" gap="3" borderBottomWidth="1px" borderColor="border" bg="bg" position="sticky" top="0" zIndex="docked">
+    <HStack
+      h="58px"
+      px="4"
+      gap="3"
+      borderBottomWidth="1px"
+      borderColor="border"
+      bg="bg"
+      position="sticky"
+      top="0"
+      zIndex="docked"
+    >
       <IconButton asChild aria-label={back.label} variant="ghost" size="sm" colorPalette="ink">
         <NextLink href={back.href}>
           <ArrowLeft size={18} />
@@ -73,7 +108,15 @@ export function DraftNotice<T extends object>({ draft }: { draft: Draft<T> }) {
 }
 
 /** Says that what is open was put away or deleted, and offers the way back, where there is one. */
-export function AwayNotice({ children, action = '', onBack }: { children: ReactNode; action?: string; onBack?: () => Promise<unknown> }) {
+export function AwayNotice({
+  children,
+  action = '',
+  onBack,
+}: {
+  children: ReactNode;
+  action?: string;
+  onBack?: () => Promise<unknown>;
+}) {
   const [busy, setBusy] = useState(false);
   return (
     <Alert.Root status="warning" borderRadius="0" bg="copper.subtle" color="fg" py="2">
@@ -100,21 +143,35 @@ export function AwayNotice({ children, action = '', onBack }: { children: ReactN
 /**
  * Says that what is edited was deleted.
  *
- * @param onStartAgain starts another with what stands here, where it can't be brought back any more; absent where there is no such way
+ * @param onStartAgain starts another with what stands here, where it can't be brought back any more; absent where there
+ *   is no such way
  */
-export function GoneNotice<T extends object>({ draft, word, onStartAgain }: { draft: Draft<T>; word: string; onStartAgain?: () => Promise<unknown> }) {
+export function GoneNotice<T extends object>({
+  draft,
+  word,
+  onStartAgain,
+}: {
+  draft: Draft<T>;
+  word: string;
+  onStartAgain?: () => Promise<unknown>;
+}) {
   if (draft.save.kind !== 'gone') return null;
   const { binned } = draft.save;
   if (binned !== null) {
     return (
-      <AwayNotice action="Bring it back" onBack={() => bringBackFromBin(binned).then((isBack) => isBack && draft.hearBack())}>
-        This {word} was deleted just now and lies in the bin. What you type is kept in this window, and is saved once it is back.
+      <AwayNotice
+        action="Bring it back"
+        onBack={() => bringBackFromBin(binned).then((isBack) => isBack && draft.hearBack())}
+      >
+        This {word} was deleted just now and lies in the bin. What you type is kept in this window, and is saved once it
+        is back.
       </AwayNotice>
     );
   }
   return (
     <AwayNotice action="Start it again" onBack={onStartAgain}>
-      This {word} was deleted for good. What stands here is kept in this window{onStartAgain ? `: it can become a new ${word}` : ''}.
+      This {word} was deleted for good. What stands here is kept in this window
+      {onStartAgain ? `: it can become a new ${word}` : ''}.
     </AwayNotice>
   );
 }
@@ -125,7 +182,10 @@ function SaveWords<T extends object>({ draft }: { draft: Draft<T> }) {
     saved: 'Saved',
     unsaved: 'Saving …',
     saving: 'Saving …',
-    failed: draft.save.kind === 'failed' ? `Not saved: ${draft.save.message} Kept in this browser; ${draft.save.again ? 'trying again.' : 'change that, or undo it.'}` : '',
+    failed:
+      draft.save.kind === 'failed'
+        ? `Not saved: ${draft.save.message} Kept in this browser; ${draft.save.again ? 'trying again.' : 'change that, or undo it.'}`
+        : '',
     conflict: 'Waiting for your decision',
     gone: 'Not saved: it was deleted. Kept in this browser.',
   }[draft.save.kind];
@@ -140,10 +200,26 @@ function SaveWords<T extends object>({ draft }: { draft: Draft<T> }) {
 function UndoButtons<T extends object>({ draft }: { draft: Draft<T> }) {
   return (
     <HStack gap="0">
-      <IconButton aria-label="Undo" title="Undo (Ctrl Z)" variant="ghost" size="sm" colorPalette="ink" disabled={!draft.canUndo} onClick={draft.undo}>
+      <IconButton
+        aria-label="Undo"
+        title="Undo (Ctrl Z)"
+        variant="ghost"
+        size="sm"
+        colorPalette="ink"
+        disabled={!draft.canUndo}
+        onClick={draft.undo}
+      >
         <Undo2 size={18} />
       </IconButton>
-      <IconButton aria-label="Redo" title="Redo (Ctrl Shift Z)" variant="ghost" size="sm" colorPalette="ink" disabled={!draft.canRedo} onClick={draft.redo}>
+      <IconButton
+        aria-label="Redo"
+        title="Redo (Ctrl Shift Z)"
+        variant="ghost"
+        size="sm"
+        colorPalette="ink"
+        disabled={!draft.canRedo}
+        onClick={draft.redo}
+      >
         <Redo2 size={18} />
       </IconButton>
     </HStack>
@@ -167,7 +243,17 @@ export function useUndoKeys<T extends object>({ undo, redo }: Draft<T>): void {
 }
 
 /** Whose eyes the Counter looks with. */
-export function SeenBy({ group, onChange, day, onDay }: { group: string | null; onChange: (group: string | null) => void; day?: string; onDay?: (day: string) => void }) {
+export function SeenBy({
+  group,
+  onChange,
+  day,
+  onDay,
+}: {
+  group: string | null;
+  onChange: (group: string | null) => void;
+  day?: string;
+  onDay?: (day: string) => void;
+}) {
   const { shop, surroundings } = useEditing();
   // Only where prices begin or end does it make a difference that is asked for here.
   const isDated = surroundings.priceLists.some(({ from, until }) => from !== null || until !== null);
@@ -180,11 +266,24 @@ export function SeenBy({ group, onChange, day, onDay }: { group: string | null; 
           label="As seen by"
           hideLabel
           value={group ?? ''}
-          alternatives={[{ value: '', label: 'As everybody sees it' }, ...shop.groups.map(({ key, title }) => ({ value: key, label: `As ${title} see it` }))]}
+          alternatives={[
+            { value: '', label: 'As everybody sees it' },
+            ...shop.groups.map(({ key, title }) => ({ value: key, label: `As ${title} see it` })),
+          ]}
           onChange={(key) => onChange(key === '' ? null : key)}
         />
       )}
-      {isDated && day !== undefined && onDay && <TypedInput type="date" size="sm" w="150px" flexShrink="0" aria-label="On which day" value={day} onChange={(value) => parseDay(value) !== null && onDay(value)} />}
+      {isDated && day !== undefined && onDay && (
+        <TypedInput
+          type="date"
+          size="sm"
+          w="150px"
+          flexShrink="0"
+          aria-label="On which day"
+          value={day}
+          onChange={(value) => parseDay(value) !== null && onDay(value)}
+        />
+      )}
     </HStack>
   );
 }

@@ -7,7 +7,17 @@ import { useEditing } from './editing';
 import { Tick } from '@/ui/tick';
 
 /** Which customer groups see it; nothing ticked means everybody. */
-export function GroupsField({ what, groups, fault, onChange }: { what: string; groups: readonly string[]; fault?: string; onChange: (groups: string[]) => void }) {
+export function GroupsField({
+  what,
+  groups,
+  fault,
+  onChange,
+}: {
+  what: string;
+  groups: readonly string[];
+  fault?: string;
+  onChange: (groups: string[]) => void;
+}) {
   const { shop } = useEditing();
   if (shop.groups.length === 0 && groups.length === 0) {
     return (
@@ -20,13 +30,23 @@ export function GroupsField({ what, groups, fault, onChange }: { what: string; g
       </Text>
     );
   }
-  const known = [...shop.groups, ...groups.filter((key) => !shop.groups.some((group) => group.key === key)).map((key) => ({ key, title: `${key} (gone)` }))];
+  const known = [
+    ...shop.groups,
+    ...groups
+      .filter((key) => !shop.groups.some((group) => group.key === key))
+      .map((key) => ({ key, title: `${key} (gone)` })),
+  ];
   return (
     <Box>
       <HStack gap="4" wrap="wrap">
         <Text>{groups.length === 0 ? `Everybody sees ${what}` : `Only these see ${what}`}:</Text>
         {known.map(({ key, title }) => (
-          <Tick key={key} label={title} checked={groups.includes(key)} onChange={(on) => onChange(on ? [...groups, key] : groups.filter((other) => other !== key))} />
+          <Tick
+            key={key}
+            label={title}
+            checked={groups.includes(key)}
+            onChange={(on) => onChange(on ? [...groups, key] : groups.filter((other) => other !== key))}
+          />
         ))}
       </HStack>
       <FaultLine>{fault}</FaultLine>

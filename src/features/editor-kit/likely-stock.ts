@@ -2,7 +2,13 @@ import { type Product, referencesOf } from '@/core/catalog';
 import { type Finding } from '@/ui/search-field';
 import { type Editing } from './editing';
 
-const words = (text: string) => new Set(text.toLowerCase().split(/[^\p{L}\p{N}]+/u).filter((word) => word.length > 2));
+const words = (text: string) =>
+  new Set(
+    text
+      .toLowerCase()
+      .split(/[^\p{L}\p{N}]+/u)
+      .filter((word) => word.length > 2),
+  );
 
 /**
  * Stock items to pick from, the likely ones first: those that share most words with what takes from stock, with the
@@ -16,7 +22,11 @@ export function likelyStock(product: Product, stock: Editing['stock'], name = ''
   const { stock: named } = referencesOf(product);
   const score = ({ key, title }: { readonly key: string; readonly title: string }) => {
     const theirs = [...words(`${title} ${key}`)];
-    return 3 * theirs.filter((word) => own.has(word)).length + 2 * theirs.filter((word) => stem.has(word)).length + (named.has(key) ? 1 : 0);
+    return (
+      3 * theirs.filter((word) => own.has(word)).length +
+      2 * theirs.filter((word) => stem.has(word)).length +
+      (named.has(key) ? 1 : 0)
+    );
   };
   return stock
     .map((item) => ({ item, score: score(item) }))

@@ -14,7 +14,13 @@ export function MendPresses({ fault }: { fault: Pick<Fault, 'path' | 'data'> }) 
   return (
     <HStack gap="1.5" wrap="wrap" mt="0.5">
       {mends.map(({ does, apply }) => (
-        <Button key={mendWords(does)} size="2xs" variant="subtle" colorPalette="copper" onClick={() => change(`mend ${does.kind}`, apply)}>
+        <Button
+          key={mendWords(does)}
+          size="2xs"
+          variant="subtle"
+          colorPalette="copper"
+          onClick={() => change(`mend ${does.kind}`, apply)}
+        >
           {mendWords(does)}
         </Button>
       ))}

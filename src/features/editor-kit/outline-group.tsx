@@ -18,10 +18,26 @@ interface Props {
 export function OutlineGroup({ title, places, open, onToggle, children }: Props) {
   return (
     <Box>
-      <chakra.button type="button" aria-expanded={open} w="full" textAlign="start" px="1" py="1.5" cursor="pointer" borderRadius="l2" _hover={{ bg: 'bg.muted' }} onClick={onToggle}>
+      <chakra.button
+        type="button"
+        aria-expanded={open}
+        w="full"
+        textAlign="start"
+        px="1"
+        py="1.5"
+        cursor="pointer"
+        borderRadius="l2"
+        _hover={{ bg: 'bg.muted' }}
+        onClick={onToggle}
+      >
         <HStack gap="1" justify="space-between">
           <HStack gap="1" fontFamily="heading" fontSize="sm" fontWeight="600" color="fg.muted">
-            <chakra.span aria-hidden display="inline-flex" transition="transform 0.15s" transform={open ? 'rotate(90deg)' : undefined}>
+            <chakra.span
+              aria-hidden
+              display="inline-flex"
+              transition="transform 0.15s"
+              transform={open ? 'rotate(90deg)' : undefined}
+            >
               <ChevronRight size={14} />
             </chakra.span>
             {title}

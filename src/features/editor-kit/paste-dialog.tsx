@@ -36,8 +36,25 @@ interface Props<L extends PastedLine> {
   onTake: (right: readonly L[]) => void;
 }
 
-/** Takes a pasted list in, seen before it is taken: nothing enters until it is accepted, and what is wrong stays out. */
-export function PasteDialog<L extends PastedLine>({ open, begin = '', title, help, label, placeholder, read, faultOf, columns, cells, noun, nouns, onClose, onTake }: Props<L>) {
+/**
+ * Takes a pasted list in, seen before it is taken: nothing enters until it is accepted, and what is wrong stays out.
+ */
+export function PasteDialog<L extends PastedLine>({
+  open,
+  begin = '',
+  title,
+  help,
+  label,
+  placeholder,
+  read,
+  faultOf,
+  columns,
+  cells,
+  noun,
+  nouns,
+  onClose,
+  onTake,
+}: Props<L>) {
   const [typed, setTyped] = useState<string | null>(null);
   const text = typed ?? begin;
   // A long list takes a moment to read and to draw: what is typed in it doesn't wait.
@@ -79,7 +96,16 @@ export function PasteDialog<L extends PastedLine>({ open, begin = '', title, hel
         <Text fontSize="sm" color="fg.muted">
           {help}
         </Text>
-        <Textarea aria-label={label} rows={6} fontFamily="mono" fontSize="sm" borderColor="border.emphasized" placeholder={placeholder} value={text} onChange={(event) => setTyped(event.target.value)} />
+        <Textarea
+          aria-label={label}
+          rows={6}
+          fontFamily="mono"
+          fontSize="sm"
+          borderColor="border.emphasized"
+          placeholder={placeholder}
+          value={text}
+          onChange={(event) => setTyped(event.target.value)}
+        />
         {lines.length > 0 && <Preview lines={lines} faultOf={faultOf} columns={columns} cells={cells} />}
       </Stack>
     </AppDialog>
@@ -90,7 +116,12 @@ export function PasteDialog<L extends PastedLine>({ open, begin = '', title, hel
 const LINE_HEIGHT = 37;
 
 /** What the lines mean, one by one; of a long list those that can be seen. */
-const Preview = memo(function Preview<L extends PastedLine>({ lines, faultOf, columns, cells }: Pick<Props<L>, 'faultOf' | 'columns' | 'cells'> & { lines: readonly L[] }) {
+const Preview = memo(function Preview<L extends PastedLine>({
+  lines,
+  faultOf,
+  columns,
+  cells,
+}: Pick<Props<L>, 'faultOf' | 'columns' | 'cells'> & { lines: readonly L[] }) {
   const scroller = useRef<HTMLDivElement>(null);
   const { drawn, roomBefore, roomAfter, measure } = useLongRowsWithin(scroller, lines.length, LINE_HEIGHT);
   return (
@@ -114,7 +145,12 @@ const Preview = memo(function Preview<L extends PastedLine>({ lines, faultOf, co
               line && (
                 <Fragment key={line.line}>
                   <RowsLeftOut height={roomBefore(place)} />
-                  <Table.Row ref={measure} data-index={index} bg={fault === '' ? 'transparent' : 'brick.subtle'} verticalAlign="top">
+                  <Table.Row
+                    ref={measure}
+                    data-index={index}
+                    bg={fault === '' ? 'transparent' : 'brick.subtle'}
+                    verticalAlign="top"
+                  >
                     <Table.Cell color="fg.muted">{line.line}</Table.Cell>
                     {fault === '' ? (
                       cells(line)
@@ -138,4 +174,6 @@ const Preview = memo(function Preview<L extends PastedLine>({ lines, faultOf, co
       </Table.Root>
     </ScrollRegion>
   );
-}) as <L extends PastedLine>(props: Pick<Props<L>, 'faultOf' | 'columns' | 'cells'> & { lines: readonly L[] }) => ReactNode;
+}) as <L extends PastedLine>(
+  props: Pick<Props<L>, 'faultOf' | 'columns' | 'cells'> & { lines: readonly L[] },
+) => ReactNode;

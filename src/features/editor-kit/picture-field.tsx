@@ -45,20 +45,38 @@ export function PictureField({ label, src, onChange }: Props) {
         }}
       />
       <HStack gap="2">
-        {src !== null && <Image src={src} alt="" w="48px" h="36px" objectFit="cover" borderRadius="l1" borderWidth="1px" />}
+        {src !== null && (
+          <Image src={src} alt="" w="48px" h="36px" objectFit="cover" borderRadius="l1" borderWidth="1px" />
+        )}
         <Button size="sm" variant="outline" colorPalette="ink" loading={busy} onClick={() => input.current?.click()}>
-          <ImagePlus size={15} aria-hidden /> {src === null ? label : `Another ${label.charAt(0).toLowerCase()}${label.slice(1)}`}
+          <ImagePlus size={15} aria-hidden />{' '}
+          {src === null ? label : `Another ${label.charAt(0).toLowerCase()}${label.slice(1)}`}
         </Button>
-        <IconButton aria-label={`${label}: from the library`} title="From the library" size="sm" variant="ghost" colorPalette="ink" onClick={() => setPicking(true)}>
+        <IconButton
+          aria-label={`${label}: from the library`}
+          title="From the library"
+          size="sm"
+          variant="ghost"
+          colorPalette="ink"
+          onClick={() => setPicking(true)}
+        >
           <Images size={15} />
         </IconButton>
         {src !== null && (
-          <Button size="sm" variant="ghost" colorPalette="brick" aria-label={`Remove: ${label}`} onClick={() => onChange(null)}>
+          <Button
+            size="sm"
+            variant="ghost"
+            colorPalette="brick"
+            aria-label={`Remove: ${label}`}
+            onClick={() => onChange(null)}
+          >
             <X size={15} />
           </Button>
         )}
       </HStack>
-      <FaultLine role="alert" mt="1">{fault}</FaultLine>
+      <FaultLine role="alert" mt="1">
+        {fault}
+      </FaultLine>
       {picking && (
         <PickPicture
           onClose={() => setPicking(false)}

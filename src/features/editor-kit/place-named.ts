@@ -2,7 +2,24 @@ import { type Product } from '@/core/catalog';
 import { type Place } from './editing';
 
 /** Places of the product editor that an address can name, beside those of its choices and sheets. */
-const NAMED = ['basics', 'pictures', 'price', 'choices', 'parts', 'made-of', 'variants', 'formulas', 'rules', 'proofs', 'selections', 'quantity', 'breaks', 'stock', 'shelf', 'history'] as const satisfies readonly Place[];
+const NAMED = [
+  'basics',
+  'pictures',
+  'price',
+  'choices',
+  'parts',
+  'made-of',
+  'variants',
+  'formulas',
+  'rules',
+  'proofs',
+  'selections',
+  'quantity',
+  'breaks',
+  'stock',
+  'shelf',
+  'history',
+] as const satisfies readonly Place[];
 
 /** The place that an address names; undefined for none that the product has. */
 export function placeNamed(name: string | string[] | undefined, { choices, sheets }: Product): Place | undefined {

@@ -39,7 +39,13 @@ export function PropertiesField({ properties, onChange, faultOf }: Props) {
               {key}
             </Text>
             <PropertyValueField name={key} property={property} onChange={(next) => set(key, next)} />
-            <IconButton aria-label={`Remove ${key}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => onChange(Object.fromEntries(entries.filter(([other]) => other !== key)))}>
+            <IconButton
+              aria-label={`Remove ${key}`}
+              size="xs"
+              variant="ghost"
+              colorPalette="brick"
+              onClick={() => onChange(Object.fromEntries(entries.filter(([other]) => other !== key)))}
+            >
               <Trash2 size={13} />
             </IconButton>
           </HStack>
@@ -66,7 +72,15 @@ export function PropertiesField({ properties, onChange, faultOf }: Props) {
 }
 
 /** What a property is: a number with its unit, or words. */
-export function PropertyValueField({ name, property, onChange }: { name: string; property: Property; onChange: (property: Property) => void }) {
+export function PropertyValueField({
+  name,
+  property,
+  onChange,
+}: {
+  name: string;
+  property: Property;
+  onChange: (property: Property) => void;
+}) {
   const text = 'text' in property ? property.text : property.value;
   const unit = 'text' in property ? IN_WORDS : property.unit;
   return (
@@ -86,7 +100,10 @@ export function PropertyValueField({ name, property, onChange }: { name: string;
           hideLabel
           label={`Unit of ${name}`}
           value={unit}
-          alternatives={[{ value: IN_WORDS, label: 'in words' }, ...unitAlternatives('length', 'count', 'area', 'volume', 'mass')]}
+          alternatives={[
+            { value: IN_WORDS, label: 'in words' },
+            ...unitAlternatives('length', 'count', 'area', 'volume', 'mass'),
+          ]}
           onChange={(code) => onChange(code === IN_WORDS ? { text } : { value: text, unit: code })}
         />
       </Box>

@@ -11,7 +11,17 @@ import { type Place, placeOf, useEditing } from './editing';
 import { MendPresses } from './mend-presses';
 
 /** Faults whose sentence does not say where it is. */
-const WITHOUT_PLACE: ReadonlySet<FaultCode> = new Set<FaultCode>(['notDecimal', 'limitsCross', 'stepNotPositive', 'badSku', 'unknownUnit', 'unknownReference', 'nothingNamed', 'conditionEmpty', 'ruleWithoutEffect']);
+const WITHOUT_PLACE: ReadonlySet<FaultCode> = new Set<FaultCode>([
+  'notDecimal',
+  'limitsCross',
+  'stepNotPositive',
+  'badSku',
+  'unknownUnit',
+  'unknownReference',
+  'nothingNamed',
+  'conditionEmpty',
+  'ruleWithoutEffect',
+]);
 
 /** The sentence of a fault, with its place where it is about one field and does not name it. */
 function atItsPlace({ path, data }: Fault, product: Product): string {
@@ -28,7 +38,13 @@ function isFirstToMend(findings: readonly Fault[], index: number): boolean {
 const SHOWN_AT_ONCE = 12;
 
 /** What still keeps the product from being sold, each with the way to the place that mends it. */
-export function ReadinessList({ ready = 'Ready to be published', unready = 'before it can be published' }: { ready?: string; unready?: string }) {
+export function ReadinessList({
+  ready = 'Ready to be published',
+  unready = 'before it can be published',
+}: {
+  ready?: string;
+  unready?: string;
+}) {
   const { findings, product, goTo } = useEditing();
   const [all, setAll] = useState(false);
   const mustFix = findings.filter(({ gravity }) => gravity === 'mustFix').length;
@@ -42,12 +58,28 @@ export function ReadinessList({ ready = 'Ready to be published', unready = 'befo
       </HStack>
       <Stack gap="1">
         {shown.map((finding, index) => (
-          <FindingLine key={index} gravity={finding.gravity} told={atItsPlace(finding, product)} goes={faultWords(finding.data)} place={placeOf(finding.path, product)} goTo={goTo}>
-            {isFirstToMend(findings, index) && mendsOf(finding, product).length > 0 ? <MendPresses fault={finding} /> : null}
+          <FindingLine
+            key={index}
+            gravity={finding.gravity}
+            told={atItsPlace(finding, product)}
+            goes={faultWords(finding.data)}
+            place={placeOf(finding.path, product)}
+            goTo={goTo}
+          >
+            {isFirstToMend(findings, index) && mendsOf(finding, product).length > 0 ? (
+              <MendPresses fault={finding} />
+            ) : null}
           </FindingLine>
         ))}
         {more > 0 && (
-          <Button alignSelf="start" size="2xs" variant="ghost" colorPalette="ink" aria-expanded={all} onClick={() => setAll(!all)}>
+          <Button
+            alignSelf="start"
+            size="2xs"
+            variant="ghost"
+            colorPalette="ink"
+            aria-expanded={all}
+            onClick={() => setAll(!all)}
+          >
             {all ? 'Show fewer' : `Show ${more} more`}
           </Button>
         )}
@@ -78,7 +110,13 @@ const FindingLine = memo(function FindingLine({ gravity, told, goes, place, goTo
         <Text>{told}</Text>
         {children}
       </Box>
-      <Button size="2xs" variant="outline" colorPalette="oak" onClick={() => goTo(place)} aria-label={`Go there: ${goes}`}>
+      <Button
+        size="2xs"
+        variant="outline"
+        colorPalette="oak"
+        onClick={() => goTo(place)}
+        aria-label={`Go there: ${goes}`}
+      >
         Go there
       </Button>
     </HStack>

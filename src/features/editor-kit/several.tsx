@@ -27,9 +27,31 @@ interface RowProps {
 }
 
 /** One of several things on a page: a sentence, that opens into what it is edited by. */
-export function SeveralRow({ title, words, badge, about, name, open, onOpen, onUp, onRemove, more, note, children }: RowProps) {
+export function SeveralRow({
+  title,
+  words,
+  badge,
+  about,
+  name,
+  open,
+  onOpen,
+  onUp,
+  onRemove,
+  more,
+  note,
+  children,
+}: RowProps) {
   return (
-    <Collapsible.Root lazyMount unmountOnExit open={open} onOpenChange={(details) => onOpen(details.open)} borderWidth="1px" borderColor="border" borderRadius="l3" bg="bg.panel">
+    <Collapsible.Root
+      lazyMount
+      unmountOnExit
+      open={open}
+      onOpenChange={(details) => onOpen(details.open)}
+      borderWidth="1px"
+      borderColor="border"
+      borderRadius="l3"
+      bg="bg.panel"
+    >
       <HStack px="4" py="2.5" gap="3">
         <Collapsible.Trigger flex="1" textAlign="start" cursor="pointer" py="1">
           <Text fontWeight="600">{title}</Text>
@@ -42,7 +64,14 @@ export function SeveralRow({ title, words, badge, about, name, open, onOpen, onU
         </Badge>
         {more}
         {onUp !== undefined && (
-          <IconButton aria-label={`Move ${name} up`} size="xs" variant="ghost" colorPalette="ink" disabled={onUp === null} onClick={() => onUp?.()}>
+          <IconButton
+            aria-label={`Move ${name} up`}
+            size="xs"
+            variant="ghost"
+            colorPalette="ink"
+            disabled={onUp === null}
+            onClick={() => onUp?.()}
+          >
             <ArrowUp size={15} />
           </IconButton>
         )}
@@ -59,17 +88,34 @@ export function SeveralRow({ title, words, badge, about, name, open, onOpen, onU
 /** A list with one of its entries before the one above it. */
 export function movedUp<T>(list: readonly T[], place: number): T[] {
   const entry = list[place];
-  return entry === undefined || place === 0 ? [...list] : [...list.slice(0, place - 1), entry, ...list.slice(place - 1).filter((other) => other !== entry)];
+  return entry === undefined || place === 0
+    ? [...list]
+    : [...list.slice(0, place - 1), entry, ...list.slice(place - 1).filter((other) => other !== entry)];
 }
 
 /** Which customer groups something is for; none for everybody. */
-export function GroupTicks({ groups, chosen, none = 'For everybody, or only for', onChange }: { groups: readonly { readonly key: string; readonly title: string }[]; chosen: readonly string[]; none?: string; onChange: (chosen: string[]) => void }) {
+export function GroupTicks({
+  groups,
+  chosen,
+  none = 'For everybody, or only for',
+  onChange,
+}: {
+  groups: readonly { readonly key: string; readonly title: string }[];
+  chosen: readonly string[];
+  none?: string;
+  onChange: (chosen: string[]) => void;
+}) {
   if (groups.length === 0) return null;
   return (
     <HStack gap="4" wrap="wrap">
       <Text>{chosen.length === 0 ? none : 'Only for'}</Text>
       {groups.map(({ key, title }) => (
-        <Tick key={key} label={title} checked={chosen.includes(key)} onChange={(on) => onChange(on ? [...chosen, key] : chosen.filter((other) => other !== key))} />
+        <Tick
+          key={key}
+          label={title}
+          checked={chosen.includes(key)}
+          onChange={(on) => onChange(on ? [...chosen, key] : chosen.filter((other) => other !== key))}
+        />
       ))}
     </HStack>
   );

@@ -24,7 +24,20 @@ interface Props<Row> {
 }
 
 /** A few rows that are typed, added, taken away, or pasted all at once. */
-export function SmallTable<Row>({ label, heads, rows, cells, removes, least, most, adds, pastes, onAdd, onPaste, onRemove }: Props<Row>) {
+export function SmallTable<Row>({
+  label,
+  heads,
+  rows,
+  cells,
+  removes,
+  least,
+  most,
+  adds,
+  pastes,
+  onAdd,
+  onPaste,
+  onRemove,
+}: Props<Row>) {
   return (
     <Stack gap="3" align="start">
       {rows.length > 0 && (
@@ -44,7 +57,14 @@ export function SmallTable<Row>({ label, heads, rows, cells, removes, least, mos
               <Table.Row key={index} bg="transparent" verticalAlign="top">
                 {cells(row, index)}
                 <Table.Cell>
-                  <IconButton aria-label={removes(row, index)} size="sm" variant="ghost" colorPalette="brick" disabled={rows.length <= least} onClick={() => onRemove(index)}>
+                  <IconButton
+                    aria-label={removes(row, index)}
+                    size="sm"
+                    variant="ghost"
+                    colorPalette="brick"
+                    disabled={rows.length <= least}
+                    onClick={() => onRemove(index)}
+                  >
                     <Trash2 size={15} />
                   </IconButton>
                 </Table.Cell>

@@ -20,7 +20,15 @@ interface Props {
 function useStockPick({ name, without, onPick }: Pick<Props, 'name' | 'without' | 'onPick'>) {
   const { product, stock, reloadStock } = useEditing();
   const [making, setMaking] = useState<string | null>(null);
-  const findings = useMemo(() => likelyStock(product, stock.filter(({ key, archived }) => !archived && !without?.includes(key)), name), [product, stock, without, name]);
+  const findings = useMemo(
+    () =>
+      likelyStock(
+        product,
+        stock.filter(({ key, archived }) => !archived && !without?.includes(key)),
+        name,
+      ),
+    [product, stock, without, name],
+  );
   const pick = (key: string) => onPick(key, stock.find((item) => item.key === key)?.unit ?? '1');
   const dialog = (
     <NewStockItemDialog
@@ -33,7 +41,12 @@ function useStockPick({ name, without, onPick }: Pick<Props, 'name' | 'without' 
       }}
     />
   );
-  return { findings, pick, making: { words: 'New stock item …', onMake: (typed: string) => setMaking(typed.trim() || name) }, dialog };
+  return {
+    findings,
+    pick,
+    making: { words: 'New stock item …', onMake: (typed: string) => setMaking(typed.trim() || name) },
+    dialog,
+  };
 }
 
 /** Takes one more stock item, found by typing or made on the way. */
@@ -41,18 +54,44 @@ export function AddStockItem({ label, hideLabel, width, ...rest }: Props) {
   const { findings, pick, making, dialog } = useStockPick(rest);
   return (
     <>
-      <SearchField label={label} hideLabel={hideLabel} width={width} placeholder="Takes from stock …" findings={findings} making={making} onPick={pick} />
+      <SearchField
+        label={label}
+        hideLabel={hideLabel}
+        width={width}
+        placeholder="Takes from stock …"
+        findings={findings}
+        making={making}
+        onPick={pick}
+      />
       {dialog}
     </>
   );
 }
 
 /** The stock item that something takes, found by typing or made on the way. */
-export function StockPick({ label, hideLabel, width, picked, fault, small, ...rest }: Props & { picked: string; fault?: string; small?: boolean }) {
+export function StockPick({
+  label,
+  hideLabel,
+  width,
+  picked,
+  fault,
+  small,
+  ...rest
+}: Props & { picked: string; fault?: string; small?: boolean }) {
   const { findings, pick, making, dialog } = useStockPick(rest);
   return (
     <>
-      <PickField label={label} hideLabel={hideLabel} width={width} small={small} fault={fault} findings={findings} picked={picked} making={making} onPick={pick} />
+      <PickField
+        label={label}
+        hideLabel={hideLabel}
+        width={width}
+        small={small}
+        fault={fault}
+        findings={findings}
+        picked={picked}
+        making={making}
+        onPick={pick}
+      />
       {dialog}
     </>
   );

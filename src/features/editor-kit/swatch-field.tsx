@@ -29,11 +29,24 @@ export function SwatchField({ name, option, onChange }: Props) {
   const book = [...surroundings.swatches.values()];
   const swatch = option.swatch === null ? undefined : surroundings.swatches.get(option.swatch);
   const shown = swatch ? { colours: swatch.colours, texture: swatch.picture } : option;
-  const found = (search.trim() === '' ? book : matchSorter(book, search, { keys: ['name', 'family', 'supplierCode'] })).slice(0, MOST_SHOWN);
+  const found = (
+    search.trim() === '' ? book : matchSorter(book, search, { keys: ['name', 'family', 'supplierCode'] })
+  ).slice(0, MOST_SHOWN);
   return (
     <Popover.Root positioning={{ placement: 'bottom-start' }} lazyMount unmountOnExit>
       <Popover.Trigger asChild>
-        <chakra.button type="button" aria-label={`Colour of ${name}${swatch ? `: ${swatch.name}` : ''}`} w="28px" h="28px" flexShrink={0} borderRadius="48% 52% 50% 50%" borderWidth="1px" borderColor="border.emphasized" cursor="pointer" style={swatchBackground(shown)} />
+        <chakra.button
+          type="button"
+          aria-label={`Colour of ${name}${swatch ? `: ${swatch.name}` : ''}`}
+          w="28px"
+          h="28px"
+          flexShrink={0}
+          borderRadius="48% 52% 50% 50%"
+          borderWidth="1px"
+          borderColor="border.emphasized"
+          cursor="pointer"
+          style={swatchBackground(shown)}
+        />
       </Popover.Trigger>
       <Portal>
         <Popover.Positioner>
@@ -42,7 +55,13 @@ export function SwatchField({ name, option, onChange }: Props) {
               <Stack gap="3">
                 {book.length > 0 && (
                   <>
-                    <TypedInput size="sm" aria-label="Search the swatch book" placeholder="Search the swatch book" value={search} onChange={setSearch} />
+                    <TypedInput
+                      size="sm"
+                      aria-label="Search the swatch book"
+                      placeholder="Search the swatch book"
+                      value={search}
+                      onChange={setSearch}
+                    />
                     <SimpleGrid columns={6} gap="1.5" maxH="170px" overflowY="auto" p="1">
                       {found.map((entry) => (
                         <chakra.button
@@ -73,7 +92,12 @@ export function SwatchField({ name, option, onChange }: Props) {
                     <Text fontSize="sm">
                       Follows <b>{swatch.name}</b> of the swatch book.
                     </Text>
-                    <Button size="xs" variant="outline" colorPalette="ink" onClick={() => onChange({ swatch: null, colours: [...swatch.colours], texture: swatch.picture })}>
+                    <Button
+                      size="xs"
+                      variant="outline"
+                      colorPalette="ink"
+                      onClick={() => onChange({ swatch: null, colours: [...swatch.colours], texture: swatch.picture })}
+                    >
                       Part from it
                     </Button>
                   </HStack>
@@ -82,9 +106,17 @@ export function SwatchField({ name, option, onChange }: Props) {
                     <Text fontSize="sm" fontWeight="600" mb="1.5">
                       Own colours, or a texture
                     </Text>
-                    <OwnColours name={name} colours={option.colours} onChange={(colours) => onChange({ swatch: null, colours, texture: option.texture })} />
+                    <OwnColours
+                      name={name}
+                      colours={option.colours}
+                      onChange={(colours) => onChange({ swatch: null, colours, texture: option.texture })}
+                    />
                     <Box mt="2">
-                      <PictureField label="Texture picture" src={option.texture} onChange={(texture) => onChange({ swatch: null, colours: option.colours, texture })} />
+                      <PictureField
+                        label="Texture picture"
+                        src={option.texture}
+                        onChange={(texture) => onChange({ swatch: null, colours: option.colours, texture })}
+                      />
                     </Box>
                   </Box>
                 )}
@@ -98,7 +130,15 @@ export function SwatchField({ name, option, onChange }: Props) {
 }
 
 /** One to three colours, each picked or typed as hex, RGB or CIELAB. */
-export function OwnColours({ name, colours, onChange }: { name: string; colours: readonly string[]; onChange: (colours: string[]) => void }) {
+export function OwnColours({
+  name,
+  colours,
+  onChange,
+}: {
+  name: string;
+  colours: readonly string[];
+  onChange: (colours: string[]) => void;
+}) {
   return (
     <Stack gap="1.5">
       {colours.map((colour, index) => (
@@ -113,16 +153,34 @@ export function OwnColours({ name, colours, onChange }: { name: string; colours:
             bg="transparent"
             cursor="pointer"
             value={readColour(colour) ?? '#888888'}
-            onChange={(event) => onChange(colours.map((other, position) => (position === index ? event.target.value : other)))}
+            onChange={(event) =>
+              onChange(colours.map((other, position) => (position === index ? event.target.value : other)))
+            }
           />
-          <ColourText name={`Colour ${index + 1} of ${name}`} colour={colour} onChange={(text) => onChange(colours.map((other, position) => (position === index ? text : other)))} />
-          <IconButton aria-label={`Take colour ${index + 1} from ${name}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => onChange(colours.filter((_, position) => position !== index))}>
+          <ColourText
+            name={`Colour ${index + 1} of ${name}`}
+            colour={colour}
+            onChange={(text) => onChange(colours.map((other, position) => (position === index ? text : other)))}
+          />
+          <IconButton
+            aria-label={`Take colour ${index + 1} from ${name}`}
+            size="xs"
+            variant="ghost"
+            colorPalette="brick"
+            onClick={() => onChange(colours.filter((_, position) => position !== index))}
+          >
             <X size={13} />
           </IconButton>
         </HStack>
       ))}
       {colours.length < 3 && (
-        <Button size="xs" variant="outline" colorPalette="ink" alignSelf="start" onClick={() => onChange([...colours, '#8a7f6c'])}>
+        <Button
+          size="xs"
+          variant="outline"
+          colorPalette="ink"
+          alignSelf="start"
+          onClick={() => onChange([...colours, '#8a7f6c'])}
+        >
           <Plus size={13} aria-hidden /> {colours.length === 0 ? 'Add a colour' : 'Add another colour beside it'}
         </Button>
       )}

@@ -15,7 +15,19 @@ const lyingSchema = z.object({
   smallestOffcut: z.string().nullable(),
   lots: z.array(z.object({ id: z.number(), label: z.string(), free: z.string() })),
 });
-const stockSchema = z.array(z.object({ key: z.string(), title: z.string(), unit: z.string(), available: z.string(), onHand: z.string(), lying: lyingSchema.nullable(), archived: z.boolean(), late: z.object({ ready: z.string(), days: z.number() }).nullable(), cost: z.string().nullable() }));
+const stockSchema = z.array(
+  z.object({
+    key: z.string(),
+    title: z.string(),
+    unit: z.string(),
+    available: z.string(),
+    onHand: z.string(),
+    lying: lyingSchema.nullable(),
+    archived: z.boolean(),
+    late: z.object({ ready: z.string(), days: z.number() }).nullable(),
+    cost: z.string().nullable(),
+  }),
+);
 
 export interface EditorSurroundingsState {
   readonly surroundings: CatalogSurroundings;
@@ -26,13 +38,25 @@ export interface EditorSurroundingsState {
 }
 
 /** What an editor works with beside its document, kept up to date. */
-export function useEditorSurroundings(initial: PortableSurroundings, initialStock: readonly StockView[]): EditorSurroundingsState {
+export function useEditorSurroundings(
+  initial: PortableSurroundings,
+  initialStock: readonly StockView[],
+): EditorSurroundingsState {
   const [portable, setPortable] = useState(initial);
   const [stock, setStock] = useState(initialStock);
   const surroundings = useSurroundings(portable, stock);
-  const reloadStock = useCallback(async () => setStock(await send('GET', '/api/manage/stock', undefined, stockSchema)), []);
+  const reloadStock = useCallback(
+    async () => setStock(await send('GET', '/api/manage/stock', undefined, stockSchema)),
+    [],
+  );
   const keep = useCallback((fresh: readonly Product[]) => {
-    setPortable((current) => ({ ...current, products: [...current.products.filter((product) => !fresh.some((other) => other.slug === product.slug)), ...fresh] }));
+    setPortable((current) => ({
+      ...current,
+      products: [
+        ...current.products.filter((product) => !fresh.some((other) => other.slug === product.slug)),
+        ...fresh,
+      ],
+    }));
   }, []);
   const bringAlong = useCallback(
     async (slug: string) => {
@@ -40,7 +64,11 @@ export function useEditorSurroundings(initial: PortableSurroundings, initialStoc
     },
     [keep],
   );
-  const bringJoining = useCallback(async (joins: readonly JoinCondition[]) => keep((await send('POST', '/api/manage/in-shop', { joins }, joiningSchema)).products), [keep]);
+  const bringJoining = useCallback(
+    async (joins: readonly JoinCondition[]) =>
+      keep((await send('POST', '/api/manage/in-shop', { joins }, joiningSchema)).products),
+    [keep],
+  );
   // Back from another window, where stock may have been entered.
   useEffect(() => {
     const refresh = () => void reloadStock().catch(() => undefined);

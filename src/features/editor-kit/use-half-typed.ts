@@ -5,8 +5,8 @@ import { useCallback, useState } from 'react';
 const left = new Map<string, string>();
 
 /**
- * What is typed into a line that adds something, and not added yet. Who looks elsewhere in between, where the line is not
- * drawn, finds it as it was left.
+ * What is typed into a line that adds something, and not added yet. Who looks elsewhere in between, where the line is
+ * not drawn, finds it as it was left.
  *
  * @param place which line of the page it is
  */

@@ -4,7 +4,10 @@ import { sameDefinition } from '@/core/catalog';
 
 interface Unsaved {
   readonly value: unknown;
-  /** what it was made from, as the page said; null for whatever the page says now, because it was made from what was saved here */
+  /**
+   * what it was made from, as the page said; null for whatever the page says now, because it was made from what was
+   * saved here
+   */
   readonly seen: string | null;
   readonly isSaved: boolean;
 }
@@ -35,8 +38,8 @@ interface Edited<T> {
 }
 
 /**
- * What a page lets one change before it is saved. Who looks elsewhere in between finds it as it was left, and closing the
- * window asks.
+ * What a page lets one change before it is saved. Who looks elsewhere in between finds it as it was left, and closing
+ * the window asks.
  *
  * @param place which part of the page it is
  * @param was   what is saved
@@ -64,7 +67,8 @@ export function useUnsaved<T>(place: string, was: T, seen = ''): Edited<T> {
     value,
     isChanged: differs,
     seen: (differs && kept.seen) || seen,
-    edit: (next) => set(sameDefinition(next, was) ? null : { value: next, seen: differs ? kept.seen : seen, isSaved: false }),
+    edit: (next) =>
+      set(sameDefinition(next, was) ? null : { value: next, seen: differs ? kept.seen : seen, isSaved: false }),
     reset: () => set(null),
     saved: (as = value) => set({ value: as, seen: null, isSaved: true }),
   };

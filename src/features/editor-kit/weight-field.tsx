@@ -31,7 +31,14 @@ export function WeightField({ label, weight, fault, unit, onChange }: Props) {
         />
       </Box>
       {weight && (
-        <SelectField label={`${label}: unit`} hideLabel width="160px" value={weight.unit} alternatives={unitAlternatives('mass')} onChange={(changed) => onChange({ ...weight, unit: changed })} />
+        <SelectField
+          label={`${label}: unit`}
+          hideLabel
+          width="160px"
+          value={weight.unit}
+          alternatives={unitAlternatives('mass')}
+          onChange={(changed) => onChange({ ...weight, unit: changed })}
+        />
       )}
     </HStack>
   );

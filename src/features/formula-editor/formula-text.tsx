@@ -22,16 +22,35 @@ interface Props {
 }
 
 const look = EditorView.theme({
-  '&': { backgroundColor: 'var(--chakra-colors-bg-panel)', border: '1px solid var(--chakra-colors-border-emphasized)', borderRadius: 'var(--chakra-radii-l2)', fontSize: '14px' },
+  '&': {
+    backgroundColor: 'var(--chakra-colors-bg-panel)',
+    border: '1px solid var(--chakra-colors-border-emphasized)',
+    borderRadius: 'var(--chakra-radii-l2)',
+    fontSize: '14px',
+  },
   '&.cm-focused': { outline: '2px solid var(--chakra-colors-copper-focus-ring)', outlineOffset: '2px' },
   '.cm-content': { fontFamily: 'var(--chakra-fonts-mono)', caretColor: 'var(--chakra-colors-fg)', minHeight: '84px' },
-  '.cm-gutters': { backgroundColor: 'var(--chakra-colors-bg-subtle)', color: 'var(--chakra-colors-fg-muted)', border: 'none' },
+  '.cm-gutters': {
+    backgroundColor: 'var(--chakra-colors-bg-subtle)',
+    color: 'var(--chakra-colors-fg-muted)',
+    border: 'none',
+  },
   '.cm-cursor': { borderLeftColor: 'var(--chakra-colors-fg)' },
-  '.cm-tooltip': { backgroundColor: 'var(--chakra-colors-bg-panel)', border: '1px solid var(--chakra-colors-border-emphasized)', color: 'var(--chakra-colors-fg)' },
-  '.cm-tooltip-autocomplete ul li[aria-selected]': { backgroundColor: 'var(--chakra-colors-bg-emphasized)', color: 'var(--chakra-colors-fg)' },
+  '.cm-tooltip': {
+    backgroundColor: 'var(--chakra-colors-bg-panel)',
+    border: '1px solid var(--chakra-colors-border-emphasized)',
+    color: 'var(--chakra-colors-fg)',
+  },
+  '.cm-tooltip-autocomplete ul li[aria-selected]': {
+    backgroundColor: 'var(--chakra-colors-bg-emphasized)',
+    color: 'var(--chakra-colors-fg)',
+  },
 });
 
-/** The text of a formula: completed while it is typed, errors under the exact place. Undo is the editor's own, for everything. */
+/**
+ * The text of a formula: completed while it is typed, errors under the exact place. Undo is the editor's own, for
+ * everything.
+ */
 export function FormulaText({ label, text, faults, inputs, currency, onChange }: Props) {
   const place = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
@@ -75,7 +94,9 @@ export function FormulaText({ label, text, faults, inputs, currency, onChange }:
   }, []);
   // Its name changes while it stands: made anew for that, it would forget what is written in it.
   useEffect(() => {
-    view.current?.dispatch({ effects: called.current.reconfigure(EditorView.contentAttributes.of({ 'aria-label': label })) });
+    view.current?.dispatch({
+      effects: called.current.reconfigure(EditorView.contentAttributes.of({ 'aria-label': label })),
+    });
   }, [label]);
   useEffect(() => {
     view.current?.dispatch({ effects: names.current.reconfigure(formulaLanguage(inputs, currency)) });
@@ -86,13 +107,19 @@ export function FormulaText({ label, text, faults, inputs, currency, onChange }:
     typed.current = own < 0 ? [] : typed.current.slice(own + 1);
     if (own >= 0) return;
     const current = view.current?.state.doc.toString();
-    if (current !== undefined && current !== text) view.current?.dispatch({ changes: { from: 0, to: current.length, insert: text } });
+    if (current !== undefined && current !== text)
+      view.current?.dispatch({ changes: { from: 0, to: current.length, insert: text } });
   }, [text]);
   useEffect(() => {
     const current = view.current;
     if (!current) return;
     const { length } = current.state.doc;
-    const marks: Diagnostic[] = faults.map(({ from, to, line, data }) => ({ from: Math.min(from, length), to: Math.min(to, length), severity: 'error', message: formulaFaultWords(line, data) }));
+    const marks: Diagnostic[] = faults.map(({ from, to, line, data }) => ({
+      from: Math.min(from, length),
+      to: Math.min(to, length),
+      severity: 'error',
+      message: formulaFaultWords(line, data),
+    }));
     current.dispatch(setDiagnostics(current.state, marks));
   }, [faults, text]);
   return <Box ref={place} />;

@@ -33,13 +33,19 @@ const SERVES: readonly { value: FormulaServes['kind']; label: string }[] = [
 
 const EXAMPLE = 'area = width × height\nbilled = max(area × (1 + waste), 0.25 m2)\nprice = billed × rate';
 
-/** Formulas over measures, numbers, options and rates; each line's value stands beside it for the Counter's selection. */
+/**
+ * Formulas over measures, numbers, options and rates; each line's value stands beside it for the Counter's selection.
+ */
 export function FormulasSection({ selection }: { selection: SelectionState }) {
   const { product, change } = useEditing();
   const { measures } = selection.resolution;
   const add = () =>
     change('add formula', (draft) => {
-      const key = freeKey('formula', draft.formulas.map((formula) => formula.key), 'formula');
+      const key = freeKey(
+        'formula',
+        draft.formulas.map((formula) => formula.key),
+        'formula',
+      );
       draft.formulas.push({ key, title: 'Price', serves: { kind: 'amount' }, text: '' });
     });
   const addButton = (
@@ -48,7 +54,11 @@ export function FormulasSection({ selection }: { selection: SelectionState }) {
     </Button>
   );
   return (
-    <Section title="Formulas and rates" lead="Named lines of arithmetic over measures, numbers, options and rates. The last line is the result." actions={product.formulas.length > 0 ? addButton : undefined}>
+    <Section
+      title="Formulas and rates"
+      lead="Named lines of arithmetic over measures, numbers, options and rates. The last line is the result."
+      actions={product.formulas.length > 0 ? addButton : undefined}
+    >
       {product.formulas.length === 0 && (
         <EmptyPlace title="Nothing is worked out yet" action={addButton}>
           <Box as="pre" fontFamily="mono" fontSize="sm" textAlign="start" display="inline-block">
@@ -57,7 +67,12 @@ export function FormulasSection({ selection }: { selection: SelectionState }) {
         </EmptyPlace>
       )}
       {product.formulas.map((formula, index) => (
-        <FormulaEditor key={formula.key} formula={formula} index={index} measures={measures.filter((measure) => measure.formula === formula.title)} />
+        <FormulaEditor
+          key={formula.key}
+          formula={formula}
+          index={index}
+          measures={measures.filter((measure) => measure.formula === formula.title)}
+        />
       ))}
       <RatesField />
       <Trials selection={selection} />
@@ -65,7 +80,15 @@ export function FormulasSection({ selection }: { selection: SelectionState }) {
   );
 }
 
-function FormulaEditor({ formula, index, measures }: { formula: Formula; index: number; measures: ResolutionJson['measures'] }) {
+function FormulaEditor({
+  formula,
+  index,
+  measures,
+}: {
+  formula: Formula;
+  index: number;
+  measures: ResolutionJson['measures'];
+}) {
   const { product, program, shop, stock, change, findings } = useEditing();
   const bounded = product.choices.filter(({ kind }) => kind === 'measure' || kind === 'number');
   const edit = (what: string, recipe: (draft: Formula) => void) =>
@@ -95,18 +118,49 @@ function FormulaEditor({ formula, index, measures }: { formula: Formula; index: 
     }
   };
   return (
-    <Box as="section" aria-label={`Formula ${formula.title}`} borderWidth="1px" borderColor={said.length > 0 ? 'brick.border' : 'border'} borderRadius="l3" p="4">
+    <Box
+      as="section"
+      aria-label={`Formula ${formula.title}`}
+      borderWidth="1px"
+      borderColor={said.length > 0 ? 'brick.border' : 'border'}
+      borderRadius="l3"
+      p="4"
+    >
       <HStack gap="3" align="end" mb="3" wrap="wrap">
         <Box flex="1" minW="170px">
-          <TextField label="Called" value={formula.title} maxLength={120} onChange={(value) => edit('title', (draft) => void (draft.title = value))} />
+          <TextField
+            label="Called"
+            value={formula.title}
+            maxLength={120}
+            onChange={(value) => edit('title', (draft) => void (draft.title = value))}
+          />
         </Box>
-        <SelectField label="It" value={formula.serves.kind} width="200px" alternatives={SERVES} onChange={(kind) => edit('serves', (draft) => void (draft.serves = setServes(kind)))} />
+        <SelectField
+          label="It"
+          value={formula.serves.kind}
+          width="200px"
+          alternatives={SERVES}
+          onChange={(kind) => edit('serves', (draft) => void (draft.serves = setServes(kind)))}
+        />
         {formula.serves.kind === 'draw' && (
-          <StockPick label="of" width="220px" name={product.title} picked={formula.serves.stock} onPick={(key) => edit('stock', (draft) => void (draft.serves = { kind: 'draw', stock: key, pieces: 1 }))} />
+          <StockPick
+            label="of"
+            width="220px"
+            name={product.title}
+            picked={formula.serves.stock}
+            onPick={(key) => edit('stock', (draft) => void (draft.serves = { kind: 'draw', stock: key, pieces: 1 }))}
+          />
         )}
         {formula.serves.kind === 'property' && (
           <Box w="150px">
-            <TextField label="called" value={formula.serves.name} maxLength={60} onChange={(name) => edit('property', (draft) => void (draft.serves = { kind: 'property', name: keyFrom(name) || 'figure' }))} />
+            <TextField
+              label="called"
+              value={formula.serves.name}
+              maxLength={60}
+              onChange={(name) =>
+                edit('property', (draft) => void (draft.serves = { kind: 'property', name: keyFrom(name) || 'figure' }))
+              }
+            />
           </Box>
         )}
         {'measure' in formula.serves && (
@@ -114,15 +168,32 @@ function FormulaEditor({ formula, index, measures }: { formula: Formula; index: 
             label="of"
             value={formula.serves.measure}
             width="190px"
-            alternatives={[{ value: '', label: 'none yet' }, ...bounded.map(({ key, title }) => ({ value: key, label: title || key }))]}
-            onChange={(key) => edit('serves', (draft) => 'measure' in draft.serves && void (draft.serves.measure = key))}
+            alternatives={[
+              { value: '', label: 'none yet' },
+              ...bounded.map(({ key, title }) => ({ value: key, label: title || key })),
+            ]}
+            onChange={(key) =>
+              edit('serves', (draft) => 'measure' in draft.serves && void (draft.serves.measure = key))
+            }
           />
         )}
-        <IconButton aria-label={`Remove the formula ${formula.title}`} variant="ghost" colorPalette="brick" onClick={() => change(`remove formula ${formula.key}`, (draft) => void draft.formulas.splice(index, 1))}>
+        <IconButton
+          aria-label={`Remove the formula ${formula.title}`}
+          variant="ghost"
+          colorPalette="brick"
+          onClick={() => change(`remove formula ${formula.key}`, (draft) => void draft.formulas.splice(index, 1))}
+        >
           <Trash2 size={16} />
         </IconButton>
       </HStack>
-      <FormulaText label={`Formula ${formula.title}`} text={formula.text} faults={compiled?.compiled.faults ?? []} inputs={compiled?.inputs ?? []} currency={shop.currency} onChange={(text) => edit('text', (draft) => void (draft.text = text.slice(0, 20_000)))} />
+      <FormulaText
+        label={`Formula ${formula.title}`}
+        text={formula.text}
+        faults={compiled?.compiled.faults ?? []}
+        inputs={compiled?.inputs ?? []}
+        currency={shop.currency}
+        onChange={(text) => edit('text', (draft) => void (draft.text = text.slice(0, 20_000)))}
+      />
       <Stack gap="0.5" mt="2">
         {said.map((fault) => (
           <Box key={faultWords(fault.data)}>
@@ -132,11 +203,18 @@ function FormulaEditor({ formula, index, measures }: { formula: Formula; index: 
         ))}
       </Stack>
       {said.length === 0 && (
-        <Table.Root size="sm" mt="2" aria-label={`Values of ${formula.title}`} css={{ fontVariantNumeric: 'tabular-nums' }}>
+        <Table.Root
+          size="sm"
+          mt="2"
+          aria-label={`Values of ${formula.title}`}
+          css={{ fontVariantNumeric: 'tabular-nums' }}
+        >
           <Table.Body>
             {measures.length === 0 && (
               <Table.Row bg="transparent">
-                <Table.Cell color="fg.muted">Answer at the Counter what it uses, and each line’s value stands here.</Table.Cell>
+                <Table.Cell color="fg.muted">
+                  Answer at the Counter what it uses, and each line’s value stands here.
+                </Table.Cell>
               </Table.Row>
             )}
             {measures.map(({ name, shown }) => (
@@ -165,5 +243,7 @@ function FormulaEditor({ formula, index, measures }: { formula: Formula; index: 
 function namesToUse(inputs: readonly FormulaInput[]): string[] {
   const names = inputs.map(({ name }) => name);
   // What is told of everything there is told of the least and the greatest, too.
-  return names.filter((name) => !/^(?:min|max|count)\(/.test(name) && !(name.startsWith('sum(') && names.includes(name.slice(4, -1))));
+  return names.filter(
+    (name) => !/^(?:min|max|count)\(/.test(name) && !(name.startsWith('sum(') && names.includes(name.slice(4, -1))),
+  );
 }

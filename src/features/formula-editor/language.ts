@@ -7,7 +7,17 @@ import { dimWords, formulaParser, functions, unitNames } from '@/core/formula';
 
 const language = LRLanguage.define({
   parser: formulaParser.configure({
-    props: [styleTags({ Name: tags.definition(tags.variableName), Variable: tags.variableName, Unit: tags.unit, Number: tags.number, Function: tags.function(tags.variableName), Comment: tags.comment, 'And Or NotWord': tags.keyword })],
+    props: [
+      styleTags({
+        Name: tags.definition(tags.variableName),
+        Variable: tags.variableName,
+        Unit: tags.unit,
+        Number: tags.number,
+        Function: tags.function(tags.variableName),
+        Comment: tags.comment,
+        'And Or NotWord': tags.keyword,
+      }),
+    ],
   }),
   languageData: { commentTokens: { line: '#' } },
 });
@@ -24,8 +34,18 @@ const colours = HighlightStyle.define([
 /** The formula language for the editor: colours, completion of names, units and functions, and what each name is. */
 export function formulaLanguage(inputs: readonly FormulaInput[], currency: string): LanguageSupport {
   const options = [
-    ...inputs.map(({ name, words, dim }) => ({ label: name, detail: `${words}, ${dimWords(dim)}`, type: 'variable', boost: 2 })),
-    ...Object.entries(functions).map(([name, { words }]) => ({ label: name, apply: `${name}(`, detail: words, type: 'function' })),
+    ...inputs.map(({ name, words, dim }) => ({
+      label: name,
+      detail: `${words}, ${dimWords(dim)}`,
+      type: 'variable',
+      boost: 2,
+    })),
+    ...Object.entries(functions).map(([name, { words }]) => ({
+      label: name,
+      apply: `${name}(`,
+      detail: words,
+      type: 'function',
+    })),
     ...unitNames(currency).map((name) => ({ label: name, detail: 'unit', type: 'unit', boost: -1 })),
   ];
   const complete = (context: CompletionContext): CompletionResult | null => {
@@ -34,9 +54,15 @@ export function formulaLanguage(inputs: readonly FormulaInput[], currency: strin
   };
   const hover = hoverTooltip((view, place) => {
     const { from, text } = view.state.doc.lineAt(place);
-    const match = [...text.matchAll(/[\p{L}_][\p{L}\p{N}_.]*/gu)].find(({ index, 0: word }) => from + index <= place && place <= from + index + word.length);
+    const match = [...text.matchAll(/[\p{L}_][\p{L}\p{N}_.]*/gu)].find(
+      ({ index, 0: word }) => from + index <= place && place <= from + index + word.length,
+    );
     const input = match && inputs.find(({ name }) => name === match[0]);
-    const words = input ? `${input.words}: ${dimWords(input.dim)}` : match && Object.hasOwn(functions, match[0]) ? functions[match[0] as keyof typeof functions].words : null;
+    const words = input
+      ? `${input.words}: ${dimWords(input.dim)}`
+      : match && Object.hasOwn(functions, match[0])
+        ? functions[match[0] as keyof typeof functions].words
+        : null;
     if (!match || !words) return null;
     return {
       pos: from + match.index,

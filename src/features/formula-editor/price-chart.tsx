@@ -29,9 +29,11 @@ export function PriceChart({ selection, inputs }: { selection: SelectionState; i
   const curve = useMemo(() => (choice ? curveOf(later, choice, from, to) : null), [later, choice, from, to]);
   if (!choice) return null;
   const unit = choice.kind === 'measure' ? (unitByCode(choice.unit) ?? requireUnit('1')) : requireUnit('1');
-  const write = (value: Exact) => (choice.kind === 'measure' ? formatQuantity({ value: value.rounded(4), unit }) : value.rounded(4).toString());
+  const write = (value: Exact) =>
+    choice.kind === 'measure' ? formatQuantity({ value: value.rounded(4), unit }) : value.rounded(4).toString();
   const { currency } = selection.resolution;
-  const setBound = (which: 'from' | 'to', value: string) => setBounds({ ...bounds, [choice.key]: { from, to, [which]: value } });
+  const setBound = (which: 'from' | 'to', value: string) =>
+    setBounds({ ...bounds, [choice.key]: { from, to, [which]: value } });
   const here = selection.resolution.counted.find((counted) => counted.choice === choice.key)?.value;
   const at = here === undefined ? null : Exact.parse(here);
   const price = selection.resolution.unitPrice === null ? null : Exact.parse(selection.resolution.unitPrice);
@@ -39,7 +41,12 @@ export function PriceChart({ selection, inputs }: { selection: SelectionState; i
     <Stack gap="3" as="section" aria-label="Price chart">
       <HStack gap="3" align="end" wrap="wrap">
         <Box w="220px">
-          <SelectField label="Price against" value={choice.key} alternatives={inputs.map((input) => ({ value: input.key, label: input.title || input.key }))} onChange={setKey} />
+          <SelectField
+            label="Price against"
+            value={choice.key}
+            alternatives={inputs.map((input) => ({ value: input.key, label: input.title || input.key }))}
+            onChange={setKey}
+          />
         </Box>
         <Box w="96px">
           <TextField label="from" inputMode="decimal" value={from} onChange={(value) => setBound('from', value)} />
@@ -57,10 +64,23 @@ export function PriceChart({ selection, inputs }: { selection: SelectionState; i
         <Text color="fg.muted">There is no price in this range while the Counter’s other answers are as they are.</Text>
       ) : (
         <>
-          <Drawing curve={curve} here={at && price ? { at, price } : null} title={choice.title} unit={choice.kind === 'measure' ? unit.symbol : ''} currency={currency} />
+          <Drawing
+            curve={curve}
+            here={at && price ? { at, price } : null}
+            title={choice.title}
+            unit={choice.kind === 'measure' ? unit.symbol : ''}
+            currency={currency}
+          />
           {curve.breaks.length > 0 && (
             <Text fontSize="sm" color="fg.muted">
-              It jumps {curve.breaks.slice(0, MOST_TOLD).map(({ before, after }) => `after ${write(before.at)} from ${formatMoney(before.price, currency)} to ${formatMoney(after.price, currency)}`).join('; ')}
+              It jumps{' '}
+              {curve.breaks
+                .slice(0, MOST_TOLD)
+                .map(
+                  ({ before, after }) =>
+                    `after ${write(before.at)} from ${formatMoney(before.price, currency)} to ${formatMoney(after.price, currency)}`,
+                )
+                .join('; ')}
               {curve.breaks.length > MOST_TOLD ? `; and ${curve.breaks.length - MOST_TOLD} times more` : ''}.
             </Text>
           )}
@@ -71,14 +91,20 @@ export function PriceChart({ selection, inputs }: { selection: SelectionState; i
 }
 
 /** @returns null when the range can't be read */
-function curveOf({ attempt, resolution }: SelectionState, { key, step, min }: MeasuredChoice, from: string, to: string): PriceCurve | null {
+function curveOf(
+  { attempt, resolution }: SelectionState,
+  { key, step, min }: MeasuredChoice,
+  from: string,
+  to: string,
+): PriceCurve | null {
   const [start, end] = [Exact.parse(from.trim().replace(',', '.')), Exact.parse(to.trim().replace(',', '.'))];
   if (!start || !end || !end.isMore(start)) return null;
   const grain = Exact.of(2, 10 ** (minorUnits(resolution.currency) ?? 2));
   const every = step === null ? null : Exact.parse(step);
   const origin = (min === null ? null : Exact.parse(min)) ?? Exact.zero;
   // What goes in steps has a price on the steps only; between them it is drawn as at the next one.
-  const answer = (at: Exact) => (every && every.sign() > 0 ? origin.plus(every.times(Exact.of(at.minus(origin).over(every).ceiling()))) : at);
+  const answer = (at: Exact) =>
+    every && every.sign() > 0 ? origin.plus(every.times(Exact.of(at.minus(origin).over(every).ceiling()))) : at;
   return priceCurve((at) => attempt({ [key]: answer(at.rounded(9)).toString() }).unitPrice, start, end, PARTS, grain);
 }
 
@@ -94,7 +120,13 @@ interface DrawingProps {
 
 function Drawing({ curve, here, title, unit, currency }: DrawingProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const [line, mark, jump, ink, grid] = useToken('colors', ['lichen.solid', 'copper.solid', 'brick.solid', 'fg.muted', 'border']);
+  const [line, mark, jump, ink, grid] = useToken('colors', [
+    'lichen.solid',
+    'copper.solid',
+    'brick.solid',
+    'fg.muted',
+    'border',
+  ]);
   useEffect(() => {
     if (!canvas.current) return;
     const colour = canvasColours(canvas.current);
@@ -112,18 +144,45 @@ function Drawing({ curve, here, title, unit, currency }: DrawingProps) {
             pointBackgroundColor: piece.map((point) => (point === piece[0] ? colour(jump) : '#fff')),
             pointBorderColor: colour(jump),
           })),
-          ...(here ? [{ data: [xy(here)], showLine: false, pointRadius: 6, pointBackgroundColor: colour(mark), pointBorderColor: colour(mark) }] : []),
+          ...(here
+            ? [
+                {
+                  data: [xy(here)],
+                  showLine: false,
+                  pointRadius: 6,
+                  pointBackgroundColor: colour(mark),
+                  pointBorderColor: colour(mark),
+                },
+              ]
+            : []),
         ],
       },
       options: {
         animation: false,
         maintainAspectRatio: false,
         scales: {
-          x: { type: 'linear', title: { display: true, text: unit ? `${title} (${unit})` : title, color: colour(ink) }, ticks: { color: colour(ink) }, grid: { color: colour(grid) } },
-          y: { beginAtZero: true, ticks: { color: colour(ink), callback: (value) => formatMoney(Exact.from(Number(value).toFixed(2)), currency) }, grid: { color: colour(grid) } },
+          x: {
+            type: 'linear',
+            title: { display: true, text: unit ? `${title} (${unit})` : title, color: colour(ink) },
+            ticks: { color: colour(ink) },
+            grid: { color: colour(grid) },
+          },
+          y: {
+            beginAtZero: true,
+            ticks: {
+              color: colour(ink),
+              callback: (value) => formatMoney(Exact.from(Number(value).toFixed(2)), currency),
+            },
+            grid: { color: colour(grid) },
+          },
         },
         plugins: {
-          tooltip: { callbacks: { title: ([item]) => (item ? `${item.parsed.x ?? 0} ${unit}` : ''), label: ({ parsed }) => formatMoney(Exact.from((parsed.y ?? 0).toFixed(2)), currency) } },
+          tooltip: {
+            callbacks: {
+              title: ([item]) => (item ? `${item.parsed.x ?? 0} ${unit}` : ''),
+              label: ({ parsed }) => formatMoney(Exact.from((parsed.y ?? 0).toFixed(2)), currency),
+            },
+          },
           legend: { display: false },
         },
       },
@@ -132,7 +191,10 @@ function Drawing({ curve, here, title, unit, currency }: DrawingProps) {
   }, [curve, here, title, unit, currency, line, mark, jump, ink, grid]);
   const [first] = curve.pieces[0] ?? [];
   const last = curve.pieces.at(-1)?.at(-1);
-  const words = first && last ? `Price against ${title}: from ${formatMoney(first.price, currency)} to ${formatMoney(last.price, currency)}` : `Price against ${title}`;
+  const words =
+    first && last
+      ? `Price against ${title}: from ${formatMoney(first.price, currency)} to ${formatMoney(last.price, currency)}`
+      : `Price against ${title}`;
   return (
     <Box h="260px" position="relative">
       <canvas ref={canvas} role="img" aria-label={words} />

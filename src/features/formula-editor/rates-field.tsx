@@ -18,7 +18,22 @@ export function RatesField() {
   const add = () => {
     const title = name.trim();
     if (title === '') return;
-    change('add rate', (draft) => void draft.rates.push({ key: freeKey(title, draft.rates.map(({ key }) => key), 'rate'), title, value: '', per: 'm2', byGroup: {}, steps: [] }));
+    change(
+      'add rate',
+      (draft) =>
+        void draft.rates.push({
+          key: freeKey(
+            title,
+            draft.rates.map(({ key }) => key),
+            'rate',
+          ),
+          title,
+          value: '',
+          per: 'm2',
+          byGroup: {},
+          steps: [],
+        }),
+    );
     setName('');
   };
   const edit = (index: number, what: string, recipe: (rate: Rate) => void) =>
@@ -41,9 +56,29 @@ export function RatesField() {
                   {formulaName(rate.key)}
                 </Text>
               </Text>
-              <TypedInput aria-label={`Rate ${rate.title}`} size="sm" w="80px" textAlign="end" placeholder="0.00" borderColor={fault ? 'brick.solid' : 'border.emphasized'} value={rate.value} onChange={(text) => edit(index, 'value', (draft) => void (draft.value = text.trim()))} />
+              <TypedInput
+                aria-label={`Rate ${rate.title}`}
+                size="sm"
+                w="80px"
+                textAlign="end"
+                placeholder="0.00"
+                borderColor={fault ? 'brick.solid' : 'border.emphasized'}
+                value={rate.value}
+                onChange={(text) => edit(index, 'value', (draft) => void (draft.value = text.trim()))}
+              />
               <Text>{shop.currency} per</Text>
-              <SelectField small hideLabel label={`Unit of the rate ${rate.title}`} width="172px" value={rate.per ?? ''} alternatives={[{ value: '', label: 'nothing: an amount' }, ...unitAlternatives('area', 'length', 'volume', 'mass', 'count')]} onChange={(code) => edit(index, 'per', (draft) => void (draft.per = code === '' ? null : code))} />
+              <SelectField
+                small
+                hideLabel
+                label={`Unit of the rate ${rate.title}`}
+                width="172px"
+                value={rate.per ?? ''}
+                alternatives={[
+                  { value: '', label: 'nothing: an amount' },
+                  ...unitAlternatives('area', 'length', 'volume', 'mass', 'count'),
+                ]}
+                onChange={(code) => edit(index, 'per', (draft) => void (draft.per = code === '' ? null : code))}
+              />
               {shop.groups.map((group) => (
                 <TypedInput
                   key={group.key}
@@ -64,21 +99,44 @@ export function RatesField() {
                 />
               ))}
               {rate.steps.length === 0 && (
-                <Button size="xs" variant="ghost" colorPalette="ink" aria-label={`Make the rate ${rate.title} cheaper from so many on`} onClick={() => edit(index, 'first step', (draft) => void (draft.steps = [{ from: '10', value: '' }]))}>
+                <Button
+                  size="xs"
+                  variant="ghost"
+                  colorPalette="ink"
+                  aria-label={`Make the rate ${rate.title} cheaper from so many on`}
+                  onClick={() => edit(index, 'first step', (draft) => void (draft.steps = [{ from: '10', value: '' }]))}
+                >
                   Cheaper from so many on
                 </Button>
               )}
-              <IconButton aria-label={`Remove the rate ${rate.title}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => change(`remove rate ${rate.key}`, (draft) => void draft.rates.splice(index, 1))}>
+              <IconButton
+                aria-label={`Remove the rate ${rate.title}`}
+                size="xs"
+                variant="ghost"
+                colorPalette="brick"
+                onClick={() => change(`remove rate ${rate.key}`, (draft) => void draft.rates.splice(index, 1))}
+              >
                 <Trash2 size={14} />
               </IconButton>
             </HStack>
-            <RateSteps rate={rate} onChange={(steps) => edit(index, 'steps', (draft) => void (draft.steps = [...steps]))} />
+            <RateSteps
+              rate={rate}
+              onChange={(steps) => edit(index, 'steps', (draft) => void (draft.steps = [...steps]))}
+            />
             <FaultLine>{fault}</FaultLine>
           </Box>
         );
       })}
       <HStack gap="2">
-        <TypedInput aria-label="New rate" size="sm" w="200px" placeholder="Cloth, by area" maxLength={120} value={name} onChange={setName} />
+        <TypedInput
+          aria-label="New rate"
+          size="sm"
+          w="200px"
+          placeholder="Cloth, by area"
+          maxLength={120}
+          value={name}
+          onChange={setName}
+        />
         <Button size="sm" variant="outline" colorPalette="ink" disabled={name.trim() === ''} onClick={add}>
           <Plus size={14} aria-hidden /> Add a rate
         </Button>

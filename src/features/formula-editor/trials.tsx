@@ -47,14 +47,27 @@ export function Trials({ selection }: { selection: SelectionState }) {
   );
 }
 
-function TrialTable({ selection, inputs, slug }: { selection: SelectionState; inputs: readonly MeasuredChoice[]; slug: string }) {
+function TrialTable({
+  selection,
+  inputs,
+  slug,
+}: {
+  selection: SelectionState;
+  inputs: readonly MeasuredChoice[];
+  slug: string;
+}) {
   const [rows, setRows] = useState<readonly TrialRow[]>(() => keptTrials(slug));
   const change = (next: readonly TrialRow[]) => {
     setRows(next);
     keepTrials(slug, next);
   };
-  const fresh = (): TrialRow => Object.fromEntries(inputs.map(({ key }) => [key, selection.resolution.counted.find(({ choice }) => choice === key)?.value ?? '']));
-  const shown = selection.program.formulas.filter(({ serves }) => serves.kind !== 'base' && serves.kind !== 'amount').slice(0, 4);
+  const fresh = (): TrialRow =>
+    Object.fromEntries(
+      inputs.map(({ key }) => [key, selection.resolution.counted.find(({ choice }) => choice === key)?.value ?? '']),
+    );
+  const shown = selection.program.formulas
+    .filter(({ serves }) => serves.kind !== 'base' && serves.kind !== 'amount')
+    .slice(0, 4);
   return (
     <Box>
       {rows.length > 0 && (
@@ -64,7 +77,12 @@ function TrialTable({ selection, inputs, slug }: { selection: SelectionState; in
               <Table.Row bg="bg.subtle">
                 {inputs.map((choice) => (
                   <Table.ColumnHeader key={choice.key}>
-                    {choice.title} {choice.kind === 'measure' && <Text as="span" color="fg.muted">{unitByCode(choice.unit)?.symbol}</Text>}
+                    {choice.title}{' '}
+                    {choice.kind === 'measure' && (
+                      <Text as="span" color="fg.muted">
+                        {unitByCode(choice.unit)?.symbol}
+                      </Text>
+                    )}
                   </Table.ColumnHeader>
                 ))}
                 {shown.map(({ key, title }) => (
@@ -113,7 +131,9 @@ interface LineProps {
 }
 
 function TrialLine({ number, row, inputs, shown, selection, onChange, onRemove }: LineProps) {
-  const answers = Object.fromEntries(inputs.flatMap(({ key }) => (row[key] === undefined || row[key] === '' ? [] : [[key, row[key]]])));
+  const answers = Object.fromEntries(
+    inputs.flatMap(({ key }) => (row[key] === undefined || row[key] === '' ? [] : [[key, row[key]]])),
+  );
   const resolution = resolutionJson(selection.attempt(answers));
   const wrong = (key: string) => resolution.problems.find(({ where }) => where === whereText(atChoice(key)));
   const first = inputs.map(({ key }) => wrong(key)).find((problem) => problem !== undefined);
@@ -122,7 +142,15 @@ function TrialLine({ number, row, inputs, shown, selection, onChange, onRemove }
       <Table.Row bg="transparent">
         {inputs.map(({ key, title }) => (
           <Table.Cell key={key} py="1">
-            <TypedInput aria-label={`${title}, trial ${number}`} aria-invalid={wrong(key) !== undefined} size="sm" w="88px" borderColor={wrong(key) ? 'brick.solid' : 'border.emphasized'} value={row[key] ?? ''} onChange={(text) => onChange({ ...row, [key]: text })} />
+            <TypedInput
+              aria-label={`${title}, trial ${number}`}
+              aria-invalid={wrong(key) !== undefined}
+              size="sm"
+              w="88px"
+              borderColor={wrong(key) ? 'brick.solid' : 'border.emphasized'}
+              value={row[key] ?? ''}
+              onChange={(text) => onChange({ ...row, [key]: text })}
+            />
           </Table.Cell>
         ))}
         {shown.map((title) => (
@@ -135,7 +163,13 @@ function TrialLine({ number, row, inputs, shown, selection, onChange, onRemove }
         </Table.Cell>
         <Table.Cell textAlign="end">
           <HStack justify="end">
-            <IconButton aria-label={`Remove trial ${number}`} size="xs" variant="ghost" colorPalette="brick" onClick={onRemove}>
+            <IconButton
+              aria-label={`Remove trial ${number}`}
+              size="xs"
+              variant="ghost"
+              colorPalette="brick"
+              onClick={onRemove}
+            >
               <Trash2 size={14} />
             </IconButton>
           </HStack>

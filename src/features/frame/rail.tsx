@@ -1,7 +1,19 @@
 'use client';
 
 import { Box, chakra, Flex, IconButton, VStack } from '@chakra-ui/react';
-import { Boxes, Layers, Moon, PackageOpen, ReceiptText, Search, Settings2, Store, Sun, SwatchBook, Tags } from 'lucide-react';
+import {
+  Boxes,
+  Layers,
+  Moon,
+  PackageOpen,
+  ReceiptText,
+  Search,
+  Settings2,
+  Store,
+  Sun,
+  SwatchBook,
+  Tags,
+} from 'lucide-react';
 import { useTheme } from 'next-themes';
 import NextLink from 'next/link';
 import { usePathname } from 'next/navigation';
@@ -23,7 +35,19 @@ const PLACES = [
 
 const RailLink = chakra(NextLink);
 
-function RailPlace({ href, label, icon: Icon, current, newTab = false }: { href: string; label: string; icon: typeof Store; current: boolean; newTab?: boolean }) {
+function RailPlace({
+  href,
+  label,
+  icon: Icon,
+  current,
+  newTab = false,
+}: {
+  href: string;
+  label: string;
+  icon: typeof Store;
+  current: boolean;
+  newTab?: boolean;
+}) {
   return (
     <RailLink
       href={href}
@@ -85,20 +109,47 @@ function LightSwitch() {
 /** The manager's side: a slim rail of places on the left, the place on the right. */
 export function ManagerFrame({ children }: { children: ReactNode }) {
   const path = usePathname();
-  // What the manager works with is drawn by their own browser: to draw it on the server, too, would make customers wait.
+  // What the manager works with is drawn by their own browser: to draw it on the server, too, would make customers
+  // wait.
   const awake = useMounted();
   return (
     <CommandsProvider>
       <Flex minH="100vh">
-        <VStack as="nav" aria-label="Places" w="84px" flexShrink={0} bg="oak.900" pt="4" pb="3" gap="1" position="sticky" top="0" h="100vh">
+        <VStack
+          as="nav"
+          aria-label="Places"
+          w="84px"
+          flexShrink={0}
+          bg="oak.900"
+          pt="4"
+          pb="3"
+          gap="1"
+          position="sticky"
+          top="0"
+          h="100vh"
+        >
           <Box mb="3" title="Oak Knot">
             <Mark />
           </Box>
           {PLACES.map((place) => (
-            <RailPlace key={place.href} href={place.href} label={place.label} icon={place.icon} current={[place.href, ...(place.also ?? [])].some((start) => path.startsWith(start))} />
+            <RailPlace
+              key={place.href}
+              href={place.href}
+              label={place.label}
+              icon={place.icon}
+              current={[place.href, ...(place.also ?? [])].some((start) => path.startsWith(start))}
+            />
           ))}
           <Box flex="1" />
-          <IconButton aria-label="Find anything (Ctrl K)" title="Find anything (Ctrl K)" variant="ghost" size="sm" color="oak.200" _hover={{ bg: 'oak.800', color: 'oak.50' }} onClick={() => window.dispatchEvent(new Event('oak-knot-palette'))}>
+          <IconButton
+            aria-label="Find anything (Ctrl K)"
+            title="Find anything (Ctrl K)"
+            variant="ghost"
+            size="sm"
+            color="oak.200"
+            _hover={{ bg: 'oak.800', color: 'oak.50' }}
+            onClick={() => window.dispatchEvent(new Event('oak-knot-palette'))}
+          >
             <Search size={18} />
           </IconButton>
           <RailPlace href="/shop" label="To the shop" icon={Store} current={false} newTab />

@@ -15,11 +15,30 @@ import { bulkKinds } from './bulk-forms';
 const previewSchema = z.object({
   words: z.string(),
   seen: z.string(),
-  rows: z.array(z.object({ of: z.enum(['product', 'sheet']), id: z.number(), title: z.string(), does: z.string(), changes: z.boolean(), priceBefore: z.string().nullable(), priceAfter: z.string().nullable(), faults: z.array(z.string()), brokenProofs: z.array(z.string()), belowFloor: z.string().nullable() })),
+  rows: z.array(
+    z.object({
+      of: z.enum(['product', 'sheet']),
+      id: z.number(),
+      title: z.string(),
+      does: z.string(),
+      changes: z.boolean(),
+      priceBefore: z.string().nullable(),
+      priceAfter: z.string().nullable(),
+      faults: z.array(z.string()),
+      brokenProofs: z.array(z.string()),
+      belowFloor: z.string().nullable(),
+    }),
+  ),
 });
 const appliedSchema = z.object({ id: z.number(), words: z.string(), changed: z.number() });
 
-const targetWords = ({ products, sheets }: BulkFormProps['targets']) => [products.length > 0 ? counted(products.length, 'product') : '', sheets.length > 0 ? counted(sheets.length, 'sheet') : ''].filter(Boolean).join(' and ');
+const targetWords = ({ products, sheets }: BulkFormProps['targets']) =>
+  [
+    products.length > 0 ? counted(products.length, 'product') : '',
+    sheets.length > 0 ? counted(sheets.length, 'sheet') : '',
+  ]
+    .filter(Boolean)
+    .join(' and ');
 
 interface Props extends Pick<BulkFormProps, 'targets' | 'rows' | 'sheets'> {
   what: BulkChange['kind'];
@@ -43,9 +62,12 @@ export function BulkDialog({ what, targets, rows, sheets, onClose, onApplied }: 
     asking.current?.abort();
     if (!next) return;
     const { signal } = (asking.current = new AbortController());
-    send('POST', '/api/manage/bulk', { change: next, apply: false }, previewSchema, signal).then(setPreview, (error: unknown) => {
-      if (!signal.aborted) setFault(wordsOf(error));
-    });
+    send('POST', '/api/manage/bulk', { change: next, apply: false }, previewSchema, signal).then(
+      setPreview,
+      (error: unknown) => {
+        if (!signal.aborted) setFault(wordsOf(error));
+      },
+    );
   }, []);
   const apply = async () => {
     setBusy(true);
@@ -102,7 +124,12 @@ export function BulkDialog({ what, targets, rows, sheets, onClose, onApplied }: 
               </Table.Header>
               <Table.Body>
                 {preview.rows.map((row) => (
-                  <Table.Row key={`${row.of} ${row.id}`} bg={row.faults.length + row.brokenProofs.length > 0 ? 'brick.subtle' : 'transparent'} color={row.changes ? undefined : 'fg.muted'} verticalAlign="top">
+                  <Table.Row
+                    key={`${row.of} ${row.id}`}
+                    bg={row.faults.length + row.brokenProofs.length > 0 ? 'brick.subtle' : 'transparent'}
+                    color={row.changes ? undefined : 'fg.muted'}
+                    verticalAlign="top"
+                  >
                     <Table.Cell fontWeight="600">{row.title}</Table.Cell>
                     <Table.Cell>
                       {row.does}

@@ -25,8 +25,15 @@ export interface BulkFormProps {
 /** Targets as a change names them, of what is done to sheets, too. */
 export const both = ({ products, sheets }: Targets) => ({ products: [...products], sheets: [...sheets] });
 
-/** What a form has been told so far; every word of it that changes makes the change anew, or none while something is missing. */
-export function useSaid<S>(begin: S, changeOf: (said: S) => BulkChange | null, onChoose: BulkFormProps['onChoose']): readonly [S, (more: Partial<S>) => void] {
+/**
+ * What a form has been told so far; every word of it that changes makes the change anew, or none while something is
+ * missing.
+ */
+export function useSaid<S>(
+  begin: S,
+  changeOf: (said: S) => BulkChange | null,
+  onChoose: BulkFormProps['onChoose'],
+): readonly [S, (more: Partial<S>) => void] {
   const [said, setSaid] = useState(begin);
   const say = (more: Partial<S>) => {
     const next = { ...said, ...more };

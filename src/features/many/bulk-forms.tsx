@@ -19,7 +19,8 @@ import { OptionsForm, SwatchForm } from './options-form';
 import { isFigure, STEP_TO_BEGIN_WITH, StepFields, stepOf, type StepSaid } from './price-step-fields';
 
 /** The categories that products are in, in order. */
-export const categoriesOf = (rows: readonly Pick<ProductRow, 'category'>[]): string[] => [...new Set(rows.flatMap(({ category }) => category ?? []))].sort();
+export const categoriesOf = (rows: readonly Pick<ProductRow, 'category'>[]): string[] =>
+  [...new Set(rows.flatMap(({ category }) => category ?? []))].sort();
 
 interface KindOfBulk {
   /** what is done, on the button that leads to it */
@@ -36,7 +37,10 @@ function SheetForm({ kind, targets, sheets, onChoose }: BulkFormProps & { kind: 
       <SelectField
         label="Sheet"
         value={sheet}
-        alternatives={[{ value: '', label: 'Choose …' }, ...sheets.map(({ key, title }) => ({ value: key, label: title }))]}
+        alternatives={[
+          { value: '', label: 'Choose …' },
+          ...sheets.map(({ key, title }) => ({ value: key, label: title })),
+        ]}
         onChange={(key) => {
           setSheet(key);
           onChoose(key === '' ? null : { kind, sheet: key, products: [...targets.products] });
@@ -47,18 +51,33 @@ function SheetForm({ kind, targets, sheets, onChoose }: BulkFormProps & { kind: 
 }
 
 function PricesForm({ targets, onChoose }: BulkFormProps) {
-  const [said, say] = useSaid<StepSaid & { readonly crossOut: boolean }>({ ...STEP_TO_BEGIN_WITH, crossOut: false }, (all) => (!isFigure(all.figure) ? null : { kind: 'prices', step: stepOf(all), crossOut: all.crossOut, products: [...targets.products] }), onChoose);
+  const [said, say] = useSaid<StepSaid & { readonly crossOut: boolean }>(
+    { ...STEP_TO_BEGIN_WITH, crossOut: false },
+    (all) =>
+      !isFigure(all.figure)
+        ? null
+        : { kind: 'prices', step: stepOf(all), crossOut: all.crossOut, products: [...targets.products] },
+    onChoose,
+  );
   return (
     <HStack gap="4" align="end" wrap="wrap">
       <StepFields said={said} say={say} what="Prices" />
       <Box pb="2">
-        <Tick label="Cross the former price out where it falls" checked={said.crossOut} onChange={(crossOut) => say({ crossOut })} />
+        <Tick
+          label="Cross the former price out where it falls"
+          checked={said.crossOut}
+          onChange={(crossOut) => say({ crossOut })}
+        />
       </Box>
     </HStack>
   );
 }
 
-const tagsOf = (text: string) => text.split(',').map((tag) => tag.trim()).filter((tag) => tag !== '');
+const tagsOf = (text: string) =>
+  text
+    .split(',')
+    .map((tag) => tag.trim())
+    .filter((tag) => tag !== '');
 
 interface ShelfSaid {
   readonly category: string;
@@ -73,7 +92,16 @@ function ShelfForm({ targets, rows, onChoose }: BulkFormProps) {
     (all) => {
       const { category, supplier, addTags, removeTags } = all;
       const nothing = Object.values(all).every((text: string) => text.trim() === '');
-      return nothing ? null : { kind: 'shelf', ...(category.trim() !== '' && { category }), ...(supplier.trim() !== '' && { supplier }), addTags: tagsOf(addTags), removeTags: tagsOf(removeTags), products: [...targets.products] };
+      return nothing
+        ? null
+        : {
+            kind: 'shelf',
+            ...(category.trim() !== '' && { category }),
+            ...(supplier.trim() !== '' && { supplier }),
+            addTags: tagsOf(addTags),
+            removeTags: tagsOf(removeTags),
+            products: [...targets.products],
+          };
     },
     onChoose,
   );
@@ -81,7 +109,14 @@ function ShelfForm({ targets, rows, onChoose }: BulkFormProps) {
     const isTags = name === 'addTags' || name === 'removeTags';
     return (
       <Box w="220px">
-        <TextField label={label} value={said[name]} maxLength={isTags ? 400 : 80} placeholder={isTags ? 'none; several with commas' : 'as it is'} list={list} onChange={(value) => say({ [name]: value })} />
+        <TextField
+          label={label}
+          value={said[name]}
+          maxLength={isTags ? 400 : 80}
+          placeholder={isTags ? 'none; several with commas' : 'as it is'}
+          list={list}
+          onChange={(value) => say({ [name]: value })}
+        />
       </Box>
     );
   };
@@ -97,7 +132,8 @@ function ShelfForm({ targets, rows, onChoose }: BulkFormProps) {
 }
 
 /** A whole number from 1 on; null for what is none. */
-const whole = (text: string, digits: number) => (/^\d+$/.test(text.trim()) && text.trim().length <= digits && Number(text) > 0 ? Number(text) : null);
+const whole = (text: string, digits: number) =>
+  /^\d+$/.test(text.trim()) && text.trim().length <= digits && Number(text) > 0 ? Number(text) : null;
 
 function QuantityForm({ targets, onChoose }: BulkFormProps) {
   const [said, say] = useSaid(
@@ -105,13 +141,26 @@ function QuantityForm({ targets, onChoose }: BulkFormProps) {
     (all) => {
       const [minimum, maximum, multiple] = [whole(all.minimum, 7), whole(all.maximum, 7), whole(all.multiple, 7)];
       const isRight = maximum !== null || all.maximum.trim() === '';
-      return isRight && minimum !== null && multiple !== null ? { kind: 'quantity', quantity: { ...ANY_QUANTITY, minimum, maximum, multiple }, products: [...targets.products] } : null;
+      return isRight && minimum !== null && multiple !== null
+        ? {
+            kind: 'quantity',
+            quantity: { ...ANY_QUANTITY, minimum, maximum, multiple },
+            products: [...targets.products],
+          }
+        : null;
     },
     onChoose,
   );
   const field = (name: keyof typeof said, label: string, placeholder?: string) => (
     <Box w="150px">
-      <TextField label={label} value={said[name]} inputMode="numeric" placeholder={placeholder} fault={said[name].trim() !== '' && whole(said[name], 7) === null ? 'A whole number from 1 on.' : undefined} onChange={(value) => say({ [name]: value })} />
+      <TextField
+        label={label}
+        value={said[name]}
+        inputMode="numeric"
+        placeholder={placeholder}
+        fault={said[name].trim() !== '' && whole(said[name], 7) === null ? 'A whole number from 1 on.' : undefined}
+        onChange={(value) => say({ [name]: value })}
+      />
     </Box>
   );
   return (
@@ -135,13 +184,21 @@ function WhenOutForm({ targets, onChoose }: BulkFormProps) {
     { when: '', days: '' },
     ({ when, days }) => {
       const leadDays = when === 'orderable' ? whole(days, 3) : null;
-      return when === '' || (when === 'orderable' && leadDays === null) ? null : { kind: 'whenOut', whenOut: when, leadDays, ...both(targets) };
+      return when === '' || (when === 'orderable' && leadDays === null)
+        ? null
+        : { kind: 'whenOut', whenOut: when, leadDays, ...both(targets) };
     },
     onChoose,
   );
   return (
     <HStack gap="4" align="start" wrap="wrap">
-      <SelectField label="Options that are out of stock are" width="320px" value={said.when} alternatives={WHEN_OUT_OR_NONE} onChange={(value) => say({ when: WHEN_OUT_OR_NONE.find((known) => known.value === value)?.value ?? '' })} />
+      <SelectField
+        label="Options that are out of stock are"
+        width="320px"
+        value={said.when}
+        alternatives={WHEN_OUT_OR_NONE}
+        onChange={(value) => say({ when: WHEN_OUT_OR_NONE.find((known) => known.value === value)?.value ?? '' })}
+      />
       {said.when === 'orderable' && (
         <Box w="140px">
           <TextField label="Takes (days)" value={said.days} inputMode="numeric" onChange={(days) => say({ days })} />
@@ -152,7 +209,11 @@ function WhenOutForm({ targets, onChoose }: BulkFormProps) {
 }
 
 function TextsForm({ targets, onChoose }: BulkFormProps) {
-  const [said, say] = useSaid({ find: '', replace: '', matchCase: true }, (all) => (all.find === '' ? null : { kind: 'texts', ...all, ...both(targets) }), onChoose);
+  const [said, say] = useSaid(
+    { find: '', replace: '', matchCase: true },
+    (all) => (all.find === '' ? null : { kind: 'texts', ...all, ...both(targets) }),
+    onChoose,
+  );
   return (
     <Stack gap="3">
       <HStack gap="4" align="start" wrap="wrap">
@@ -160,12 +221,23 @@ function TextsForm({ targets, onChoose }: BulkFormProps) {
           <TextField label="Find" value={said.find} maxLength={200} onChange={(find) => say({ find })} />
         </Box>
         <Box w="280px">
-          <TextField label="Write instead" value={said.replace} maxLength={200} placeholder="nothing" onChange={(replace) => say({ replace })} />
+          <TextField
+            label="Write instead"
+            value={said.replace}
+            maxLength={200}
+            placeholder="nothing"
+            onChange={(replace) => say({ replace })}
+          />
         </Box>
       </HStack>
-      <Tick label="Capital and small letters as they are written" checked={said.matchCase} onChange={(matchCase) => say({ matchCase })} />
+      <Tick
+        label="Capital and small letters as they are written"
+        checked={said.matchCase}
+        onChange={(matchCase) => say({ matchCase })}
+      />
       <Text fontSize="sm" color="fg.muted">
-        In names, summaries, descriptions, pictures in words, and in the titles, help and options of choices. Addresses, SKUs and inside names stay.
+        In names, summaries, descriptions, pictures in words, and in the titles, help and options of choices. Addresses,
+        SKUs and inside names stay.
       </Text>
     </Stack>
   );
@@ -176,7 +248,10 @@ function ReplacePart({ targets, rows, onChoose }: BulkFormProps) {
   const [to, setTo] = useState('');
   const findings = rows.map(({ slug, title, sku }) => ({ value: slug, label: title, hint: sku }));
   const named = (slug: string) => rows.find((row) => row.slug === slug)?.title ?? 'nothing yet';
-  const give = (out: string, into: string) => onChoose(out === '' || into === '' ? null : { kind: 'replacePart', from: out, to: into, products: [...targets.products] });
+  const give = (out: string, into: string) =>
+    onChoose(
+      out === '' || into === '' ? null : { kind: 'replacePart', from: out, to: into, products: [...targets.products] },
+    );
   const take = (out: string) => {
     setFrom(out);
     give(out, to);
@@ -194,7 +269,11 @@ function ReplacePart({ targets, rows, onChoose }: BulkFormProps) {
         </Text>
       </Box>
       <Box w="300px">
-        <SearchField label="Put in its place" findings={findings.filter(({ value }) => rows.some((row) => row.slug === value && row.state !== 'draft'))} onPick={put} />
+        <SearchField
+          label="Put in its place"
+          findings={findings.filter(({ value }) => rows.some((row) => row.slug === value && row.state !== 'draft'))}
+          onPick={put}
+        />
         <Text fontSize="sm" color="fg.muted" mt="1">
           {named(to)}
         </Text>
@@ -211,7 +290,11 @@ function CopyFrom({ targets, rows, onChoose }: BulkFormProps) {
   const [picked, setPicked] = useState<readonly string[]>([]);
   const [clash, setClash] = useState<'keep' | 'replace'>('keep');
   const give = (keys: readonly string[], on: 'keep' | 'replace', source: number | null) =>
-    onChoose(source === null || keys.length === 0 ? null : { kind: 'copyChoices', from: source, choices: [...keys], clash: on, products: [...targets.products] });
+    onChoose(
+      source === null || keys.length === 0
+        ? null
+        : { kind: 'copyChoices', from: source, choices: [...keys], clash: on, products: [...targets.products] },
+    );
   const chooseSource = (text: string) => {
     const id = text === '' ? null : Number(text);
     setFrom(id);
@@ -233,7 +316,15 @@ function CopyFrom({ targets, rows, onChoose }: BulkFormProps) {
     <Stack gap="3">
       <HStack gap="4" align="end" wrap="wrap">
         <Box w="300px">
-          <SelectField label="From" value={from === null ? '' : String(from)} alternatives={[{ value: '', label: 'Choose a product …' }, ...rows.map(({ id, title }) => ({ value: String(id), label: title }))]} onChange={chooseSource} />
+          <SelectField
+            label="From"
+            value={from === null ? '' : String(from)}
+            alternatives={[
+              { value: '', label: 'Choose a product …' },
+              ...rows.map(({ id, title }) => ({ value: String(id), label: title })),
+            ]}
+            onChange={chooseSource}
+          />
         </Box>
         <Box w="320px">
           <SelectField
@@ -258,7 +349,9 @@ function CopyFrom({ targets, rows, onChoose }: BulkFormProps) {
             label={insideNameOf(choice)}
             checked={picked.includes(choice.key)}
             onChange={(on) => {
-              const next = choices.map(({ key }) => key).filter((key) => (key === choice.key ? on : picked.includes(key)));
+              const next = choices
+                .map(({ key }) => key)
+                .filter((key) => (key === choice.key ? on : picked.includes(key)));
               setPicked(next);
               give(next, clash, from);
             }}
@@ -280,7 +373,11 @@ export const bulkKinds: { readonly [K in BulkChange['kind']]: KindOfBulk } = {
   whenOut: { words: 'When out of stock', ofChoices: true, Form: WhenOutForm },
   texts: { words: 'Find and replace in texts', ofChoices: true, Form: TextsForm },
   placeSheet: { words: 'Place a sheet', ofChoices: false, Form: (props) => <SheetForm kind="placeSheet" {...props} /> },
-  takeOffSheet: { words: 'Take a sheet off', ofChoices: false, Form: (props) => <SheetForm kind="takeOffSheet" {...props} /> },
+  takeOffSheet: {
+    words: 'Take a sheet off',
+    ofChoices: false,
+    Form: (props) => <SheetForm kind="takeOffSheet" {...props} />,
+  },
   copyChoices: { words: 'Copy choices to them', ofChoices: false, Form: CopyFrom },
   replacePart: { words: 'Replace a part', ofChoices: false, Form: ReplacePart },
 };

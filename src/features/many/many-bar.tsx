@@ -10,9 +10,29 @@ import { send, wordsOf } from '@/features/shared/api';
 import { sayDone, sayFailed } from '@/ui/toasts';
 
 /** What can be done to what is selected in a list. */
-export function ManyBar({ label, count, onSelectNone, children }: { label: string; count: string; onSelectNone: () => void; children: ReactNode }) {
+export function ManyBar({
+  label,
+  count,
+  onSelectNone,
+  children,
+}: {
+  label: string;
+  count: string;
+  onSelectNone: () => void;
+  children: ReactNode;
+}) {
   return (
-    <HStack as="section" aria-label={label} bg="copper.subtle" borderRadius="l2" px="3" py="2" mb="3" gap="3" wrap="wrap">
+    <HStack
+      as="section"
+      aria-label={label}
+      bg="copper.subtle"
+      borderRadius="l2"
+      px="3"
+      py="2"
+      mb="3"
+      gap="3"
+      wrap="wrap"
+    >
       <Text fontWeight="600">{count} selected:</Text>
       {children}
       <Button size="sm" variant="ghost" colorPalette="ink" onClick={onSelectNone}>
@@ -22,7 +42,9 @@ export function ManyBar({ label, count, onSelectNone, children }: { label: strin
   );
 }
 
-const lastSchema = z.object({ last: z.object({ id: z.number(), words: z.string(), changed: z.number(), at: z.number() }).nullable() });
+const lastSchema = z.object({
+  last: z.object({ id: z.number(), words: z.string(), changed: z.number(), at: z.number() }).nullable(),
+});
 const undoneSchema = z.object({ restored: z.number(), kept: z.array(z.string()) });
 
 /** The last change of many drafts that can be taken back. */
@@ -45,7 +67,10 @@ export function LastChange({ last, read }: ReturnType<typeof useLastChange>) {
   const undo = async () => {
     try {
       const { restored, kept } = await send('DELETE', `/api/manage/bulk/${last.id}`, undefined, undoneSchema);
-      sayDone(`${counted(restored, 'draft')} as before`, kept.length > 0 ? `Changed since, and left as they are: ${kept.join(', ')}.` : undefined);
+      sayDone(
+        `${counted(restored, 'draft')} as before`,
+        kept.length > 0 ? `Changed since, and left as they are: ${kept.join(', ')}.` : undefined,
+      );
       read();
       router.refresh();
     } catch (error) {
@@ -83,7 +108,12 @@ export function BarMenu<V extends string>({ words, items, onPick }: BarMenuProps
         <Menu.Positioner>
           <Menu.Content>
             {items.map((item) => (
-              <Menu.Item key={item.value} value={item.value} disabled={item.disabled} onClick={() => onPick(item.value)}>
+              <Menu.Item
+                key={item.value}
+                value={item.value}
+                disabled={item.disabled}
+                onClick={() => onPick(item.value)}
+              >
                 {item.words}
               </Menu.Item>
             ))}

@@ -23,7 +23,16 @@ interface Props<Row extends Movable, Way extends string> extends Pick<BulkFormPr
 }
 
 /** What can be done to what is selected in a list of drafts, and the last such change to be taken back. */
-export function ManyChanges<Row extends Movable, Way extends string>({ meant, word, moves, targets, products, sheets, onDone, children }: Props<Row, Way>) {
+export function ManyChanges<Row extends Movable, Way extends string>({
+  meant,
+  word,
+  moves,
+  targets,
+  products,
+  sheets,
+  onDone,
+  children,
+}: Props<Row, Way>) {
   const router = useRouter();
   const [what, setWhat] = useState<BulkChange['kind'] | null>(null);
   const [moving, setMoving] = useState<Way | null>(null);

@@ -39,7 +39,10 @@ export interface Move<Row extends Movable, Way extends string> {
   notReady?(row: Row): boolean;
   /** where it is read what this would change in others; absent where it changes nothing there */
   rippleAt?(rows: readonly Row[]): string;
-  /** @param binned its number in the bin, where it is brought back from there @returns its number in the bin, where it is deleted */
+  /**
+   * @param binned its number in the bin, where it is brought back from there @returns its number in the bin, where it
+   * is deleted
+   */
   move(id: Row['id'], binned: number | null, row: Row): Promise<number | null>;
 }
 
@@ -53,8 +56,18 @@ interface Props<Row extends Movable, Way extends string> {
   onClose: () => void;
 }
 
-/** Moves many, into the shop, out of it or away, one after the other: what can’t go says why, and it can be stopped and taken back. */
-export function MoveMany<Row extends Movable, Way extends string>({ way, moves, rows, word, words: several, onClose }: Props<Row, Way>) {
+/**
+ * Moves many, into the shop, out of it or away, one after the other: what can’t go says why, and it can be stopped and
+ * taken back.
+ */
+export function MoveMany<Row extends Movable, Way extends string>({
+  way,
+  moves,
+  rows,
+  word,
+  words: several,
+  onClose,
+}: Props<Row, Way>) {
   const [now, setNow] = useState<Way>(way);
   const [going, setGoing] = useState<readonly Row[]>(() => rows.filter((row) => moves[way].concerns(row)));
   const [done, setDone] = useState<readonly Done<Row>[]>([]);
@@ -112,7 +125,11 @@ export function MoveMany<Row extends Movable, Way extends string>({ way, moves, 
             </Button>
           )}
           {!running && !finished && (
-            <Button disabled={going.length === 0 || below === null} colorPalette={below ? 'brick' : 'copper'} onClick={() => void run(way, going)}>
+            <Button
+              disabled={going.length === 0 || below === null}
+              colorPalette={below ? 'brick' : 'copper'}
+              onClick={() => void run(way, going)}
+            >
               {words.does} {counted(going.length, word, several)}
               {below ? `, though ${belowWords(below)}` : ''}
             </Button>
@@ -122,16 +139,27 @@ export function MoveMany<Row extends Movable, Way extends string>({ way, moves, 
     >
       <Stack gap="4">
         {going.length === 0 && <Text>{words.nothing}</Text>}
-        {!running && !finished && rippleAt !== undefined && <RippleBefore key={rippleAt} address={rippleAt} onFound={setFound} />}
+        {!running && !finished && rippleAt !== undefined && (
+          <RippleBefore key={rippleAt} address={rippleAt} onFound={setFound} />
+        )}
         {!running && !finished && going.length > 0 && (
           <Text color="fg.muted">
-            {going.map(({ title }) => title).slice(0, 12).join(', ')}
-            {going.length > 12 ? ` and ${going.length - 12} more` : ''}. What has something to mend, or would stop others from being sold, stays and is named.
+            {going
+              .map(({ title }) => title)
+              .slice(0, 12)
+              .join(', ')}
+            {going.length > 12 ? ` and ${going.length - 12} more` : ''}. What has something to mend, or would stop
+            others from being sold, stays and is named.
           </Text>
         )}
         {!running && !finished && notReady.length > 0 && (
           <Text color="copper.fg">
-            {counted(notReady.length, word, several)} {notReady.length === 1 ? 'has' : 'have'} something to mend first: {notReady.map(({ title }) => title).slice(0, 6).join(', ')}.
+            {counted(notReady.length, word, several)} {notReady.length === 1 ? 'has' : 'have'} something to mend first:{' '}
+            {notReady
+              .map(({ title }) => title)
+              .slice(0, 6)
+              .join(', ')}
+            .
           </Text>
         )}
         {(running || finished) && (
@@ -143,7 +171,8 @@ export function MoveMany<Row extends Movable, Way extends string>({ way, moves, 
         )}
         {(running || finished) && (
           <Text role="status">
-            {moved.length} of {counted(going.length, word, several)}: {words.done}.{finished && done.length < going.length ? ' Stopped.' : ''}
+            {moved.length} of {counted(going.length, word, several)}: {words.done}.
+            {finished && done.length < going.length ? ' Stopped.' : ''}
           </Text>
         )}
         {done.some(({ refused }) => refused !== '') && (
@@ -165,11 +194,22 @@ export function MoveMany<Row extends Movable, Way extends string>({ way, moves, 
 }
 
 /** What all of them together would change in products, before they go. */
-function RippleBefore({ address, onFound }: { address: string; onFound: (found: { address: string; below: number }) => void }) {
+function RippleBefore({
+  address,
+  onFound,
+}: {
+  address: string;
+  onFound: (found: { address: string; below: number }) => void;
+}) {
   const ripple = useRipple(address);
   const { state, below } = ripple;
   useEffect(() => {
     if (state !== 'running') onFound({ address, below });
   }, [state, below, address, onFound]);
-  return <RippleView ripple={ripple} nothingReached="No product in the shop, and nothing that has a part of them, changes by it." />;
+  return (
+    <RippleView
+      ripple={ripple}
+      nothingReached="No product in the shop, and nothing that has a part of them, changes by it."
+    />
+  );
 }

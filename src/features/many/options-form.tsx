@@ -12,7 +12,9 @@ import { sayFailed } from '@/ui/toasts';
 import { both, type BulkFormProps, type Targets, useSaid } from './bulk-form';
 import { isFigure, STEP_TO_BEGIN_WITH, StepFields, stepOf, type StepSaid } from './price-step-fields';
 
-const namesSchema = z.array(z.object({ option: z.string(), choice: z.string(), drafts: z.number(), swatches: z.array(z.string()) }));
+const namesSchema = z.array(
+  z.object({ option: z.string(), choice: z.string(), drafts: z.number(), swatches: z.array(z.string()) }),
+);
 const bookSchema = z.array(z.object({ key: z.string(), name: z.string(), family: z.string() }));
 
 /** Reads something once; null until it is there. */
@@ -25,10 +27,12 @@ function useRead<T>(read: () => Promise<T>): T | null {
   return found;
 }
 
-const useNames = (targets: Targets) => useRead(() => send('POST', '/api/manage/bulk/options', both(targets), namesSchema));
+const useNames = (targets: Targets) =>
+  useRead(() => send('POST', '/api/manage/bulk/options', both(targets), namesSchema));
 const useBook = () => useRead(() => send('GET', '/api/manage/swatches', undefined, bookSchema));
 
-const swatchFindings = (book: z.infer<typeof bookSchema> | null): Finding[] => (book ?? []).map(({ key, name, family }) => ({ value: key, label: name, hint: family }));
+const swatchFindings = (book: z.infer<typeof bookSchema> | null): Finding[] =>
+  (book ?? []).map(({ key, name, family }) => ({ value: key, label: name, hint: family }));
 
 const DOES = [
   { value: 'amount', label: 'add another amount' },
@@ -61,7 +65,9 @@ function optionStep(said: OptionsSaid): OptionStep | null {
   }
 }
 
-/** Options of one name, wherever they are: what they add, what they are called, which swatch they show, or that they go. */
+/**
+ * Options of one name, wherever they are: what they add, what they are called, which swatch they show, or that they go.
+ */
 export function OptionsForm({ targets, onChoose }: BulkFormProps) {
   const names = useNames(targets);
   const book = useBook();
@@ -69,27 +75,62 @@ export function OptionsForm({ targets, onChoose }: BulkFormProps) {
     { ...STEP_TO_BEGIN_WITH, option: '', choice: '', does: 'amount', title: '', swatch: '' },
     (all) => {
       const step = optionStep(all);
-      return all.option === '' || !step ? null : { kind: 'options', option: all.option, choice: all.choice === '' ? null : all.choice, step, ...both(targets) };
+      return all.option === '' || !step
+        ? null
+        : {
+            kind: 'options',
+            option: all.option,
+            choice: all.choice === '' ? null : all.choice,
+            step,
+            ...both(targets),
+          };
     },
     onChoose,
   );
   // One name may be used for options of several choices.
-  const choices = [...new Set((names ?? []).filter(({ option }) => option === said.option).map(({ choice }) => choice))];
+  const choices = [
+    ...new Set((names ?? []).filter(({ option }) => option === said.option).map(({ choice }) => choice)),
+  ];
   const findings = [...new Set((names ?? []).map(({ option }) => option))].map((option) => {
     const all = (names ?? []).filter((name) => name.option === option);
-    return { value: option, label: option, hint: `${[...new Set(all.map(({ choice }) => choice))].slice(0, 3).join(', ')} · ${counted(Math.max(...all.map(({ drafts }) => drafts)), 'draft')}` };
+    return {
+      value: option,
+      label: option,
+      hint: `${[...new Set(all.map(({ choice }) => choice))].slice(0, 3).join(', ')} · ${counted(Math.max(...all.map(({ drafts }) => drafts)), 'draft')}`,
+    };
   });
   return (
     <Stack gap="3">
       <HStack gap="4" align="start" wrap="wrap">
         <Box w="260px">
-          <SearchField label="Options called" placeholder={said.option === '' ? undefined : said.option} findings={findings} onPick={(option) => say({ option, choice: '' })} />
+          <SearchField
+            label="Options called"
+            placeholder={said.option === '' ? undefined : said.option}
+            findings={findings}
+            onPick={(option) => say({ option, choice: '' })}
+          />
           <Text fontSize="sm" color="fg.muted" mt="1">
-            {names?.length === 0 ? 'None of them has options of its own.' : said.option === '' ? 'none yet' : `“${said.option}”`}
+            {names?.length === 0
+              ? 'None of them has options of its own.'
+              : said.option === ''
+                ? 'none yet'
+                : `“${said.option}”`}
           </Text>
         </Box>
-        <SelectField label="Of the choice" width="200px" value={said.choice} alternatives={[{ value: '', label: 'any' }, ...choices.map((choice) => ({ value: choice, label: choice }))]} onChange={(choice) => say({ choice })} />
-        <SelectField label="They" width="210px" value={said.does} alternatives={DOES} onChange={(value) => say({ does: DOES.find((known) => known.value === value)?.value ?? 'amount' })} />
+        <SelectField
+          label="Of the choice"
+          width="200px"
+          value={said.choice}
+          alternatives={[{ value: '', label: 'any' }, ...choices.map((choice) => ({ value: choice, label: choice }))]}
+          onChange={(choice) => say({ choice })}
+        />
+        <SelectField
+          label="They"
+          width="210px"
+          value={said.does}
+          alternatives={DOES}
+          onChange={(value) => say({ does: DOES.find((known) => known.value === value)?.value ?? 'amount' })}
+        />
       </HStack>
       <HStack gap="4" align="end" wrap="wrap">
         {said.does === 'amount' && <StepFields said={said} say={say} what="What they add" />}
@@ -98,7 +139,9 @@ export function OptionsForm({ targets, onChoose }: BulkFormProps) {
             <TextField label="Called" value={said.title} maxLength={120} onChange={(title) => say({ title })} />
           </Box>
         )}
-        {said.does === 'swatch' && <SwatchPick label="Swatch" book={book} picked={said.swatch} onPick={(swatch) => say({ swatch })} />}
+        {said.does === 'swatch' && (
+          <SwatchPick label="Swatch" book={book} picked={said.swatch} onPick={(swatch) => say({ swatch })} />
+        )}
       </HStack>
     </Stack>
   );
@@ -108,23 +151,44 @@ export function OptionsForm({ targets, onChoose }: BulkFormProps) {
 export function SwatchForm({ targets, onChoose }: BulkFormProps) {
   const names = useNames(targets);
   const book = useBook();
-  const [said, say] = useSaid({ from: '', to: '' }, ({ from, to }) => (from === '' || to === '' ? null : { kind: 'swatch', from, to, ...both(targets) }), onChoose);
+  const [said, say] = useSaid(
+    { from: '', to: '' },
+    ({ from, to }) => (from === '' || to === '' ? null : { kind: 'swatch', from, to, ...both(targets) }),
+    onChoose,
+  );
   const shown = new Set((names ?? []).flatMap(({ swatches }) => swatches));
   return (
     <HStack gap="4" align="start" wrap="wrap">
-      <SwatchPick label="Instead of" book={book && names && book.filter(({ key }) => shown.has(key))} picked={said.from} onPick={(from) => say({ from })} />
+      <SwatchPick
+        label="Instead of"
+        book={book && names && book.filter(({ key }) => shown.has(key))}
+        picked={said.from}
+        onPick={(from) => say({ from })}
+      />
       <SwatchPick label="Show" book={book} picked={said.to} onPick={(to) => say({ to })} />
     </HStack>
   );
 }
 
-function SwatchPick({ label, book, picked, onPick }: { label: string; book: z.infer<typeof bookSchema> | null; picked: string; onPick: (key: string) => void }) {
+function SwatchPick({
+  label,
+  book,
+  picked,
+  onPick,
+}: {
+  label: string;
+  book: z.infer<typeof bookSchema> | null;
+  picked: string;
+  onPick: (key: string) => void;
+}) {
   if (!book) return null;
   return (
     <Box w="260px">
       <SearchField label={label} findings={swatchFindings(book)} onPick={onPick} />
       <Text fontSize="sm" color="fg.muted" mt="1">
-        {book.length === 0 ? 'None of them shows a swatch.' : (book.find(({ key }) => key === picked)?.name ?? 'none yet')}
+        {book.length === 0
+          ? 'None of them shows a swatch.'
+          : (book.find(({ key }) => key === picked)?.name ?? 'none yet')}
       </Text>
     </Box>
   );

@@ -7,7 +7,10 @@ const HOW = [
   { value: 'by', label: 'go up or down by an amount' },
   { value: 'to', label: 'become' },
 ] as const;
-const ENDINGS = [{ value: '', label: 'as it comes out' }, ...priceEndings.map((ending) => ({ value: ending, label: `nearest ending in ${ending.slice(1)}` }))];
+const ENDINGS = [
+  { value: '', label: 'as it comes out' },
+  ...priceEndings.map((ending) => ({ value: ending, label: `nearest ending in ${ending.slice(1)}` })),
+];
 
 /** A step of prices as it is typed. */
 export interface StepSaid {
@@ -31,14 +34,42 @@ export function stepOf({ how, figure, ending }: StepSaid): PriceStep {
 }
 
 /** How prices become others, by how much, and how they end. */
-export function StepFields({ said, say, what }: { said: StepSaid; say: (more: Partial<StepSaid>) => void; what: string }) {
+export function StepFields({
+  said,
+  say,
+  what,
+}: {
+  said: StepSaid;
+  say: (more: Partial<StepSaid>) => void;
+  what: string;
+}) {
   return (
     <>
-      <SelectField label={what} width="220px" value={said.how} alternatives={HOW} onChange={(value) => say({ how: HOW.find((known) => known.value === value)?.value ?? 'percent' })} />
+      <SelectField
+        label={what}
+        width="220px"
+        value={said.how}
+        alternatives={HOW}
+        onChange={(value) => say({ how: HOW.find((known) => known.value === value)?.value ?? 'percent' })}
+      />
       <Box w="130px">
-        <TextField label={said.how === 'percent' ? 'Per cent' : 'Amount'} value={said.figure} inputMode="decimal" placeholder={said.how === 'to' ? '12.50' : '-5'} onChange={(figure) => say({ figure })} />
+        <TextField
+          label={said.how === 'percent' ? 'Per cent' : 'Amount'}
+          value={said.figure}
+          inputMode="decimal"
+          placeholder={said.how === 'to' ? '12.50' : '-5'}
+          onChange={(figure) => say({ figure })}
+        />
       </Box>
-      {said.how === 'percent' && <SelectField label="Rounded" width="210px" value={said.ending} alternatives={ENDINGS} onChange={(ending) => say({ ending })} />}
+      {said.how === 'percent' && (
+        <SelectField
+          label="Rounded"
+          width="210px"
+          value={said.ending}
+          alternatives={ENDINGS}
+          onChange={(ending) => say({ ending })}
+        />
+      )}
     </>
   );
 }

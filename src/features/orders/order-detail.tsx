@@ -30,13 +30,28 @@ export function OrderDetail({ order }: { order: OrderView }) {
       <Text color="fg.muted" mb="4">
         Placed <When at={order.placedAt} />
       </Text>
-      <OrderLines lines={order.lines} ofPart={(part) => 'draws' in part.resolution && <Text color="fg.muted">{part.resolution.draws.map(({ title, total }) => `${quantityWords(total)} ${title}`).join(', ')}</Text>}>
+      <OrderLines
+        lines={order.lines}
+        ofPart={(part) =>
+          'draws' in part.resolution && (
+            <Text color="fg.muted">
+              {part.resolution.draws.map(({ title, total }) => `${quantityWords(total)} ${title}`).join(', ')}
+            </Text>
+          )
+        }
+      >
         {(line) => (
           <Box mt="3" fontSize="sm">
             {line.forWorkshop.length > 0 && (
               <Box mb="3">
                 <Text color="fg.muted">For the workshop only</Text>
-                <DetailList formatted details={line.forWorkshop.map(({ of, label, value }) => ({ label: [...of, ...(label === '' ? [] : [label])].join(' · '), value }))} />
+                <DetailList
+                  formatted
+                  details={line.forWorkshop.map(({ of, label, value }) => ({
+                    label: [...of, ...(label === '' ? [] : [label])].join(' · '),
+                    value,
+                  }))}
+                />
               </Box>
             )}
             <Text color="fg.muted">Takes from stock</Text>
@@ -52,9 +67,18 @@ export function OrderDetail({ order }: { order: OrderView }) {
             {(line.resolution.availability.cutPlans ?? []).map((plan) => (
               <CutPlanView key={plan.stock} plan={plan} />
             ))}
-            {line.files.length > 0 && <Text color="fg.muted" mt="2">Files that came with it</Text>}
+            {line.files.length > 0 && (
+              <Text color="fg.muted" mt="2">
+                Files that came with it
+              </Text>
+            )}
             {line.files.map(({ token, name }) => (
-              <a key={token} href={`/api/manage/uploads/${token}`} download={name} style={{ textDecoration: 'underline', display: 'block', paddingBlock: 3 }}>
+              <a
+                key={token}
+                href={`/api/manage/uploads/${token}`}
+                download={name}
+                style={{ textDecoration: 'underline', display: 'block', paddingBlock: 3 }}
+              >
                 {name}
               </a>
             ))}

@@ -21,8 +21,20 @@ export function OrderLines<Line extends CustomerOrderLine | OrderLineView>({ lin
   return (
     <Stack gap="4">
       {lines.map((line) => (
-        <Box key={line.id} as="article" aria-label={line.title} bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p={{ base: '4', sm: '5' }}>
-          <Grid templateColumns={{ base: '72px minmax(0, 1fr)', md: '112px minmax(0, 1fr) minmax(220px, 300px)' }} gap={{ base: '4', md: '6' }}>
+        <Box
+          key={line.id}
+          as="article"
+          aria-label={line.title}
+          bg="bg.panel"
+          borderWidth="1px"
+          borderColor="border"
+          borderRadius="l3"
+          p={{ base: '4', sm: '5' }}
+        >
+          <Grid
+            templateColumns={{ base: '72px minmax(0, 1fr)', md: '112px minmax(0, 1fr) minmax(220px, 300px)' }}
+            gap={{ base: '4', md: '6' }}
+          >
             <Box aspectRatio={4 / 3} bg="bg.muted" borderRadius="l1" overflow="hidden" alignSelf="start">
               <LayeredPicture layers={line.resolution.pictures[0]?.layers ?? []} title={line.title} w="full" h="full" />
             </Box>
@@ -40,7 +52,9 @@ export function OrderLines<Line extends CustomerOrderLine | OrderLineView>({ lin
               {children?.(line)}
             </Box>
             <Box gridColumn={{ base: '1 / -1', md: 'auto' }}>
-              {(line.resolution.working.length > 0 || line.resolution.forCustomers?.working !== 'none') && <WorkingTable resolution={line.resolution} />}
+              {(line.resolution.working.length > 0 || line.resolution.forCustomers?.working !== 'none') && (
+                <WorkingTable resolution={line.resolution} />
+              )}
             </Box>
           </Grid>
         </Box>

@@ -24,7 +24,12 @@ const columns: ColumnDef<OrderRow>[] = [
       </Link>
     ),
   },
-  { id: 'placedAt', header: 'Placed', accessorKey: 'placedAt', cell: ({ row: { original } }) => <When at={original.placedAt} /> },
+  {
+    id: 'placedAt',
+    header: 'Placed',
+    accessorKey: 'placedAt',
+    cell: ({ row: { original } }) => <When at={original.placedAt} />,
+  },
   {
     id: 'customer',
     header: 'Customer',
@@ -39,7 +44,12 @@ const columns: ColumnDef<OrderRow>[] = [
     ),
   },
   { id: 'contents', header: 'What', accessorKey: 'contents' },
-  { id: 'state', header: 'State', accessorFn: ({ state }) => orderStateWords(state), cell: ({ row: { original } }) => <OrderStateSlip state={original.state} /> },
+  {
+    id: 'state',
+    header: 'State',
+    accessorFn: ({ state }) => orderStateWords(state),
+    cell: ({ row: { original } }) => <OrderStateSlip state={original.state} />,
+  },
   {
     id: 'total',
     header: 'Total',
@@ -56,14 +66,28 @@ export function OrderList({ rows }: { rows: readonly OrderRow[] }) {
   return (
     <Page>
       <PageHead title="Orders" lead={counted(rows.length, 'order')} />
-      <Input type="search" aria-label="Search orders" placeholder="Search by customer, product, state …" value={search} onChange={(event) => setSearch(event.target.value)} maxW="360px" mb="4" bg="bg.panel" borderColor="border.emphasized" />
+      <Input
+        type="search"
+        aria-label="Search orders"
+        placeholder="Search by customer, product, state …"
+        value={search}
+        onChange={(event) => setSearch(event.target.value)}
+        maxW="360px"
+        mb="4"
+        bg="bg.panel"
+        borderColor="border.emphasized"
+      />
       <DataTable
         label="Orders"
         rows={rows}
         columns={columns}
         rowKey={({ number }) => String(number)}
         search={search}
-        empty={<EmptyPlace title={rows.length === 0 ? 'No orders yet' : 'No order matches'}>Orders stand here with everything they were sold with.</EmptyPlace>}
+        empty={
+          <EmptyPlace title={rows.length === 0 ? 'No orders yet' : 'No order matches'}>
+            Orders stand here with everything they were sold with.
+          </EmptyPlace>
+        }
       />
     </Page>
   );

@@ -2,7 +2,17 @@ import { HStack, Stack, Text } from '@chakra-ui/react';
 import { type OrderView } from '@/services/selling/orders';
 import { Money } from '@/ui/text';
 
-function Sum({ label, amount, currency, muted = false }: { label: string; amount: string; currency: string; muted?: boolean }) {
+function Sum({
+  label,
+  amount,
+  currency,
+  muted = false,
+}: {
+  label: string;
+  amount: string;
+  currency: string;
+  muted?: boolean;
+}) {
   return (
     <HStack justify="space-between" gap="4" color={muted ? 'fg.muted' : undefined}>
       <Text>{label}</Text>
@@ -21,9 +31,21 @@ export function OrderSums({ sums, currency }: { sums: OrderView['sums']; currenc
       {codes.map(({ code, title, amount }) => (
         <Sum key={code} label={`${title} (${code})`} amount={amount} currency={currency} />
       ))}
-      {delivery && <Sum label={delivery.price === delivery.usual ? 'Delivery' : 'Delivery, for nothing'} amount={delivery.price} currency={currency} />}
+      {delivery && (
+        <Sum
+          label={delivery.price === delivery.usual ? 'Delivery' : 'Delivery, for nothing'}
+          amount={delivery.price}
+          currency={currency}
+        />
+      )}
       {tax?.sums.map(({ percent, tax: paid }) => (
-        <Sum key={percent} muted={tax.pricesInclude} label={tax.pricesInclude ? `of which ${percent} % ${tax.name}` : `${percent} % ${tax.name}`} amount={paid} currency={currency} />
+        <Sum
+          key={percent}
+          muted={tax.pricesInclude}
+          label={tax.pricesInclude ? `of which ${percent} % ${tax.name}` : `${percent} % ${tax.name}`}
+          amount={paid}
+          currency={currency}
+        />
       ))}
       {tax?.pricesInclude === true && <Sum muted label={`without ${tax.name}`} amount={tax.net} currency={currency} />}
     </Stack>

@@ -37,7 +37,14 @@ export function Palette() {
     };
   }, []);
   return (
-    <Dialog.Root open={open} onOpenChange={(details) => setOpen(details.open)} size="lg" placement="top" lazyMount unmountOnExit>
+    <Dialog.Root
+      open={open}
+      onOpenChange={(details) => setOpen(details.open)}
+      size="lg"
+      placement="top"
+      lazyMount
+      unmountOnExit
+    >
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>
@@ -77,7 +84,10 @@ function Finder({ onDone }: { onDone: () => void }) {
     ],
     [here, findings, router],
   );
-  const found = (search.trim() === '' ? entries : matchSorter(entries, search, { keys: ['title', 'hint'] })).slice(0, MOST_SHOWN);
+  const found = (search.trim() === '' ? entries : matchSorter(entries, search, { keys: ['title', 'hint'] })).slice(
+    0,
+    MOST_SHOWN,
+  );
   const run = (entry: Entry | undefined) => {
     if (!entry) return;
     onDone();
@@ -86,7 +96,9 @@ function Finder({ onDone }: { onDone: () => void }) {
   const onKey = (event: KeyboardEvent) => {
     if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       event.preventDefault();
-      setChosen((current) => (current + (event.key === 'ArrowDown' ? 1 : -1) + found.length) % Math.max(1, found.length));
+      setChosen(
+        (current) => (current + (event.key === 'ArrowDown' ? 1 : -1) + found.length) % Math.max(1, found.length),
+      );
     }
     if (event.key === 'Enter') {
       event.preventDefault();

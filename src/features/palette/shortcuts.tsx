@@ -7,13 +7,18 @@ import { AppDialog } from '@/ui/dialog';
 import { isTypedInto } from '@/ui/typed-into';
 import { PLACES } from './places';
 
-const KEYS: readonly { readonly title: string; readonly keys: readonly { readonly keys: string; readonly does: string }[] }[] = [
+const KEYS: readonly {
+  readonly title: string;
+  readonly keys: readonly { readonly keys: string; readonly does: string }[];
+}[] = [
   {
     title: 'Anywhere',
     keys: [
       { keys: 'Ctrl K', does: 'find a product, sheet, swatch, stock item, order or command' },
       { keys: '?', does: 'this list' },
-      ...PLACES.flatMap(({ letter, title }) => (letter === null ? [] : [{ keys: `G ${letter.toUpperCase()}`, does: title }])),
+      ...PLACES.flatMap(({ letter, title }) =>
+        letter === null ? [] : [{ keys: `G ${letter.toUpperCase()}`, does: title }],
+      ),
     ],
   },
   {
@@ -47,12 +52,22 @@ export function Shortcuts() {
   const going = useRef(0);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || isTypedInto(event.target) || document.querySelector('[role="dialog"]')) return;
+      if (
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        isTypedInto(event.target) ||
+        document.querySelector('[role="dialog"]')
+      )
+        return;
       if (event.key === '?') {
         event.preventDefault();
         return setOpen(true);
       }
-      const place = Date.now() - going.current < SECOND_KEY_WITHIN ? PLACES.find(({ letter }) => letter === event.key.toLowerCase()) : undefined;
+      const place =
+        Date.now() - going.current < SECOND_KEY_WITHIN
+          ? PLACES.find(({ letter }) => letter === event.key.toLowerCase())
+          : undefined;
       going.current = event.key.toLowerCase() === 'g' ? Date.now() : 0;
       if (!place) return;
       event.preventDefault();

@@ -24,7 +24,10 @@ export function PictureLibrary({ pictures }: { pictures: readonly PictureRow[] }
   const [open, setOpen] = useState<PictureRow | null>(null);
   return (
     <Page>
-      <PageHead title="Pictures" lead="Everything that was uploaded, once. Replace one here, and whatever shows it follows." />
+      <PageHead
+        title="Pictures"
+        lead="Everything that was uploaded, once. Replace one here, and whatever shows it follows."
+      />
       <PictureTiles pictures={pictures} onPick={setOpen} />
       {open && (
         <PictureDialog
@@ -45,8 +48,15 @@ function PictureDialog({ picture, onClose }: { picture: PictureRow; onClose: () 
   const replace = (by: string) =>
     void attempt(async () => {
       const { products, sheets, swatches } = await send('PUT', address, { by }, replacedSchema);
-      const parts = [products > 0 ? counted(products, 'product') : '', sheets > 0 ? counted(sheets, 'sheet') : '', swatches > 0 ? counted(swatches, 'swatch', 'swatches') : ''].filter(Boolean);
-      sayDone(`Replaced in ${parts.length === 0 ? 'nothing: nothing shows it' : listed(parts, 'and')}`, products + sheets > 0 ? 'Drafts are changed: publish them to show it to customers.' : undefined);
+      const parts = [
+        products > 0 ? counted(products, 'product') : '',
+        sheets > 0 ? counted(sheets, 'sheet') : '',
+        swatches > 0 ? counted(swatches, 'swatch', 'swatches') : '',
+      ].filter(Boolean);
+      sayDone(
+        `Replaced in ${parts.length === 0 ? 'nothing: nothing shows it' : listed(parts, 'and')}`,
+        products + sheets > 0 ? 'Drafts are changed: publish them to show it to customers.' : undefined,
+      );
       onClose();
     });
   const remove = () =>
@@ -56,16 +66,35 @@ function PictureDialog({ picture, onClose }: { picture: PictureRow; onClose: () 
     }, 'The picture is deleted');
   const size = picture.width === null ? 'a drawing' : `${picture.width} × ${picture.height} pixels`;
   return (
-    <AppDialog size="lg" open title={pictureName(picture)} onClose={onClose} footer={<Button variant="ghost" colorPalette="ink" onClick={onClose}>Close</Button>}>
+    <AppDialog
+      size="lg"
+      open
+      title={pictureName(picture)}
+      onClose={onClose}
+      footer={
+        <Button variant="ghost" colorPalette="ink" onClick={onClose}>
+          Close
+        </Button>
+      }
+    >
       <Stack gap="4">
-        <Image src={picture.src} alt={pictureName(picture)} maxH="320px" objectFit="contain" bg="bg.muted" borderRadius="l2" />
+        <Image
+          src={picture.src}
+          alt={pictureName(picture)}
+          maxH="320px"
+          objectFit="contain"
+          bg="bg.muted"
+          borderRadius="l2"
+        />
         <Text fontSize="sm" color="fg.muted">
           {size}, {Math.max(1, Math.round(picture.size / 1024))} kB
         </Text>
         <Text>{picture.usedBy.length === 0 ? 'Nothing shows it.' : `Shown by ${listed(picture.usedBy, 'and')}.`}</Text>
         <FaultLine role="alert">{fault}</FaultLine>
         <HStack gap="4" align="start" wrap="wrap">
-          {picture.usedBy.length > 0 && <PictureField label="Replace it everywhere" src={null} onChange={(src) => src !== null && replace(src)} />}
+          {picture.usedBy.length > 0 && (
+            <PictureField label="Replace it everywhere" src={null} onChange={(src) => src !== null && replace(src)} />
+          )}
           {picture.usedBy.length === 0 && (
             <Button variant="ghost" colorPalette="brick" size="sm" loading={busy} onClick={remove}>
               Delete it

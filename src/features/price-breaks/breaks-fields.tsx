@@ -50,30 +50,82 @@ export function BreaksFields({ breaks, path, of = '', unit, ofAll, groups, onCha
     { value: 'percent', label: of === '' || ofAll ? 'percent off the base price' : 'percent off it' },
     ...(ofAll ? [{ value: 'percentOfAll', label: 'percent off all that is chosen' }] : []),
   ];
-  const overWays = [{ value: 'pieces', label: 'pieces' }, ...(unit || over === 'measure' ? [{ value: 'measure', label: unit?.words[1] ?? 'what is measured' }] : []), ...(of !== '' && !ofAll ? [{ value: 'options', label: 'number of this option' }] : [])];
+  const overWays = [
+    { value: 'pieces', label: 'pieces' },
+    ...(unit || over === 'measure' ? [{ value: 'measure', label: unit?.words[1] ?? 'what is measured' }] : []),
+    ...(of !== '' && !ofAll ? [{ value: 'options', label: 'number of this option' }] : []),
+  ];
   return (
     <Stack gap="4">
       <HStack gap="2" wrap="wrap">
         <Text>Counted are the</Text>
-        <SelectField label={named('What is counted')} hideLabel width={of !== '' && !ofAll ? '200px' : '120px'} value={over} alternatives={overWays} onChange={(value) => onChange({ over: (['measure', 'options'] as const).find((way) => way === value) ?? 'pieces' })} />
-        <SelectField label={named('Where it is counted')} hideLabel width="270px" value={across} alternatives={ACROSS} onChange={(value) => onChange({ across: ACROSS.find((way) => way.value === value)?.value ?? 'line' })} />
+        <SelectField
+          label={named('What is counted')}
+          hideLabel
+          width={of !== '' && !ofAll ? '200px' : '120px'}
+          value={over}
+          alternatives={overWays}
+          onChange={(value) =>
+            onChange({ over: (['measure', 'options'] as const).find((way) => way === value) ?? 'pieces' })
+          }
+        />
+        <SelectField
+          label={named('Where it is counted')}
+          hideLabel
+          width="270px"
+          value={across}
+          alternatives={ACROSS}
+          onChange={(value) => onChange({ across: ACROSS.find((way) => way.value === value)?.value ?? 'line' })}
+        />
         {across === 'together' && (
           <>
-            <TypedInput aria-label={named('Group that is counted together')} w="140px" list="break-groups" maxLength={60} placeholder="Jars" value={together} onChange={(value) => onChange({ together: value })} />
+            <TypedInput
+              aria-label={named('Group that is counted together')}
+              w="140px"
+              list="break-groups"
+              maxLength={60}
+              placeholder="Jars"
+              value={together}
+              onChange={(value) => onChange({ together: value })}
+            />
             <Suggestions id="break-groups" values={groups} />
           </>
         )}
       </HStack>
       <HStack gap="2" wrap="wrap">
         <Text>From a step on,</Text>
-        <SelectField label={named('Which of them')} hideLabel width="180px" value={counting} alternatives={COUNTING} onChange={(value) => onChange({ counting: value === 'graduated' ? 'graduated' : 'allUnits' })} />
-        <SelectField label={named('What the steps say')} hideLabel width="270px" value={gives} alternatives={givesWays} onChange={(value) => onChange({ gives: (['price', 'less', 'percent', 'percentOfAll'] as const).find((way) => way === value) ?? 'price' })} />
+        <SelectField
+          label={named('Which of them')}
+          hideLabel
+          width="180px"
+          value={counting}
+          alternatives={COUNTING}
+          onChange={(value) => onChange({ counting: value === 'graduated' ? 'graduated' : 'allUnits' })}
+        />
+        <SelectField
+          label={named('What the steps say')}
+          hideLabel
+          width="270px"
+          value={gives}
+          alternatives={givesWays}
+          onChange={(value) =>
+            onChange({
+              gives: (['price', 'less', 'percent', 'percentOfAll'] as const).find((way) => way === value) ?? 'price',
+            })
+          }
+        />
       </HStack>
       {(['over', 'together', 'gives', 'steps'] as const).map((field) => (
         <FaultAt key={field} path={[...path, field]} />
       ))}
       <FaultAt path={path} />
-      <Steps steps={steps} path={path} named={named} heads={headsOf(breaks, unit)} onChange={(changed) => onChange({ steps: changed })} />
+      <Steps
+        steps={steps}
+        path={path}
+        named={named}
+        heads={headsOf(breaks, unit)}
+        onChange={(changed) => onChange({ steps: changed })}
+      />
     </Stack>
   );
 }
@@ -81,7 +133,10 @@ export function BreaksFields({ breaks, path, of = '', unit, ofAll, groups, onCha
 function headsOf({ counting, over, gives }: Breaks, unit: Unit | null): readonly [string, string] {
   const from = `${counting === 'graduated' ? 'Beyond' : 'From'}${over === 'measure' && unit ? ` (${unit.symbol})` : ''}`;
   const each = over === 'measure' && unit ? ` / ${unit.symbol}` : '';
-  return [from, { price: `Price${each}`, less: `Less${each}`, percent: 'Percent less', percentOfAll: 'Percent less' }[gives]];
+  return [
+    from,
+    { price: `Price${each}`, less: `Less${each}`, percent: 'Percent less', percentOfAll: 'Percent less' }[gives],
+  ];
 }
 
 function FaultAt({ path }: { path: Path }) {
@@ -101,7 +156,8 @@ interface StepsProps {
 
 function Steps({ steps, path, named, heads, onChange }: StepsProps) {
   const [pasting, setPasting] = useState(false);
-  const edit = (index: number, change: Partial<Breaks['steps'][number]>) => onChange(steps.map((step, place) => (place === index ? { ...step, ...change } : step)));
+  const edit = (index: number, change: Partial<Breaks['steps'][number]>) =>
+    onChange(steps.map((step, place) => (place === index ? { ...step, ...change } : step)));
   const last = steps.at(-1);
   const next = (last && Exact.parse(last.from)?.times(Exact.of(2)).toString()) ?? '10';
   return (
@@ -113,10 +169,20 @@ function Steps({ steps, path, named, heads, onChange }: StepsProps) {
         cells={(step, index) => (
           <>
             <Table.Cell>
-              <StepCell label={named(`Step ${index + 1}: ${heads[0].toLowerCase()}`)} path={[...path, 'steps', index, 'from']} value={step.from} onChange={(from) => edit(index, { from })} />
+              <StepCell
+                label={named(`Step ${index + 1}: ${heads[0].toLowerCase()}`)}
+                path={[...path, 'steps', index, 'from']}
+                value={step.from}
+                onChange={(from) => edit(index, { from })}
+              />
             </Table.Cell>
             <Table.Cell>
-              <StepCell label={named(`Step ${index + 1}: ${heads[1].toLowerCase()}`)} path={[...path, 'steps', index, 'value']} value={step.value} onChange={(value) => edit(index, { value })} />
+              <StepCell
+                label={named(`Step ${index + 1}: ${heads[1].toLowerCase()}`)}
+                path={[...path, 'steps', index, 'value']}
+                value={step.value}
+                onChange={(value) => edit(index, { value })}
+              />
               <FaultAt path={[...path, 'steps', index]} />
             </Table.Cell>
           </>
@@ -138,7 +204,10 @@ function Steps({ steps, path, named, heads, onChange }: StepsProps) {
         placeholder={'10\t4.50\n50\t4.00'}
         read={readBreakList}
         faultOf={({ fault }) => fault}
-        columns={[{ head: heads[0], end: true }, { head: heads[1], end: true }]}
+        columns={[
+          { head: heads[0], end: true },
+          { head: heads[1], end: true },
+        ]}
         cells={({ step }) => (
           <>
             <Table.Cell textAlign="end">{step?.from}</Table.Cell>
@@ -153,11 +222,30 @@ function Steps({ steps, path, named, heads, onChange }: StepsProps) {
   );
 }
 
-function StepCell({ label, path, value, onChange }: { label: string; path: Path; value: string; onChange: (value: string) => void }) {
+function StepCell({
+  label,
+  path,
+  value,
+  onChange,
+}: {
+  label: string;
+  path: Path;
+  value: string;
+  onChange: (value: string) => void;
+}) {
   const fault = useFaultAt(...path);
   return (
     <Box>
-      <TypedInput aria-label={label} aria-invalid={fault !== undefined} w="112px" textAlign="end" inputMode="decimal" value={value} borderColor={fault ? 'brick.solid' : 'border.emphasized'} onChange={onChange} />
+      <TypedInput
+        aria-label={label}
+        aria-invalid={fault !== undefined}
+        w="112px"
+        textAlign="end"
+        inputMode="decimal"
+        value={value}
+        borderColor={fault ? 'brick.solid' : 'border.emphasized'}
+        onChange={onChange}
+      />
       <FaultLine>{fault}</FaultLine>
     </Box>
   );

@@ -11,10 +11,18 @@ export function timeWords({ from, until }: Pick<PriceList, 'from' | 'until'>): s
 }
 
 /** A list in a sentence: for whom, when, and what it says. */
-export function listWords(list: PriceList, groupTitle: (key: string) => string, listTitle: (key: string) => string): string {
+export function listWords(
+  list: PriceList,
+  groupTitle: (key: string) => string,
+  listTitle: (key: string) => string,
+): string {
   const { groups, follows, percent, places, prices } = list;
   const says = [
-    ...(percent === null ? [] : [`${percent} % less than ${follows === null ? 'usual' : `in ${listTitle(follows)}`}${places.length === 0 ? '' : ` ${placeWords(places).replace(/^O/, 'o')}`}`]),
+    ...(percent === null
+      ? []
+      : [
+          `${percent} % less than ${follows === null ? 'usual' : `in ${listTitle(follows)}`}${places.length === 0 ? '' : ` ${placeWords(places).replace(/^O/, 'o')}`}`,
+        ]),
     ...(percent === null && follows !== null ? [`as in ${listTitle(follows)}`] : []),
     ...(prices.length === 0 ? [] : [`${counted(prices.length, 'price')} named`]),
   ];

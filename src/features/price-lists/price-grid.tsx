@@ -31,7 +31,10 @@ interface Row {
 
 const ROW_HEIGHT = 38;
 
-/** Every price that lists can name, products and what they have of prices down, lists across: typed, pasted, or copied out. */
+/**
+ * Every price that lists can name, products and what they have of prices down, lists across: typed, pasted, or copied
+ * out.
+ */
 export function PriceGrid({ lists, products, currency, today, onChange }: Props) {
   const [search, setSearch] = useState('');
   const [onlyNamed, setOnlyNamed] = useState(false);
@@ -42,11 +45,15 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
   const rows = useMemo(
     () =>
       products.flatMap((product): Row[] => {
-        const hit = wanted === '' || [product.title, product.sku, product.category ?? ''].some((text) => text.toLowerCase().includes(wanted));
+        const hit =
+          wanted === '' ||
+          [product.title, product.sku, product.category ?? ''].some((text) => text.toLowerCase().includes(wanted));
         return product.things.flatMap((thing) => {
           if (!hit && !thing.title.toLowerCase().includes(wanted)) return [];
           // What was named when the page was opened stays in its place while its field is empty.
-          const isNamed = [...lists, ...begun].some(({ prices }) => priceIn(prices, product.slug, thing.thing) !== null);
+          const isNamed = [...lists, ...begun].some(
+            ({ prices }) => priceIn(prices, product.slug, thing.thing) !== null,
+          );
           if (onlyNamed && !isNamed) return [];
           return thing.thing.kind === 'option' && !withOptions && !isNamed ? [] : [{ product, thing }];
         });
@@ -55,11 +62,37 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
   );
   const inForce = useMemo(() => lists.map((list) => listAlone(list, lists)), [lists]);
   const scroller = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_HEIGHT, overscan: 12 });
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 12,
+  });
   const name = (key: string, product: ListedProduct, thing: ThingOf, text: string) =>
-    onChange(lists.map((list) => (list.key === key ? { ...list, prices: withPrice(list.prices, product.slug, thing.thing, text.trim() === '' ? null : text.trim().replace(',', '.')) } : list)));
+    onChange(
+      lists.map((list) =>
+        list.key === key
+          ? {
+              ...list,
+              prices: withPrice(
+                list.prices,
+                product.slug,
+                thing.thing,
+                text.trim() === '' ? null : text.trim().replace(',', '.'),
+              ),
+            }
+          : list,
+      ),
+    );
   const take = (cells: readonly PriceCell[]) => {
-    onChange(lists.map((list) => ({ ...list, prices: cells.filter((cell) => cell.list === list.key).reduce((prices, { product, thing, price }) => withPrice(prices, product, thing, price), [...list.prices]) })));
+    onChange(
+      lists.map((list) => ({
+        ...list,
+        prices: cells
+          .filter((cell) => cell.list === list.key)
+          .reduce((prices, { product, thing, price }) => withPrice(prices, product, thing, price), [...list.prices]),
+      })),
+    );
     sayDone(`${counted(cells.length, 'price')} taken over`, 'Nothing holds before it is saved.');
   };
   const copy = async () => {
@@ -67,7 +100,10 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
       await navigator.clipboard.writeText(writePriceTable(products, lists));
     } catch {
       // Browsers lend the clipboard only to pages they trust.
-      sayFailed('The table could not be copied', 'The browser keeps the clipboard from this page. Open it under https, or as localhost.');
+      sayFailed(
+        'The table could not be copied',
+        'The browser keeps the clipboard from this page. Open it under https, or as localhost.',
+      );
       return;
     }
     sayDone('The whole table is copied', 'Paste it into a spreadsheet; what comes back from there is pasted here.');
@@ -76,7 +112,14 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
   return (
     <Box as="section" aria-label="Prices">
       <HStack gap="4" mb="3" wrap="wrap">
-        <TypedInput size="sm" w="260px" aria-label="Find a price" placeholder="Find a product, SKU, category or option" value={search} onChange={setSearch} />
+        <TypedInput
+          size="sm"
+          w="260px"
+          aria-label="Find a price"
+          placeholder="Find a product, SKU, category or option"
+          value={search}
+          onChange={setSearch}
+        />
         <Tick label="Only what a list names" checked={onlyNamed} onChange={setOnlyNamed} />
         <Tick label="What options add, too" checked={withOptions} onChange={setWithOptions} />
         <Box flex="1" />
@@ -87,8 +130,33 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
           <ClipboardPaste size={14} aria-hidden /> Paste a table
         </Button>
       </HStack>
-      <Box ref={scroller} role="table" aria-label="Prices by list" aria-rowcount={rows.length + 1} tabIndex={0} maxH="560px" overflow="auto" borderWidth="1px" borderColor="border" borderRadius="l2" bg="bg.panel">
-        <chakra.div role="row" display="grid" gridTemplateColumns={columns} position="sticky" top="0" zIndex="1" bg="bg.subtle" borderBottomWidth="1px" borderColor="border" fontSize="sm" fontWeight="600" minW="max-content">
+      <Box
+        ref={scroller}
+        role="table"
+        aria-label="Prices by list"
+        aria-rowcount={rows.length + 1}
+        tabIndex={0}
+        maxH="560px"
+        overflow="auto"
+        borderWidth="1px"
+        borderColor="border"
+        borderRadius="l2"
+        bg="bg.panel"
+      >
+        <chakra.div
+          role="row"
+          display="grid"
+          gridTemplateColumns={columns}
+          position="sticky"
+          top="0"
+          zIndex="1"
+          bg="bg.subtle"
+          borderBottomWidth="1px"
+          borderColor="border"
+          fontSize="sm"
+          fontWeight="600"
+          minW="max-content"
+        >
           <Head>What</Head>
           <Head end>Usual</Head>
           {lists.map((list) => (
@@ -110,12 +178,27 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
         <chakra.div position="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map(({ index, start, key }) => {
             const row = rows[index];
-            return row && <PriceRow key={key} place={index} start={start} row={row} lists={lists} inForce={inForce} columns={columns} currency={currency} onName={name} />;
+            return (
+              row && (
+                <PriceRow
+                  key={key}
+                  place={index}
+                  start={start}
+                  row={row}
+                  lists={lists}
+                  inForce={inForce}
+                  columns={columns}
+                  currency={currency}
+                  onName={name}
+                />
+              )
+            );
           })}
         </chakra.div>
       </Box>
       <Text fontSize="sm" color="fg.muted" mt="2">
-        {counted(rows.length, 'price')}. A greyed figure is what the list comes to without naming a price; what a list names stands in its field, and is empty again when it is taken away.
+        {counted(rows.length, 'price')}. A greyed figure is what the list comes to without naming a price; what a list
+        names stands in its field, and is empty again when it is taken away.
       </Text>
       <PasteDialog
         open={pasting}
@@ -126,7 +209,18 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
         read={(text) => readPriceTable(text, products, lists)}
         faultOf={({ fault }) => fault}
         columns={[{ head: 'What' }, { head: 'List' }, { head: 'Until now', end: true }, { head: 'Then', end: true }]}
-        cells={(cell) => [cell.title, lists.find(({ key }) => key === cell.list)?.title ?? '', priceIn(lists.find(({ key }) => key === cell.list)?.prices ?? [], cell.product, cell.thing) ?? 'none', cell.price ?? 'none'].map((text, place) => <PastedCell key={place} end={place > 1}>{text}</PastedCell>)}
+        cells={(cell) =>
+          [
+            cell.title,
+            lists.find(({ key }) => key === cell.list)?.title ?? '',
+            priceIn(lists.find(({ key }) => key === cell.list)?.prices ?? [], cell.product, cell.thing) ?? 'none',
+            cell.price ?? 'none',
+          ].map((text, place) => (
+            <PastedCell key={place} end={place > 1}>
+              {text}
+            </PastedCell>
+          ))
+        }
         noun="price"
         onClose={() => setPasting(false)}
         onTake={take}
@@ -167,7 +261,21 @@ function PriceRow({ place, start, row: { product, thing }, lists, inForce, colum
   const usual = thing.usual ?? (thing.thing.kind === 'variant' ? (product.things[0]?.usual ?? null) : null);
   const of = thing.thing.kind === 'product' ? product.title : `${product.title}: ${thing.title}`;
   return (
-    <chakra.div role="row" aria-rowindex={place + 2} display="grid" gridTemplateColumns={columns} position="absolute" top="0" left="0" w="full" minW="max-content" alignItems="center" borderBottomWidth="1px" borderColor="border.muted" style={{ height: ROW_HEIGHT, transform: `translateY(${start}px)` }}>
+    <chakra.div
+      role="row"
+      aria-rowindex={place + 2}
+      display="grid"
+      gridTemplateColumns={columns}
+      position="absolute"
+      top="0"
+      left="0"
+      w="full"
+      minW="max-content"
+      alignItems="center"
+      borderBottomWidth="1px"
+      borderColor="border.muted"
+      style={{ height: ROW_HEIGHT, transform: `translateY(${start}px)` }}
+    >
       <chakra.div role="cell" px="3" overflow="hidden" whiteSpace="nowrap" textOverflow="ellipsis" title={of}>
         {thing.thing.kind === 'product' ? (
           <Text as="span" fontWeight="600">
@@ -212,10 +320,26 @@ function PriceRow({ place, start, row: { product, thing }, lists, inForce, colum
 
 const told = (text: string, currency: string) => {
   const value = Exact.parse(text);
-  return value && (text.split('.')[1]?.length ?? 0) <= (minorUnits(currency) ?? 2) ? formatMoney(value, currency) : text;
+  return value && (text.split('.')[1]?.length ?? 0) <= (minorUnits(currency) ?? 2)
+    ? formatMoney(value, currency)
+    : text;
 };
 
 /** What something costs by a list that names no price for it; null where it says nothing. */
-function comesTo(list: ListInForce, { slug, shelf }: ListedProduct, { thing }: ThingOf, usual: string | null, currency: string): string | null {
-  return listedOf([list], { slug, ...shelf }, thing, usual === null ? null : Exact.parse(usual), minorUnits(currency) ?? 2)?.price.toString() ?? null;
+function comesTo(
+  list: ListInForce,
+  { slug, shelf }: ListedProduct,
+  { thing }: ThingOf,
+  usual: string | null,
+  currency: string,
+): string | null {
+  return (
+    listedOf(
+      [list],
+      { slug, ...shelf },
+      thing,
+      usual === null ? null : Exact.parse(usual),
+      minorUnits(currency) ?? 2,
+    )?.price.toString() ?? null
+  );
 }

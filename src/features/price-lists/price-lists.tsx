@@ -22,20 +22,52 @@ import { PricePlaces } from './price-places';
 import { RippleOfLists } from './ripple-of-lists';
 
 const rippleSchema = z.object({
-  changes: z.array(z.object({ productId: z.number(), title: z.string(), what: z.string(), inShop: z.boolean(), groups: z.string(), day: z.string(), from: z.string().nullable(), to: z.string().nullable() })),
+  changes: z.array(
+    z.object({
+      productId: z.number(),
+      title: z.string(),
+      what: z.string(),
+      inShop: z.boolean(),
+      groups: z.string(),
+      day: z.string(),
+      from: z.string().nullable(),
+      to: z.string().nullable(),
+    }),
+  ),
   count: z.number(),
   below: z.array(z.object({ slug: z.string(), title: z.string(), words: z.string() })),
 });
 
 /** Price lists: who pays what, and from when to when; seen and edited beside the usual prices. */
-export function PriceLists({ lists: saved, seen: shown, products, groups, suggestions, currency, today, stale }: PriceListsView) {
+export function PriceLists({
+  lists: saved,
+  seen: shown,
+  products,
+  groups,
+  suggestions,
+  currency,
+  today,
+  stale,
+}: PriceListsView) {
   const { busy, fault, attempt } = useAttempt();
-  const { value: lists, edit: setLists, isChanged, seen, reset, saved: isSaved } = useUnsaved<readonly PriceList[]>('lists', saved, shown);
+  const {
+    value: lists,
+    edit: setLists,
+    isChanged,
+    seen,
+    reset,
+    saved: isSaved,
+  } = useUnsaved<readonly PriceList[]>('lists', saved, shown);
   const [open, setOpen] = useState<string | null>(null);
   const [ripple, setRipple] = useState<PriceListsRipple | null>(null);
-  const edit = (key: string, change: Partial<PriceList>) => setLists(lists.map((list) => (list.key === key ? { ...list, ...change } : list)));
+  const edit = (key: string, change: Partial<PriceList>) =>
+    setLists(lists.map((list) => (list.key === key ? { ...list, ...change } : list)));
   const add = () => {
-    const key = freeKey('list', lists.map((list) => list.key), 'list');
+    const key = freeKey(
+      'list',
+      lists.map((list) => list.key),
+      'list',
+    );
     setLists([...lists, priceListSchema.parse({ key, title: 'New list' })]);
     setOpen(key);
   };
@@ -54,7 +86,10 @@ export function PriceLists({ lists: saved, seen: shown, products, groups, sugges
     });
   const titleOf = (key: string) => lists.find((list) => list.key === key)?.title ?? key;
   const groupTitle = (key: string) => groups.find((group) => group.key === key)?.title ?? key;
-  const withoutStale = (list: PriceList) => list.prices.filter(({ product, of }) => products.some((known) => known.slug === product && known.things.some(({ thing }) => sameDefinition(thing, of))));
+  const withoutStale = (list: PriceList) =>
+    list.prices.filter(({ product, of }) =>
+      products.some((known) => known.slug === product && known.things.some(({ thing }) => sameDefinition(thing, of))),
+    );
   const addButton = (
     <Button size="sm" variant="outline" onClick={add}>
       <Plus size={14} aria-hidden /> Add a list
@@ -63,7 +98,10 @@ export function PriceLists({ lists: saved, seen: shown, products, groups, sugges
   return (
     <Page>
       <PricePlaces current="/manage/price-lists" />
-      <PageHead title="Price lists" lead="Prices in the place of the usual ones: for a customer group, for some weeks, or both. Of several that hold, the first that says a price has the word.">
+      <PageHead
+        title="Price lists"
+        lead="Prices in the place of the usual ones: for a customer group, for some weeks, or both. Of several that hold, the first that says a price has the word."
+      >
         {lists.length > 0 && addButton}
       </PageHead>
       <Stack gap="3">
@@ -80,12 +118,26 @@ export function PriceLists({ lists: saved, seen: shown, products, groups, sugges
               key={list.key}
               title={list.title || 'A new list'}
               words={listWords(list, groupTitle, titleOf)}
-              badge={!saved.some(({ key }) => key === list.key) ? 'not saved yet' : isInForce(list, today) ? 'holds today' : (list.from ?? '') > today ? 'holds later' : 'is over'}
+              badge={
+                !saved.some(({ key }) => key === list.key)
+                  ? 'not saved yet'
+                  : isInForce(list, today)
+                    ? 'holds today'
+                    : (list.from ?? '') > today
+                      ? 'holds later'
+                      : 'is over'
+              }
               name={name}
               open={open === list.key}
               onOpen={(on) => setOpen(on ? list.key : null)}
               onUp={place === 0 ? null : () => setLists(movedUp(lists, place))}
-              onRemove={() => setLists(lists.filter((other) => other !== list).map((other) => (other.follows === list.key ? { ...other, follows: null } : other)))}
+              onRemove={() =>
+                setLists(
+                  lists
+                    .filter((other) => other !== list)
+                    .map((other) => (other.follows === list.key ? { ...other, follows: null } : other)),
+                )
+              }
               note={
                 gone > 0 &&
                 withoutStale(list).length < list.prices.length && (
@@ -100,7 +152,13 @@ export function PriceLists({ lists: saved, seen: shown, products, groups, sugges
                 )
               }
             >
-              <ListFields list={list} others={lists.filter((other) => other !== list)} groups={groups} suggestions={suggestions} onChange={(change) => edit(list.key, change)} />
+              <ListFields
+                list={list}
+                others={lists.filter((other) => other !== list)}
+                groups={groups}
+                suggestions={suggestions}
+                onChange={(change) => edit(list.key, change)}
+              />
             </SeveralRow>
           );
         })}
@@ -112,7 +170,14 @@ export function PriceLists({ lists: saved, seen: shown, products, groups, sugges
         {isChanged && <SaveBar busy={busy} onSave={() => void look()} onReset={reset} />}
         {ripple === null && <FaultLine role="alert">{fault}</FaultLine>}
       </Stack>
-      <RippleOfLists ripple={ripple} currency={currency} busy={busy} fault={fault} onClose={() => setRipple(null)} onAccept={() => void save(ripple?.count ?? 0, ripple?.below.length ?? 0)} />
+      <RippleOfLists
+        ripple={ripple}
+        currency={currency}
+        busy={busy}
+        fault={fault}
+        onClose={() => setRipple(null)}
+        onAccept={() => void save(ripple?.count ?? 0, ripple?.below.length ?? 0)}
+      />
     </Page>
   );
 }

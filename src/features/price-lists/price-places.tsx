@@ -15,7 +15,15 @@ export function PricePlaces({ current }: { current: (typeof PLACES)[number]['hre
   return (
     <HStack as="nav" aria-label="Prices" gap="5" mb="4" fontWeight="600">
       {PLACES.map(({ href, label }) => (
-        <PlaceLink key={href} href={href} aria-current={href === current ? 'page' : undefined} pb="1" borderBottomWidth="2px" borderColor={href === current ? 'copper.solid' : 'transparent'} color={href === current ? undefined : 'fg.muted'}>
+        <PlaceLink
+          key={href}
+          href={href}
+          aria-current={href === current ? 'page' : undefined}
+          pb="1"
+          borderBottomWidth="2px"
+          borderColor={href === current ? 'copper.solid' : 'transparent'}
+          color={href === current ? undefined : 'fg.muted'}
+        >
           {label}
         </PlaceLink>
       ))}

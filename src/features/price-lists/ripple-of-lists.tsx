@@ -23,7 +23,21 @@ interface Props {
 export function RippleOfLists({ ripple, currency, busy, fault, onAccept, onClose }: Props) {
   const money = (amount: string | null) => (amount === null ? 'none' : formatMoney(Exact.from(amount), currency));
   return (
-    <AppDialog size="xl" open={ripple !== null} title={`${counted(ripple?.count ?? 0, 'price changes', 'prices change')}`} onClose={onClose} footer={<DialogButtons confirm={ripple && ripple.below.length > 0 ? 'Let them hold nevertheless' : 'Let the lists hold'} danger={(ripple?.below.length ?? 0) > 0} busy={busy} onConfirm={onAccept} onClose={onClose} />}>
+    <AppDialog
+      size="xl"
+      open={ripple !== null}
+      title={`${counted(ripple?.count ?? 0, 'price changes', 'prices change')}`}
+      onClose={onClose}
+      footer={
+        <DialogButtons
+          confirm={ripple && ripple.below.length > 0 ? 'Let them hold nevertheless' : 'Let the lists hold'}
+          danger={(ripple?.below.length ?? 0) > 0}
+          busy={busy}
+          onConfirm={onAccept}
+          onClose={onClose}
+        />
+      }
+    >
       {ripple?.below.map(({ slug, title, words }) => (
         <Text key={slug} color="brick.fg" mb="2">
           {title} falls below its floor. {words}

@@ -26,16 +26,36 @@ export function AsCustomers({ productId, version, today, onClose }: Props) {
   const [width, setWidth] = useState('wide');
   const [group, setGroup] = useState('');
   const [day, setDay] = useState(today);
-  const query = new URLSearchParams({ ...(group !== '' && { group }), ...(day !== '' && day !== today && { day }) }).toString();
+  const query = new URLSearchParams({
+    ...(group !== '' && { group }),
+    ...(day !== '' && day !== today && { day }),
+  }).toString();
   const address = `/manage/products/${productId}/as-customers?${query}&version=${version}`;
   return (
     <AppDialog size="full" open title="As customers will see it" onClose={onClose}>
       <HStack gap="5" mb="3" wrap="wrap" align="end">
-        <SegmentGroup.Root size="sm" value={width} onValueChange={(details) => setWidth(details.value ?? 'wide')} aria-label="How wide">
+        <SegmentGroup.Root
+          size="sm"
+          value={width}
+          onValueChange={(details) => setWidth(details.value ?? 'wide')}
+          aria-label="How wide"
+        >
           <SegmentGroup.Indicator />
           <SegmentGroup.Items items={WIDTHS} />
         </SegmentGroup.Root>
-        {shop.groups.length > 0 && <SelectField small label="Seen by" width="220px" value={group} alternatives={[{ value: '', label: 'everybody' }, ...shop.groups.map(({ key, title }) => ({ value: key, label: title }))]} onChange={setGroup} />}
+        {shop.groups.length > 0 && (
+          <SelectField
+            small
+            label="Seen by"
+            width="220px"
+            value={group}
+            alternatives={[
+              { value: '', label: 'everybody' },
+              ...shop.groups.map(({ key, title }) => ({ value: key, label: title })),
+            ]}
+            onChange={setGroup}
+          />
+        )}
         <Box>
           <chakra.label htmlFor="as-customers-day" fontWeight="600" fontSize="sm" display="block" mb="1">
             On
@@ -45,10 +65,24 @@ export function AsCustomers({ productId, version, today, onClose }: Props) {
         <Text fontSize="sm" color="fg.muted" pb="1.5">
           Everything can be chosen; nothing is bought.
         </Text>
-        <DraftLink key={query} productId={productId} seen={{ group: group === '' ? null : group, day: day === '' || day === today ? null : day }} />
+        <DraftLink
+          key={query}
+          productId={productId}
+          seen={{ group: group === '' ? null : group, day: day === '' || day === today ? null : day }}
+        />
       </HStack>
       <Box display="flex" justifyContent="center" bg="bg.muted" borderRadius="l2" p={width === 'phone' ? '4' : '0'}>
-        <chakra.iframe key={address} src={address} title="The page of the draft" w={width === 'phone' ? '390px' : '100%'} h="calc(100vh - 210px)" borderWidth="1px" borderColor="border" borderRadius="l2" bg="bg" />
+        <chakra.iframe
+          key={address}
+          src={address}
+          title="The page of the draft"
+          w={width === 'phone' ? '390px' : '100%'}
+          h="calc(100vh - 210px)"
+          borderWidth="1px"
+          borderColor="border"
+          borderRadius="l2"
+          bg="bg"
+        />
       </Box>
     </AppDialog>
   );

@@ -35,7 +35,10 @@ export function ConflictDialog({ draft, theirs }: { draft: Draft<Product>; their
       }
     >
       <Stack gap="4">
-        <Text>While you were typing, somebody else saved this product with other changes in the same places. What differs is marked. Whichever you take, the other is kept under Earlier states.</Text>
+        <Text>
+          While you were typing, somebody else saved this product with other changes in the same places. What differs is
+          marked. Whichever you take, the other is kept under Earlier states.
+        </Text>
         <SimpleGrid columns={2} gap="6">
           <div>
             <Text fontWeight="700" mb="2">

@@ -32,8 +32,16 @@ export function CopyDialog({ productId, onClose }: { productId: number; onClose:
     );
   };
   const ways = [
-    { value: 'own', title: 'Stock of its own', words: `${counted(items, 'new stock item')}, with nothing on hand yet.` },
-    { value: 'shared', title: 'The same stock', words: `What is sold of the one can’t be sold of the other: both take from the same ${counted(items, 'stock item')}.` },
+    {
+      value: 'own',
+      title: 'Stock of its own',
+      words: `${counted(items, 'new stock item')}, with nothing on hand yet.`,
+    },
+    {
+      value: 'shared',
+      title: 'The same stock',
+      words: `What is sold of the one can’t be sold of the other: both take from the same ${counted(items, 'stock item')}.`,
+    },
   ] as const;
   return (
     <AppDialog
@@ -54,7 +62,11 @@ export function CopyDialog({ productId, onClose }: { productId: number; onClose:
       <Stack gap="4">
         <Text>Everything comes along but its SKU and its earlier states.</Text>
         {items > 0 && (
-          <RadioGroup.Root value={stock} onValueChange={({ value }) => setStock(value === 'shared' ? 'shared' : 'own')} aria-label="It takes from">
+          <RadioGroup.Root
+            value={stock}
+            onValueChange={({ value }) => setStock(value === 'shared' ? 'shared' : 'own')}
+            aria-label="It takes from"
+          >
             <Stack gap="3">
               {ways.map(({ value, title, words }) => (
                 <RadioGroup.Item key={value} value={value} alignItems="start">

@@ -11,7 +11,13 @@ import { sayDone, sayFailed } from '@/ui/toasts';
 const sharedSchema = z.object({ token: z.string() });
 
 /** A link with a secret, for a colleague who is to see the draft. */
-export function DraftLink({ productId, seen }: { productId: number; /** as whom, and when, it is seen */ seen: { readonly group: string | null; readonly day: string | null } }) {
+export function DraftLink({
+  productId,
+  seen,
+}: {
+  productId: number;
+  /** as whom, and when, it is seen */ seen: { readonly group: string | null; readonly day: string | null };
+}) {
   const [token, setToken] = useState<string | null>(null);
   const address = `/api/manage/products/${productId}/draft-link`;
   const failed = (error: unknown) => sayFailed('The link is as it was', wordsOf(error));
@@ -31,8 +37,27 @@ export function DraftLink({ productId, seen }: { productId: number; /** as whom,
   const link = `${window.location.origin}/draft/${token}`;
   return (
     <HStack gap="2" role="group" aria-label="Link for a colleague">
-      <TypedInput aria-label="The link" readOnly size="sm" w="330px" fontFamily="mono" value={link} onChange={() => undefined} onFocus={(event) => event.target.select()} />
-      <Button size="sm" variant="outline" colorPalette="ink" onClick={() => void navigator.clipboard.writeText(link).then(() => sayDone('Copied'), () => sayFailed('The browser did not let us copy it', 'Copy it from the field.'))}>
+      <TypedInput
+        aria-label="The link"
+        readOnly
+        size="sm"
+        w="330px"
+        fontFamily="mono"
+        value={link}
+        onChange={() => undefined}
+        onFocus={(event) => event.target.select()}
+      />
+      <Button
+        size="sm"
+        variant="outline"
+        colorPalette="ink"
+        onClick={() =>
+          void navigator.clipboard.writeText(link).then(
+            () => sayDone('Copied'),
+            () => sayFailed('The browser did not let us copy it', 'Copy it from the field.'),
+          )
+        }
+      >
         Copy
       </Button>
       <Button size="sm" variant="ghost" colorPalette="brick" onClick={withdraw}>

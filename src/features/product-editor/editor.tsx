@@ -18,7 +18,15 @@ import { type Draft, useDraft } from '@/features/drafts/use-draft';
 import { forgetBackup } from '@/features/drafts/backup';
 import { type Presence, usePresence } from '@/features/drafts/use-presence';
 import { type Editing, EditingProvider, type Place, type Published, useEditing } from '@/features/editor-kit/editing';
-import { AwayNotice, DraftNotice, EditorBar, EditorColumns, GoneNotice, SeenBy, useUndoKeys } from '@/features/editor-kit/frame';
+import {
+  AwayNotice,
+  DraftNotice,
+  EditorBar,
+  EditorColumns,
+  GoneNotice,
+  SeenBy,
+  useUndoKeys,
+} from '@/features/editor-kit/frame';
 import { ReadinessList } from '@/features/editor-kit/readiness-list';
 import { useEditorSurroundings } from '@/features/editor-kit/use-editor-surroundings';
 import { useCommand } from '@/features/palette/commands';
@@ -34,8 +42,27 @@ import { MoreMenu } from '@/ui/more-menu';
 import { Slip } from '@/ui/text';
 import { sayDone, sayFailed } from '@/ui/toasts';
 import {
-  AllSelectionsSection, BreaksSection, Choices, ChoiceSection, FitsSection, FormulasSection, HistorySection, useAllPlaces, MadeOfSection, PartsSection, Pictures, PlacedSheet, PreparedSection, PriceSection,
-  PropertiesSection, ProofsSection, QuantitySection, RulesSection, Shelf, StockSection, VariantsSection,
+  AllSelectionsSection,
+  BreaksSection,
+  Choices,
+  ChoiceSection,
+  FitsSection,
+  FormulasSection,
+  HistorySection,
+  useAllPlaces,
+  MadeOfSection,
+  PartsSection,
+  Pictures,
+  PlacedSheet,
+  PreparedSection,
+  PriceSection,
+  PropertiesSection,
+  ProofsSection,
+  QuantitySection,
+  RulesSection,
+  Shelf,
+  StockSection,
+  VariantsSection,
 } from './later-sections';
 import { Outline } from './outline';
 import { PublishButton } from './publish-button';
@@ -51,10 +78,26 @@ const RippleDialog = dynamic(() => import('@/features/ripple/ripple-dialog').the
 const Counter = afterPaint(() => import('@/features/counter/counter').then((counter) => counter.Counter));
 
 /** The product editor: outline, what is being edited, and the Counter. */
-export function ProductEditor({ place: initialPlace = 'basics', opened, surroundings: initialSurroundings, today, stock: initialStock, suggestions, inShop, isUsed, booked, price }: EditorView & { place?: Place }) {
+export function ProductEditor({
+  place: initialPlace = 'basics',
+  opened,
+  surroundings: initialSurroundings,
+  today,
+  stock: initialStock,
+  suggestions,
+  inShop,
+  isUsed,
+  booked,
+  price,
+}: EditorView & { place?: Place }) {
   const [editor] = useState(() => nanoid());
   const [place, setPlace] = useState<Place>(initialPlace);
-  const [published, setPublished] = useState({ revision: opened.publishedRevision, version: opened.publishedDraftVersion, definition: opened.publishedDefinition, slug: opened.publishedSlug });
+  const [published, setPublished] = useState({
+    revision: opened.publishedRevision,
+    version: opened.publishedDraftVersion,
+    definition: opened.publishedDefinition,
+    slug: opened.publishedSlug,
+  });
   const [group, setGroup] = useState<string | null>(null);
   const address = `/api/manage/products/${opened.id}`;
   const draft = useDraft<Product>(
@@ -71,17 +114,28 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
   );
   const { presence, look } = usePresence(opened.id, editor, draft);
   usePublishedElsewhere(address, presence.publishedRevision, published.revision, setPublished);
-  const { surroundings, stock, reloadStock, bringAlong, bringJoining } = useEditorSurroundings(initialSurroundings, initialStock);
+  const { surroundings, stock, reloadStock, bringAlong, bringJoining } = useEditorSurroundings(
+    initialSurroundings,
+    initialStock,
+  );
   // Typing goes first: compiling, the Counter and what is found wrong follow when the keys rest.
   const settled = useDeferredValue(draft.document);
   const costs = useMemo(() => knownCosts(stock), [stock]);
   const [day, setDay] = useState(today);
-  const selection = useSelection(settled, surroundings, stock, { today: day, group, costs, booked: booked ?? NOTHING_BOOKED });
+  const selection = useSelection(settled, surroundings, stock, {
+    today: day,
+    group,
+    costs,
+    booked: booked ?? NOTHING_BOOKED,
+  });
   const program = selection.usual;
   const checks = useChecks(settled, surroundings, today, stock, price);
   const { faults } = checks;
   const findings = useMemo(
-    () => [...readiness(settled, surroundings, stockView(stock), program), ...forReadiness(faults)].sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait')),
+    () =>
+      [...readiness(settled, surroundings, stockView(stock), program), ...forReadiness(faults)].sort(
+        (a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait'),
+      ),
     [settled, surroundings, stock, program, faults],
   );
   useUndoKeys(draft);
@@ -92,14 +146,47 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
 
   // What stands beside the field that is typed into follows when the keys rest; the field itself has every key at once.
   const beside = useMemo<Editing>(
-    () => ({ productId: opened.id, product: settled, program, assembled: program.product, shop: surroundings.shop, surroundings, stock, findings, suggestions, inShop, change: draft.change, goTo: setPlace, reloadStock, bringAlong, bringJoining }),
-    [opened.id, settled, program, surroundings, stock, findings, suggestions, inShop, draft.change, reloadStock, bringAlong, bringJoining],
+    () => ({
+      productId: opened.id,
+      product: settled,
+      program,
+      assembled: program.product,
+      shop: surroundings.shop,
+      surroundings,
+      stock,
+      findings,
+      suggestions,
+      inShop,
+      change: draft.change,
+      goTo: setPlace,
+      reloadStock,
+      bringAlong,
+      bringJoining,
+    }),
+    [
+      opened.id,
+      settled,
+      program,
+      surroundings,
+      stock,
+      findings,
+      suggestions,
+      inShop,
+      draft.change,
+      reloadStock,
+      bringAlong,
+      bringJoining,
+    ],
   );
   const editing = useMemo<Editing>(() => ({ ...beside, product: draft.document }), [beside, draft.document]);
   const outline = useMemo(
     () => (
       <EditingProvider value={beside}>
-        <Outline current={place} checks={checks} published={published.revision === null ? 'not in the shop' : `revision ${published.revision} in the shop`} />
+        <Outline
+          current={place}
+          checks={checks}
+          published={published.revision === null ? 'not in the shop' : `revision ${published.revision} in the shop`}
+        />
       </EditingProvider>
     ),
     [beside, place, checks, published.revision],
@@ -109,7 +196,11 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
       <EditingProvider value={beside}>
         <ReadinessList />
         <Box borderTopWidth="1px" borderColor="border" />
-        <Counter selection={selection} groups={<SeenBy group={group} onChange={setGroup} day={day} onDay={setDay} />} keep={<KeepProof selection={selection} group={group} />} />
+        <Counter
+          selection={selection}
+          groups={<SeenBy group={group} onChange={setGroup} day={day} onDay={setDay} />}
+          keep={<KeepProof selection={selection} group={group} />}
+        />
       </EditingProvider>
     ),
     [beside, selection, group, day],
@@ -125,11 +216,30 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
   return (
     <EditingProvider value={editing}>
       <UnbookedCounts>
-        <TopBar draft={draft} published={published} productId={opened.id} others={presence.others} today={today} isUsed={isUsed} onPublished={setPublished} />
+        <TopBar
+          draft={draft}
+          published={published}
+          productId={opened.id}
+          others={presence.others}
+          today={today}
+          isUsed={isUsed}
+          onPublished={setPublished}
+        />
         <Notices draft={draft} presence={presence} productId={opened.id} onBack={look} />
         <EditorColumns
           outline={outline}
-          middle={<Middle place={place} version={draft.version} bringBack={bringBack} revision={published.revision} today={today} selection={followsSelection(place) ? selection : null} checks={checks} onGroup={setGroup} />}
+          middle={
+            <Middle
+              place={place}
+              version={draft.version}
+              bringBack={bringBack}
+              revision={published.revision}
+              today={today}
+              selection={followsSelection(place) ? selection : null}
+              checks={checks}
+              onGroup={setGroup}
+            />
+          }
           side={side}
         />
         {draft.save.kind === 'conflict' && <ConflictDialog draft={draft} theirs={draft.save.theirs} />}
@@ -142,7 +252,13 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
 const NOTHING_BOOKED: EditorView['booked'] = [];
 
 /** Whether a part of the editor shows something of the Counter’s selection, and has to follow it. */
-const followsSelection = (place: Place) => place === 'prepared' || place === 'made-of' || place === 'selections' || place === 'rules' || place === 'formulas' || place === 'breaks';
+const followsSelection = (place: Place) =>
+  place === 'prepared' ||
+  place === 'made-of' ||
+  place === 'selections' ||
+  place === 'rules' ||
+  place === 'formulas' ||
+  place === 'breaks';
 interface MiddleProps {
   place: Place;
   version: number;
@@ -156,7 +272,16 @@ interface MiddleProps {
   onGroup: (group: string | null) => void;
 }
 
-const Middle = memo(function Middle({ place, version, bringBack, revision, today, selection, checks, onGroup }: MiddleProps) {
+const Middle = memo(function Middle({
+  place,
+  version,
+  bringBack,
+  revision,
+  today,
+  selection,
+  checks,
+  onGroup,
+}: MiddleProps) {
   switch (place) {
     case 'basics':
       return <Basics />;
@@ -208,7 +333,11 @@ const Middle = memo(function Middle({ place, version, bringBack, revision, today
     case 'uses':
       return null;
     default:
-      return place.startsWith('sheet:') ? <PlacedSheet key={place} sheetKey={place.slice('sheet:'.length)} /> : <ChoiceSection key={place} choiceKey={place.slice('choice:'.length)} />;
+      return place.startsWith('sheet:') ? (
+        <PlacedSheet key={place} sheetKey={place.slice('sheet:'.length)} />
+      ) : (
+        <ChoiceSection key={place} choiceKey={place.slice('choice:'.length)} />
+      );
   }
 });
 
@@ -235,7 +364,15 @@ function TopBar({ draft, published, productId, others, today, isUsed, onPublishe
       back={{ href: '/manage/products', label: 'Back to the products' }}
       state={
         <>
-          {isPublished ? differs ? <Slip tone="copper">Draft differs from the shop</Slip> : <Slip tone="lichen">In the shop</Slip> : <Slip>Draft</Slip>}
+          {isPublished ? (
+            differs ? (
+              <Slip tone="copper">Draft differs from the shop</Slip>
+            ) : (
+              <Slip tone="lichen">In the shop</Slip>
+            )
+          ) : (
+            <Slip>Draft</Slip>
+          )}
           {others > 0 && <Slip tone="copper">Open elsewhere too</Slip>}
         </>
       }
@@ -243,7 +380,9 @@ function TopBar({ draft, published, productId, others, today, isUsed, onPublishe
       <Button size="sm" variant="ghost" colorPalette="ink" onClick={() => setLooking(true)}>
         As customers see it
       </Button>
-      {looking && <AsCustomers productId={productId} version={draft.version} today={today} onClose={() => setLooking(false)} />}
+      {looking && (
+        <AsCustomers productId={productId} version={draft.version} today={today} onClose={() => setLooking(false)} />
+      )}
       {published.slug && (
         <Link asChild fontSize="sm" whiteSpace="nowrap">
           <NextLink href={`/shop/${published.slug}`} target="_blank">
@@ -251,7 +390,14 @@ function TopBar({ draft, published, productId, others, today, isUsed, onPublishe
           </NextLink>
         </Link>
       )}
-      <PublishButton draft={draft} productId={productId} published={published} today={today} isUsed={isUsed} onPublished={onPublished} />
+      <PublishButton
+        draft={draft}
+        productId={productId}
+        published={published}
+        today={today}
+        isUsed={isUsed}
+        onPublished={onPublished}
+      />
       <ProductMenu productId={productId} published={published} isUsed={isUsed} onPublished={onPublished} />
     </EditorBar>
   );
@@ -259,7 +405,8 @@ function TopBar({ draft, published, productId, others, today, isUsed, onPublishe
 
 function ProductMenu({ productId, published, isUsed, onPublished }: Omit<TopBarProps, 'draft' | 'others' | 'today'>) {
   const router = useRouter();
-  const attempt = (work: Promise<unknown>) => void work.catch((error: unknown) => sayFailed('That was not possible', wordsOf(error)));
+  const attempt = (work: Promise<unknown>) =>
+    void work.catch((error: unknown) => sayFailed('That was not possible', wordsOf(error)));
   const { product } = useEditing();
   const [withdrawing, setWithdrawing] = useState(false);
   const [deleting, setDeleting] = useState(false);
@@ -307,20 +454,45 @@ function ProductMenu({ productId, published, isUsed, onPublished }: Omit<TopBarP
           </Menu.Item>
         )}
       </MoreMenu>
-      <AskBeforeDeleting open={deleting} what={product.title || 'this draft'} because="Its earlier drafts go with it. It lies in the bin for 30 days." onClose={() => setDeleting(false)} onDelete={remove} />
+      <AskBeforeDeleting
+        open={deleting}
+        what={product.title || 'this draft'}
+        because="Its earlier drafts go with it. It lies in the bin for 30 days."
+        onClose={() => setDeleting(false)}
+        onDelete={remove}
+      />
       {copying && <CopyDialog productId={productId} onClose={() => setCopying(false)} />}
-      {withdrawing && <RippleDialog address={`/api/manage/products/${productId}/ripple?change=withdraw`} decision="Take it out" nothingReached="Nothing has it as a part." onClose={() => setWithdrawing(false)} onDecide={withdraw} />}
+      {withdrawing && (
+        <RippleDialog
+          address={`/api/manage/products/${productId}/ripple?change=withdraw`}
+          decision="Take it out"
+          nothingReached="Nothing has it as a part."
+          onClose={() => setWithdrawing(false)}
+          onDecide={withdraw}
+        />
+      )}
     </>
   );
 }
 
 const startedSchema = z.object({ id: z.number() });
 
-function Notices({ draft, presence: { others, archived }, productId, onBack }: { draft: Draft<Product>; presence: Presence; productId: number; onBack: () => void }) {
+function Notices({
+  draft,
+  presence: { others, archived },
+  productId,
+  onBack,
+}: {
+  draft: Draft<Product>;
+  presence: Presence;
+  productId: number;
+  onBack: () => void;
+}) {
   const router = useRouter();
   const isGone = draft.save.kind === 'gone';
   if (!draft.notice && others === 0 && !archived && !isGone) return null;
-  const attempt = (work: Promise<unknown>) => work.catch((error: unknown) => sayFailed('That was not possible', wordsOf(error)));
+  const attempt = (work: Promise<unknown>) =>
+    work.catch((error: unknown) => sayFailed('That was not possible', wordsOf(error)));
   const startAgain = () =>
     attempt(
       send('POST', '/api/manage/products/again', draft.document, startedSchema).then(({ id }) => {
@@ -333,14 +505,25 @@ function Notices({ draft, presence: { others, archived }, productId, onBack }: {
       <DraftNotice draft={draft} />
       <GoneNotice draft={draft} word="product" onStartAgain={startAgain} />
       {archived && !isGone && (
-        <AwayNotice action="Bring it back" onBack={() => attempt(send('PUT', `/api/manage/products/${productId}/archived`, { archived: false }, anything).then(onBack))}>
-          This product is archived: it stands in no list but that of what is archived. What you type is saved all the same.
+        <AwayNotice
+          action="Bring it back"
+          onBack={() =>
+            attempt(
+              send('PUT', `/api/manage/products/${productId}/archived`, { archived: false }, anything).then(onBack),
+            )
+          }
+        >
+          This product is archived: it stands in no list but that of what is archived. What you type is saved all the
+          same.
         </AwayNotice>
       )}
       {others > 0 && !draft.notice && !isGone && (
         <Alert.Root status="info" borderRadius="0" bg="copper.subtle" color="fg" py="2">
           <Alert.Indicator color="copper.fg" />
-          <Alert.Description>This product is open in another window too. Changes to different parts are brought together; for the same part you will be asked.</Alert.Description>
+          <Alert.Description>
+            This product is open in another window too. Changes to different parts are brought together; for the same
+            part you will be asked.
+          </Alert.Description>
         </Alert.Root>
       )}
     </Stack>

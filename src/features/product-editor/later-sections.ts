@@ -53,7 +53,10 @@ export const OptionQuantitiesSection = dynamic(() => places.quantity().then((pla
 export const Shelf = dynamic(() => places.shelf().then((place) => place.Shelf));
 export const StockSection = dynamic(() => places.stock().then((place) => place.StockSection));
 
-/** Whoever opens an editor has something to do first: so long, in milliseconds, nothing is loaded that nobody has gone to. */
+/**
+ * Whoever opens an editor has something to do first: so long, in milliseconds, nothing is loaded that nobody has gone
+ * to.
+ */
 const FIRST_THINGS_FIRST = 4000;
 
 /** Loads all places, one after the other, each when the browser has nothing else to do. */
@@ -67,7 +70,8 @@ export function useAllPlaces(): void {
       if (load) load().then(rest, rest);
     };
     // Not every browser says when it is at rest.
-    const rest = () => ('requestIdleCallback' in window ? void window.requestIdleCallback(next) : void setTimeout(next, 200));
+    const rest = () =>
+      'requestIdleCallback' in window ? void window.requestIdleCallback(next) : void setTimeout(next, 200);
     const beginning = setTimeout(rest, FIRST_THINGS_FIRST);
     return () => {
       ended = true;

@@ -41,7 +41,8 @@ function read(text: string): readonly string[] {
 }
 
 /**
- * Which groups of the outline are unfolded: those that somebody has unfolded in this browser, and that in which one works.
+ * Which groups of the outline are unfolded: those that somebody has unfolded in this browser, and that in which one
+ * works.
  *
  * @param current the group of the place that is open; it is unfolded when one comes there
  */

@@ -24,15 +24,23 @@ function slotState({ options, joins, least, most }: SlotChoice): string {
 }
 
 function choiceState(choice: Choice): string {
-  const about = choice.kind === 'slot' ? slotState(choice) : hasOptions(choice) ? counted(choice.options.length, 'option') : choiceKindsHere[choice.kind].short;
+  const about =
+    choice.kind === 'slot'
+      ? slotState(choice)
+      : hasOptions(choice)
+        ? counted(choice.options.length, 'option')
+        : choiceKindsHere[choice.kind].short;
   return `${about}${choice.required || isNote(choice) || choice.kind === 'yesNo' || choice.kind === 'addOn' || choice.forWorkshop ? '' : ', optional'}${choice.groups.length > 0 ? ', for some' : ''}${choice.forWorkshop ? ', workshop only' : ''}`;
 }
 
 /** By what a choice is shown or hidden, where a rule decides; empty where none does. */
 function conditionalState({ key }: Choice, { program, assembled }: Pick<Editing, 'program' | 'assembled'>): string {
-  const effects = program.rules?.program.onChoice.get(assembled.choices.findIndex((choice) => choice.key === key)) ?? [];
+  const effects =
+    program.rules?.program.onChoice.get(assembled.choices.findIndex((choice) => choice.key === key)) ?? [];
   const deciding = effects.find(({ effect }) => effect.kind === 'show' || effect.kind === 'hide');
-  return deciding ? `${deciding.effect.kind === 'show' ? 'shown' : 'hidden'} when ${conditionWords(program.rules?.because[deciding.rule] ?? null)}` : '';
+  return deciding
+    ? `${deciding.effect.kind === 'show' ? 'shown' : 'hidden'} when ${conditionWords(program.rules?.because[deciding.rule] ?? null)}`
+    : '';
 }
 
 function sheetState({ sheet, placement }: Extract<PageEntry, { kind: 'sheet' }>): string {
@@ -47,7 +55,14 @@ function stockState({ product, program, assembled }: Pick<Editing, 'product' | '
   if (product.variants.length > 0) return 'taken by the variant';
   if (product.parts.length > 0) return 'taken by its parts';
   if (program.kit) return 'taken by what is in its slots';
-  if (assembled.choices.some((choice) => (hasOptions(choice) ? choice.options.some((option) => option.draws.length > 0) : 'draws' in choice && choice.draws.length > 0))) return 'taken by what is chosen';
+  if (
+    assembled.choices.some((choice) =>
+      hasOptions(choice)
+        ? choice.options.some((option) => option.draws.length > 0)
+        : 'draws' in choice && choice.draws.length > 0,
+    )
+  )
+    return 'taken by what is chosen';
   return program.formulas.some(({ draw }) => draw) ? 'taken by formulas' : 'takes nothing yet';
 }
 
@@ -74,7 +89,11 @@ function proofsState(kept: number, { proofs }: Checks): string {
 function selectionsState({ analysis, state }: Checks): string {
   if (!analysis || analysis.faulty) return state === 'running' && !analysis ? 'being found out' : 'after the mending';
   if (analysis.nothingSells) return 'nothing can be sold';
-  return analysis.selections === null ? (state === 'running' ? 'being found out' : 'not counted') : selectionsWords(analysis.selections);
+  return analysis.selections === null
+    ? state === 'running'
+      ? 'being found out'
+      : 'not counted'
+    : selectionsWords(analysis.selections);
 }
 
 interface Line {
@@ -89,7 +108,12 @@ interface Group {
 }
 
 /** What a product is edited by, in the order of the work; choices and sheets follow the line of the choices. */
-function groupsOf({ product, program, assembled, surroundings }: Editing, checks: Checks, published: string, unbooked: number): readonly Group[] {
+function groupsOf(
+  { product, program, assembled, surroundings }: Editing,
+  checks: Checks,
+  published: string,
+  unbooked: number,
+): readonly Group[] {
   const hasVariants = assembled.choices.some(isStocked) || product.variants.length > 0;
   const isPutTogether = program.kit !== null || product.fits.length > 0 || product.prepared.length > 0;
   const ruled = product.rules.length + product.tables.length;
@@ -98,8 +122,16 @@ function groupsOf({ product, program, assembled, surroundings }: Editing, checks
       title: 'What it is',
       lines: [
         { place: 'basics', title: 'Name and words', state: product.sku || 'no SKU yet' },
-        { place: 'pictures', title: 'Pictures', state: product.pictures.length === 0 ? 'none yet' : counted(product.pictures.length, 'picture') },
-        { place: 'properties', title: 'Properties', state: program.properties.size === 0 ? 'none said' : [...program.properties.keys()].join(', ') },
+        {
+          place: 'pictures',
+          title: 'Pictures',
+          state: product.pictures.length === 0 ? 'none yet' : counted(product.pictures.length, 'picture'),
+        },
+        {
+          place: 'properties',
+          title: 'Properties',
+          state: program.properties.size === 0 ? 'none said' : [...program.properties.keys()].join(', '),
+        },
         { place: 'shelf', title: 'Category, supplier, tags', state: product.category ?? 'no category yet' },
         { place: 'history', title: 'Earlier states', state: published },
       ],
@@ -107,36 +139,108 @@ function groupsOf({ product, program, assembled, surroundings }: Editing, checks
     {
       title: 'What is chosen',
       lines: [
-        { place: 'choices', title: 'Choices', state: product.choices.length === 0 ? 'none: add the first' : 'add, or move by the handle' },
-        ...(hasVariants ? [{ place: 'variants', title: 'Variants', state: unbooked > 0 ? `${counted(unbooked, 'count')} not booked yet` : product.variants.length === 0 ? 'none yet' : counted(product.variants.length, 'combination') } as const] : []),
-        ...(isPutTogether ? [{ place: 'prepared', title: 'To start from', state: product.prepared.length === 0 ? 'nothing prepared' : counted(product.prepared.length, 'prepared build') } as const] : []),
+        {
+          place: 'choices',
+          title: 'Choices',
+          state: product.choices.length === 0 ? 'none: add the first' : 'add, or move by the handle',
+        },
+        ...(hasVariants
+          ? [
+              {
+                place: 'variants',
+                title: 'Variants',
+                state:
+                  unbooked > 0
+                    ? `${counted(unbooked, 'count')} not booked yet`
+                    : product.variants.length === 0
+                      ? 'none yet'
+                      : counted(product.variants.length, 'combination'),
+              } as const,
+            ]
+          : []),
+        ...(isPutTogether
+          ? [
+              {
+                place: 'prepared',
+                title: 'To start from',
+                state:
+                  product.prepared.length === 0
+                    ? 'nothing prepared'
+                    : counted(product.prepared.length, 'prepared build'),
+              } as const,
+            ]
+          : []),
       ],
     },
     {
       title: 'What it is made of',
       lines: [
-        { place: 'parts', title: 'Parts', state: product.parts.length === 0 ? 'none: sold by itself' : `${counted(product.parts.length, 'part')}, ${partsPriceState(product)}` },
+        {
+          place: 'parts',
+          title: 'Parts',
+          state:
+            product.parts.length === 0
+              ? 'none: sold by itself'
+              : `${counted(product.parts.length, 'part')}, ${partsPriceState(product)}`,
+        },
         { place: 'stock', title: 'Stock', state: stockState({ product, program, assembled }) },
-        { place: 'made-of', title: 'Made of, and used in', state: product.parts.length === 0 ? 'no parts' : 'down to the last part' },
+        {
+          place: 'made-of',
+          title: 'Made of, and used in',
+          state: product.parts.length === 0 ? 'no parts' : 'down to the last part',
+        },
       ],
     },
     {
       title: 'What it costs',
       lines: [
-        { place: 'price', title: 'Price and unit', state: checks.price ?? (product.price === null ? (program.kit || program.baseFormula !== null || product.variants.some(({ price }) => price !== null) ? 'not known yet' : 'no price yet') : `${product.price} ${surroundings.shop.currency}`) },
+        {
+          place: 'price',
+          title: 'Price and unit',
+          state:
+            checks.price ??
+            (product.price === null
+              ? program.kit || program.baseFormula !== null || product.variants.some(({ price }) => price !== null)
+                ? 'not known yet'
+                : 'no price yet'
+              : `${product.price} ${surroundings.shop.currency}`),
+        },
         { place: 'breaks', title: 'What more costs', state: breaksState(program) },
-        { place: 'formulas', title: 'Formulas and rates', state: product.formulas.length === 0 ? 'none: price as it stands' : counted(product.formulas.length, 'formula') },
+        {
+          place: 'formulas',
+          title: 'Formulas and rates',
+          state:
+            product.formulas.length === 0 ? 'none: price as it stands' : counted(product.formulas.length, 'formula'),
+        },
       ],
     },
     {
       title: 'How it is bought',
-      lines: [{ place: 'quantity', title: 'Quantity rule', state: quantityRuleWords(quantityOf(product, surroundings.shop.quantityRules, null).rule) }],
+      lines: [
+        {
+          place: 'quantity',
+          title: 'Quantity rule',
+          state: quantityRuleWords(quantityOf(product, surroundings.shop.quantityRules, null).rule),
+        },
+      ],
     },
     {
       title: 'What must hold',
       lines: [
-        { place: 'rules', title: 'Rules', state: ruled === 0 ? 'none: every choice for itself' : counted(ruled, 'rule') },
-        ...(isPutTogether ? [{ place: 'fits', title: 'What must fit', state: product.fits.length === 0 ? 'all goes with all' : counted(product.fits.length, 'sentence') } as const] : []),
+        {
+          place: 'rules',
+          title: 'Rules',
+          state: ruled === 0 ? 'none: every choice for itself' : counted(ruled, 'rule'),
+        },
+        ...(isPutTogether
+          ? [
+              {
+                place: 'fits',
+                title: 'What must fit',
+                state: product.fits.length === 0 ? 'all goes with all' : counted(product.fits.length, 'sentence'),
+              } as const,
+            ]
+          : []),
         { place: 'proofs', title: 'Proofs', state: proofsState(product.proofs.length, checks) },
         { place: 'selections', title: 'All selections', state: selectionsState(checks) },
       ],
@@ -150,7 +254,10 @@ function breaksState({ breaks }: Editing['program']): string {
   return steps === 0 ? 'every one the same' : counted(steps, 'step');
 }
 
-/** The outline of a product: groups in the order of the work, that fold, a filter, and keys from line to line; choices are moved here. */
+/**
+ * The outline of a product: groups in the order of the work, that fold, a filter, and keys from line to line; choices
+ * are moved here.
+ */
 export function Outline({ current, published, checks }: { current: Place; published: string; checks: Checks }) {
   const editing = useEditing();
   const { product, surroundings, goTo } = editing;
@@ -161,8 +268,12 @@ export function Outline({ current, published, checks }: { current: Place; publis
   const unbooked = useCountedVariants(useStockedChoices()).length;
   const groups = groupsOf(editing, checks, published, unbooked);
   const ofChoices = entries.map(placeOfEntry);
-  const titleOf = (place: Place) => entries.find((entry) => placeOfEntry(entry) === place)?.title ?? groups.flatMap(({ lines }) => lines).find((line) => line.place === place)?.title ?? '';
-  const placesOf = ({ lines }: Group): Place[] => lines.flatMap(({ place }) => (place === 'choices' ? [place, ...ofChoices] : [place]));
+  const titleOf = (place: Place) =>
+    entries.find((entry) => placeOfEntry(entry) === place)?.title ??
+    groups.flatMap(({ lines }) => lines).find((line) => line.place === place)?.title ??
+    '';
+  const placesOf = ({ lines }: Group): Place[] =>
+    lines.flatMap(({ place }) => (place === 'choices' ? [place, ...ofChoices] : [place]));
   const wanted = filter.trim().toLowerCase();
   const fits = (place: Place) => titleOf(place).toLowerCase().includes(wanted);
   const places = groups.flatMap(placesOf);
@@ -178,7 +289,18 @@ export function Outline({ current, published, checks }: { current: Place; publis
   };
   return (
     <Stack as="nav" aria-label="Outline" gap="1">
-      <Input ref={field} aria-label="Find in the outline" placeholder="Find ( / )" size="sm" mb="1" bg="bg.panel" borderColor="border.emphasized" value={filter} onChange={(event) => setFilter(event.target.value)} onKeyDown={onKey} />
+      <Input
+        ref={field}
+        aria-label="Find in the outline"
+        placeholder="Find ( / )"
+        size="sm"
+        mb="1"
+        bg="bg.panel"
+        borderColor="border.emphasized"
+        value={filter}
+        onChange={(event) => setFilter(event.target.value)}
+        onKeyDown={onKey}
+      />
       {wanted !== '' && found.length === 0 && (
         <Text fontSize="sm" color="fg.muted" px="2">
           Nothing here is called so.
@@ -188,7 +310,13 @@ export function Outline({ current, published, checks }: { current: Place; publis
         const own = placesOf(group);
         if (wanted !== '' && !own.some(fits)) return null;
         return (
-          <OutlineGroup key={group.title} title={group.title} places={own} open={wanted !== '' || isOpen(group.title)} onToggle={() => toggle(group.title)}>
+          <OutlineGroup
+            key={group.title}
+            title={group.title}
+            places={own}
+            open={wanted !== '' || isOpen(group.title)}
+            onToggle={() => toggle(group.title)}
+          >
             {group.lines.map((line) => (
               <Box key={line.place}>
                 {(wanted === '' || fits(line.place)) && (
@@ -197,13 +325,22 @@ export function Outline({ current, published, checks }: { current: Place; publis
                       <OutlineLine current={current} {...line} />
                     </Box>
                     {line.place === 'choices' && (
-                      <IconButton aria-label="Add a choice" title="Add a choice (Alt N)" size="2xs" variant="ghost" colorPalette="ink" onClick={() => setAdding(true)}>
+                      <IconButton
+                        aria-label="Add a choice"
+                        title="Add a choice (Alt N)"
+                        size="2xs"
+                        variant="ghost"
+                        colorPalette="ink"
+                        onClick={() => setAdding(true)}
+                      >
                         <Plus size={15} aria-hidden />
                       </IconButton>
                     )}
                   </HStack>
                 )}
-                {line.place === 'choices' && <ChoiceLines current={current} entries={entries} fits={wanted === '' ? null : fits} />}
+                {line.place === 'choices' && (
+                  <ChoiceLines current={current} entries={entries} fits={wanted === '' ? null : fits} />
+                )}
               </Box>
             ))}
           </OutlineGroup>
@@ -219,21 +356,37 @@ export function Outline({ current, published, checks }: { current: Place; publis
 /** What is filled first of a choice that has just been added: hands stay on the keys. */
 const whereToBegin = () => document.querySelector<HTMLElement>('[data-begin-here]');
 
-const placeOfEntry = (entry: PageEntry): Place => (entry.kind === 'choice' ? `choice:${entry.choice.key}` : `sheet:${entry.sheetKey}`);
+const placeOfEntry = (entry: PageEntry): Place =>
+  entry.kind === 'choice' ? `choice:${entry.choice.key}` : `sheet:${entry.sheetKey}`;
 
 /** @param fits whether a line is shown while the outline is filtered; null while it is not */
-function ChoiceLines({ current, entries, fits }: { current: Place; entries: readonly PageEntry[]; fits: ((place: Place) => boolean) | null }) {
+function ChoiceLines({
+  current,
+  entries,
+  fits,
+}: {
+  current: Place;
+  entries: readonly PageEntry[];
+  fits: ((place: Place) => boolean) | null;
+}) {
   const { program, assembled, change } = useEditing();
   const line = (entry: PageEntry, handle?: React.ReactNode) => (
     <OutlineLine
       place={placeOfEntry(entry)}
       current={current}
       title={entry.title}
-      state={entry.kind === 'choice' ? conditionalState(entry.choice, { program, assembled }) || choiceState(entry.choice) : sheetState(entry)}
+      state={
+        entry.kind === 'choice'
+          ? conditionalState(entry.choice, { program, assembled }) || choiceState(entry.choice)
+          : sheetState(entry)
+      }
       handle={handle}
     />
   );
-  if (fits) return entries.filter((entry) => fits(placeOfEntry(entry))).map((entry) => <Box key={placeOfEntry(entry)}>{line(entry)}</Box>);
+  if (fits)
+    return entries
+      .filter((entry) => fits(placeOfEntry(entry)))
+      .map((entry) => <Box key={placeOfEntry(entry)}>{line(entry)}</Box>);
   return (
     <Box pl="3">
       <Sortable

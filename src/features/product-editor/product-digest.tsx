@@ -1,17 +1,32 @@
 'use client';
 
 import { Box, Stack, Table, Text } from '@chakra-ui/react';
-import { type CatalogSurroundings, type Choice, hasOptions, insideNameOf, type Part, type PlaceOfSale, type Product } from '@/core/catalog';
+import {
+  type CatalogSurroundings,
+  type Choice,
+  hasOptions,
+  insideNameOf,
+  type Part,
+  type PlaceOfSale,
+  type Product,
+} from '@/core/catalog';
 import { compile } from '@/core/compile';
 import { amountWords, priceWords, quantityRuleWords } from '@/core/words';
 import { choiceKindsHere } from '@/features/choice-editor/kinds';
 import { useEditing } from '@/features/editor-kit/editing';
 
-const SOLD: Readonly<Record<PlaceOfSale, string>> = { shop: 'in the shop, and in kits', kits: 'only in kits', address: 'to who knows its address, and in kits' };
+const SOLD: Readonly<Record<PlaceOfSale, string>> = {
+  shop: 'in the shop, and in kits',
+  kits: 'only in kits',
+  address: 'to who knows its address, and in kits',
+};
 
 /** A part as it is read: in which number, what it can be, and how much of that is settled. */
 function partWords({ title, key, candidates, optional, quantity: { least, usual, most } }: Part): string {
-  const settled = candidates.reduce((sum, { fixed, narrowed }) => sum + Object.keys(fixed).length + Object.keys(narrowed).length, 0);
+  const settled = candidates.reduce(
+    (sum, { fixed, narrowed }) => sum + Object.keys(fixed).length + Object.keys(narrowed).length,
+    0,
+  );
   const number = least === most ? String(usual) : `${least} to ${most}, usually ${usual}`;
   return `${number} × ${title || key} (${candidates.map(({ product }) => product).join(' or ')}${optional ? ', optional' : ''}${settled > 0 ? `, ${settled} settled or narrowed` : ''})`;
 }
@@ -41,14 +56,18 @@ function factsOf(product: Product, surroundings: CatalogSurroundings): [name: st
 
 function choiceWords(choice: Choice, currency: string): string {
   if (!hasOptions(choice)) return 'amount' in choice ? amountWords(choice.amount, currency) : '';
-  return choice.options.map(({ title, amount }) => [title, amountWords(amount, currency)].filter(Boolean).join(' ')).join(', ');
+  return choice.options
+    .map(({ title, amount }) => [title, amountWords(amount, currency)].filter(Boolean).join(' '))
+    .join(', ');
 }
 
 /** A product on one page, to be read; what differs from another is marked. */
 export function ProductDigest({ product, against }: { product: Product; against?: Product }) {
   const { shop, surroundings } = useEditing();
   const others = against && new Map(factsOf(against, surroundings));
-  const differs = (choice: Choice) => against !== undefined && JSON.stringify(choice) !== JSON.stringify(against.choices.find(({ key }) => key === choice.key));
+  const differs = (choice: Choice) =>
+    against !== undefined &&
+    JSON.stringify(choice) !== JSON.stringify(against.choices.find(({ key }) => key === choice.key));
   return (
     <Stack gap="4">
       <Table.Root size="sm">

@@ -32,7 +32,24 @@ interface Props {
 const RippleDialog = dynamic(() => import('@/features/ripple/ripple-dialog').then((dialog) => dialog.RippleDialog));
 
 /** What the places of the editor are called where something of them has changed. */
-const PLACE_WORDS: Readonly<Record<string, string>> = { basics: 'name and words', pictures: 'pictures', price: 'price', choices: 'choices', parts: 'parts', properties: 'properties', fits: 'what must fit', prepared: 'presets', variants: 'variants', formulas: 'formulas and rates', rules: 'rules', quantity: 'quantities', breaks: 'quantity breaks', stock: 'stock', shelf: 'category and tags', proofs: 'proofs' };
+const PLACE_WORDS: Readonly<Record<string, string>> = {
+  basics: 'name and words',
+  pictures: 'pictures',
+  price: 'price',
+  choices: 'choices',
+  parts: 'parts',
+  properties: 'properties',
+  fits: 'what must fit',
+  prepared: 'presets',
+  variants: 'variants',
+  formulas: 'formulas and rates',
+  rules: 'rules',
+  quantity: 'quantities',
+  breaks: 'quantity breaks',
+  stock: 'stock',
+  shelf: 'category and tags',
+  proofs: 'proofs',
+};
 
 const revisionSchema = z.object({ revision: z.number() });
 
@@ -59,7 +76,12 @@ export function PublishButton({ draft, productId, published, today, isUsed, onPu
   const publish = async ({ version, document }: Pick<Draft<Product>, 'version' | 'document'>, accepted = 0) => {
     setBusy(true);
     try {
-      const { revision } = await send('POST', `/api/manage/products/${productId}/publication`, { version, accepted }, revisionSchema);
+      const { revision } = await send(
+        'POST',
+        `/api/manage/products/${productId}/publication`,
+        { version, accepted },
+        revisionSchema,
+      );
       onPublished({ revision, version, definition: document, slug: document.slug });
       sayDone(`Revision ${revision} is in the shop`);
       ripple.leave();
@@ -70,10 +92,18 @@ export function PublishButton({ draft, productId, published, today, isUsed, onPu
   const { isWaiting, press } = useWhenSaved(draft, product, ask, notPublished);
   const isSaved = draft.save.kind === 'saved';
   // What is still being typed may mend what is to be fixed.
-  const why = mustFix > 0 && isSaved ? 'Fix what readiness lists first' : upToDate ? 'The shop shows this draft' : undefined;
+  const why =
+    mustFix > 0 && isSaved ? 'Fix what readiness lists first' : upToDate ? 'The shop shows this draft' : undefined;
   return (
     <>
-      <Button id="publish" size="sm" loading={busy || isWaiting} disabled={why !== undefined} title={why} onClick={press}>
+      <Button
+        id="publish"
+        size="sm"
+        loading={busy || isWaiting}
+        disabled={why !== undefined}
+        title={why}
+        onClick={press}
+      >
         Publish
       </Button>
       <AppDialog

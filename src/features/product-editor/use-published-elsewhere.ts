@@ -4,7 +4,12 @@ import { productSchema } from '@/core/catalog';
 import { type Published } from '@/features/editor-kit/editing';
 import { send } from '@/features/shared/api';
 
-const openedSchema = z.object({ publishedRevision: z.number().nullable(), publishedDraftVersion: z.number().nullable(), publishedDefinition: productSchema.nullable(), publishedSlug: z.string().nullable() });
+const openedSchema = z.object({
+  publishedRevision: z.number().nullable(),
+  publishedDraftVersion: z.number().nullable(),
+  publishedDefinition: productSchema.nullable(),
+  publishedSlug: z.string().nullable(),
+});
 
 /**
  * Follows what others publish and take out of the shop of what is open here.
@@ -12,12 +17,24 @@ const openedSchema = z.object({ publishedRevision: z.number().nullable(), publis
  * @param there what the server says is in the shop; undefined until it is known
  * @param here  what this window takes for it
  */
-export function usePublishedElsewhere(address: string, there: number | null | undefined, here: number | null, take: (published: Published) => void): void {
+export function usePublishedElsewhere(
+  address: string,
+  there: number | null | undefined,
+  here: number | null,
+  take: (published: Published) => void,
+): void {
   useEffect(() => {
     if (there === undefined || there === here) return;
     const stop = new AbortController();
     send('GET', address, undefined, openedSchema, stop.signal).then(
-      ({ publishedRevision, publishedDraftVersion, publishedDefinition, publishedSlug }) => stop.signal.aborted || take({ revision: publishedRevision, version: publishedDraftVersion, definition: publishedDefinition, slug: publishedSlug }),
+      ({ publishedRevision, publishedDraftVersion, publishedDefinition, publishedSlug }) =>
+        stop.signal.aborted ||
+        take({
+          revision: publishedRevision,
+          version: publishedDraftVersion,
+          definition: publishedDefinition,
+          slug: publishedSlug,
+        }),
       // It is asked again with the next look.
       () => undefined,
     );

@@ -29,7 +29,15 @@ const PUT_AWAY = [
 export function BulkBar({ rows, selected, sheets, onDone }: Props) {
   const meant = rows.filter(({ id }) => selected.has(String(id)));
   return (
-    <ManyChanges meant={meant} word="product" moves={productMoves} targets={{ products: meant.map(({ id }) => id), sheets: [] }} products={rows} sheets={sheets} onDone={onDone}>
+    <ManyChanges
+      meant={meant}
+      word="product"
+      moves={productMoves}
+      targets={{ products: meant.map(({ id }) => id), sheets: [] }}
+      products={rows}
+      sheets={sheets}
+      onDone={onDone}
+    >
       {({ change, move }) => (
         <>
           <Button size="sm" variant="outline" onClick={() => move('publish')}>
@@ -41,7 +49,15 @@ export function BulkBar({ rows, selected, sheets, onDone }: Props) {
           <Button size="sm" variant="outline" onClick={() => change('prices')}>
             {bulkKinds.prices.words}
           </Button>
-          <BarMenu words="Change" items={CHANGES.map((kind) => ({ value: kind, words: bulkKinds[kind].words, disabled: sheets.length === 0 && (kind === 'placeSheet' || kind === 'takeOffSheet') }))} onPick={change} />
+          <BarMenu
+            words="Change"
+            items={CHANGES.map((kind) => ({
+              value: kind,
+              words: bulkKinds[kind].words,
+              disabled: sheets.length === 0 && (kind === 'placeSheet' || kind === 'takeOffSheet'),
+            }))}
+            onPick={change}
+          />
           <BarMenu words="Put away" items={PUT_AWAY} onPick={move} />
         </>
       )}

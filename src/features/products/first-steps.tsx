@@ -13,12 +13,21 @@ interface Props {
 /** What an empty shop greets with: three ways to a first product. */
 export function FirstSteps({ onPattern, onPaste, onNothing }: Props) {
   return (
-    <Box as="section" aria-label="Begin here" bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p={{ base: '5', lg: '8' }}>
+    <Box
+      as="section"
+      aria-label="Begin here"
+      bg="bg.panel"
+      borderWidth="1px"
+      borderColor="border"
+      borderRadius="l3"
+      p={{ base: '5', lg: '8' }}
+    >
       <Heading as="h2" size="xl" mb="1">
         Your first product
       </Heading>
       <Text color="fg.muted" mb="6" maxW="62ch">
-        It takes about five minutes: a name, what customers choose, a price, a picture. At the Counter beside it you try it out as a customer would, before anybody else sees it.
+        It takes about five minutes: a name, what customers choose, a price, a picture. At the Counter beside it you try
+        it out as a customer would, before anybody else sees it.
       </Text>
       <Text fontWeight="600" mb="2">
         Begin with something like it …

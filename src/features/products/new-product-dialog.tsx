@@ -15,10 +15,23 @@ import { Suggestions } from '@/ui/suggestions';
 
 const createdSchema = z.object({ id: z.number() });
 
-const PATTERNS = [{ value: '', label: 'nothing: a name alone' }, ...patternKeys.map((value) => ({ value, label: patterns[value].title }))];
+const PATTERNS = [
+  { value: '', label: 'nothing: a name alone' },
+  ...patternKeys.map((value) => ({ value, label: patterns[value].title })),
+];
 
 /** Asks for a name, and for what else is known of it already, and opens the new product. */
-export function NewProductDialog({ open, onClose, categories, begin = null }: { open: boolean; onClose: () => void; categories: readonly string[]; /** the pattern that is picked beforehand */ begin?: PatternKey | null }) {
+export function NewProductDialog({
+  open,
+  onClose,
+  categories,
+  begin = null,
+}: {
+  open: boolean;
+  onClose: () => void;
+  categories: readonly string[];
+  /** the pattern that is picked beforehand */ begin?: PatternKey | null;
+}) {
   const router = useRouter();
   const [title, setTitle] = useState('');
   // Until somebody writes another, it follows the name.
@@ -43,7 +56,12 @@ export function NewProductDialog({ open, onClose, categories, begin = null }: { 
     }
     setBusy(true);
     try {
-      const { id } = await send('POST', '/api/manage/products', { title, sku, price: orNull(price), category: orNull(category), pattern }, createdSchema);
+      const { id } = await send(
+        'POST',
+        '/api/manage/products',
+        { title, sku, price: orNull(price), category: orNull(category), pattern },
+        createdSchema,
+      );
       router.push(`/manage/products/${id}`);
     } catch (error) {
       setFault(wordsOf(error));
@@ -55,16 +73,49 @@ export function NewProductDialog({ open, onClose, categories, begin = null }: { 
     void create();
   };
   return (
-    <AppDialog title="New product" open={open} onClose={onClose} footer={<DialogButtons confirm="Create and open" busy={busy} onConfirm={() => void create()} onClose={onClose} />}>
+    <AppDialog
+      title="New product"
+      open={open}
+      onClose={onClose}
+      footer={<DialogButtons confirm="Create and open" busy={busy} onConfirm={() => void create()} onClose={onClose} />}
+    >
       <form onSubmit={submit}>
         <Stack gap="4">
-          <TextField label="Name" value={title} onChange={setTitle} fault={fault} maxLength={160} autoFocus help="What customers will see, such as Hive tool." />
+          <TextField
+            label="Name"
+            value={title}
+            onChange={setTitle}
+            fault={fault}
+            maxLength={160}
+            autoFocus
+            help="What customers will see, such as Hive tool."
+          />
           <SimpleGrid columns={2} gap="4">
             <TextField label="SKU" value={sku} onChange={setOwnSku} maxLength={60} fontFamily="mono" />
-            <TextField label="Base price" value={price} onChange={setPrice} fault={priceFault} inputMode="decimal" placeholder="later" />
+            <TextField
+              label="Base price"
+              value={price}
+              onChange={setPrice}
+              fault={priceFault}
+              inputMode="decimal"
+              placeholder="later"
+            />
           </SimpleGrid>
-          <TextField label="Category" value={category} onChange={setCategory} maxLength={80} placeholder="later" list="new-product-categories" />
-          <SelectField label="Begin with" value={pattern ?? ''} alternatives={PATTERNS} help={pattern === null ? 'Choices are added in the editor.' : patterns[pattern].words} onChange={(key) => setPicked(patternKeys.find((known) => known === key) ?? null)} />
+          <TextField
+            label="Category"
+            value={category}
+            onChange={setCategory}
+            maxLength={80}
+            placeholder="later"
+            list="new-product-categories"
+          />
+          <SelectField
+            label="Begin with"
+            value={pattern ?? ''}
+            alternatives={PATTERNS}
+            help={pattern === null ? 'Choices are added in the editor.' : patterns[pattern].words}
+            onChange={(key) => setPicked(patternKeys.find((known) => known === key) ?? null)}
+          />
           <Suggestions id="new-product-categories" values={categories} />
         </Stack>
         <button type="submit" hidden />

@@ -14,11 +14,26 @@ const startedSchema = z.object({ started: z.number() });
 const COLUMNS = [{ head: 'Product' }, { head: 'SKU' }, { head: 'Price', end: true }, { head: 'Category' }];
 
 /** Products from a pasted list: each is a draft with what the list says of it. */
-export function PasteProducts({ open, skus, onClose, onStarted }: { open: boolean; skus: readonly string[]; onClose: () => void; onStarted: () => void }) {
+export function PasteProducts({
+  open,
+  skus,
+  onClose,
+  onStarted,
+}: {
+  open: boolean;
+  skus: readonly string[];
+  onClose: () => void;
+  onStarted: () => void;
+}) {
   const read = useCallback((text: string) => readProductList(text, skus), [skus]);
   const take = async (right: readonly ProductLine[]) => {
     try {
-      const { started } = await send('POST', '/api/manage/products/list', { products: right.flatMap(({ product }) => product ?? []) }, startedSchema);
+      const { started } = await send(
+        'POST',
+        '/api/manage/products/list',
+        { products: right.flatMap(({ product }) => product ?? []) },
+        startedSchema,
+      );
       sayDone(`${counted(started, 'product')} started`, 'They are drafts: open one, or change many at once.');
       onStarted();
     } catch (error) {

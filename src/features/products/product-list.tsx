@@ -70,7 +70,11 @@ const columns: ColumnDef<ProductRow>[] = [
       </HStack>
     ),
   },
-  { id: 'sku', header: 'SKU', accessorKey: 'sku', cell: ({ row: { original } }) => (
+  {
+    id: 'sku',
+    header: 'SKU',
+    accessorKey: 'sku',
+    cell: ({ row: { original } }) => (
       <Box whiteSpace="nowrap">
         <Sku>{original.sku}</Sku>
       </Box>
@@ -110,8 +114,18 @@ const columns: ColumnDef<ProductRow>[] = [
     enableGlobalFilter: false,
     accessorFn: ({ earns }) => (earns === null ? -1e12 : Number(earns.amount)),
     meta: { align: 'end' },
-    cell: ({ row: { original: { earns } } }) => (
-      <Text as="span" title="One as its page begins, at the usual price, less what it costs" color={earns?.belowFloor ? 'brick.fg' : earns ? undefined : 'fg.muted'} whiteSpace="nowrap" css={{ fontVariantNumeric: 'tabular-nums' }}>
+    cell: ({
+      row: {
+        original: { earns },
+      },
+    }) => (
+      <Text
+        as="span"
+        title="One as its page begins, at the usual price, less what it costs"
+        color={earns?.belowFloor ? 'brick.fg' : earns ? undefined : 'fg.muted'}
+        whiteSpace="nowrap"
+        css={{ fontVariantNumeric: 'tabular-nums' }}
+      >
         {earns ? `${earns.amount}${earns.percent === null ? '' : ` · ${earns.percent} %`}`.replace(/-/g, '−') : '–'}
       </Text>
     ),
@@ -127,7 +141,12 @@ const columns: ColumnDef<ProductRow>[] = [
       </Text>
     ),
   },
-  { id: 'state', header: 'State', accessorFn: ({ state }) => STATES[state], cell: ({ row: { original } }) => <StateCell row={original} /> },
+  {
+    id: 'state',
+    header: 'State',
+    accessorFn: ({ state }) => STATES[state],
+    cell: ({ row: { original } }) => <StateCell row={original} />,
+  },
 ];
 
 /** Every product of the catalog. */
@@ -144,7 +163,15 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
   const router = useRouter();
   const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
   const categories = useMemo(() => categoriesOf(rows), [rows]);
-  const shown = useMemo(() => rows.filter((row) => (state === 'all' ? row.state !== 'archived' : row.state === state) && (category === '' || row.category === category)), [rows, state, category]);
+  const shown = useMemo(
+    () =>
+      rows.filter(
+        (row) =>
+          (state === 'all' ? row.state !== 'archived' : row.state === state) &&
+          (category === '' || row.category === category),
+      ),
+    [rows, state, category],
+  );
   const start = (
     <Button onClick={() => setAdding(true)}>
       <Plus size={16} aria-hidden /> New product
@@ -152,7 +179,10 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
   );
   return (
     <Page>
-      <PageHead title="Products" lead={rows.length === 0 ? 'Nothing in the catalog yet' : `${counted(rows.length, 'product')} in the catalog`}>
+      <PageHead
+        title="Products"
+        lead={rows.length === 0 ? 'Nothing in the catalog yet' : `${counted(rows.length, 'product')} in the catalog`}
+      >
         <HStack>
           <Button asChild variant="ghost" colorPalette="ink">
             <NextLink href="/manage/proofs">
@@ -177,12 +207,32 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
           />
           <HStack gap="1" role="group" aria-label="Show">
             {(Object.keys(STATES) as StateFilter[]).map((key) => (
-              <Button key={key} size="sm" variant={state === key ? 'subtle' : 'ghost'} colorPalette="oak" aria-pressed={state === key} onClick={() => setState(key)}>
+              <Button
+                key={key}
+                size="sm"
+                variant={state === key ? 'subtle' : 'ghost'}
+                colorPalette="oak"
+                aria-pressed={state === key}
+                onClick={() => setState(key)}
+              >
                 {STATES[key]}
               </Button>
             ))}
           </HStack>
-          {categories.length > 1 && <SelectField small hideLabel label="Category" width="180px" value={category} alternatives={[{ value: '', label: 'every category' }, ...categories.map((name) => ({ value: name, label: name }))]} onChange={setCategory} />}
+          {categories.length > 1 && (
+            <SelectField
+              small
+              hideLabel
+              label="Category"
+              width="180px"
+              value={category}
+              alternatives={[
+                { value: '', label: 'every category' },
+                ...categories.map((name) => ({ value: name, label: name })),
+              ]}
+              onChange={setCategory}
+            />
+          )}
         </Flex>
       )}
       <BulkBar rows={rows} selected={selected} sheets={sheets} onDone={() => setSelected(new Set())} />
@@ -205,7 +255,11 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
             />
           ) : (
             <EmptyPlace title="No product matches">
-              {search ? `Nothing has “${search}” in its name, SKU, category or tags${state === 'all' && category === '' ? '' : ', of what is shown'}.` : category === '' ? 'No product is in this state.' : `No product of ${category} is in this state.`}
+              {search
+                ? `Nothing has “${search}” in its name, SKU, category or tags${state === 'all' && category === '' ? '' : ', of what is shown'}.`
+                : category === ''
+                  ? 'No product is in this state.'
+                  : `No product of ${category} is in this state.`}
             </EmptyPlace>
           )
         }

@@ -13,7 +13,14 @@ import { brokenProofSchema } from './broken-proof';
 import { differenceWords } from './difference-words';
 import { ProofWorkings } from './proof-workings';
 
-const rowSchema = z.object({ productId: z.number(), title: z.string(), inShop: z.boolean(), proofs: z.array(z.string()), broken: z.array(brokenProofSchema), brokenInShop: z.array(z.string()) });
+const rowSchema = z.object({
+  productId: z.number(),
+  title: z.string(),
+  inShop: z.boolean(),
+  proofs: z.array(z.string()),
+  broken: z.array(brokenProofSchema),
+  brokenInShop: z.array(z.string()),
+});
 
 type Row = z.infer<typeof rowSchema>;
 
@@ -24,16 +31,29 @@ export function AllProofs() {
   const finished = state === 'finished';
   const kept = rows.reduce((sum, { proofs }) => sum + proofs.length, 0);
   const broken = rows.reduce((sum, row) => sum + row.broken.length, 0);
-  const order = [...rows].sort((a, b) => b.broken.length + b.brokenInShop.length - a.broken.length - a.brokenInShop.length || a.title.localeCompare(b.title, 'en'));
+  const order = [...rows].sort(
+    (a, b) =>
+      b.broken.length + b.brokenInShop.length - a.broken.length - a.brokenInShop.length ||
+      a.title.localeCompare(b.title, 'en'),
+  );
   return (
     <Page>
-      <PageHead title="All proofs" lead="Every selection that must keep giving what it gave, resolved again in the drafts and in the shop.">
+      <PageHead
+        title="All proofs"
+        lead="Every selection that must keep giving what it gave, resolved again in the drafts and in the shop."
+      >
         <Button variant="outline" disabled={state === 'running'} onClick={() => setRun(run + 1)}>
           <RotateCw size={15} aria-hidden /> Prove again
         </Button>
       </PageHead>
       {state === 'running' && (
-        <Progress.Root value={progress.done} max={Math.max(1, progress.total)} mb="4" colorPalette="oak" aria-label="Products looked at">
+        <Progress.Root
+          value={progress.done}
+          max={Math.max(1, progress.total)}
+          mb="4"
+          colorPalette="oak"
+          aria-label="Products looked at"
+        >
           <Progress.Track>
             <Progress.Range />
           </Progress.Track>
@@ -45,7 +65,11 @@ export function AllProofs() {
         </Text>
       )}
       <Text role="status" fontWeight="600" mb="4" color={broken > 0 ? 'brick.fg' : 'lichen.fg'}>
-        {finished && kept > 0 && (broken === 0 ? `All ${counted(kept, 'proof')} hold.` : `${broken} of ${counted(kept, 'proof')} no longer ${broken === 1 ? 'holds' : 'hold'}.`)}
+        {finished &&
+          kept > 0 &&
+          (broken === 0
+            ? `All ${counted(kept, 'proof')} hold.`
+            : `${broken} of ${counted(kept, 'proof')} no longer ${broken === 1 ? 'holds' : 'hold'}.`)}
       </Text>
       {finished && kept === 0 && (
         <EmptyPlace title="No product keeps a proof yet">
@@ -64,7 +88,16 @@ export function AllProofs() {
 function ProductProofs({ row: { productId, title, inShop, proofs, broken, brokenInShop } }: { row: Row }) {
   const right = broken.length + brokenInShop.length === 0;
   return (
-    <Box as="article" aria-label={title} borderWidth="1px" borderColor={right ? 'border' : 'brick.border'} borderRadius="l3" bg="bg.panel" px="4" py="3">
+    <Box
+      as="article"
+      aria-label={title}
+      borderWidth="1px"
+      borderColor={right ? 'border' : 'brick.border'}
+      borderRadius="l3"
+      bg="bg.panel"
+      px="4"
+      py="3"
+    >
       <HStack justify="space-between" gap="3">
         <HStack gap="3">
           <Link asChild fontWeight="700" color="fg">
@@ -72,7 +105,11 @@ function ProductProofs({ row: { productId, title, inShop, proofs, broken, broken
           </Link>
           {!inShop && <Slip>draft</Slip>}
         </HStack>
-        <Slip tone={broken.length > 0 ? 'brick' : 'lichen'}>{broken.length > 0 ? `${broken.length} of ${proofs.length} no longer ${broken.length === 1 ? 'holds' : 'hold'}` : `${counted(proofs.length, 'proof')} ${proofs.length === 1 ? 'holds' : 'hold'}`}</Slip>
+        <Slip tone={broken.length > 0 ? 'brick' : 'lichen'}>
+          {broken.length > 0
+            ? `${broken.length} of ${proofs.length} no longer ${broken.length === 1 ? 'holds' : 'hold'}`
+            : `${counted(proofs.length, 'proof')} ${proofs.length === 1 ? 'holds' : 'hold'}`}
+        </Slip>
       </HStack>
       <Text color="fg.muted" fontSize="sm" mt="1">
         {proofs.join(' · ')}

@@ -26,7 +26,11 @@ export function KeepProof({ selection, group }: { selection: SelectionState; gro
   const chosen = chosenSchema.safeParse(selectionOf(selection.program, selection.answers, quantity, selection.parts));
   const keep = () => {
     if (title.trim() === '' || !chosen.success) return;
-    const key = freeKey(title, product.proofs.map((proof) => proof.key), 'proof');
+    const key = freeKey(
+      title,
+      product.proofs.map((proof) => proof.key),
+      'proof',
+    );
     const proof = proofOf(program, { key, title: title.trim(), ...chosen.data, quantity, group }, selection.page.today);
     change('keep proof', (draft) => void draft.proofs.push(proof));
     setOpen(false);
@@ -39,15 +43,36 @@ export function KeepProof({ selection, group }: { selection: SelectionState; gro
   };
   return (
     <>
-      <Button size="sm" variant="outline" alignSelf="start" disabled={!chosen.success || !Number.isInteger(quantity) || quantity < 1} onClick={() => setOpen(true)}>
+      <Button
+        size="sm"
+        variant="outline"
+        alignSelf="start"
+        disabled={!chosen.success || !Number.isInteger(quantity) || quantity < 1}
+        onClick={() => setOpen(true)}
+      >
         <ShieldCheck size={15} aria-hidden /> Keep as a proof
       </Button>
-      <AppDialog title="Keep as a proof" open={open} onClose={() => setOpen(false)} footer={<DialogButtons confirm="Keep it" onConfirm={keep} onClose={() => setOpen(false)} />}>
+      <AppDialog
+        title="Keep as a proof"
+        open={open}
+        onClose={() => setOpen(false)}
+        footer={<DialogButtons confirm="Keep it" onConfirm={keep} onClose={() => setOpen(false)} />}
+      >
         <form onSubmit={submit}>
-          <TextField label="Called" value={title} maxLength={120} placeholder="A gabled roof in tin" onChange={setTitle} />
+          <TextField
+            label="Called"
+            value={title}
+            maxLength={120}
+            placeholder="A gabled roof in tin"
+            onChange={setTitle}
+          />
         </form>
         <Text mt="3" color="fg.muted">
-          It must keep giving what it gives now: {selection.resolution.item.sku || 'no SKU'}, {selection.resolution.unitPrice === null ? 'no price' : `${selection.resolution.unitPrice} ${selection.resolution.currency} each`}. Parts of that can be left free afterwards.
+          It must keep giving what it gives now: {selection.resolution.item.sku || 'no SKU'},{' '}
+          {selection.resolution.unitPrice === null
+            ? 'no price'
+            : `${selection.resolution.unitPrice} ${selection.resolution.currency} each`}
+          . Parts of that can be left free afterwards.
         </Text>
       </AppDialog>
     </>

@@ -6,8 +6,19 @@ import { WorkingTable } from '@/features/selection/working-table';
 import { type BrokenProof } from './broken-proof';
 
 /** Old and new working of a proof, side by side. */
-export function ProofWorkings({ kept, now }: Pick<BrokenProof, 'kept'> & { now: Pick<ResolutionJson, 'working' | 'unitPrice' | 'lineTotal' | 'quantity' | 'currency'> }) {
-  const before = { working: kept.working.map((line) => ({ ...line, kind: 'base' as const, source: '' })), unitPrice: kept.unitPrice, lineTotal: kept.lineTotal, quantity: kept.quantity, currency: now.currency };
+export function ProofWorkings({
+  kept,
+  now,
+}: Pick<BrokenProof, 'kept'> & {
+  now: Pick<ResolutionJson, 'working' | 'unitPrice' | 'lineTotal' | 'quantity' | 'currency'>;
+}) {
+  const before = {
+    working: kept.working.map((line) => ({ ...line, kind: 'base' as const, source: '' })),
+    unitPrice: kept.unitPrice,
+    lineTotal: kept.lineTotal,
+    quantity: kept.quantity,
+    currency: now.currency,
+  };
   return (
     <Grid templateColumns="1fr 1fr" gap="6">
       <Box>

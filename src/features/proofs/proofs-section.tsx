@@ -24,7 +24,10 @@ const PARTS: readonly { what: keyof Proof['expects']; label: string }[] = [
 export function ProofsSection({ today, outcomes }: { today: string; outcomes: readonly PlainProof[] | null }) {
   const { product } = useEditing();
   return (
-    <Section title="Proofs" lead="Selections that were checked at the Counter, with the result that they must keep giving. One that no longer does is said before publishing.">
+    <Section
+      title="Proofs"
+      lead="Selections that were checked at the Counter, with the result that they must keep giving. One that no longer does is said before publishing."
+    >
       {product.proofs.length === 0 && (
         <EmptyPlace title="Nothing is kept yet">
           <Text>Answer at the Counter until the result is right, and keep it as a proof there.</Text>
@@ -38,7 +41,17 @@ export function ProofsSection({ today, outcomes }: { today: string; outcomes: re
   );
 }
 
-function ProofCard({ proof, outcome: { holds, differences, now }, index, today }: { proof: Proof; outcome: PlainProof; index: number; today: string }) {
+function ProofCard({
+  proof,
+  outcome: { holds, differences, now },
+  index,
+  today,
+}: {
+  proof: Proof;
+  outcome: PlainProof;
+  index: number;
+  today: string;
+}) {
   const { program, change } = useEditing();
   const fresh = () => proofOf(program, proof, today);
   const edit = (what: string, recipe: (draft: Proof) => void) =>
@@ -46,15 +59,29 @@ function ProofCard({ proof, outcome: { holds, differences, now }, index, today }
       const target = draft.proofs[index];
       if (target) recipe(target);
     });
-  const setPart = (what: keyof Proof['expects'], kept: boolean) => edit(what, (draft) => void Object.assign(draft.expects, { [what]: kept ? fresh().expects[what] : null }));
+  const setPart = (what: keyof Proof['expects'], kept: boolean) =>
+    edit(what, (draft) => void Object.assign(draft.expects, { [what]: kept ? fresh().expects[what] : null }));
   return (
-    <Box as="article" aria-label={proof.title} borderWidth="1px" borderColor={holds ? 'border' : 'brick.border'} borderRadius="l3" p="4">
+    <Box
+      as="article"
+      aria-label={proof.title}
+      borderWidth="1px"
+      borderColor={holds ? 'border' : 'brick.border'}
+      borderRadius="l3"
+      p="4"
+    >
       <HStack justify="space-between" gap="3" mb="1">
         <HStack gap="3">
           <Text fontWeight="700">{proof.title}</Text>
           <Slip tone={holds ? 'lichen' : 'brick'}>{holds ? 'holds' : 'no longer holds'}</Slip>
         </HStack>
-        <IconButton aria-label={`Remove the proof ${proof.title}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => change(`remove proof ${proof.key}`, (draft) => void draft.proofs.splice(index, 1))}>
+        <IconButton
+          aria-label={`Remove the proof ${proof.title}`}
+          size="xs"
+          variant="ghost"
+          colorPalette="brick"
+          onClick={() => change(`remove proof ${proof.key}`, (draft) => void draft.proofs.splice(index, 1))}
+        >
           <Trash2 size={14} />
         </IconButton>
       </HStack>
@@ -68,7 +95,12 @@ function ProofCard({ proof, outcome: { holds, differences, now }, index, today }
       ))}
       <HStack gap="4" mt="2" wrap="wrap" role="group" aria-label={`What ${proof.title} must keep`}>
         {PARTS.map(({ what, label }) => (
-          <Checkbox.Root key={what} size="sm" checked={proof.expects[what] !== null} onCheckedChange={({ checked }) => setPart(what, checked === true)}>
+          <Checkbox.Root
+            key={what}
+            size="sm"
+            checked={proof.expects[what] !== null}
+            onCheckedChange={({ checked }) => setPart(what, checked === true)}
+          >
             <Checkbox.HiddenInput />
             <Checkbox.Control />
             <Checkbox.Label>{label}</Checkbox.Label>
@@ -77,8 +109,21 @@ function ProofCard({ proof, outcome: { holds, differences, now }, index, today }
       </HStack>
       {!holds && (
         <Stack gap="3" mt="3">
-          <ProofWorkings kept={{ working: proof.working, quantity: proof.quantity, unitPrice: proof.expects.unitPrice, lineTotal: proof.expects.lineTotal }} now={now} />
-          <Button size="sm" variant="outline" alignSelf="start" onClick={() => edit('accept', (draft) => void Object.assign(draft, fresh()))}>
+          <ProofWorkings
+            kept={{
+              working: proof.working,
+              quantity: proof.quantity,
+              unitPrice: proof.expects.unitPrice,
+              lineTotal: proof.expects.lineTotal,
+            }}
+            now={now}
+          />
+          <Button
+            size="sm"
+            variant="outline"
+            alignSelf="start"
+            onClick={() => edit('accept', (draft) => void Object.assign(draft, fresh()))}
+          >
             Keep it as it is now
           </Button>
         </Stack>

@@ -21,7 +21,16 @@ import { PlaceFields, placeWords } from './place-fields';
 import { RippleOfRules, type RippleRow } from './ripple-of-rules';
 import { RuleFields } from './rule-fields';
 
-const rippleSchema = z.array(z.object({ productId: z.number(), title: z.string(), inShop: z.boolean(), group: z.string().nullable(), from: z.string(), to: z.string() }));
+const rippleSchema = z.array(
+  z.object({
+    productId: z.number(),
+    title: z.string(),
+    inShop: z.boolean(),
+    group: z.string().nullable(),
+    from: z.string(),
+    to: z.string(),
+  }),
+);
 
 const PER = [
   { value: 'line', label: 'each order line by itself' },
@@ -29,20 +38,39 @@ const PER = [
   { value: 'customer', label: 'all that one customer ever orders' },
 ] as const;
 
-const JOINTLY: Readonly<Record<PlacedQuantity['per'], string>> = { line: '', basket: ', together in a basket', customer: ', for each customer in all' };
+const JOINTLY: Readonly<Record<PlacedQuantity['per'], string>> = {
+  line: '',
+  basket: ', together in a basket',
+  customer: ', for each customer in all',
+};
 
 /** A rule kept by something else: of a customer only the most can be said. */
-const keptBy = ({ rule }: PlacedQuantity, per: PlacedQuantity['per']): Pick<PlacedQuantity, 'per' | 'rule'> => ({ per, rule: per === 'customer' ? { ...ANY_QUANTITY, maximum: rule.maximum ?? 1 } : rule });
+const keptBy = ({ rule }: PlacedQuantity, per: PlacedQuantity['per']): Pick<PlacedQuantity, 'per' | 'rule'> => ({
+  per,
+  rule: per === 'customer' ? { ...ANY_QUANTITY, maximum: rule.maximum ?? 1 } : rule,
+});
 
 /** The rules about quantities for many products at once: the nearest of those that are placed on a product holds. */
 export function PlacedRules({ rules: saved, seen: shown, holds, groups, suggestions }: QuantityRulesView) {
   const { busy, fault, attempt } = useAttempt();
-  const { value: rules, edit: setRules, isChanged, seen, reset, saved: isSaved } = useUnsaved<readonly PlacedQuantity[]>('rules', saved, shown);
+  const {
+    value: rules,
+    edit: setRules,
+    isChanged,
+    seen,
+    reset,
+    saved: isSaved,
+  } = useUnsaved<readonly PlacedQuantity[]>('rules', saved, shown);
   const [open, setOpen] = useState<string | null>(null);
   const [ripple, setRipple] = useState<readonly RippleRow[] | null>(null);
-  const edit = (key: string, change: Partial<PlacedQuantity>) => setRules(rules.map((rule) => (rule.key === key ? { ...rule, ...change } : rule)));
+  const edit = (key: string, change: Partial<PlacedQuantity>) =>
+    setRules(rules.map((rule) => (rule.key === key ? { ...rule, ...change } : rule)));
   const add = () => {
-    const key = freeKey('rule', rules.map((rule) => rule.key), 'rule');
+    const key = freeKey(
+      'rule',
+      rules.map((rule) => rule.key),
+      'rule',
+    );
     setRules([...rules, { key, title: '', places: [], groups: [], per: 'line', rule: { ...ANY_QUANTITY } }]);
     setOpen(key);
   };
@@ -66,13 +94,17 @@ export function PlacedRules({ rules: saved, seen: shown, holds, groups, suggesti
   );
   return (
     <Page>
-      <PageHead title="Quantity rules" lead="In what numbers many products are bought. Of several on one product, the one that says most about it holds; what a product says itself comes before them all.">
+      <PageHead
+        title="Quantity rules"
+        lead="In what numbers many products are bought. Of several on one product, the one that says most about it holds; what a product says itself comes before them all."
+      >
         {rules.length > 0 && addButton}
       </PageHead>
       <Stack gap="3">
         {rules.length === 0 && (
           <EmptyPlace title="Every product speaks for itself" action={addButton}>
-            All jars by the case? At least three of anything that is filled here? Say it once, for all products it concerns.
+            All jars by the case? At least three of anything that is filled here? Say it once, for all products it
+            concerns.
           </EmptyPlace>
         )}
         {rules.map((rule, place) => {
@@ -85,11 +117,16 @@ export function PlacedRules({ rules: saved, seen: shown, holds, groups, suggesti
               words={
                 <>
                   {placeWords(rule.places)}
-                  {rule.groups.length > 0 && `, for ${rule.groups.map((key) => groups.find((group) => group.key === key)?.title ?? key).join(' and ')}`}
+                  {rule.groups.length > 0 &&
+                    `, for ${rule.groups.map((key) => groups.find((group) => group.key === key)?.title ?? key).join(' and ')}`}
                   {JOINTLY[rule.per]}: {quantityRuleWords(rule.rule)}
                 </>
               }
-              badge={saved.some(({ key }) => key === rule.key) ? `holds for ${counted(held.length, 'product')}` : 'not saved yet'}
+              badge={
+                saved.some(({ key }) => key === rule.key)
+                  ? `holds for ${counted(held.length, 'product')}`
+                  : 'not saved yet'
+              }
               about={held.join(', ')}
               name={name}
               open={open === rule.key}
@@ -97,38 +134,80 @@ export function PlacedRules({ rules: saved, seen: shown, holds, groups, suggesti
               onUp={place === 0 ? null : () => setRules(movedUp(rules, place))}
               onRemove={() => setRules(rules.filter((other) => other !== rule))}
             >
-                <Stack gap="5" px="4" pb="5" pt="1">
-                  <Box maxW="420px">
-                    <TextField label="Name" value={rule.title} maxLength={80} placeholder="Jars by the case" help={rule.per === 'line' ? undefined : 'Customers read it on the product’s page, and where a basket does not keep it.'} onChange={(title) => edit(rule.key, { title })} />
-                  </Box>
-                  <PlaceFields places={rule.places} suggestions={suggestions} everywhere={rule.per === 'line' ? undefined : 'Every product counts.'} onChange={(places) => edit(rule.key, { places })} />
-                  <GroupTicks groups={groups} chosen={rule.groups} onChange={(chosen) => edit(rule.key, { groups: chosen })} />
-                  <Box>
-                    <SelectField label="It is kept by" width="300px" value={rule.per} alternatives={PER} onChange={(per) => edit(rule.key, keptBy(rule, PER.find(({ value }) => value === per)?.value ?? 'line'))} />
-                  </Box>
-                  {rule.per === 'customer' ? (
-                    <HStack gap="2" fontSize="lg">
-                      <Text>One customer can have at most</Text>
-                      <Whole label="Maximum quantity" value={rule.rule.maximum} onChange={(maximum) => edit(rule.key, { rule: { ...ANY_QUANTITY, maximum: maximum ?? 1 } })} />
-                      <Text>in all, by their e-mail address.</Text>
-                    </HStack>
-                  ) : (
-                    <RuleFields rule={rule.rule} isSaid={rule.per === 'line'} onChange={(change) => edit(rule.key, { rule: { ...rule.rule, ...change } })} />
-                  )}
-                  {held.length > 0 && (
-                    <Text fontSize="sm" color="fg.muted">
-                      As saved it holds for {held.slice(0, 12).join(', ')}
-                      {held.length > 12 ? ` and ${held.length - 12} more` : ''}.
-                    </Text>
-                  )}
-                </Stack>
+              <Stack gap="5" px="4" pb="5" pt="1">
+                <Box maxW="420px">
+                  <TextField
+                    label="Name"
+                    value={rule.title}
+                    maxLength={80}
+                    placeholder="Jars by the case"
+                    help={
+                      rule.per === 'line'
+                        ? undefined
+                        : 'Customers read it on the product’s page, and where a basket does not keep it.'
+                    }
+                    onChange={(title) => edit(rule.key, { title })}
+                  />
+                </Box>
+                <PlaceFields
+                  places={rule.places}
+                  suggestions={suggestions}
+                  everywhere={rule.per === 'line' ? undefined : 'Every product counts.'}
+                  onChange={(places) => edit(rule.key, { places })}
+                />
+                <GroupTicks
+                  groups={groups}
+                  chosen={rule.groups}
+                  onChange={(chosen) => edit(rule.key, { groups: chosen })}
+                />
+                <Box>
+                  <SelectField
+                    label="It is kept by"
+                    width="300px"
+                    value={rule.per}
+                    alternatives={PER}
+                    onChange={(per) =>
+                      edit(rule.key, keptBy(rule, PER.find(({ value }) => value === per)?.value ?? 'line'))
+                    }
+                  />
+                </Box>
+                {rule.per === 'customer' ? (
+                  <HStack gap="2" fontSize="lg">
+                    <Text>One customer can have at most</Text>
+                    <Whole
+                      label="Maximum quantity"
+                      value={rule.rule.maximum}
+                      onChange={(maximum) => edit(rule.key, { rule: { ...ANY_QUANTITY, maximum: maximum ?? 1 } })}
+                    />
+                    <Text>in all, by their e-mail address.</Text>
+                  </HStack>
+                ) : (
+                  <RuleFields
+                    rule={rule.rule}
+                    isSaid={rule.per === 'line'}
+                    onChange={(change) => edit(rule.key, { rule: { ...rule.rule, ...change } })}
+                  />
+                )}
+                {held.length > 0 && (
+                  <Text fontSize="sm" color="fg.muted">
+                    As saved it holds for {held.slice(0, 12).join(', ')}
+                    {held.length > 12 ? ` and ${held.length - 12} more` : ''}.
+                  </Text>
+                )}
+              </Stack>
             </SeveralRow>
           );
         })}
         {isChanged && <SaveBar busy={busy} onSave={() => void look()} onReset={reset} />}
         {ripple === null && <FaultLine role="alert">{fault}</FaultLine>}
       </Stack>
-      <RippleOfRules rows={ripple} busy={busy} fault={fault} onClose={() => setRipple(null)} onAccept={() => void save(ripple?.length ?? 0)} />
+      <RippleOfRules
+        rows={ripple}
+        busy={busy}
+        fault={fault}
+        onClose={() => setRipple(null)}
+        onAccept={() => void save(ripple?.length ?? 0)}
+      />
     </Page>
   );
 }

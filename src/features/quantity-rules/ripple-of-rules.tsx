@@ -10,7 +10,19 @@ import { ScrollRegion } from '@/ui/scroll-region';
 export type RippleRow = QuantityRipple;
 
 /** In what numbers products will be bought once other rules hold, before they do. */
-export function RippleOfRules({ rows, busy, fault, onAccept, onClose }: { rows: readonly RippleRow[] | null; busy: boolean; fault: string | undefined; onAccept: () => void; onClose: () => void }) {
+export function RippleOfRules({
+  rows,
+  busy,
+  fault,
+  onAccept,
+  onClose,
+}: {
+  rows: readonly RippleRow[] | null;
+  busy: boolean;
+  fault: string | undefined;
+  onAccept: () => void;
+  onClose: () => void;
+}) {
   const products = new Set(rows?.map(({ productId }) => productId)).size;
   return (
     <AppDialog

@@ -42,18 +42,42 @@ export function RuleFields({ rule, of = '', isSaid = true, onChange }: Props) {
     <Stack gap="4">
       <HStack gap="3" wrap="wrap" align="center">
         <Text>Customers buy</Text>
-        <SelectField label={named('How quantities are said')} hideLabel width="290px" value={isList ? 'list' : 'bounds'} alternatives={WAYS} onChange={(way) => onChange({ list: way === 'list' ? [{ quantity: orderableRange(orderable(rule))?.least ?? 1, caption: '' }] : [] })} />
+        <SelectField
+          label={named('How quantities are said')}
+          hideLabel
+          width="290px"
+          value={isList ? 'list' : 'bounds'}
+          alternatives={WAYS}
+          onChange={(way) =>
+            onChange({
+              list: way === 'list' ? [{ quantity: orderableRange(orderable(rule))?.least ?? 1, caption: '' }] : [],
+            })
+          }
+        />
       </HStack>
-      {isList ? <ListedQuantities rule={rule} named={named} onChange={onChange} /> : <Bounds rule={rule} named={named} onChange={onChange} />}
+      {isList ? (
+        <ListedQuantities rule={rule} named={named} onChange={onChange} />
+      ) : (
+        <Bounds rule={rule} named={named} onChange={onChange} />
+      )}
       <ComesTo rule={rule} />
-      {isSaid && <Box>
-        <SelectField label={named('Customers say it with')} width="240px" value={rule.asked} alternatives={ASKED} onChange={(asked) => onChange({ asked: ASKED.find(({ value }) => value === asked)?.value ?? 'field' })} />
-        {rule.asked !== 'field' && everyOrderable(orderable(rule)) === null && (
-          <Text fontSize="sm" color="oak.fg" mt="1">
-            There are more than {MOST_SHOWN} quantities, too many to show: customers see a field until there is a most.
-          </Text>
-        )}
-      </Box>}
+      {isSaid && (
+        <Box>
+          <SelectField
+            label={named('Customers say it with')}
+            width="240px"
+            value={rule.asked}
+            alternatives={ASKED}
+            onChange={(asked) => onChange({ asked: ASKED.find(({ value }) => value === asked)?.value ?? 'field' })}
+          />
+          {rule.asked !== 'field' && everyOrderable(orderable(rule)) === null && (
+            <Text fontSize="sm" color="oak.fg" mt="1">
+              There are more than {MOST_SHOWN} quantities, too many to show: customers see a field until there is a
+              most.
+            </Text>
+          )}
+        </Box>
+      )}
     </Stack>
   );
 }
@@ -68,12 +92,34 @@ function Bounds({ rule: { minimum, maximum, multiple, countedFrom }, named, onCh
   return (
     <HStack gap="2" wrap="wrap" fontSize="lg">
       <Text>at least</Text>
-      <Whole label={named('Minimum quantity')} value={minimum} onChange={(value) => onChange({ minimum: value ?? 1 })} />
+      <Whole
+        label={named('Minimum quantity')}
+        value={minimum}
+        onChange={(value) => onChange({ minimum: value ?? 1 })}
+      />
       <Text>and at most</Text>
-      <Whole label={named('Maximum quantity')} value={maximum} empty="any number" onChange={(value) => onChange({ maximum: value })} />
+      <Whole
+        label={named('Maximum quantity')}
+        value={maximum}
+        empty="any number"
+        onChange={(value) => onChange({ maximum: value })}
+      />
       <Text>only in multiples of</Text>
-      <Whole label={named('Order multiple')} value={multiple} onChange={(value) => onChange({ multiple: value ?? 1 })} />
-      {multiple > 1 && <SelectField label={named('What multiples are counted from')} hideLabel width="210px" value={countedFrom} alternatives={FROM} onChange={(from) => onChange({ countedFrom: from === 'minimum' ? 'minimum' : 'zero' })} />}
+      <Whole
+        label={named('Order multiple')}
+        value={multiple}
+        onChange={(value) => onChange({ multiple: value ?? 1 })}
+      />
+      {multiple > 1 && (
+        <SelectField
+          label={named('What multiples are counted from')}
+          hideLabel
+          width="210px"
+          value={countedFrom}
+          alternatives={FROM}
+          onChange={(from) => onChange({ countedFrom: from === 'minimum' ? 'minimum' : 'zero' })}
+        />
+      )}
     </HStack>
   );
 }
@@ -83,7 +129,8 @@ const MOST_LISTED = 60;
 
 function ListedQuantities({ rule: { list }, named, onChange }: FieldsProps) {
   const [pasting, setPasting] = useState(false);
-  const edit = (index: number, change: Partial<QuantityRule['list'][number]>) => onChange({ list: list.map((entry, place) => (place === index ? { ...entry, ...change } : entry)) });
+  const edit = (index: number, change: Partial<QuantityRule['list'][number]>) =>
+    onChange({ list: list.map((entry, place) => (place === index ? { ...entry, ...change } : entry)) });
   const next = Math.max(0, ...list.map(({ quantity }) => quantity));
   return (
     <>
@@ -94,10 +141,21 @@ function ListedQuantities({ rule: { list }, named, onChange }: FieldsProps) {
         cells={(entry, index) => (
           <>
             <Table.Cell>
-              <Whole label={named(`Quantity ${index + 1}`)} value={entry.quantity} onChange={(quantity) => edit(index, { quantity: quantity ?? 1 })} />
+              <Whole
+                label={named(`Quantity ${index + 1}`)}
+                value={entry.quantity}
+                onChange={(quantity) => edit(index, { quantity: quantity ?? 1 })}
+              />
             </Table.Cell>
             <Table.Cell>
-              <TypedInput aria-label={named(`Caption ${index + 1}`)} w="240px" value={entry.caption} maxLength={60} placeholder="one case" onChange={(caption) => edit(index, { caption })} />
+              <TypedInput
+                aria-label={named(`Caption ${index + 1}`)}
+                w="240px"
+                value={entry.caption}
+                maxLength={60}
+                placeholder="one case"
+                onChange={(caption) => edit(index, { caption })}
+              />
             </Table.Cell>
           </>
         )}
@@ -139,7 +197,9 @@ function ComesTo({ rule }: { rule: QuantityRule }) {
   const given = orderable(rule);
   const range = orderableRange(given);
   if (!range || rule.list.length > 0) return null;
-  const first = [0, 1, 2].map((step) => range.least + step * rule.multiple).filter((quantity) => quantity <= range.most);
+  const first = [0, 1, 2]
+    .map((step) => range.least + step * rule.multiple)
+    .filter((quantity) => quantity <= range.most);
   return (
     <Text color="fg.muted">
       That is {first.join(', ')}

@@ -14,7 +14,10 @@ const breakLine: Command = (state, dispatch) => {
 };
 
 /** Makes a list of what is selected, or lines of a list again. */
-const toggleList = (type: NodeType): Command => (state, dispatch, view) => (isInList(state, type) ? liftListItem(nodes.listItem) : wrapInList(type))(state, dispatch, view);
+const toggleList =
+  (type: NodeType): Command =>
+  (state, dispatch, view) =>
+    (isInList(state, type) ? liftListItem(nodes.listItem) : wrapInList(type))(state, dispatch, view);
 
 /** Whether the selection begins in a list of a kind. */
 export function isInList({ selection: { $from } }: EditorState, type: NodeType): boolean {
@@ -26,7 +29,10 @@ export function isInList({ selection: { $from } }: EditorState, type: NodeType):
 }
 
 /** Whether what is selected, or what would be typed, has a mark. */
-export function hasMark({ selection: { from, to, empty, $from }, storedMarks, doc }: EditorState, type: MarkType): boolean {
+export function hasMark(
+  { selection: { from, to, empty, $from }, storedMarks, doc }: EditorState,
+  type: MarkType,
+): boolean {
   return empty ? type.isInSet(storedMarks ?? $from.marks()) !== undefined : doc.rangeHasMark(from, to, type);
 }
 
@@ -37,7 +43,10 @@ export const commands = {
   orderedList: toggleList(nodes.orderedList),
 } satisfies Record<string, Command>;
 
-/** Puts what is selected under a link; an empty address takes the link away. Where nothing is selected the address stands as the words. */
+/**
+ * Puts what is selected under a link; an empty address takes the link away. Where nothing is selected the address
+ * stands as the words.
+ */
 export function linkTo(address: string): Command {
   return (state, dispatch) => {
     const { from, to, empty } = state.selection;
@@ -50,7 +59,12 @@ export function linkTo(address: string): Command {
 
 /** What keys do beside typing. Tab leads on to the next field, as everywhere. */
 export const keys: readonly Plugin[] = [
-  inputRules({ rules: [wrappingInputRule(/^\s*[-*]\s$/, nodes.bulletList), wrappingInputRule(/^(\d{1,3})[.)]\s$/, nodes.orderedList, ([, number]) => ({ start: Number(number) }))] }),
+  inputRules({
+    rules: [
+      wrappingInputRule(/^\s*[-*]\s$/, nodes.bulletList),
+      wrappingInputRule(/^(\d{1,3})[.)]\s$/, nodes.orderedList, ([, number]) => ({ start: Number(number) })),
+    ],
+  }),
   keymap({
     'Mod-b': commands.strong,
     'Mod-i': commands.emphasis,

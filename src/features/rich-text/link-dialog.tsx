@@ -24,9 +24,21 @@ export function LinkDialog({ address: before, isLinked, onClose, onLink }: Props
     else setFault('Write a whole address, https://…, or one in this shop, /shop/….');
   };
   return (
-    <AppDialog size="sm" open title="Link" onClose={onClose} footer={<DialogButtons confirm="Link it" onConfirm={() => link()} onClose={onClose} />}>
+    <AppDialog
+      size="sm"
+      open
+      title="Link"
+      onClose={onClose}
+      footer={<DialogButtons confirm="Link it" onConfirm={() => link()} onClose={onClose} />}
+    >
       <form onSubmit={link}>
-        <TextField label="Leads to" value={address} fault={fault} placeholder="https:// or /shop/" onChange={setAddress} />
+        <TextField
+          label="Leads to"
+          value={address}
+          fault={fault}
+          placeholder="https:// or /shop/"
+          onChange={setAddress}
+        />
         {isLinked && (
           <Button mt="3" size="xs" variant="ghost" colorPalette="brick" onClick={() => onLink('')}>
             Take the link away

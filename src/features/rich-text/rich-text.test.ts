@@ -41,28 +41,63 @@ describe('a formatted text', () => {
   });
 
   it('has no empty paragraphs: Markdown could not write them', () => {
-    const doc = nodes.doc.create(null, [nodes.paragraph.create(), nodes.paragraph.create(null, schema.text('x')), nodes.paragraph.create()]);
+    const doc = nodes.doc.create(null, [
+      nodes.paragraph.create(),
+      nodes.paragraph.create(null, schema.text('x')),
+      nodes.paragraph.create(),
+    ]);
     expect(toText(doc)).toBe('x');
   });
 
-  const letters = fc.stringMatching(/^[a-z *_#\-.<&>[\]()`1é]{1,12}$/).filter((text) => text.trim() === text && text !== '');
-  const some = (of: typeof marks.link) => fc.boolean().map((on) => (on ? [of.create(of === marks.link ? { address: '/shop/a' } : null)] : []));
-  const inline = fc.tuple(letters, some(marks.link), some(marks.strong), some(marks.emphasis)).map(([text, ...on]): Node => schema.text(text, on.flat().reduce<readonly (typeof on)[number][number][]>((set, mark) => mark.addToSet(set), [])));
-  const spaced = fc.array(inline, { minLength: 1, maxLength: 4 }).map((list) => list.flatMap((node, index) => (index === 0 ? [node] : [schema.text(' '), node])));
+  const letters = fc
+    .stringMatching(/^[a-z *_#\-.<&>[\]()`1é]{1,12}$/)
+    .filter((text) => text.trim() === text && text !== '');
+  const some = (of: typeof marks.link) =>
+    fc.boolean().map((on) => (on ? [of.create(of === marks.link ? { address: '/shop/a' } : null)] : []));
+  const inline = fc
+    .tuple(letters, some(marks.link), some(marks.strong), some(marks.emphasis))
+    .map(([text, ...on]): Node =>
+      schema.text(
+        text,
+        on.flat().reduce<readonly (typeof on)[number][number][]>((set, mark) => mark.addToSet(set), []),
+      ),
+    );
+  const spaced = fc
+    .array(inline, { minLength: 1, maxLength: 4 })
+    .map((list) => list.flatMap((node, index) => (index === 0 ? [node] : [schema.text(' '), node])));
   const paragraph = spaced.map((children) => nodes.paragraph.create(null, children));
-  const bullets = fc.array(paragraph, { minLength: 1, maxLength: 3 }).map((items) => nodes.bulletList.create(null, items.map((one) => nodes.listItem.create(null, one))));
-  const doc = fc.array(fc.oneof(paragraph, bullets), { minLength: 1, maxLength: 4 }).map((blocks) => nodes.doc.create(null, blocks.filter((block, index) => index === 0 || block.type !== nodes.bulletList || blocks[index - 1]?.type !== nodes.bulletList)));
+  const bullets = fc.array(paragraph, { minLength: 1, maxLength: 3 }).map((items) =>
+    nodes.bulletList.create(
+      null,
+      items.map((one) => nodes.listItem.create(null, one)),
+    ),
+  );
+  const doc = fc.array(fc.oneof(paragraph, bullets), { minLength: 1, maxLength: 4 }).map((blocks) =>
+    nodes.doc.create(
+      null,
+      blocks.filter(
+        (block, index) =>
+          index === 0 || block.type !== nodes.bulletList || blocks[index - 1]?.type !== nodes.bulletList,
+      ),
+    ),
+  );
 
   it('that was edited is read as what was edited', () => {
-    fc.assert(fc.property(doc, (edited) => {
-      expect(fromText(toText(edited)).toString()).toBe(edited.toString());
-    }), { numRuns: 300 });
+    fc.assert(
+      fc.property(doc, (edited) => {
+        expect(fromText(toText(edited)).toString()).toBe(edited.toString());
+      }),
+      { numRuns: 300 },
+    );
   });
 
   it('of any signs comes to rest after it was written once', () => {
-    fc.assert(fc.property(fc.stringMatching(/^[a-z *_#\-+.<>[\]()!`~|\\&;1-9\n]{0,40}$/), (text) => {
-      const once = again(text);
-      expect(fromText(once).toString()).toBe(fromText(again(once)).toString());
-    }), { numRuns: 300 });
+    fc.assert(
+      fc.property(fc.stringMatching(/^[a-z *_#\-+.<>[\]()!`~|\\&;1-9\n]{0,40}$/), (text) => {
+        const once = again(text);
+        expect(fromText(once).toString()).toBe(fromText(again(once)).toString());
+      }),
+      { numRuns: 300 },
+    );
   });
 });

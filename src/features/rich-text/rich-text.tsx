@@ -24,7 +24,12 @@ const TOOLS: readonly Tool[] = [
   { does: 'strong', label: 'Bold', keys: 'Ctrl B', Icon: Bold, isOn: (state) => hasMark(state, marks.strong) },
   { does: 'emphasis', label: 'Italic', keys: 'Ctrl I', Icon: Italic, isOn: (state) => hasMark(state, marks.emphasis) },
   { does: 'bulletList', label: 'List', Icon: List, isOn: (state) => isInList(state, nodes.bulletList) },
-  { does: 'orderedList', label: 'Numbered list', Icon: ListOrdered, isOn: (state) => isInList(state, nodes.orderedList) },
+  {
+    does: 'orderedList',
+    label: 'Numbered list',
+    Icon: ListOrdered,
+    isOn: (state) => isInList(state, nodes.orderedList),
+  },
 ];
 
 interface Props {
@@ -48,17 +53,38 @@ export function RichText({ label, value, longest, onChange }: Props) {
   const [linking, setLinking] = useState<string | null>(null);
   const isLinked = state !== null && hasMark(state, marks.link);
   const tool = (name: string, isOn: boolean, Icon: LucideIcon, onPress: () => void, keys?: string) => (
-    <IconButton key={name} aria-label={name} title={keys === undefined ? name : `${name} (${keys})`} aria-pressed={isOn} size="xs" variant={isOn ? 'subtle' : 'ghost'} colorPalette="ink" onClick={onPress}>
+    <IconButton
+      key={name}
+      aria-label={name}
+      title={keys === undefined ? name : `${name} (${keys})`}
+      aria-pressed={isOn}
+      size="xs"
+      variant={isOn ? 'subtle' : 'ghost'}
+      colorPalette="ink"
+      onClick={onPress}
+    >
       <Icon size={15} />
     </IconButton>
   );
   return (
     <Box w="full">
       <HStack gap="1" role="toolbar" aria-label="Formatting" mb="1.5">
-        {TOOLS.map(({ does, label: name, keys, Icon, isOn }) => tool(name, state !== null && isOn(state), Icon, () => run(commands[does]), keys))}
+        {TOOLS.map(({ does, label: name, keys, Icon, isOn }) =>
+          tool(name, state !== null && isOn(state), Icon, () => run(commands[does]), keys),
+        )}
         {tool('Link', isLinked, Link2, () => setLinking(addressAt(state)))}
       </HStack>
-      <Box ref={host} bg="bg.panel" borderWidth="1px" borderColor="border.emphasized" borderRadius="l2" px="3" py="2" css={LOOKS} _focusWithin={{ outline: '2px solid', outlineColor: 'copper.focusRing', outlineOffset: '2px' }} />
+      <Box
+        ref={host}
+        bg="bg.panel"
+        borderWidth="1px"
+        borderColor="border.emphasized"
+        borderRadius="l2"
+        px="3"
+        py="2"
+        css={LOOKS}
+        _focusWithin={{ outline: '2px solid', outlineColor: 'copper.focusRing', outlineOffset: '2px' }}
+      />
       {isFull && <FaultLine>{`It can have ${longest} characters at most, with the signs that mark it.`}</FaultLine>}
       {linking !== null && (
         <LinkDialog

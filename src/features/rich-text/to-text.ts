@@ -11,7 +11,13 @@ const OUTERMOST_FIRST = [marks.link, marks.strong, marks.emphasis] as const;
 /** What has been edited as CommonMark writes it. */
 export function toText(doc: Node): string {
   const root: Root = { type: 'root', children: blocksOf(doc) };
-  return toMarkdown(root, { bullet: '-', emphasis: '*', strong: '*', listItemIndent: 'one', resourceLink: true }).trimEnd();
+  return toMarkdown(root, {
+    bullet: '-',
+    emphasis: '*',
+    strong: '*',
+    listItemIndent: 'one',
+    resourceLink: true,
+  }).trimEnd();
 }
 
 const childrenOf = (node: Node): Node[] => Array.from({ length: node.childCount }, (_, index) => node.child(index));
@@ -19,11 +25,22 @@ const childrenOf = (node: Node): Node[] => Array.from({ length: node.childCount 
 // An empty paragraph is nothing that Markdown could write.
 const isEmpty = (node: Node) => node.type === nodes.paragraph && node.content.size === 0;
 
-const blocksOf = (node: Node): BlockContent[] => childrenOf(node).filter((child) => !isEmpty(child)).map(blockOf);
+const blocksOf = (node: Node): BlockContent[] =>
+  childrenOf(node)
+    .filter((child) => !isEmpty(child))
+    .map(blockOf);
 
 function blockOf(node: Node): BlockContent {
-  if (node.type === nodes.bulletList) return { type: 'list', ordered: false, spread: false, children: childrenOf(node).map(itemOf) };
-  if (node.type === nodes.orderedList) return { type: 'list', ordered: true, start: Number(node.attrs.start), spread: false, children: childrenOf(node).map(itemOf) };
+  if (node.type === nodes.bulletList)
+    return { type: 'list', ordered: false, spread: false, children: childrenOf(node).map(itemOf) };
+  if (node.type === nodes.orderedList)
+    return {
+      type: 'list',
+      ordered: true,
+      start: Number(node.attrs.start),
+      spread: false,
+      children: childrenOf(node).map(itemOf),
+    };
   return { type: 'paragraph', children: phrasesOf(childrenOf(node), OUTERMOST_FIRST) };
 }
 
@@ -31,9 +48,12 @@ const itemOf = (node: Node): ListItem => ({ type: 'listItem', spread: false, chi
 
 /** Neighbours under the same mark are under it together. */
 function phrasesOf(inline: readonly Node[], [outermost, ...inner]: readonly MarkType[]): PhrasingContent[] {
-  if (!outermost) return inline.map((node) => (node.type === nodes.lineBreak ? { type: 'break' } : { type: 'text', value: node.text ?? '' }));
+  if (!outermost)
+    return inline.map((node) =>
+      node.type === nodes.lineBreak ? { type: 'break' } : { type: 'text', value: node.text ?? '' },
+    );
   const found: PhrasingContent[] = [];
-  for (let start = 0; start < inline.length; ) {
+  for (let start = 0; start < inline.length;) {
     const mark = outermost.isInSet(inline[start]?.marks ?? []);
     let end = start + 1;
     while (end < inline.length && isSame(mark, outermost.isInSet(inline[end]?.marks ?? []))) end += 1;

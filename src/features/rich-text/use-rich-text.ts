@@ -29,8 +29,8 @@ export interface RichText {
 const stateOf = (text: string) => EditorState.create({ doc: fromText(text), plugins: [...keys] });
 
 /**
- * A formatted text that is edited as it looks and kept as CommonMark. Every key is in the draft at once; what changes the
- * draft elsewhere, such as taking a change back, changes what stands here.
+ * A formatted text that is edited as it looks and kept as CommonMark. Every key is in the draft at once; what changes
+ * the draft elsewhere, such as taking a change back, changes what stands here.
  */
 export function useRichText({ value, onChange, label, longest }: Options): RichText {
   const host = useRef<HTMLDivElement>(null);

@@ -51,7 +51,12 @@ export function RippleDialog({ address, decision, nothingReached, meanwhile, onC
           <Button variant="ghost" colorPalette="ink" onClick={onClose}>
             Not now
           </Button>
-          <Button colorPalette={stopping + breaking + below > 0 ? 'brick' : 'copper'} disabled={!finished} loading={busy} onClick={() => void decide()}>
+          <Button
+            colorPalette={stopping + breaking + below > 0 ? 'brick' : 'copper'}
+            disabled={!finished}
+            loading={busy}
+            onClick={() => void decide()}
+          >
             {decision}
             {stopping > 0
               ? `, and let ${counted(stopping, 'product')} stop`

@@ -16,16 +16,35 @@ const REACH = { stays: '', joins: 'gets the sheet', leaves: 'loses the sheet' } 
  * @param nothingReached what is said where nothing is reached
  * @param refused why the change was refused, where it was
  */
-export function RippleView({ ripple: { rows, progress, state, fault: unread, stop, stopping }, nothingReached, refused }: { ripple: Ripple; nothingReached: string; refused?: string }) {
+export function RippleView({
+  ripple: { rows, progress, state, fault: unread, stop, stopping },
+  nothingReached,
+  refused,
+}: {
+  ripple: Ripple;
+  nothingReached: string;
+  refused?: string;
+}) {
   const finished = state === 'finished';
   const fault = unread ?? refused;
-  const order = [...rows].sort((a, b) => b.stops.length - a.stops.length || Number(b.belowFloor !== null) - Number(a.belowFloor !== null) || Number(b.changes) - Number(a.changes) || a.title.localeCompare(b.title));
+  const order = [...rows].sort(
+    (a, b) =>
+      b.stops.length - a.stops.length ||
+      Number(b.belowFloor !== null) - Number(a.belowFloor !== null) ||
+      Number(b.changes) - Number(a.changes) ||
+      a.title.localeCompare(b.title),
+  );
   const changing = rows.filter(({ changes }) => changes).length;
   return (
     <Stack gap="4">
       {!finished && !fault && (
         <HStack gap="3">
-          <Progress.Root flex="1" value={progress.done} max={Math.max(1, progress.total)} aria-label="Products looked at">
+          <Progress.Root
+            flex="1"
+            value={progress.done}
+            max={Math.max(1, progress.total)}
+            aria-label="Products looked at"
+          >
             <Progress.Track>
               <Progress.Range bg="copper.solid" />
             </Progress.Track>
@@ -65,7 +84,13 @@ export function RippleView({ ripple: { rows, progress, state, fault: unread, sto
             </Table.Header>
             <Table.Body>
               {order.map((row) => (
-                <Table.Row key={row.productId} bg={row.stops.length + row.breaks.length > 0 || row.belowFloor !== null ? 'brick.subtle' : 'transparent'} verticalAlign="top">
+                <Table.Row
+                  key={row.productId}
+                  bg={
+                    row.stops.length + row.breaks.length > 0 || row.belowFloor !== null ? 'brick.subtle' : 'transparent'
+                  }
+                  verticalAlign="top"
+                >
                   <Table.Cell fontWeight="600">
                     {row.title} {!row.inShop && <Slip>draft</Slip>}
                   </Table.Cell>
@@ -74,8 +99,20 @@ export function RippleView({ ripple: { rows, progress, state, fault: unread, sto
                     {row.priceAfter ?? 'none'}
                   </Table.Cell>
                   <Table.Cell fontSize="sm">
-                    {[REACH[row.reach], row.stops.length > 0 ? `${row.inShop ? 'stops being sold: ' : 'is to be mended: '}${row.stops.join(' ')}` : '', row.mends.length > 0 ? `mended: ${row.mends.join(' ')}` : ''].filter(Boolean).join('; ') ||
-                      (row.priceBefore !== row.priceAfter ? 'another price' : row.breaks.length + row.amounts.length === 0 ? 'stays as it is' : '')}
+                    {[
+                      REACH[row.reach],
+                      row.stops.length > 0
+                        ? `${row.inShop ? 'stops being sold: ' : 'is to be mended: '}${row.stops.join(' ')}`
+                        : '',
+                      row.mends.length > 0 ? `mended: ${row.mends.join(' ')}` : '',
+                    ]
+                      .filter(Boolean)
+                      .join('; ') ||
+                      (row.priceBefore !== row.priceAfter
+                        ? 'another price'
+                        : row.breaks.length + row.amounts.length === 0
+                          ? 'stays as it is'
+                          : '')}
                     {row.belowFloor !== null && <Text color="brick.fg">Below its floor then. {row.belowFloor}</Text>}
                     <ChangedAmounts amounts={row.amounts} />
                     {row.breaks.map((broken) => (

@@ -31,7 +31,8 @@ export interface Ripple extends StreamedRows<RippleRow> {
 }
 
 /** How many fall below their floors, in words. */
-export const belowWords = (below: number): string => `${counted(below, 'product')} ${below === 1 ? 'falls below its floor' : 'fall below their floors'}`;
+export const belowWords = (below: number): string =>
+  `${counted(below, 'product')} ${below === 1 ? 'falls below its floor' : 'fall below their floors'}`;
 
 /** Reads what a change would do to every product it reaches. @param address where it is read from */
 export function useRipple(address: string): Ripple {

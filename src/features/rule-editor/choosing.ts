@@ -4,8 +4,13 @@ import { type Alternative } from '@/ui/field';
 import { type Finding } from '@/ui/search-field';
 
 /** The choices that a rule can name. */
-export function choiceAlternatives(choices: readonly Choice[], fits: (choice: Choice) => boolean = () => true): Alternative[] {
-  return choices.filter((choice) => fits(choice)).map((choice) => ({ value: choice.key, label: choice.title || choice.key }));
+export function choiceAlternatives(
+  choices: readonly Choice[],
+  fits: (choice: Choice) => boolean = () => true,
+): Alternative[] {
+  return choices
+    .filter((choice) => fits(choice))
+    .map((choice) => ({ value: choice.key, label: choice.title || choice.key }));
 }
 
 /** The same, to be found by typing: by their titles and inside names. */
@@ -20,7 +25,9 @@ export const isMeasured = (choice: Choice) => choice.kind === 'measure' || choic
 /** The options of a choice, as alternatives. */
 export function optionAlternatives(choices: readonly Choice[], key: string): Alternative[] {
   const choice = choices.find((candidate) => candidate.key === key);
-  return choice && hasOptions(choice) ? choice.options.map((option) => ({ value: option.key, label: option.title || option.key })) : [];
+  return choice && hasOptions(choice)
+    ? choice.options.map((option) => ({ value: option.key, label: option.title || option.key }))
+    : [];
 }
 
 /** What a new condition begins with: the only choice there is, or nothing yet. */

@@ -32,9 +32,24 @@ export function ConditionField({ label, condition, depth = 0, onChange, onRemove
   const fresh: Condition = firstTest(assembled.choices);
   const add = (part: Condition) => onChange({ ...condition, of: [...condition.of, part] });
   return (
-    <Stack gap="2" borderLeftWidth={depth > 0 ? '2px' : undefined} borderColor="border.emphasized" pl={depth > 0 ? '3' : undefined} role="group" aria-label={label}>
+    <Stack
+      gap="2"
+      borderLeftWidth={depth > 0 ? '2px' : undefined}
+      borderColor="border.emphasized"
+      pl={depth > 0 ? '3' : undefined}
+      role="group"
+      aria-label={label}
+    >
       <HStack gap="2">
-        <SelectField small hideLabel label={`${label}: how much of it`} width="180px" value={condition.kind} alternatives={GROUPS} onChange={(kind) => onChange({ ...condition, kind: kind === 'any' || kind === 'none' ? kind : 'all' })} />
+        <SelectField
+          small
+          hideLabel
+          label={`${label}: how much of it`}
+          width="180px"
+          value={condition.kind}
+          alternatives={GROUPS}
+          onChange={(kind) => onChange({ ...condition, kind: kind === 'any' || kind === 'none' ? kind : 'all' })}
+        />
         {onRemove && <RemoveButton label={label} onRemove={onRemove} />}
       </HStack>
       {condition.of.map((part, index) => (
@@ -43,7 +58,9 @@ export function ConditionField({ label, condition, depth = 0, onChange, onRemove
           label={`${label}, part ${index + 1}`}
           condition={part}
           depth={depth + 1}
-          onChange={(changed) => onChange({ ...condition, of: condition.of.map((other, place) => (place === index ? changed : other)) })}
+          onChange={(changed) =>
+            onChange({ ...condition, of: condition.of.map((other, place) => (place === index ? changed : other)) })
+          }
           onRemove={() => onChange({ ...condition, of: condition.of.filter((_, place) => place !== index) })}
         />
       ))}
@@ -69,11 +86,28 @@ function RemoveButton({ label, onRemove }: { label: string; onRemove: () => void
   );
 }
 
-function TestField({ label, test, onChange, onRemove }: { label: string; test: Test; onChange: (test: Condition) => void; onRemove?: () => void }) {
+function TestField({
+  label,
+  test,
+  onChange,
+  onRemove,
+}: {
+  label: string;
+  test: Test;
+  onChange: (test: Condition) => void;
+  onRemove?: () => void;
+}) {
   const { assembled, shop } = useEditing();
   const { choices } = assembled;
   const figures = useFigures();
-  const subject = 'choice' in test ? (test.choice === null ? 'today' : `choice:${test.choice}`) : test.kind === 'figure' ? `figure:${test.formula}` : test.kind;
+  const subject =
+    'choice' in test
+      ? test.choice === null
+        ? 'today'
+        : `choice:${test.choice}`
+      : test.kind === 'figure'
+        ? `figure:${test.formula}`
+        : test.kind;
   const subjects = [
     ...choiceFindings(choices, asks).map((found) => ({ ...found, value: `choice:${found.value}` })),
     ...figures.map(({ key, title }) => ({ value: `figure:${key}`, label: `what ${title} comes to`, hint: 'formula' })),
@@ -102,7 +136,17 @@ function TestField({ label, test, onChange, onRemove }: { label: string; test: T
   };
   return (
     <HStack gap="2" wrap="wrap" role="group" aria-label={label}>
-      <PickField small hideLabel label={`${label}: of what`} width="180px" placeholder="of what" picked={subjects.some(({ value }) => value === subject) ? subject : ''} findings={subjects} mayBeNothing={false} onPick={setSubject} />
+      <PickField
+        small
+        hideLabel
+        label={`${label}: of what`}
+        width="180px"
+        placeholder="of what"
+        picked={subjects.some(({ value }) => value === subject) ? subject : ''}
+        findings={subjects}
+        mayBeNothing={false}
+        onPick={setSubject}
+      />
       {subject !== 'choice:' && <TestParts label={label} test={test} figures={figures} onChange={onChange} />}
       {onRemove && <RemoveButton label={label} onRemove={onRemove} />}
     </HStack>

@@ -11,7 +11,15 @@ const MONTHS = Array.from({ length: 12 }, (_, place) => {
 });
 
 /** A day of the year, whatever year: its number and its month. @param value as MM-DD */
-export function DayOfYearField({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
+export function DayOfYearField({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+}) {
   const [month = '01', day = '01'] = value.split('-');
   // What is being typed stays as it is typed, also while it is no day.
   const [typed, setTyped] = useState<string | null>(null);
@@ -24,8 +32,26 @@ export function DayOfYearField({ label, value, onChange }: { label: string; valu
   };
   return (
     <HStack gap="1">
-      <TypedInput aria-label={`${label}, day`} aria-invalid={typed !== null} size="sm" w="48px" textAlign="end" inputMode="numeric" borderColor={typed === null ? 'border.emphasized' : 'brick.solid'} value={text} onChange={(number) => take(number, month)} />
-      <SelectField small hideLabel label={`${label}, month`} width="120px" value={month} alternatives={MONTHS} onChange={(inMonth) => take(text, inMonth)} />
+      <TypedInput
+        aria-label={`${label}, day`}
+        aria-invalid={typed !== null}
+        size="sm"
+        w="48px"
+        textAlign="end"
+        inputMode="numeric"
+        borderColor={typed === null ? 'border.emphasized' : 'brick.solid'}
+        value={text}
+        onChange={(number) => take(number, month)}
+      />
+      <SelectField
+        small
+        hideLabel
+        label={`${label}, month`}
+        width="120px"
+        value={month}
+        alternatives={MONTHS}
+        onChange={(inMonth) => take(text, inMonth)}
+      />
     </HStack>
   );
 }

@@ -16,7 +16,11 @@ export function EffectField({ label, effect, path, onChange, onRemove }: PartsPr
   const { choices } = assembled;
   // Only what there is one of can be meant without being asked for.
   const only = (found: readonly { readonly key: string }[]) => (found.length === 1 ? (found[0]?.key ?? '') : '');
-  const first = { optionsChoice: only(choices.filter(hasOneOrMore)), measure: only(choices.filter(isMeasured)), stock: only(stock) };
+  const first = {
+    optionsChoice: only(choices.filter(hasOneOrMore)),
+    measure: only(choices.filter(isMeasured)),
+    stock: only(stock),
+  };
   return (
     <HStack gap="2" wrap="wrap" align="start" role="group" aria-label={label}>
       <SelectField

@@ -13,5 +13,7 @@ export interface AskedFigure {
 /** The formulas of what is edited that conditions can ask about. */
 export function useFigures(): AskedFigure[] {
   const { program, shop } = useEditing();
-  return [...figuresOf(program.formulas)].flatMap(([key, { title, dim, ofBase }]) => (dim && !ofBase ? [{ key, title, dim, unit: dim.money === 1 ? shop.currency : (resultUnit(dim)?.code ?? '1') }] : []));
+  return [...figuresOf(program.formulas)].flatMap(([key, { title, dim, ofBase }]) =>
+    dim && !ofBase ? [{ key, title, dim, unit: dim.money === 1 ? shop.currency : (resultUnit(dim)?.code ?? '1') }] : [],
+  );
 }

@@ -2,7 +2,13 @@ import { describe, expect, it } from 'vitest';
 import { readRows } from './pasted-rows';
 
 const columns = [
-  { title: 'Roof', options: [{ value: 'flat', label: 'Flat' }, { value: 'gabled', label: 'Gabled' }] },
+  {
+    title: 'Roof',
+    options: [
+      { value: 'flat', label: 'Flat' },
+      { value: 'gabled', label: 'Gabled' },
+    ],
+  },
   { title: 'Cover', options: [{ value: 'tin', label: 'Tin, grey' }] },
 ];
 const read = (text: string) => {
@@ -12,11 +18,18 @@ const read = (text: string) => {
 
 describe('rows pasted from a spreadsheet', () => {
   it('are read by names or inside names, apart by tabs or semicolons', () => {
-    expect(read('Flat\tTin, grey\r\n\ngabled; any\nFLAT;')).toEqual([['flat', 'tin'], ['gabled', ''], ['flat', '']]);
+    expect(read('Flat\tTin, grey\r\n\ngabled; any\nFLAT;')).toEqual([
+      ['flat', 'tin'],
+      ['gabled', ''],
+      ['flat', ''],
+    ]);
   });
 
   it('follow the order of the headings, where the first line has them', () => {
-    expect(read('cover\tRoof\nTin, grey\tFlat\n;gabled')).toEqual([['flat', 'tin'], ['gabled', '']]);
+    expect(read('cover\tRoof\nTin, grey\tFlat\n;gabled')).toEqual([
+      ['flat', 'tin'],
+      ['gabled', ''],
+    ]);
     expect(read('Roof;Roof\nFlat;Tin, grey')).toContain('“Roof” is not one of');
   });
 

@@ -22,8 +22,22 @@ export function RulesSection({ shown }: { shown: ResolutionJson['rules'] }) {
   const { product, assembled, change } = useEditing();
   const [open, setOpen] = useState<string | null>(null);
   const add = () => {
-    const key = freeKey('rule', product.rules.map((rule) => rule.key), 'rule');
-    change('add rule', (draft) => void draft.rules.push({ key, title: '', on: true, when: assembled.choices.some(asks) ? { kind: 'all', of: [firstTest(assembled.choices)] } : null, then: [{ kind: 'show', choices: [] }] }));
+    const key = freeKey(
+      'rule',
+      product.rules.map((rule) => rule.key),
+      'rule',
+    );
+    change(
+      'add rule',
+      (draft) =>
+        void draft.rules.push({
+          key,
+          title: '',
+          on: true,
+          when: assembled.choices.some(asks) ? { kind: 'all', of: [firstTest(assembled.choices)] } : null,
+          then: [{ kind: 'show', choices: [] }],
+        }),
+    );
     setOpen(key);
   };
   const addButton = (
@@ -32,21 +46,44 @@ export function RulesSection({ shown }: { shown: ResolutionJson['rules'] }) {
     </Button>
   );
   return (
-    <Section title="Rules" lead="When something holds, then something else follows. The Counter says which rules have fired." actions={product.rules.length > 0 ? addButton : undefined}>
+    <Section
+      title="Rules"
+      lead="When something holds, then something else follows. The Counter says which rules have fired."
+      actions={product.rules.length > 0 ? addButton : undefined}
+    >
       {product.rules.length === 0 && (
         <EmptyPlace title="Nothing ties the choices together yet" action={addButton}>
           <Text>When Roof is Gabled, show Ridge. When Length is more than 2 m, add €12.00.</Text>
         </EmptyPlace>
       )}
       {product.rules.map((rule, index) => (
-        <RuleCard key={rule.key} rule={rule} index={index} fired={shown.find((entry) => entry.rule === rule.key)?.fired ?? false} open={open === rule.key} onOpen={() => setOpen(open === rule.key ? null : rule.key)} />
+        <RuleCard
+          key={rule.key}
+          rule={rule}
+          index={index}
+          fired={shown.find((entry) => entry.rule === rule.key)?.fired ?? false}
+          open={open === rule.key}
+          onOpen={() => setOpen(open === rule.key ? null : rule.key)}
+        />
       ))}
       <TablesPart />
     </Section>
   );
 }
 
-function RuleCard({ rule, index, fired, open, onOpen }: { rule: Rule; index: number; fired: boolean; open: boolean; onOpen: () => void }) {
+function RuleCard({
+  rule,
+  index,
+  fired,
+  open,
+  onOpen,
+}: {
+  rule: Rule;
+  index: number;
+  fired: boolean;
+  open: boolean;
+  onOpen: () => void;
+}) {
   const { product, assembled, shop, stock, change, findings } = useEditing();
   const faults = findings.filter(({ path }) => path[0] === 'rules' && path[1] === index);
   const edit = (what: string, recipe: (draft: Rule) => void) =>
@@ -55,23 +92,53 @@ function RuleCard({ rule, index, fired, open, onOpen }: { rule: Rule; index: num
       if (target) recipe(target);
     });
   const sentence = `${rule.when === null ? 'Always' : `When ${conditionWords(namedCondition(rule.when, { ...assembled, groups: shop.groups }))}`}: ${rule.then.map((effect) => effectWords(effect, assembled, { currency: shop.currency, stock })).join('; ') || 'nothing yet'}.`;
-  const copy = () => change(`copy rule ${rule.key}`, (draft) => void draft.rules.splice(index + 1, 0, { ...structuredClone(rule), key: freeKey('rule', product.rules.map(({ key }) => key), 'rule') }));
+  const copy = () =>
+    change(
+      `copy rule ${rule.key}`,
+      (draft) =>
+        void draft.rules.splice(index + 1, 0, {
+          ...structuredClone(rule),
+          key: freeKey(
+            'rule',
+            product.rules.map(({ key }) => key),
+            'rule',
+          ),
+        }),
+    );
   return (
-    <Box as="article" aria-label={`Rule ${index + 1}`} borderWidth="1px" borderColor={faults.length > 0 ? 'brick.border' : 'border'} borderRadius="l3" p="4" opacity={rule.on ? 1 : 0.75}>
+    <Box
+      as="article"
+      aria-label={`Rule ${index + 1}`}
+      borderWidth="1px"
+      borderColor={faults.length > 0 ? 'brick.border' : 'border'}
+      borderRadius="l3"
+      p="4"
+      opacity={rule.on ? 1 : 0.75}
+    >
       <HStack justify="space-between" align="start" gap="3">
         <chakra.button type="button" aria-expanded={open} textAlign="start" cursor="pointer" flex="1" onClick={onOpen}>
           {rule.title && <Text fontWeight="700">{rule.title}</Text>}
           <Text>{sentence}</Text>
         </chakra.button>
         {fired && rule.on && <Slip tone="lichen">fired</Slip>}
-        <Switch.Root size="sm" checked={rule.on} onCheckedChange={({ checked }) => edit('on', (draft) => void (draft.on = checked))}>
+        <Switch.Root
+          size="sm"
+          checked={rule.on}
+          onCheckedChange={({ checked }) => edit('on', (draft) => void (draft.on = checked))}
+        >
           <Switch.HiddenInput aria-label={`Rule ${index + 1} is on`} />
           <Switch.Control />
         </Switch.Root>
         <IconButton aria-label={`Copy rule ${index + 1}`} size="xs" variant="ghost" colorPalette="ink" onClick={copy}>
           <Copy size={14} />
         </IconButton>
-        <IconButton aria-label={`Remove rule ${index + 1}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => change(`remove rule ${rule.key}`, (draft) => void draft.rules.splice(index, 1))}>
+        <IconButton
+          aria-label={`Remove rule ${index + 1}`}
+          size="xs"
+          variant="ghost"
+          colorPalette="brick"
+          onClick={() => change(`remove rule ${rule.key}`, (draft) => void draft.rules.splice(index, 1))}
+        >
           <Trash2 size={14} />
         </IconButton>
       </HStack>
@@ -82,15 +149,31 @@ function RuleCard({ rule, index, fired, open, onOpen }: { rule: Rule; index: num
       </Stack>
       {open && (
         <Stack gap="4" mt="3" borderTopWidth="1px" borderColor="border" pt="3">
-          <TextField label="Called (as its line in the working)" value={rule.title} maxLength={120} placeholder="its own sentence" onChange={(title) => edit('title', (draft) => void (draft.title = title))} />
+          <TextField
+            label="Called (as its line in the working)"
+            value={rule.title}
+            maxLength={120}
+            placeholder="its own sentence"
+            onChange={(title) => edit('title', (draft) => void (draft.title = title))}
+          />
           <Stack gap="2">
             <Text fontWeight="600">When</Text>
             {rule.when === null ? (
-              <Button size="sm" variant="outline" alignSelf="start" onClick={() => edit('when', (draft) => void (draft.when = { kind: 'all', of: [] }))}>
+              <Button
+                size="sm"
+                variant="outline"
+                alignSelf="start"
+                onClick={() => edit('when', (draft) => void (draft.when = { kind: 'all', of: [] }))}
+              >
                 Only when something holds
               </Button>
             ) : (
-              <ConditionField label="When" condition={rule.when} onChange={(condition) => edit('when', (draft) => void (draft.when = condition))} onRemove={() => edit('when', (draft) => void (draft.when = null))} />
+              <ConditionField
+                label="When"
+                condition={rule.when}
+                onChange={(condition) => edit('when', (draft) => void (draft.when = condition))}
+                onRemove={() => edit('when', (draft) => void (draft.when = null))}
+              />
             )}
           </Stack>
           <Stack gap="2">
@@ -105,7 +188,19 @@ function RuleCard({ rule, index, fired, open, onOpen }: { rule: Rule; index: num
                 onRemove={() => edit(`remove then ${place}`, (draft) => void draft.then.splice(place, 1))}
               />
             ))}
-            <Button size="xs" variant="ghost" colorPalette="oak" alignSelf="start" onClick={() => edit('add then', (draft) => void draft.then.push(effectsHere.show.fresh({ optionsChoice: '', measure: '', stock: '' })))}>
+            <Button
+              size="xs"
+              variant="ghost"
+              colorPalette="oak"
+              alignSelf="start"
+              onClick={() =>
+                edit(
+                  'add then',
+                  (draft) =>
+                    void draft.then.push(effectsHere.show.fresh({ optionsChoice: '', measure: '', stock: '' })),
+                )
+              }
+            >
               <Plus size={13} aria-hidden /> Add what follows
             </Button>
           </Stack>

@@ -24,18 +24,42 @@ export function SeveralPicks({ label, picked, alternatives, joined, least = 0, o
       {picked.map((value, index) => (
         <HStack key={value} gap="1.5">
           {index > 0 && <Text>{joined}</Text>}
-          <HStack gap="1" bg="copper.subtle" color="copper.fg" borderRadius="l1" pl="2" pr={picked.length > least ? '0.5' : '2'} py="0.5">
-            <Text fontWeight="600">{alternatives.find((alternative) => alternative.value === value)?.label ?? `“${value}”`}</Text>
+          <HStack
+            gap="1"
+            bg="copper.subtle"
+            color="copper.fg"
+            borderRadius="l1"
+            pl="2"
+            pr={picked.length > least ? '0.5' : '2'}
+            py="0.5"
+          >
+            <Text fontWeight="600">
+              {alternatives.find((alternative) => alternative.value === value)?.label ?? `“${value}”`}
+            </Text>
             {picked.length > least && (
-              <chakra.button type="button" aria-label={`Leave out ${alternatives.find((alternative) => alternative.value === value)?.label ?? value}`} cursor="pointer" p="1" onClick={() => onChange(picked.filter((other) => other !== value))}>
-              <X size={13} />
+              <chakra.button
+                type="button"
+                aria-label={`Leave out ${alternatives.find((alternative) => alternative.value === value)?.label ?? value}`}
+                cursor="pointer"
+                p="1"
+                onClick={() => onChange(picked.filter((other) => other !== value))}
+              >
+                <X size={13} />
               </chakra.button>
             )}
           </HStack>
         </HStack>
       ))}
       {free.length > 0 && (
-        <SearchField small hideLabel label={`${label}: add`} width="150px" placeholder={picked.length === 0 ? 'pick …' : `${joined} …`} findings={free.map(({ value, label: words }) => ({ value, label: words, hint: '' }))} onPick={(value) => onChange([...picked, value])} />
+        <SearchField
+          small
+          hideLabel
+          label={`${label}: add`}
+          width="150px"
+          placeholder={picked.length === 0 ? 'pick …' : `${joined} …`}
+          findings={free.map(({ value, label: words }) => ({ value, label: words, hint: '' }))}
+          onPick={(value) => onChange([...picked, value])}
+        />
       )}
     </HStack>
   );

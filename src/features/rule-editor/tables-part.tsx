@@ -22,8 +22,19 @@ export function TablesPart() {
   if (candidates.length < 2 && product.tables.length === 0) return null;
   const add = () =>
     change('add table', (draft) => {
-      const key = freeKey('table', draft.tables.map((table) => table.key), 'table');
-      draft.tables.push({ key, title: '', on: true, choices: candidates.slice(0, 2).map((choice) => choice.key), says: 'made', rows: [] });
+      const key = freeKey(
+        'table',
+        draft.tables.map((table) => table.key),
+        'table',
+      );
+      draft.tables.push({
+        key,
+        title: '',
+        on: true,
+        choices: candidates.slice(0, 2).map((choice) => choice.key),
+        says: 'made',
+        rows: [],
+      });
     });
   return (
     <Stack gap="3" as="section" aria-label="Tables">
@@ -54,7 +65,11 @@ function TableEditor({ table, index }: { table: CompatibilityTable; index: numbe
       const target = draft.tables[index];
       if (target) recipe(target);
     });
-  const faults = [...new Set(findings.filter(({ path }) => path[0] === 'tables' && path[1] === index).map(({ data }) => faultWords(data)))].slice(0, 5);
+  const faults = [
+    ...new Set(
+      findings.filter(({ path }) => path[0] === 'tables' && path[1] === index).map(({ data }) => faultWords(data)),
+    ),
+  ].slice(0, 5);
   const name = table.title || `Table ${index + 1}`;
   const titles = table.choices.map((key) => assembled.choices.find((choice) => choice.key === key)?.title ?? key);
   const setColumns = (choices: string[]) =>
@@ -63,32 +78,76 @@ function TableEditor({ table, index }: { table: CompatibilityTable; index: numbe
       draft.choices = choices;
     });
   const paste = () => {
-    const { rows, fault } = readRows(pasted ?? '', table.choices.map((key, column) => ({ title: titles[column] ?? key, options: optionAlternatives(assembled.choices, key) })));
+    const { rows, fault } = readRows(
+      pasted ?? '',
+      table.choices.map((key, column) => ({
+        title: titles[column] ?? key,
+        options: optionAlternatives(assembled.choices, key),
+      })),
+    );
     setPasteFault(fault);
     if (!rows) return;
     edit('paste', (draft) => void draft.rows.push(...rows));
     setPasted(null);
   };
   return (
-    <Box as="article" aria-label={name} borderWidth="1px" borderColor={faults.length > 0 ? 'brick.border' : 'border'} borderRadius="l3" p="4">
+    <Box
+      as="article"
+      aria-label={name}
+      borderWidth="1px"
+      borderColor={faults.length > 0 ? 'brick.border' : 'border'}
+      borderRadius="l3"
+      p="4"
+    >
       <HStack gap="3" align="end" mb="3" wrap="wrap">
         <Box flex="1" minW="150px">
-          <TextField label="Called" value={table.title} maxLength={120} placeholder={name} onChange={(title) => edit('title', (draft) => void (draft.title = title))} />
+          <TextField
+            label="Called"
+            value={table.title}
+            maxLength={120}
+            placeholder={name}
+            onChange={(title) => edit('title', (draft) => void (draft.title = title))}
+          />
         </Box>
         <Box w="210px">
-          <SelectField label="The rows" value={table.says} alternatives={[{ value: 'made', label: 'are all that is made' }, { value: 'notMade', label: 'are not made' }]} onChange={(says) => edit('says', (draft) => void (draft.says = says === 'notMade' ? 'notMade' : 'made'))} />
+          <SelectField
+            label="The rows"
+            value={table.says}
+            alternatives={[
+              { value: 'made', label: 'are all that is made' },
+              { value: 'notMade', label: 'are not made' },
+            ]}
+            onChange={(says) => edit('says', (draft) => void (draft.says = says === 'notMade' ? 'notMade' : 'made'))}
+          />
         </Box>
-        <Switch.Root size="sm" checked={table.on} pb="2" onCheckedChange={({ checked }) => edit('on', (draft) => void (draft.on = checked))}>
+        <Switch.Root
+          size="sm"
+          checked={table.on}
+          pb="2"
+          onCheckedChange={({ checked }) => edit('on', (draft) => void (draft.on = checked))}
+        >
           <Switch.HiddenInput aria-label={`${name} is on`} />
           <Switch.Control />
         </Switch.Root>
-        <IconButton aria-label={`Remove ${name}`} variant="ghost" colorPalette="brick" onClick={() => change(`remove table ${table.key}`, (draft) => void draft.tables.splice(index, 1))}>
+        <IconButton
+          aria-label={`Remove ${name}`}
+          variant="ghost"
+          colorPalette="brick"
+          onClick={() => change(`remove table ${table.key}`, (draft) => void draft.tables.splice(index, 1))}
+        >
           <Trash2 size={16} />
         </IconButton>
       </HStack>
       <HStack gap="2" mb="2" wrap="wrap">
         <Text>Columns:</Text>
-        <SeveralPicks label={`${name}: columns`} joined="and" least={2} picked={table.choices} alternatives={choiceAlternatives(assembled.choices, onePicked)} onChange={(choices) => choices.length <= 6 && setColumns(choices)} />
+        <SeveralPicks
+          label={`${name}: columns`}
+          joined="and"
+          least={2}
+          picked={table.choices}
+          alternatives={choiceAlternatives(assembled.choices, onePicked)}
+          onChange={(choices) => choices.length <= 6 && setColumns(choices)}
+        />
       </HStack>
       {faults.map((message) => (
         <FaultLine key={message}>{message}</FaultLine>
@@ -114,12 +173,26 @@ function TableEditor({ table, index }: { table: CompatibilityTable; index: numbe
                       label={`${titles[column] ?? key}, row ${number + 1}`}
                       value={row[column] ?? ''}
                       alternatives={[{ value: '', label: 'any' }, ...optionAlternatives(assembled.choices, key)]}
-                      onChange={(value) => edit(`row ${number} ${column}`, (draft) => void (draft.rows[number] = table.choices.map((_, place) => (place === column ? value : (row[place] ?? '')))))}
+                      onChange={(value) =>
+                        edit(
+                          `row ${number} ${column}`,
+                          (draft) =>
+                            void (draft.rows[number] = table.choices.map((_, place) =>
+                              place === column ? value : (row[place] ?? ''),
+                            )),
+                        )
+                      }
                     />
                   </Table.Cell>
                 ))}
                 <Table.Cell py="1" textAlign="end">
-                  <IconButton aria-label={`Remove row ${number + 1}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => edit(`remove row ${number}`, (draft) => void draft.rows.splice(number, 1))}>
+                  <IconButton
+                    aria-label={`Remove row ${number + 1}`}
+                    size="xs"
+                    variant="ghost"
+                    colorPalette="brick"
+                    onClick={() => edit(`remove row ${number}`, (draft) => void draft.rows.splice(number, 1))}
+                  >
                     <Trash2 size={14} />
                   </IconButton>
                 </Table.Cell>
@@ -128,9 +201,15 @@ function TableEditor({ table, index }: { table: CompatibilityTable; index: numbe
           </Table.Body>
         </Table.Root>
       </Box>
-      {table.rows.length > MOST_SHOWN && <Text color="fg.muted">And {counted(table.rows.length - MOST_SHOWN, 'more row')}.</Text>}
+      {table.rows.length > MOST_SHOWN && (
+        <Text color="fg.muted">And {counted(table.rows.length - MOST_SHOWN, 'more row')}.</Text>
+      )}
       <HStack gap="2" mt="2">
-        <Button size="sm" variant="outline" onClick={() => edit('add row', (draft) => void draft.rows.push(draft.choices.map(() => '')))}>
+        <Button
+          size="sm"
+          variant="outline"
+          onClick={() => edit('add row', (draft) => void draft.rows.push(draft.choices.map(() => '')))}
+        >
           <Plus size={14} aria-hidden /> Add a row
         </Button>
         <Button size="sm" variant="outline" onClick={() => setPasted(pasted === null ? '' : null)}>
@@ -139,7 +218,14 @@ function TableEditor({ table, index }: { table: CompatibilityTable; index: numbe
       </HStack>
       {pasted !== null && (
         <Stack gap="2" mt="3">
-          <TextArea label="Rows from a spreadsheet" rows={4} value={pasted} fault={pasteFault} help={`One row a line: ${titles.join(', ')}, apart by tabs or semicolons; nothing or “any” fits all.`} onChange={setPasted} />
+          <TextArea
+            label="Rows from a spreadsheet"
+            rows={4}
+            value={pasted}
+            fault={pasteFault}
+            help={`One row a line: ${titles.join(', ')}, apart by tabs or semicolons; nothing or “any” fits all.`}
+            onChange={setPasted}
+          />
           <Button size="sm" alignSelf="start" onClick={paste}>
             Take the rows
           </Button>

@@ -30,7 +30,15 @@ export function TestParts({ label, test, figures, onChange }: Props & { figures:
   const { value, alternatives } = verbsFor(test, choices);
   return (
     <>
-      <SelectField small hideLabel label={`${label}: verb`} width="148px" value={value} alternatives={alternatives} onChange={(verb) => onChange(withVerb(test, verb, choices))} />
+      <SelectField
+        small
+        hideLabel
+        label={`${label}: verb`}
+        width="148px"
+        value={value}
+        alternatives={alternatives}
+        onChange={(verb) => onChange(withVerb(test, verb, choices))}
+      />
       <Compared label={label} test={test} figures={figures} onChange={onChange} />
     </>
   );
@@ -44,7 +52,15 @@ function Compared({ label, test, figures, onChange }: Props & { figures: readonl
     case 'answered':
       return null;
     case 'option':
-      return <SeveralPicks label={`${label}: options`} joined="or" picked={test.options} alternatives={optionAlternatives(choices, test.choice)} onChange={(options) => onChange({ ...test, options })} />;
+      return (
+        <SeveralPicks
+          label={`${label}: options`}
+          joined="or"
+          picked={test.options}
+          alternatives={optionAlternatives(choices, test.choice)}
+          onChange={(options) => onChange({ ...test, options })}
+        />
+      );
     case 'value':
       return (
         <>
@@ -60,20 +76,52 @@ function Compared({ label, test, figures, onChange }: Props & { figures: readonl
       return (
         <>
           <DecimalInput label={label} value={test.value} onChange={(text) => onChange({ ...test, value: text })} />
-          <FigureUnit label={label} test={test} figure={figures.find(({ key }) => key === test.formula)} onChange={onChange} />
+          <FigureUnit
+            label={label}
+            test={test}
+            figure={figures.find(({ key }) => key === test.formula)}
+            onChange={onChange}
+          />
         </>
       );
     case 'weight':
       return (
         <>
           <DecimalInput label={label} value={test.value} onChange={(text) => onChange({ ...test, value: text })} />
-          <SelectField small hideLabel label={`${label}: unit`} width="130px" value={test.unit} alternatives={unitAlternatives('mass')} onChange={(unit) => onChange({ ...test, unit })} />
+          <SelectField
+            small
+            hideLabel
+            label={`${label}: unit`}
+            width="130px"
+            value={test.unit}
+            alternatives={unitAlternatives('mass')}
+            onChange={(unit) => onChange({ ...test, unit })}
+          />
         </>
       );
     case 'day':
-      return <Input aria-label={`${label}: day`} type="date" size="sm" w="150px" bg="bg.panel" borderColor="border.emphasized" value={test.day} onChange={(event) => onChange({ ...test, day: event.target.value })} />;
+      return (
+        <Input
+          aria-label={`${label}: day`}
+          type="date"
+          size="sm"
+          w="150px"
+          bg="bg.panel"
+          borderColor="border.emphasized"
+          value={test.day}
+          onChange={(event) => onChange({ ...test, day: event.target.value })}
+        />
+      );
     case 'weekday':
-      return <SeveralPicks label={`${label}: weekdays`} joined="or" picked={[...test.weekdays].sort().map(String)} alternatives={WEEKDAYS} onChange={(picked) => onChange({ ...test, weekdays: picked.map(Number) })} />;
+      return (
+        <SeveralPicks
+          label={`${label}: weekdays`}
+          joined="or"
+          picked={[...test.weekdays].sort().map(String)}
+          alternatives={WEEKDAYS}
+          onChange={(picked) => onChange({ ...test, weekdays: picked.map(Number) })}
+        />
+      );
     case 'season':
       return (
         <>
@@ -87,36 +135,99 @@ function Compared({ label, test, figures, onChange }: Props & { figures: readonl
     case 'name':
       return <TextsInput label={label} texts={test.texts} onChange={(texts) => onChange({ ...test, texts })} />;
     case 'group':
-      return <SeveralPicks label={`${label}: groups`} joined="or" picked={test.groups} alternatives={shop.groups.map(({ key, title }) => ({ value: key, label: title }))} onChange={(groups) => onChange({ ...test, groups })} />;
+      return (
+        <SeveralPicks
+          label={`${label}: groups`}
+          joined="or"
+          picked={test.groups}
+          alternatives={shop.groups.map(({ key, title }) => ({ value: key, label: title }))}
+          onChange={(groups) => onChange({ ...test, groups })}
+        />
+      );
     case 'category':
-      return <SeveralPicks label={`${label}: categories`} joined="or" picked={test.categories} alternatives={asAlternatives(suggestions.categories)} onChange={(categories) => onChange({ ...test, categories })} />;
+      return (
+        <SeveralPicks
+          label={`${label}: categories`}
+          joined="or"
+          picked={test.categories}
+          alternatives={asAlternatives(suggestions.categories)}
+          onChange={(categories) => onChange({ ...test, categories })}
+        />
+      );
     case 'tag':
-      return <SeveralPicks label={`${label}: tags`} joined="or" picked={test.tags} alternatives={asAlternatives(suggestions.tags)} onChange={(tags) => onChange({ ...test, tags })} />;
+      return (
+        <SeveralPicks
+          label={`${label}: tags`}
+          joined="or"
+          picked={test.tags}
+          alternatives={asAlternatives(suggestions.tags)}
+          onChange={(tags) => onChange({ ...test, tags })}
+        />
+      );
     case 'supplier':
-      return <SeveralPicks label={`${label}: suppliers`} joined="or" picked={test.suppliers} alternatives={asAlternatives(suggestions.suppliers)} onChange={(suppliers) => onChange({ ...test, suppliers })} />;
+      return (
+        <SeveralPicks
+          label={`${label}: suppliers`}
+          joined="or"
+          picked={test.suppliers}
+          alternatives={asAlternatives(suggestions.suppliers)}
+          onChange={(suppliers) => onChange({ ...test, suppliers })}
+        />
+      );
   }
 }
 
-const measureSymbol = (choice: Choice | undefined) => (choice?.kind === 'measure' ? (unitByCode(choice.unit)?.symbol ?? '') : '');
+const measureSymbol = (choice: Choice | undefined) =>
+  choice?.kind === 'measure' ? (unitByCode(choice.unit)?.symbol ?? '') : '';
 
 function DecimalInput({ label, value, onChange }: { label: string; value: string; onChange: (text: string) => void }) {
-  return <TypedInput aria-label={`${label}: value`} size="sm" w="80px" textAlign="end" inputMode="decimal" value={value} onChange={(text) => onChange(text.trim())} />;
+  return (
+    <TypedInput
+      aria-label={`${label}: value`}
+      size="sm"
+      w="80px"
+      textAlign="end"
+      inputMode="decimal"
+      value={value}
+      onChange={(text) => onChange(text.trim())}
+    />
+  );
 }
 
 const COUNTED = { characters: 'characters', pieces: 'pieces', quantity: '' } as const;
 
 function WholeInput({ label, test, onChange }: Props<Extract<Test, { kind: keyof typeof COUNTED }>>) {
-  const whole = useWholeText(test.value, { least: 0, most: 100_000, mayBeEmpty: false }, (value) => onChange({ ...test, value: value ?? 0 }));
+  const whole = useWholeText(test.value, { least: 0, most: 100_000, mayBeEmpty: false }, (value) =>
+    onChange({ ...test, value: value ?? 0 }),
+  );
   return (
     <>
-      <TypedInput aria-label={`${label}: value`} aria-invalid={whole.fault !== undefined} size="sm" w="72px" textAlign="end" inputMode="numeric" borderColor={whole.fault ? 'brick.solid' : 'border.emphasized'} value={whole.text} onChange={whole.take} />
+      <TypedInput
+        aria-label={`${label}: value`}
+        aria-invalid={whole.fault !== undefined}
+        size="sm"
+        w="72px"
+        textAlign="end"
+        inputMode="numeric"
+        borderColor={whole.fault ? 'brick.solid' : 'border.emphasized'}
+        value={whole.text}
+        onChange={whole.take}
+      />
       <Box>{COUNTED[test.kind]}</Box>
     </>
   );
 }
 
 /** Words of which one must stand there, each in a field of its own. */
-function TextsInput({ label, texts, onChange }: { label: string; texts: readonly string[]; onChange: (texts: string[]) => void }) {
+function TextsInput({
+  label,
+  texts,
+  onChange,
+}: {
+  label: string;
+  texts: readonly string[];
+  onChange: (texts: string[]) => void;
+}) {
   const fields = texts.length === 0 ? [''] : texts;
   return (
     <HStack gap="1.5" wrap="wrap" role="group" aria-label={`${label}: words`}>
@@ -129,7 +240,9 @@ function TextsInput({ label, texts, onChange }: { label: string; texts: readonly
             w="112px"
             value={text}
             onChange={(typed) => onChange(fields.map((other, at) => (at === place ? typed : other)))}
-            onLeave={(left) => left.trim() === '' && fields.length > 1 && onChange(fields.filter((_, at) => at !== place))}
+            onLeave={(left) =>
+              left.trim() === '' && fields.length > 1 && onChange(fields.filter((_, at) => at !== place))
+            }
           />
         </HStack>
       ))}
@@ -141,8 +254,24 @@ function TextsInput({ label, texts, onChange }: { label: string; texts: readonly
 }
 
 /** The unit that a figure is compared in: any that measures the same. */
-function FigureUnit({ label, test, figure, onChange }: Props<Extract<Test, { kind: 'figure' }>> & { figure: AskedFigure | undefined }) {
+function FigureUnit({
+  label,
+  test,
+  figure,
+  onChange,
+}: Props<Extract<Test, { kind: 'figure' }>> & { figure: AskedFigure | undefined }) {
   const dimension = unitByCode(test.unit)?.dimension;
-  if (!figure || figure.dim.money > 0 || !dimension || dimension === 'count') return <Text>{test.unit === '1' ? '' : test.unit}</Text>;
-  return <SelectField small hideLabel label={`${label}: unit`} width="130px" value={test.unit} alternatives={unitAlternatives(dimension)} onChange={(unit) => onChange({ ...test, unit })} />;
+  if (!figure || figure.dim.money > 0 || !dimension || dimension === 'count')
+    return <Text>{test.unit === '1' ? '' : test.unit}</Text>;
+  return (
+    <SelectField
+      small
+      hideLabel
+      label={`${label}: unit`}
+      width="130px"
+      value={test.unit}
+      alternatives={unitAlternatives(dimension)}
+      onChange={(unit) => onChange({ ...test, unit })}
+    />
+  );
 }

@@ -18,10 +18,19 @@ type Among = { readonly is: 'oneOf' | 'noneOf' };
 type Comparing = { readonly compare: Comparison };
 
 const among = <T extends Test & Among>(one: string, none: string): Verb<T>[] =>
-  ([[one, 'oneOf'], [none, 'noneOf']] as const).map(([words, is]) => ({ words, with: (test) => ({ ...test, is }), isOf: (test) => test.is === is }));
+  (
+    [
+      [one, 'oneOf'],
+      [none, 'noneOf'],
+    ] as const
+  ).map(([words, is]) => ({ words, with: (test) => ({ ...test, is }), isOf: (test) => test.is === is }));
 
 const comparing = <T extends Test & Comparing>(words: Readonly<Record<Comparison, string>>): Verb<T>[] =>
-  comparisonsOf(words).map(([compare, said]) => ({ words: said, with: (test) => ({ ...test, compare }), isOf: (test) => test.compare === compare }));
+  comparisonsOf(words).map(([compare, said]) => ({
+    words: said,
+    with: (test) => ({ ...test, compare }),
+    isOf: (test) => test.compare === compare,
+  }));
 
 function comparisonsOf(words: Readonly<Record<Comparison, string>>): [Comparison, string][] {
   return (['is', 'isNot', 'less', 'atMost', 'more', 'atLeast'] as const).map((compare) => [compare, words[compare]]);
@@ -29,12 +38,37 @@ function comparisonsOf(words: Readonly<Record<Comparison, string>>): [Comparison
 
 const saying = <T extends Test & Among & { readonly where: keyof typeof SAYS }>(): Verb<T>[] =>
   (['whole', 'anywhere', 'start', 'end'] as const).flatMap((where) =>
-    (['oneOf', 'noneOf'] as const).map((is): Verb<T> => ({ words: SAYS[where][is], with: (test) => ({ ...test, where, is }), isOf: (test) => test.where === where && test.is === is })),
+    (['oneOf', 'noneOf'] as const).map((is): Verb<T> => ({
+      words: SAYS[where][is],
+      with: (test) => ({ ...test, where, is }),
+      isOf: (test) => test.where === where && test.is === is,
+    })),
   );
 
-const AS_NUMBERS = { is: 'is', isNot: 'is not', less: 'is less than', atMost: 'is at most', more: 'is more than', atLeast: 'is at least' };
-const AS_COUNTS = { is: 'has exactly', isNot: 'has not', less: 'has fewer than', atMost: 'has at most', more: 'has more than', atLeast: 'has at least' };
-const AS_DAYS = { is: 'is', isNot: 'is not', less: 'is before', atMost: 'is not after', more: 'is after', atLeast: 'is not before' };
+const AS_NUMBERS = {
+  is: 'is',
+  isNot: 'is not',
+  less: 'is less than',
+  atMost: 'is at most',
+  more: 'is more than',
+  atLeast: 'is at least',
+};
+const AS_COUNTS = {
+  is: 'has exactly',
+  isNot: 'has not',
+  less: 'has fewer than',
+  atMost: 'has at most',
+  more: 'has more than',
+  atLeast: 'has at least',
+};
+const AS_DAYS = {
+  is: 'is',
+  isNot: 'is not',
+  less: 'is before',
+  atMost: 'is not after',
+  more: 'is after',
+  atLeast: 'is not before',
+};
 
 const VERBS: Verbs = {
   option: among('is', 'is not'),
@@ -69,7 +103,9 @@ const NAMED = ' ';
 
 /** What can be said of what a test is about, and what is said of it now. */
 export function verbsFor(test: Test, choices: readonly Choice[]): { value: string; alternatives: Alternative[] } {
-  const alternatives = kindsBeside(test, choices).flatMap((kind) => verbsOf(kind).map(({ words }, place) => ({ value: `${kind}${NAMED}${place}`, label: words })));
+  const alternatives = kindsBeside(test, choices).flatMap((kind) =>
+    verbsOf(kind).map(({ words }, place) => ({ value: `${kind}${NAMED}${place}`, label: words })),
+  );
   const place = verbsOf(test.kind).findIndex(({ isOf }) => isOf(test));
   return { value: `${test.kind}${NAMED}${place}`, alternatives };
 }
@@ -94,6 +130,7 @@ function kindsBeside(test: Test, choices: readonly Choice[]): readonly Test['kin
 
 function freshBeside(test: Test, kind: Test['kind']): Test {
   if (!('choice' in test)) return test;
-  if (kind === 'weekday' || kind === 'season') return { ...freshTest(kind, test.choice ?? ''), choice: test.choice } as Test;
+  if (kind === 'weekday' || kind === 'season')
+    return { ...freshTest(kind, test.choice ?? ''), choice: test.choice } as Test;
   return freshTest(kind as TestOfChoice, test.choice ?? '');
 }

@@ -8,14 +8,26 @@ import { type ControlProps } from './control';
 import { OptionQuantity } from './option-parts';
 
 /** Another product to take along, or not. */
-export function AddOnControl({ choice, counted, currency, page, answer, onAnswer }: ControlProps<Extract<Choice, { kind: 'addOn' }>>) {
+export function AddOnControl({
+  choice,
+  counted,
+  currency,
+  page,
+  answer,
+  onAnswer,
+}: ControlProps<Extract<Choice, { kind: 'addOn' }>>) {
   const taken = counted !== undefined && counted.value !== 'no';
   const given = typeof answer === 'number' ? answer : 1;
   const price = page.addOnPrice(choice.key);
   const gone = page.isGone(choice.key);
   return (
     <Box>
-      <Checkbox.Root checked={taken || typeof answer === 'number'} onCheckedChange={(details) => onAnswer(details.checked === true)} alignItems="start" disabled={gone && !taken}>
+      <Checkbox.Root
+        checked={taken || typeof answer === 'number'}
+        onCheckedChange={(details) => onAnswer(details.checked === true)}
+        alignItems="start"
+        disabled={gone && !taken}
+      >
         <Checkbox.HiddenInput />
         <Checkbox.Control borderColor="border.emphasized" mt="1" />
         <Checkbox.Label>
@@ -33,7 +45,9 @@ export function AddOnControl({ choice, counted, currency, page, answer, onAnswer
           )}
         </Checkbox.Label>
       </Checkbox.Root>
-      {choice.mostQuantity > 1 && (taken || typeof answer === 'number') && <OptionQuantity name={choice.title} quantity={given} most={choice.mostQuantity} onChange={onAnswer} />}
+      {choice.mostQuantity > 1 && (taken || typeof answer === 'number') && (
+        <OptionQuantity name={choice.title} quantity={given} most={choice.mostQuantity} onChange={onAnswer} />
+      )}
     </Box>
   );
 }

@@ -7,7 +7,11 @@ import { type ControlProps } from './control';
 /** Terms to agree to. */
 export function AgreementControl({ choice, counted, onAnswer }: ControlProps<Extract<Choice, { kind: 'agreement' }>>) {
   return (
-    <Checkbox.Root checked={counted !== undefined} onCheckedChange={(details) => onAnswer(details.checked === true ? true : null)} alignItems="start">
+    <Checkbox.Root
+      checked={counted !== undefined}
+      onCheckedChange={(details) => onAnswer(details.checked === true ? true : null)}
+      alignItems="start"
+    >
       <Checkbox.HiddenInput />
       <Checkbox.Control borderColor="border.emphasized" mt="1" />
       <Checkbox.Label fontWeight="400">

@@ -53,7 +53,15 @@ export function BreakTable({ selection: { breaks, resolution, setQuantityText, p
                       {rowWords(row)}
                     </Text>
                   ) : (
-                    <Button size="xs" fontSize="sm" variant="ghost" colorPalette="ink" fontWeight={here ? '700' : '400'} px="2" onClick={() => setQuantityText(String(row.quantity))}>
+                    <Button
+                      size="xs"
+                      fontSize="sm"
+                      variant="ghost"
+                      colorPalette="ink"
+                      fontWeight={here ? '700' : '400'}
+                      px="2"
+                      onClick={() => setQuantityText(String(row.quantity))}
+                    >
                       {rowWords(row)}
                     </Button>
                   )}
@@ -75,7 +83,10 @@ export function BreakTable({ selection: { breaks, resolution, setQuantityText, p
   );
 }
 
-const acrossWords = ({ across, together }: Pick<Breaks, 'across' | 'together'>) => (across === 'product' ? 'All of this in your basket counts, whatever is chosen of each.' : `Everything of “${together}” in your basket counts together.`);
+const acrossWords = ({ across, together }: Pick<Breaks, 'across' | 'together'>) =>
+  across === 'product'
+    ? 'All of this in your basket counts, whatever is chosen of each.'
+    : `Everything of “${together}” in your basket counts together.`;
 
 /** Says so where a few more cost no more, with a press that takes them. */
 export function MoreForLessNote({ selection: { more, resolution, setQuantityText } }: Pick<Props, 'selection'>) {
@@ -84,7 +95,9 @@ export function MoreForLessNote({ selection: { more, resolution, setQuantityText
   return (
     <Text fontSize="sm" color="lichen.fg" mt="2" role="status">
       {more.quantity}
-      {more.caption === '' ? '' : ` (${more.caption})`} cost {Exact.from(total).equals(more.total) ? 'the same' : 'less'}: <Money amount={more.total.toString()} currency={resolution.currency} />.{' '}
+      {more.caption === '' ? '' : ` (${more.caption})`} cost{' '}
+      {Exact.from(total).equals(more.total) ? 'the same' : 'less'}:{' '}
+      <Money amount={more.total.toString()} currency={resolution.currency} />.{' '}
       <Button size="xs" variant="outline" colorPalette="copper" onClick={() => setQuantityText(String(more.quantity))}>
         Take {more.quantity}
       </Button>

@@ -15,7 +15,9 @@ import { YesNoControl } from './yes-no-control';
 // What few products ask, and what is large, comes with the products that do.
 const SlotControl = dynamic(() => import('./slot-control').then((control) => waking(control.SlotControl)));
 const FileControl = dynamic(() => import('./file-control').then((control) => waking(control.FileControl)));
-const LetteringControl = dynamic(() => import('./lettering-control').then((control) => waking(control.LetteringControl)));
+const LetteringControl = dynamic(() =>
+  import('./lettering-control').then((control) => waking(control.LetteringControl)),
+);
 const AddOnControl = dynamic(() => import('./add-on-control').then((control) => waking(control.AddOnControl)));
 
 interface KindOfControl<C extends Choice> {

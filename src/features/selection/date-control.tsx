@@ -8,7 +8,16 @@ import { type ControlProps } from './control';
 import { Hint } from './typed-controls';
 
 /** A day. What can be chosen is said before anything is chosen. */
-export function DateControl({ choice, id, answer, counted, currency, invalid, page, onAnswer }: ControlProps<Extract<Choice, { kind: 'date' }>>) {
+export function DateControl({
+  choice,
+  id,
+  answer,
+  counted,
+  currency,
+  invalid,
+  page,
+  onAnswer,
+}: ControlProps<Extract<Choice, { kind: 'date' }>>) {
   const window = dayWindow(choice, page.today);
   // The first and last days that can really be chosen, weekdays and days left out considered.
   const first = window.first === null ? null : window.nearest(window.first - 1, 1);
@@ -46,7 +55,9 @@ export function DateControl({ choice, id, answer, counted, currency, invalid, pa
 function neverWords(never: readonly WeekdayName[]): string {
   if (never.length === 0) return '';
   const plural = (names: readonly string[]) => names.map((name) => `${name}s`).join(', ');
-  return never.length > 3 ? `only on ${plural(weekdayNames.filter((name) => !never.includes(name)))}` : `not on ${plural(never)}`;
+  return never.length > 3
+    ? `only on ${plural(weekdayNames.filter((name) => !never.includes(name)))}`
+    : `not on ${plural(never)}`;
 }
 
 /** In which months alone one can be chosen. */
@@ -54,7 +65,9 @@ function monthsWords(months: readonly number[]): string {
   if (months.length === 0 || months.length === 12) return '';
   const [first = 1, last = first] = [months[0], months.at(-1)];
   const nameOf = (month: number) => monthNames[month - 1] ?? '';
-  return months.length > 2 && last - first + 1 === months.length ? `${nameOf(first)} to ${nameOf(last)}` : `only in ${months.map(nameOf).join(', ')}`;
+  return months.length > 2 && last - first + 1 === months.length
+    ? `${nameOf(first)} to ${nameOf(last)}`
+    : `only in ${months.map(nameOf).join(', ')}`;
 }
 
 type WeekdayName = (typeof weekdayNames)[number];

@@ -10,10 +10,18 @@ import { FaultLine } from '@/ui/fault-line';
 import { type ControlProps } from './control';
 import { Hint } from './typed-controls';
 
-const tokensOf = (answer: unknown): readonly string[] => (Array.isArray(answer) ? answer.filter((token): token is string => typeof token === 'string') : []);
+const tokensOf = (answer: unknown): readonly string[] =>
+  Array.isArray(answer) ? answer.filter((token): token is string => typeof token === 'string') : [];
 
 /** Files, uploaded as soon as they are given. A refused one is said, with what would be right. */
-export function FileControl({ choice, id, answer, currency, page, onAnswer }: ControlProps<Extract<Choice, { kind: 'file' }>>) {
+export function FileControl({
+  choice,
+  id,
+  answer,
+  currency,
+  page,
+  onAnswer,
+}: ControlProps<Extract<Choice, { kind: 'file' }>>) {
   const input = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
   const [refused, setRefused] = useState<readonly string[]>([]);
@@ -44,13 +52,29 @@ export function FileControl({ choice, id, answer, currency, page, onAnswer }: Co
         {tokens.map((token) => {
           const file = page.files.get(token);
           return (
-            <HStack key={token} gap="2" fontSize="sm" bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l2" px="2.5" py="1.5">
+            <HStack
+              key={token}
+              gap="2"
+              fontSize="sm"
+              bg="bg.panel"
+              borderWidth="1px"
+              borderColor="border"
+              borderRadius="l2"
+              px="2.5"
+              py="1.5"
+            >
               <Paperclip size={14} aria-hidden />
               <Text flex="1" minW="0" truncate>
                 {file?.name ?? 'a file'}
               </Text>
               <Text color="fg.muted">{file && fileSizeWords(file.size)}</Text>
-              <chakra.button type="button" aria-label={`Remove ${file?.name ?? 'the file'}`} cursor="pointer" p="1" onClick={() => remove(token)}>
+              <chakra.button
+                type="button"
+                aria-label={`Remove ${file?.name ?? 'the file'}`}
+                cursor="pointer"
+                p="1"
+                onClick={() => remove(token)}
+              >
                 <X size={14} />
               </chakra.button>
             </HStack>
@@ -73,16 +97,33 @@ export function FileControl({ choice, id, answer, currency, page, onAnswer }: Co
               event.target.value = '';
             }}
           />
-          <Button variant="outline" colorPalette="ink" size="sm" mt={tokens.length > 0 ? '1.5' : '0'} loading={busy} onClick={() => input.current?.click()}>
-            <Paperclip size={15} aria-hidden /> {tokens.length > 0 ? 'Add another file' : choice.most > 1 ? 'Choose files' : 'Choose a file'}
+          <Button
+            variant="outline"
+            colorPalette="ink"
+            size="sm"
+            mt={tokens.length > 0 ? '1.5' : '0'}
+            loading={busy}
+            onClick={() => input.current?.click()}
+          >
+            <Paperclip size={15} aria-hidden />{' '}
+            {tokens.length > 0 ? 'Add another file' : choice.most > 1 ? 'Choose files' : 'Choose a file'}
           </Button>
         </>
       )}
-      <Hint parts={[fileTypeWords(choice.types), `up to ${fileSizeWords(choice.largest)}${choice.most > 1 ? ' each' : ''}`, choice.most > 1 ? `${choice.least === choice.most ? choice.most : `${choice.least} to ${choice.most}`} files` : '', amountWords(choice.amount, currency)]} />
+      <Hint
+        parts={[
+          fileTypeWords(choice.types),
+          `up to ${fileSizeWords(choice.largest)}${choice.most > 1 ? ' each' : ''}`,
+          choice.most > 1
+            ? `${choice.least === choice.most ? choice.most : `${choice.least} to ${choice.most}`} files`
+            : '',
+          amountWords(choice.amount, currency),
+        ]}
+      />
       {refused.map((words) => (
         <FaultLine key={words} role="alert" mt="1">
-            {words}
-          </FaultLine>
+          {words}
+        </FaultLine>
       ))}
     </Box>
   );

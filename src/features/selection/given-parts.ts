@@ -29,9 +29,14 @@ export interface PartsHolder {
   givePart(key: string, change: (part: GivenPart) => GivenPart): void;
 }
 
-/** What is wrong with a part, or with something in a slot, as a whole; what is wrong with its own answers stands there. */
+/**
+ * What is wrong with a part, or with something in a slot, as a whole; what is wrong with its own answers stands there.
+ */
 export function problemsOf({ problems }: Pick<ResolutionJson, 'problems'>, place: string): ResolutionJson['problems'] {
-  return problems.filter(({ where }) => where === `part:${place}/item` || where === `part:${place}/selection` || where === `part:${place}/quantity`);
+  return problems.filter(
+    ({ where }) =>
+      where === `part:${place}/item` || where === `part:${place}/selection` || where === `part:${place}/quantity`,
+  );
 }
 
 /** Parts with one of them given otherwise; undefined takes back what was given of it. */
@@ -42,7 +47,14 @@ export function partsWith(parts: GivenParts, key: string, change: (part: GivenPa
 }
 
 /** A selection as it is resolved and sent: what is said of parts that are not there any more is kept and not sent. */
-export function selectionOf(program: Program, answers: Selection['answers'], quantity: number, parts: GivenParts): Selection {
-  const known = Object.fromEntries(Object.entries(parts).filter(([key]) => program.kit?.components.some((component) => component.key === key)));
+export function selectionOf(
+  program: Program,
+  answers: Selection['answers'],
+  quantity: number,
+  parts: GivenParts,
+): Selection {
+  const known = Object.fromEntries(
+    Object.entries(parts).filter(([key]) => program.kit?.components.some((component) => component.key === key)),
+  );
   return { answers, quantity, ...(Object.keys(known).length > 0 && { parts: known }) };
 }

@@ -9,7 +9,15 @@ import { OptionNote, OptionQuantity, OptionRow, shownOptions } from './option-pa
 const SAMPLE = 'Abc 123';
 
 /** A style of lettering, each shown in its own face with what the customer has typed. */
-export function LetteringControl({ choice, id, counted, offers, currency, page, onAnswer }: ControlProps<Extract<Choice, { kind: 'lettering' }>>) {
+export function LetteringControl({
+  choice,
+  id,
+  counted,
+  offers,
+  currency,
+  page,
+  onAnswer,
+}: ControlProps<Extract<Choice, { kind: 'lettering' }>>) {
   const [picked] = pickedOf(counted);
   const typed = page.resolution.counted.find((other) => other.choice === choice.shows)?.shown ?? '';
   const sample = typed.slice(0, 24) || SAMPLE;
@@ -22,8 +30,23 @@ export function LetteringControl({ choice, id, counted, offers, currency, page, 
           </OptionTile>
         )}
         {shownOptions(choice.options, offers).map((option) => (
-          <OptionTile key={option.key} type="radio" name={id} chosen={picked?.option === option.key} why={whyNot(offers, option.key)} onChoose={() => onAnswer(option.key)}>
-            <chakra.span aria-hidden fontSize="xl" lineHeight="1.3" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" style={{ fontFamily: `'${letteringFamily(option.face) ?? 'inherit'}', serif` }}>
+          <OptionTile
+            key={option.key}
+            type="radio"
+            name={id}
+            chosen={picked?.option === option.key}
+            why={whyNot(offers, option.key)}
+            onChoose={() => onAnswer(option.key)}
+          >
+            <chakra.span
+              aria-hidden
+              fontSize="xl"
+              lineHeight="1.3"
+              overflow="hidden"
+              textOverflow="ellipsis"
+              whiteSpace="nowrap"
+              style={{ fontFamily: `'${letteringFamily(option.face) ?? 'inherit'}', serif` }}
+            >
               {sample}
             </chakra.span>
             <chakra.span fontSize="sm" fontWeight="600">
@@ -34,7 +57,12 @@ export function LetteringControl({ choice, id, counted, offers, currency, page, 
         ))}
       </OptionRow>
       {choice.ownQuantity && picked && (
-        <OptionQuantity name={counted?.shown ?? ''} quantity={picked.quantity} most={choice.mostEach} onChange={(quantity) => onAnswer(pickAnswer({ option: picked.option, quantity }))} />
+        <OptionQuantity
+          name={counted?.shown ?? ''}
+          quantity={picked.quantity}
+          most={choice.mostEach}
+          onChange={(quantity) => onAnswer(pickAnswer({ option: picked.option, quantity }))}
+        />
       )}
     </Box>
   );

@@ -4,7 +4,15 @@ import { Box, chakra, Image, NativeSelect } from '@chakra-ui/react';
 import { type ReactNode } from 'react';
 import { type Choice } from '@/core/catalog';
 import { type ControlProps, pickAnswer, pickedOf, whyNot } from './control';
-import { Enlarged, noteWords, OptionDescriptions, OptionNote, OptionQuantity, OptionRow, shownOptions } from './option-parts';
+import {
+  Enlarged,
+  noteWords,
+  OptionDescriptions,
+  OptionNote,
+  OptionQuantity,
+  OptionRow,
+  shownOptions,
+} from './option-parts';
 
 type ListChoice = Extract<Choice, { kind: 'list' }>;
 
@@ -19,16 +27,27 @@ export function ListControl(props: ControlProps<ListChoice>) {
   return (
     <Box>
       <Look {...props} />
-      <OptionDescriptions options={shownOptions(choice.options, props.offers)} chosen={picked ? [picked.option] : []} shown={choice.descriptionsShown} besideEach={lookOf(choice) !== 'menu'} />
+      <OptionDescriptions
+        options={shownOptions(choice.options, props.offers)}
+        chosen={picked ? [picked.option] : []}
+        shown={choice.descriptionsShown}
+        besideEach={lookOf(choice) !== 'menu'}
+      />
       {choice.ownQuantity && picked && option && (
-        <OptionQuantity name={option.title} quantity={picked.quantity} most={choice.mostEach} onChange={(quantity) => onAnswer(pickAnswer({ option: option.key, quantity }))} />
+        <OptionQuantity
+          name={option.title}
+          quantity={picked.quantity}
+          most={choice.mostEach}
+          onChange={(quantity) => onAnswer(pickAnswer({ option: option.key, quantity }))}
+        />
       )}
     </Box>
   );
 }
 
 /** How a list looks, where that is left open: buttons while they are few. */
-const lookOf = ({ look, options }: ListChoice) => (look === 'auto' ? (options.length > MOST_BUTTONS ? 'menu' : 'buttons') : look);
+const lookOf = ({ look, options }: ListChoice) =>
+  look === 'auto' ? (options.length > MOST_BUTTONS ? 'menu' : 'buttons') : look;
 
 function Look(props: ControlProps<ListChoice>) {
   const look = lookOf(props.choice);
@@ -36,7 +55,15 @@ function Look(props: ControlProps<ListChoice>) {
 }
 
 /** Options side by side, as buttons or as cards with their pictures. */
-function Tiles({ choice, id, counted, offers, currency, pictures, onAnswer }: ControlProps<ListChoice> & { pictures: boolean }) {
+function Tiles({
+  choice,
+  id,
+  counted,
+  offers,
+  currency,
+  pictures,
+  onAnswer,
+}: ControlProps<ListChoice> & { pictures: boolean }) {
   const chosen = pickedOf(counted)[0]?.option;
   return (
     <OptionRow columns={choice.columns ?? (pictures ? 3 : null)} role="radiogroup" labelledBy={`${id}-label`}>
@@ -49,7 +76,14 @@ function Tiles({ choice, id, counted, offers, currency, pictures, onAnswer }: Co
         const why = whyNot(offers, option.key);
         return (
           <Enlarged key={option.key} option={option}>
-            <OptionTile type="radio" name={id} chosen={chosen === option.key} why={why} picture={pictures ? (option.picture ?? option.texture) : null} onChoose={() => onAnswer(option.key)}>
+            <OptionTile
+              type="radio"
+              name={id}
+              chosen={chosen === option.key}
+              why={why}
+              picture={pictures ? (option.picture ?? option.texture) : null}
+              onChoose={() => onAnswer(option.key)}
+            >
               <chakra.span fontWeight="600" textDecoration={why ? 'line-through' : undefined}>
                 {option.title}
               </chakra.span>
@@ -102,8 +136,30 @@ export function OptionTile({ type, name, chosen, why, picture = null, onChoose, 
       _hover={{ borderColor: 'copper.solid' }}
       _focusWithin={{ outline: '2px solid', outlineColor: 'copper.focusRing', outlineOffset: '2px' }}
     >
-      <chakra.input type={type} name={name} checked={chosen} onChange={onChoose} position="absolute" opacity="0" inset="0" w="full" h="full" cursor="pointer" />
-      {picture !== null && <Image src={picture} alt="" w="full" aspectRatio={4 / 3} objectFit="cover" borderRadius="l1" mb="1.5" bg="bg.subtle" />}
+      <chakra.input
+        type={type}
+        name={name}
+        checked={chosen}
+        onChange={onChoose}
+        position="absolute"
+        opacity="0"
+        inset="0"
+        w="full"
+        h="full"
+        cursor="pointer"
+      />
+      {picture !== null && (
+        <Image
+          src={picture}
+          alt=""
+          w="full"
+          aspectRatio={4 / 3}
+          objectFit="cover"
+          borderRadius="l1"
+          mb="1.5"
+          bg="bg.subtle"
+        />
+      )}
       {children}
     </chakra.label>
   );

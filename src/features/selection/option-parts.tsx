@@ -26,7 +26,11 @@ export function AmountNote({ amount, wasPrice, currency }: Pick<Option, 'amount'
 }
 
 /** Everything small that is said of an option: what it adds, and why it can't be had or how long it takes. */
-export function OptionNote({ option, offers, currency }: { option: Option } & Pick<ControlProps, 'offers' | 'currency'>) {
+export function OptionNote({
+  option,
+  offers,
+  currency,
+}: { option: Option } & Pick<ControlProps, 'offers' | 'currency'>) {
   const said = [whyNot(offers, option.key), leadWords(offers, option.key)].filter(Boolean);
   const amount = amountWords(option.amount, currency);
   if (!amount && said.length === 0) return null;
@@ -41,8 +45,13 @@ export function OptionNote({ option, offers, currency }: { option: Option } & Pi
 
 /** The same as {@link OptionNote} in plain words, for menus and for those who listen. */
 export function noteWords(option: Option, offers: ControlProps['offers'], currency: string): string {
-  const before = option.amount && option.wasPrice !== null ? ` instead of ${amountWords({ ...option.amount, value: option.wasPrice }, currency)}` : '';
-  return [`${amountWords(option.amount, currency)}${before}`, whyNot(offers, option.key), leadWords(offers, option.key)].filter(Boolean).join(', ');
+  const before =
+    option.amount && option.wasPrice !== null
+      ? ` instead of ${amountWords({ ...option.amount, value: option.wasPrice }, currency)}`
+      : '';
+  return [`${amountWords(option.amount, currency)}${before}`, whyNot(offers, option.key), leadWords(offers, option.key)]
+    .filter(Boolean)
+    .join(', ');
 }
 
 /** The options of a choice that stand on the page. */
@@ -67,7 +76,14 @@ export function OptionDescriptions({ options, chosen, shown, besideEach = false 
   return (
     <Box mt="1.5" fontSize="sm">
       {shown === 'onDemand' && (
-        <chakra.button type="button" aria-expanded={open} cursor="pointer" color="fg.muted" textDecoration="underline" onClick={() => setOpen(!open)}>
+        <chakra.button
+          type="button"
+          aria-expanded={open}
+          cursor="pointer"
+          color="fg.muted"
+          textDecoration="underline"
+          onClick={() => setOpen(!open)}
+        >
           What they mean
         </chakra.button>
       )}
@@ -91,7 +107,14 @@ export function Enlarged({ option, children }: { option: Option; children: React
     <Tooltip.Root openDelay={250} closeDelay={80} positioning={{ placement: 'top' }}>
       <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>
       <Tooltip.Positioner>
-        <Tooltip.Content bg="bg.panel" p="1.5" borderWidth="1px" borderColor="border.emphasized" borderRadius="l3" boxShadow="lg">
+        <Tooltip.Content
+          bg="bg.panel"
+          p="1.5"
+          borderWidth="1px"
+          borderColor="border.emphasized"
+          borderRadius="l3"
+          boxShadow="lg"
+        >
           <Image src={src} alt={`${option.title}, larger`} w="240px" h="240px" objectFit="cover" borderRadius="l2" />
         </Tooltip.Content>
       </Tooltip.Positioner>
@@ -100,8 +123,23 @@ export function Enlarged({ option, children }: { option: Option; children: React
 }
 
 /** Side by side as many as fit, or so many in a row. */
-export function OptionRow({ columns, role, labelledBy, gap = '2', children }: { columns: number | null; role: 'radiogroup' | 'group'; labelledBy: string; gap?: string; children: ReactNode }) {
-  const grid = columns === null ? { display: 'flex', flexWrap: 'wrap' as const } : { display: 'grid', gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` };
+export function OptionRow({
+  columns,
+  role,
+  labelledBy,
+  gap = '2',
+  children,
+}: {
+  columns: number | null;
+  role: 'radiogroup' | 'group';
+  labelledBy: string;
+  gap?: string;
+  children: ReactNode;
+}) {
+  const grid =
+    columns === null
+      ? { display: 'flex', flexWrap: 'wrap' as const }
+      : { display: 'grid', gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` };
   return (
     <Box role={role} aria-labelledby={labelledBy} gap={gap} css={grid}>
       {children}

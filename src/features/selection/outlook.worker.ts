@@ -44,7 +44,13 @@ function answer({ number, given, quantity, group, files, kept }: OutlookQuestion
   // What has been asked since makes this one pointless.
   if (!ready || number !== newest) return;
   const { next, today } = ready;
-  const outlook = next.look(given, quantity, { stock: null, today, group, files: (token) => files.get(token) }, kept, STEPS);
+  const outlook = next.look(
+    given,
+    quantity,
+    { stock: null, today, group, files: (token) => files.get(token) },
+    kept,
+    STEPS,
+  );
   postMessage({ number, outlook } satisfies OutlookFound);
 }
 

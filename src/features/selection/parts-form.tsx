@@ -30,9 +30,24 @@ export function PartsForm({ holder, name, showMissing }: Props) {
   // What is in slots stands in the form of the product itself.
   if (components.length === 0) return null;
   return (
-    <Stack as="section" aria-label="What is in it" gap="0" borderWidth="1px" borderColor="border" borderRadius="l3" bg="bg.panel" overflow="hidden">
+    <Stack
+      as="section"
+      aria-label="What is in it"
+      gap="0"
+      borderWidth="1px"
+      borderColor="border"
+      borderRadius="l3"
+      bg="bg.panel"
+      overflow="hidden"
+    >
       {components.map((component) => (
-        <Part key={component.key} component={component} holder={holder} name={`${name}-${component.key}`} showMissing={showMissing} />
+        <Part
+          key={component.key}
+          component={component}
+          holder={holder}
+          name={`${name}-${component.key}`}
+          showMissing={showMissing}
+        />
       ))}
     </Stack>
   );
@@ -44,13 +59,23 @@ function Part({ component, holder, name, showMissing }: Props & { component: Com
   const several = component.candidates.length > 1;
   const { currency } = holder.resolution;
   return (
-    <Box as="section" aria-label={component.title} px={{ base: '3', sm: '4' }} py="3" borderTopWidth="1px" borderColor="border.muted" _first={{ borderTopWidth: '0' }}>
+    <Box
+      as="section"
+      aria-label={component.title}
+      px={{ base: '3', sm: '4' }}
+      py="3"
+      borderTopWidth="1px"
+      borderColor="border.muted"
+      _first={{ borderTopWidth: '0' }}
+    >
       <HStack align="start" gap="3">
         <PartPicture candidate={candidate} shown={shown} title={calledAs(component, candidate ?? component)} />
         <Box flex="1" minW="0">
           <HStack justify="space-between" align="baseline" gap="3">
             <PartTitle component={component} chosen={chosen} />
-            {candidate && <PartPrice component={component} chosen={chosen} currency={currency} around={holder.around} />}
+            {candidate && (
+              <PartPrice component={component} chosen={chosen} currency={currency} around={holder.around} />
+            )}
           </HStack>
           {candidate && !several && component.isNamed && candidate.title !== component.title && (
             <Text fontSize="sm" color="fg.muted">
@@ -64,7 +89,15 @@ function Part({ component, holder, name, showMissing }: Props & { component: Com
           )}
           {isTaken && candidate && component.quantity.least !== component.quantity.most && (
             <HStack mt="2" gap="2">
-              <CountField id={`${name}-count`} label={`How many: ${component.title}`} least={component.quantity.least} most={component.quantity.most} count={chosen.quantity} invalid={problems.some(({ where }) => where.endsWith('/quantity'))} onChange={chosen.setQuantity} />
+              <CountField
+                id={`${name}-count`}
+                label={`How many: ${component.title}`}
+                least={component.quantity.least}
+                most={component.quantity.most}
+                count={chosen.quantity}
+                invalid={problems.some(({ where }) => where.endsWith('/quantity'))}
+                onChange={chosen.setQuantity}
+              />
             </HStack>
           )}
           {isTaken && several && <Candidates component={component} chosen={chosen} name={name} holder={holder} />}
@@ -73,12 +106,28 @@ function Part({ component, holder, name, showMissing }: Props & { component: Com
           ))}
         </Box>
       </HStack>
-      {isTaken && candidate && shown && <PartChoices key={candidate.product} component={component} candidate={candidate} shown={shown} holder={holder} name={name} showMissing={showMissing} />}
+      {isTaken && candidate && shown && (
+        <PartChoices
+          key={candidate.product}
+          component={component}
+          candidate={candidate}
+          shown={shown}
+          holder={holder}
+          name={name}
+          showMissing={showMissing}
+        />
+      )}
     </Box>
   );
 }
 
-function PartTitle({ component, chosen: { isTaken, candidate, quantity, take } }: { component: ComponentProgram; chosen: PartChosen }) {
+function PartTitle({
+  component,
+  chosen: { isTaken, candidate, quantity, take },
+}: {
+  component: ComponentProgram;
+  chosen: PartChosen;
+}) {
   const { optional } = component;
   const title = calledAs(component, candidate ?? component);
   const words = isTaken && quantity > 1 ? `${quantity} × ${title}` : title;
@@ -90,7 +139,12 @@ function PartTitle({ component, chosen: { isTaken, candidate, quantity, take } }
     );
   }
   return (
-    <Checkbox.Root checked={isTaken} disabled={!candidate && !isTaken} onCheckedChange={(details) => take(details.checked === true)} alignItems="start">
+    <Checkbox.Root
+      checked={isTaken}
+      disabled={!candidate && !isTaken}
+      onCheckedChange={(details) => take(details.checked === true)}
+      alignItems="start"
+    >
       <Checkbox.HiddenInput />
       <Checkbox.Control borderColor="border.emphasized" mt="0.5" />
       <Checkbox.Label fontFamily="heading" fontSize="md" fontWeight="600">
@@ -111,9 +165,16 @@ interface PartPriceProps {
 }
 
 /** What a part costs when it is sold alone. */
-function PartPrice({ component, chosen: { isTaken, shown, candidate }, currency, around: { today, group } }: PartPriceProps) {
+function PartPrice({
+  component,
+  chosen: { isTaken, shown, candidate },
+  currency,
+  around: { today, group },
+}: PartPriceProps) {
   // Of what is not taken, what it would cost before anything of it is chosen.
-  const price = isTaken ? (shown?.alone ?? null) : candidate && (usualIn(candidate, component.quantity.usual, { today, group }, resolve)?.alone.toString() ?? null);
+  const price = isTaken
+    ? (shown?.alone ?? null)
+    : candidate && (usualIn(candidate, component.quantity.usual, { today, group }, resolve)?.alone.toString() ?? null);
   if (!price || Exact.from(price).sign() === 0) return null;
   return (
     <Text fontSize="sm" color="fg.muted" whiteSpace="nowrap">
@@ -131,9 +192,19 @@ interface CandidatesProps {
 
 /** The products that a part can be, each with what it would make the kit cost more or less than what is taken now. */
 function Candidates({ component, chosen: { candidate, choose, quantity, shown }, name, holder }: CandidatesProps) {
-  const differenceOf = (one: CandidateProgram) => (candidate && one !== candidate && shown?.alone ? differenceWords(holder, component, quantity, one, Exact.from(shown.alone)) : '');
+  const differenceOf = (one: CandidateProgram) =>
+    candidate && one !== candidate && shown?.alone
+      ? differenceWords(holder, component, quantity, one, Exact.from(shown.alone))
+      : '';
   return (
-    <RadioGroup.Root mt="2" size="sm" name={`${name}-product`} aria-label={component.title} value={candidate?.product ?? null} onValueChange={({ value }) => value !== null && choose(value)}>
+    <RadioGroup.Root
+      mt="2"
+      size="sm"
+      name={`${name}-product`}
+      aria-label={component.title}
+      value={candidate?.product ?? null}
+      onValueChange={({ value }) => value !== null && choose(value)}
+    >
       <Stack gap="1">
         {component.candidates.map((one) => (
           <RadioGroup.Item key={one.product} value={one.product}>
@@ -152,17 +223,40 @@ function Candidates({ component, chosen: { candidate, choose, quantity, shown },
   );
 }
 
-/** What the kit costs more or less with another product in the place of the one that is taken. @param alone what that costs alone */
-function differenceWords({ program, around: { today, group }, resolution: { quantity, currency } }: PartsHolder, component: ComponentProgram, count: number, other: CandidateProgram, alone: Exact): string {
+/**
+ * What the kit costs more or less with another product in the place of the one that is taken. @param alone what that
+ * costs alone
+ */
+function differenceWords(
+  { program, around: { today, group }, resolution: { quantity, currency } }: PartsHolder,
+  component: ComponentProgram,
+  count: number,
+  other: CandidateProgram,
+  alone: Exact,
+): string {
   const { kit } = program;
   const priced = usualIn(other, count, { today, group }, resolve);
   if (!kit || !priced) return '';
-  const usual = kit.price.kind === 'own' ? (usualPrices(program, quantity, { today, group }, resolve).get(component) ?? null) : null;
-  const entry = (of: Exact, candidate: CandidateProgram): PartPriced => ({ place: component.key, component, candidate, count, alone: of, once: Exact.zero, isOpen: false, inNumber: (pieces) => usualIn(candidate, pieces, { today, group }, resolve) });
+  const usual =
+    kit.price.kind === 'own'
+      ? (usualPrices(program, quantity, { today, group }, resolve).get(component) ?? null)
+      : null;
+  const entry = (of: Exact, candidate: CandidateProgram): PartPriced => ({
+    place: component.key,
+    component,
+    candidate,
+    count,
+    alone: of,
+    once: Exact.zero,
+    isOpen: false,
+    inNumber: (pieces) => usualIn(candidate, pieces, { today, group }, resolve),
+  });
   const adds = (of: Exact) => addedToKit(kit.price, component, [entry(of, other)], usual);
   const difference = adds(priced.alone).minus(adds(alone)).rounded(program.places, program.rounding);
   if (difference.sign() === 0) return '· the same price';
-  return difference.sign() > 0 ? `+${formatMoney(difference, currency)}` : `−${formatMoney(difference.negated(), currency)}`;
+  return difference.sign() > 0
+    ? `+${formatMoney(difference, currency)}`
+    : `−${formatMoney(difference.negated(), currency)}`;
 }
 
 /** What is settled of a part, what is left to be chosen of it, and its own parts. */
@@ -170,7 +264,9 @@ export function PartChoices({ component, candidate, shown, holder, name, showMis
   const part = usePart(holder, component, candidate, shown);
   const { program, resolution } = part;
   // What is settled as not wanted needs no words.
-  const settled = resolution.counted.filter(({ choice, value }) => Object.hasOwn(program.fixed, choice) && value !== 'no');
+  const settled = resolution.counted.filter(
+    ({ choice, value }) => Object.hasOwn(program.fixed, choice) && value !== 'no',
+  );
   const open = program.choices.some(({ key, asks }) => asks && !Object.hasOwn(program.fixed, key));
   const id = useId();
   return (
@@ -185,11 +281,21 @@ export function PartChoices({ component, candidate, shown, holder, name, showMis
           <chakra.span id={id} srOnly>
             {component.title}
           </chakra.span>
-          <SelectionForm choices={program.product.choices} page={part.page} answers={part.answers} name={name} showMissing={showMissing} onAnswer={part.answer} />
+          <SelectionForm
+            choices={program.product.choices}
+            page={part.page}
+            answers={part.answers}
+            name={name}
+            showMissing={showMissing}
+            onAnswer={part.answer}
+          />
           <ItemProblems problems={resolution.problems.filter(({ where }) => where === 'item')} selection={part} />
         </Box>
       )}
-      {!open && resolution.problems.filter(({ where }) => where === 'item').map((problem) => <ProblemNote key={problem.code} problem={problem} />)}
+      {!open &&
+        resolution.problems
+          .filter(({ where }) => where === 'item')
+          .map((problem) => <ProblemNote key={problem.code} problem={problem} />)}
       {program.kit && (
         <Box mt="3">
           <PartsForm holder={part} name={name} showMissing={showMissing} />

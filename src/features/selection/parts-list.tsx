@@ -47,10 +47,15 @@ function PartRows({ parts, line, items, children }: Props & { items: number }) {
               </Text>
             )}
           </HStack>
-          {part.resolution.item.details.length > 0 && <Text color="fg.muted">{part.resolution.item.details.map(({ label, value }) => `${label}: ${value}`).join(' · ')}</Text>}
+          {part.resolution.item.details.length > 0 && (
+            <Text color="fg.muted">
+              {part.resolution.item.details.map(({ label, value }) => `${label}: ${value}`).join(' · ')}
+            </Text>
+          )}
           <Text color="fg.muted">
             <Sku>{part.resolution.item.sku}</Sku>
-            {part.resolution.weight && `${part.resolution.item.sku === '' ? '' : ' · '}${weightOfAll(part.resolution.weight, part.pieces * items)}`}
+            {part.resolution.weight &&
+              `${part.resolution.item.sku === '' ? '' : ' · '}${weightOfAll(part.resolution.weight, part.pieces * items)}`}
           </Text>
           {children?.(part)}
           {part.resolution.parts.length > 0 && (

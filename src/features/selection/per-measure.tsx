@@ -6,7 +6,13 @@ import { type Contents, pricePerMeasure } from '@/core/pricing';
 import { Money } from '@/ui/text';
 
 /** What a kilogram, litre, metre or square metre of it costs, beside what one does. */
-export function PerMeasure({ contents, resolution: { unitPrice, currency } }: { contents: Contents | null; resolution: Pick<ResolutionJson, 'unitPrice' | 'currency'> }) {
+export function PerMeasure({
+  contents,
+  resolution: { unitPrice, currency },
+}: {
+  contents: Contents | null;
+  resolution: Pick<ResolutionJson, 'unitPrice' | 'currency'>;
+}) {
   const found = unitPrice === null ? null : pricePerMeasure(Exact.from(unitPrice), contents, minorUnits(currency) ?? 2);
   if (!found) return null;
   return (

@@ -9,9 +9,14 @@ export function placeWords(program: Program, { parts }: Pick<ResolutionJson, 'pa
   if (kind === 'choice') return program.product.choices.find((choice) => choice.key === key)?.title ?? '';
   const part = parts.find((candidate) => candidate.part === key);
   const slot = placeOfEntry(key)?.slot;
-  const within = (slot === undefined ? program.kit?.components.find((component) => component.key === key) : program.kit?.slots.find(({ component }) => component.key === slot)?.component)?.candidates.find(({ product }) => product === part?.product);
+  const within = (
+    slot === undefined
+      ? program.kit?.components.find((component) => component.key === key)
+      : program.kit?.slots.find(({ component }) => component.key === slot)?.component
+  )?.candidates.find(({ product }) => product === part?.product);
   if (!part || !within) return '';
-  const called = slot === undefined || part.title === part.productTitle ? part.title : `${part.title}, ${part.productTitle}`;
+  const called =
+    slot === undefined || part.title === part.productTitle ? part.title : `${part.title}, ${part.productTitle}`;
   const inner = placeWords(within.program, part.resolution, rest.join('/'));
   return inner === '' ? called : `${called}: ${inner}`;
 }

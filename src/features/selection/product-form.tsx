@@ -11,7 +11,9 @@ import { SelectionForm, type SelectionFormProps } from './selection-form';
 const PartChoices = dynamic(() => import('./parts-form').then((form) => waking(form.PartChoices)));
 const PartsForm = dynamic(() => import('./parts-form').then((form) => waking(form.PartsForm)));
 
-const entryForm = (props: EntryFormProps) => <PartChoices key={`${props.name} ${props.candidate.product}`} {...props} />;
+const entryForm = (props: EntryFormProps) => (
+  <PartChoices key={`${props.name} ${props.candidate.product}`} {...props} />
+);
 
 /** The form of a product’s choices, with the forms of what is in its slots in place. */
 export function ChoicesForm(props: SelectionFormProps) {
@@ -32,7 +34,14 @@ export function ProductForm({ choices, selection, name, showMissing }: Props) {
   return (
     <EntryFormProvider value={entryForm}>
       {selection.program.kit && <PartsForm holder={selection} name={name} showMissing={showMissing} />}
-      <SelectionForm choices={choices} page={selection.page} answers={selection.answers} name={name} showMissing={showMissing} onAnswer={selection.answer} />
+      <SelectionForm
+        choices={choices}
+        page={selection.page}
+        answers={selection.answers}
+        name={name}
+        showMissing={showMissing}
+        onAnswer={selection.answer}
+      />
     </EntryFormProvider>
   );
 }

@@ -17,13 +17,27 @@ interface Props {
 }
 
 /** Whether quantities are shown one by one, which takes room of its own. */
-export const isShownInButtons = (given: Orderable): boolean => given.asked === 'buttons' && everyOrderable(given) !== null;
+export const isShownInButtons = (given: Orderable): boolean =>
+  given.asked === 'buttons' && everyOrderable(given) !== null;
 
-/** How many: typed, with a step up or down; or picked, where the product shows its quantities. What is typed is never changed. */
+/**
+ * How many: typed, with a step up or down; or picked, where the product shows its quantities. What is typed is never
+ * changed.
+ */
 export function QuantityField({ id, orderable, text, invalid, onChange }: Props) {
   const shown = orderable.asked === 'field' ? null : everyOrderable(orderable);
   const current = quantityFrom(text);
-  if (shown) return <QuantityPicks id={id} asButtons={orderable.asked === 'buttons'} quantities={shown} text={text} current={current} onChange={onChange} />;
+  if (shown)
+    return (
+      <QuantityPicks
+        id={id}
+        asButtons={orderable.asked === 'buttons'}
+        quantities={shown}
+        text={text}
+        current={current}
+        onChange={onChange}
+      />
+    );
   const step = (direction: 1 | -1) => {
     const { below, above } = nearestOrderable(orderable, Number.isFinite(current) ? current + direction * STEP : 0);
     const next = direction > 0 ? (above ?? below) : (below ?? above);
@@ -58,7 +72,13 @@ function QuantityPicks({ id, asButtons, quantities, text, current, onChange }: P
   const isThere = quantities.some(({ quantity }) => quantity === current);
   if (asButtons) {
     return (
-      <RadioGroup.Root id={id} aria-label="Quantity" size="sm" value={isThere ? String(current) : null} onValueChange={({ value }) => value !== null && onChange(value)}>
+      <RadioGroup.Root
+        id={id}
+        aria-label="Quantity"
+        size="sm"
+        value={isThere ? String(current) : null}
+        onValueChange={({ value }) => value !== null && onChange(value)}
+      >
         <HStack gap="2" wrap="wrap">
           {quantities.map((entry) => (
             <RadioGroup.Item
@@ -70,7 +90,11 @@ function QuantityPicks({ id, asButtons, quantities, text, current, onChange }: P
               px="3"
               py="1.5"
               cursor="pointer"
-              _checked={{ borderColor: 'copper.solid', bg: 'copper.subtle', boxShadow: 'inset 0 0 0 1px var(--chakra-colors-copper-solid)' }}
+              _checked={{
+                borderColor: 'copper.solid',
+                bg: 'copper.subtle',
+                boxShadow: 'inset 0 0 0 1px var(--chakra-colors-copper-solid)',
+              }}
               _focusWithin={{ outline: '2px solid', outlineColor: 'copper.solid', outlineOffset: '2px' }}
             >
               <RadioGroup.ItemHiddenInput />
@@ -90,7 +114,14 @@ function QuantityPicks({ id, asButtons, quantities, text, current, onChange }: P
   }
   return (
     <NativeSelect.Root size="md" minW="132px">
-      <NativeSelect.Field id={id} aria-label="Quantity" bg="bg.panel" borderColor="border.emphasized" value={isThere ? String(current) : ''} onChange={(event) => onChange(event.target.value)}>
+      <NativeSelect.Field
+        id={id}
+        aria-label="Quantity"
+        bg="bg.panel"
+        borderColor="border.emphasized"
+        value={isThere ? String(current) : ''}
+        onChange={(event) => onChange(event.target.value)}
+      >
         {!isThere && <option value="">{text.trim() === '' ? 'Choose …' : `${text} – not sold so`}</option>}
         {quantities.map((entry) => (
           <option key={entry.quantity} value={String(entry.quantity)}>
@@ -124,7 +155,14 @@ export function CountField({ id, label, least, most, count, invalid, limits = tr
     if (Number.isInteger(value) && value > 0) onChange(value);
   };
   return (
-    <Stepper id={id} label={label} text={typed ?? String(count)} invalid={invalid || typed !== null} onStep={(direction) => take(String(Math.min(most, Math.max(least, count + direction))))} onChange={take}>
+    <Stepper
+      id={id}
+      label={label}
+      text={typed ?? String(count)}
+      invalid={invalid || typed !== null}
+      onStep={(direction) => take(String(Math.min(most, Math.max(least, count + direction))))}
+      onChange={take}
+    >
       {limits && (
         <chakra.span fontSize="sm" color="fg.muted" ml="1">
           {least} to {most}
@@ -151,7 +189,17 @@ function Stepper({ id, label, text, invalid, onStep, onChange, children }: Stepp
       <IconButton aria-label="Fewer" size="sm" variant="outline" colorPalette="ink" onClick={() => onStep(-1)}>
         <Minus size={14} />
       </IconButton>
-      <TypedInput id={id} aria-label={label} w="60px" px="1" textAlign="center" inputMode="numeric" value={text} aria-invalid={invalid} onChange={onChange} />
+      <TypedInput
+        id={id}
+        aria-label={label}
+        w="60px"
+        px="1"
+        textAlign="center"
+        inputMode="numeric"
+        value={text}
+        aria-invalid={invalid}
+        onChange={onChange}
+      />
       <IconButton aria-label="More" size="sm" variant="outline" colorPalette="ink" onClick={() => onStep(1)}>
         <Plus size={14} />
       </IconButton>

@@ -44,7 +44,9 @@ function shownGroups(choices: readonly Choice[], isShown: (choice: Choice) => bo
   return groupsOf(choices).flatMap(({ heading, choices: within }) => {
     const shown = within.filter(isShown);
     const isEmptied = within.length > 0 && shown.length === 0;
-    return isEmptied || (heading && !isShown(heading)) ? shown.map((choice) => ({ heading: null, choices: [choice] })) : [{ heading, choices: shown }];
+    return isEmptied || (heading && !isShown(heading))
+      ? shown.map((choice) => ({ heading: null, choices: [choice] }))
+      : [{ heading, choices: shown }];
   });
 }
 
@@ -58,7 +60,10 @@ export function SelectionForm({ choices, page, answers, name, showMissing, onAns
   });
   const told = resolution.rules.flatMap(({ rule, tells }) => tells.map((words) => ({ rule, words })));
   const isShown = (choice: Choice) => resolution.shown.find((entry) => entry.choice === choice.key)?.shown !== false;
-  const problemsOf = (choice: Choice) => resolution.problems.filter(({ where, code }) => where === whereText(atChoice(choice.key)) && (showMissing || code !== 'answerMissing'));
+  const problemsOf = (choice: Choice) =>
+    resolution.problems.filter(
+      ({ where, code }) => where === whereText(atChoice(choice.key)) && (showMissing || code !== 'answerMissing'),
+    );
   const field = (choice: Choice, columns: number | null) => {
     const problems = problemsOf(choice);
     const shown = resolution.shown.find((entry) => entry.choice === choice.key);
@@ -80,7 +85,11 @@ export function SelectionForm({ choices, page, answers, name, showMissing, onAns
     <Stack gap="5">
       {shownGroups(choices, isShown).map((group, index) => {
         const fields = (
-          <Grid templateColumns={{ base: 'minmax(0, 1fr)', sm: `repeat(${TWELFTHS}, minmax(0, 1fr))` }} columnGap="5" rowGap="5">
+          <Grid
+            templateColumns={{ base: 'minmax(0, 1fr)', sm: `repeat(${TWELFTHS}, minmax(0, 1fr))` }}
+            columnGap="5"
+            rowGap="5"
+          >
             {group.choices.map((choice) => field(choice, group.heading?.columns ?? null))}
           </Grid>
         );
@@ -94,13 +103,27 @@ export function SelectionForm({ choices, page, answers, name, showMissing, onAns
           );
         }
         return (
-          <Foldable key={group.heading.key} title={<NoteView note={group.heading} />} startsOpen={group.heading.fold === 'open'} mustShow={group.choices.some((choice) => problemsOf(choice).length > 0)}>
+          <Foldable
+            key={group.heading.key}
+            title={<NoteView note={group.heading} />}
+            startsOpen={group.heading.fold === 'open'}
+            mustShow={group.choices.some((choice) => problemsOf(choice).length > 0)}
+          >
             {fields}
           </Foldable>
         );
       })}
       {told.map(({ rule, words }) => (
-        <Text key={`${rule} ${words}`} role="status" fontSize="sm" bg="lichen.subtle" color="lichen.fg" borderRadius="l2" px="3" py="2">
+        <Text
+          key={`${rule} ${words}`}
+          role="status"
+          fontSize="sm"
+          bg="lichen.subtle"
+          color="lichen.fg"
+          borderRadius="l2"
+          px="3"
+          py="2"
+        >
           {words}
         </Text>
       ))}
@@ -123,8 +146,23 @@ function Foldable({ title, aside, startsOpen, mustShow, children }: FoldableProp
   const [open, setOpen] = useState(startsOpen);
   const shown = open || mustShow;
   return (
-    <Collapsible.Root open={shown} onOpenChange={(details) => setOpen(details.open)} borderTopWidth="1px" borderBottomWidth="1px" borderColor="border">
-      <Collapsible.Trigger display="flex" alignItems="center" justifyContent="space-between" gap="3" w="full" py="2.5" cursor="pointer" textAlign="start">
+    <Collapsible.Root
+      open={shown}
+      onOpenChange={(details) => setOpen(details.open)}
+      borderTopWidth="1px"
+      borderBottomWidth="1px"
+      borderColor="border"
+    >
+      <Collapsible.Trigger
+        display="flex"
+        alignItems="center"
+        justifyContent="space-between"
+        gap="3"
+        w="full"
+        py="2.5"
+        cursor="pointer"
+        textAlign="start"
+      >
         {title}
         <HStack gap="2" color="fg.muted" fontSize="sm" minW="0">
           {!shown && aside && <Text truncate>{aside}</Text>}
@@ -159,14 +197,28 @@ function looksSame(before: FieldProps, now: FieldProps): boolean {
   const { choice, id, answer, counted, offers, currency, invalid, required, page } = now.control;
   const former = before.control;
   if (before.columns !== now.columns) return false;
-  if (choice !== former.choice || id !== former.id || answer !== former.answer || currency !== former.currency || invalid !== former.invalid || required !== former.required) return false;
+  if (
+    choice !== former.choice ||
+    id !== former.id ||
+    answer !== former.answer ||
+    currency !== former.currency ||
+    invalid !== former.invalid ||
+    required !== former.required
+  )
+    return false;
   if (page !== former.page && (followsPage(choice) || page.today !== former.page.today)) return false;
-  return sameDefinition({ counted, offers, problems: now.problems }, { counted: former.counted, offers: former.offers, problems: before.problems });
+  return sameDefinition(
+    { counted, offers, problems: now.problems },
+    { counted: former.counted, offers: former.offers, problems: before.problems },
+  );
 }
 
 const ChoiceField = memo(function ChoiceField({ control, problems, columns }: FieldProps) {
   const { choice } = control;
-  const span = { base: '1 / -1', sm: `span ${columns === null || isNote(choice) ? WIDTHS[choice.width] : TWELFTHS / columns}` };
+  const span = {
+    base: '1 / -1',
+    sm: `span ${columns === null || isNote(choice) ? WIDTHS[choice.width] : TWELFTHS / columns}`,
+  };
   if (isNote(choice)) {
     return (
       <Box gridColumn={span}>
@@ -185,7 +237,12 @@ const ChoiceField = memo(function ChoiceField({ control, problems, columns }: Fi
   if (choice.fold !== 'fixed') {
     return (
       <Box gridColumn={span}>
-        <Foldable title={<TitleText choice={choice} required={control.required} />} aside={control.counted?.shown} startsOpen={choice.fold === 'open'} mustShow={problems.length > 0}>
+        <Foldable
+          title={<TitleText choice={choice} required={control.required} />}
+          aside={control.counted?.shown}
+          startsOpen={choice.fold === 'open'}
+          mustShow={problems.length > 0}
+        >
           <Label control={control} titleAbove />
           {body}
         </Foldable>
@@ -220,7 +277,13 @@ function TitleText({ choice, required }: Pick<ControlProps, 'choice' | 'required
  *
  * @param titleAbove whether the title stands above already, to be pressed: then it is here for those who listen only
  */
-function Label({ control: { choice, id, required }, titleAbove = false }: { control: ControlProps; titleAbove?: boolean }) {
+function Label({
+  control: { choice, id, required },
+  titleAbove = false,
+}: {
+  control: ControlProps;
+  titleAbove?: boolean;
+}) {
   const [helpOpen, setHelpOpen] = useState(false);
   const text = <TitleText choice={choice} required={required} />;
   const hidden = titleAbove || !choice.titleShown || choice.kind === 'addOn';

@@ -15,7 +15,13 @@ function tickedOf({ answer, counted }: ControlProps<SeveralChoice>): readonly Pi
   if (!Array.isArray(answer)) return answer === null ? [] : pickedOf(counted);
   return answer.flatMap((entry: unknown): PickedOption[] => {
     if (typeof entry === 'string') return [{ option: entry, quantity: 1 }];
-    const isPick = typeof entry === 'object' && entry !== null && 'option' in entry && typeof entry.option === 'string' && 'quantity' in entry && typeof entry.quantity === 'number';
+    const isPick =
+      typeof entry === 'object' &&
+      entry !== null &&
+      'option' in entry &&
+      typeof entry.option === 'string' &&
+      'quantity' in entry &&
+      typeof entry.quantity === 'number';
     return isPick ? [{ option: entry.option as string, quantity: entry.quantity as number }] : [];
   });
 }
@@ -28,7 +34,11 @@ export function SeveralControl(props: ControlProps<SeveralChoice>) {
   const quantityOf = (option: Option) => ticked.find((pick) => pick.option === option.key)?.quantity ?? null;
   const give = (picks: readonly PickedOption[]) => onAnswer(picks.length === 0 ? null : picks.map(pickAnswer));
   const toggle = (option: Option) =>
-    give(quantityOf(option) === null ? [...ticked, { option: option.key, quantity: 1 }] : ticked.filter((pick) => pick.option !== option.key));
+    give(
+      quantityOf(option) === null
+        ? [...ticked, { option: option.key, quantity: 1 }]
+        : ticked.filter((pick) => pick.option !== option.key),
+    );
   const quantityField = (option: Option) => {
     const quantity = quantityOf(option);
     if (!choice.ownQuantity || quantity === null) return null;
@@ -37,7 +47,9 @@ export function SeveralControl(props: ControlProps<SeveralChoice>) {
         name={option.title}
         quantity={quantity}
         most={choice.mostEach}
-        onChange={(value) => give(ticked.map((pick) => (pick.option === option.key ? { ...pick, quantity: value } : pick)))}
+        onChange={(value) =>
+          give(ticked.map((pick) => (pick.option === option.key ? { ...pick, quantity: value } : pick)))
+        }
       />
     );
   };
@@ -45,14 +57,27 @@ export function SeveralControl(props: ControlProps<SeveralChoice>) {
     <Box>
       <Bounds least={choice.least} most={choice.most} />
       {choice.look === 'ticks' ? (
-        <Box role="group" aria-labelledby={`${id}-label`} display="grid" gap="1.5" gridTemplateColumns={`repeat(${choice.columns ?? 1}, minmax(0, 1fr))`}>
+        <Box
+          role="group"
+          aria-labelledby={`${id}-label`}
+          display="grid"
+          gap="1.5"
+          gridTemplateColumns={`repeat(${choice.columns ?? 1}, minmax(0, 1fr))`}
+        >
           {options.map((option) => (
             <Box key={option.key}>
-              <Checkbox.Root checked={quantityOf(option) !== null} onCheckedChange={() => toggle(option)} alignItems="start">
+              <Checkbox.Root
+                checked={quantityOf(option) !== null}
+                onCheckedChange={() => toggle(option)}
+                alignItems="start"
+              >
                 <Checkbox.HiddenInput />
                 <Checkbox.Control borderColor="border.emphasized" mt="1" />
                 <Checkbox.Label fontWeight="400">
-                  <chakra.span fontWeight="600" textDecoration={whyNot(offers, option.key) ? 'line-through' : undefined}>
+                  <chakra.span
+                    fontWeight="600"
+                    textDecoration={whyNot(offers, option.key) ? 'line-through' : undefined}
+                  >
                     {option.title}
                   </chakra.span>
                   {option.description && choice.descriptionsShown === 'always' && (
@@ -68,31 +93,67 @@ export function SeveralControl(props: ControlProps<SeveralChoice>) {
           ))}
         </Box>
       ) : (
-        <OptionRow columns={choice.columns ?? (choice.look === 'cards' ? 3 : null)} role="group" labelledBy={`${id}-label`} gap={choice.look === 'cards' ? '2' : '3'}>
+        <OptionRow
+          columns={choice.columns ?? (choice.look === 'cards' ? 3 : null)}
+          role="group"
+          labelledBy={`${id}-label`}
+          gap={choice.look === 'cards' ? '2' : '3'}
+        >
           {options.map((option) => (
             <Stack key={option.key} gap="0">
               {choice.look === 'cards' ? (
-                <OptionTile type="checkbox" name={id} chosen={quantityOf(option) !== null} why={whyNot(offers, option.key)} picture={option.picture ?? option.texture} onChoose={() => toggle(option)}>
+                <OptionTile
+                  type="checkbox"
+                  name={id}
+                  chosen={quantityOf(option) !== null}
+                  why={whyNot(offers, option.key)}
+                  picture={option.picture ?? option.texture}
+                  onChoose={() => toggle(option)}
+                >
                   <chakra.span fontWeight="600">{option.title}</chakra.span>
-                  {option.description && choice.descriptionsShown === 'always' && <chakra.span fontSize="xs">{option.description}</chakra.span>}
+                  {option.description && choice.descriptionsShown === 'always' && (
+                    <chakra.span fontSize="xs">{option.description}</chakra.span>
+                  )}
                   <OptionNote option={option} offers={offers} currency={currency} />
                 </OptionTile>
               ) : (
-                <Swatch type="checkbox" name={id} option={option} chosen={quantityOf(option) !== null} why={whyNot(offers, option.key)} names={choice.names} note={noteWords(option, offers, currency)} seen={<OptionNote option={option} offers={offers} currency={currency} />} onChoose={() => toggle(option)} />
+                <Swatch
+                  type="checkbox"
+                  name={id}
+                  option={option}
+                  chosen={quantityOf(option) !== null}
+                  why={whyNot(offers, option.key)}
+                  names={choice.names}
+                  note={noteWords(option, offers, currency)}
+                  seen={<OptionNote option={option} offers={offers} currency={currency} />}
+                  onChoose={() => toggle(option)}
+                />
               )}
               {quantityField(option)}
             </Stack>
           ))}
         </OptionRow>
       )}
-      <OptionDescriptions options={options} chosen={ticked.map(({ option }) => option)} shown={choice.descriptionsShown} besideEach={choice.look !== 'swatches'} />
+      <OptionDescriptions
+        options={options}
+        chosen={ticked.map(({ option }) => option)}
+        shown={choice.descriptionsShown}
+        besideEach={choice.look !== 'swatches'}
+      />
     </Box>
   );
 }
 
 function Bounds({ least, most }: Pick<SeveralChoice, 'least' | 'most'>) {
   if (least === null && most === null) return null;
-  const words = least !== null && most !== null ? (least === most ? `choose ${least}` : `choose ${least} to ${most}`) : least !== null ? `choose at least ${least}` : `choose up to ${most}`;
+  const words =
+    least !== null && most !== null
+      ? least === most
+        ? `choose ${least}`
+        : `choose ${least} to ${most}`
+      : least !== null
+        ? `choose at least ${least}`
+        : `choose up to ${most}`;
   return (
     <Text fontSize="xs" color="fg.muted" mb="1.5">
       {words}

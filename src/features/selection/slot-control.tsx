@@ -30,7 +30,10 @@ function entriesOf({ answer, counted }: Pick<Props, 'answer' | 'counted'>): read
   return (counted?.picks ?? []).map(({ option, quantity }) => ({ product: option, quantity, answers: {} }));
 }
 
-/** A place in a build: what is in it, each with its own choices, and what can be put there, with what it costs and why not. */
+/**
+ * A place in a build: what is in it, each with its own choices, and what can be put there, with what it costs and why
+ * not.
+ */
 export function SlotControl(props: Props) {
   const { choice, page, onAnswer } = props;
   const slot = page.program.kit?.slots.find(({ component }) => component.key === choice.key);
@@ -53,12 +56,20 @@ export function SlotControl(props: Props) {
       <Bounds choice={choice} pieces={pieces} />
       {entries.length > 0 && <Entries {...props} slot={slot} entries={entries} pieces={pieces} give={give} />}
       {open ? (
-        <Candidates {...props} slot={slot} entries={entries} isFull={!isSingle && pieces >= choice.most} onPut={put} onClose={entries.length > 0 ? () => setPicking(false) : undefined} />
+        <Candidates
+          {...props}
+          slot={slot}
+          entries={entries}
+          isFull={!isSingle && pieces >= choice.most}
+          onPut={put}
+          onClose={entries.length > 0 ? () => setPicking(false) : undefined}
+        />
       ) : (
         (isSingle ? !isOnlyOne : pieces < choice.most) && (
           <Box>
             <Button size="sm" variant="outline" onClick={() => setPicking(true)}>
-              {isSingle ? <ChevronDown size={15} aria-hidden /> : <Plus size={15} aria-hidden />} {isSingle ? 'Take another' : 'Add another'}
+              {isSingle ? <ChevronDown size={15} aria-hidden /> : <Plus size={15} aria-hidden />}{' '}
+              {isSingle ? 'Take another' : 'Add another'}
               <chakra.span srOnly> for {choice.title}</chakra.span>
             </Button>
           </Box>
@@ -88,8 +99,17 @@ interface EntriesProps extends Props {
 function Entries(props: EntriesProps) {
   const { choice, entries, give } = props;
   const rows = entries.map((entry, index) => ({ key: String(index), entry, index }));
-  const row = (entry: GivenEntry, index: number, handle: React.ReactNode) => <EntryRow {...props} entry={entry} index={index} handle={handle} />;
-  if (entries.length < 2) return <Box>{entries.map((entry, index) => <Box key={index}>{row(entry, index, null)}</Box>)}</Box>;
+  const row = (entry: GivenEntry, index: number, handle: React.ReactNode) => (
+    <EntryRow {...props} entry={entry} index={index} handle={handle} />
+  );
+  if (entries.length < 2)
+    return (
+      <Box>
+        {entries.map((entry, index) => (
+          <Box key={index}>{row(entry, index, null)}</Box>
+        ))}
+      </Box>
+    );
   return (
     <Stack gap="2" aria-label={`What is in ${choice.title}`} role="list">
       <Sortable
@@ -100,16 +120,32 @@ function Entries(props: EntriesProps) {
           moveEntry(next, from, to);
           give(next);
         }}
-        render={({ entry, index }, _place, handle) => <Box role="listitem" pb="2">{row(entry, index, handle)}</Box>}
+        render={({ entry, index }, _place, handle) => (
+          <Box role="listitem" pb="2">
+            {row(entry, index, handle)}
+          </Box>
+        )}
       />
     </Stack>
   );
 }
 
-const titleOf = ({ component }: SlotProgram, product: string) => component.candidates.find((candidate) => candidate.product === product)?.title ?? product;
+const titleOf = ({ component }: SlotProgram, product: string) =>
+  component.candidates.find((candidate) => candidate.product === product)?.title ?? product;
 
 /** One thing in a slot: how many of it, its own choices in place, and what is wrong with it. */
-function EntryRow({ id, choice, slot, entries, entry, index, pieces, handle, page, give }: EntriesProps & { entry: GivenEntry; index: number; handle: React.ReactNode }) {
+function EntryRow({
+  id,
+  choice,
+  slot,
+  entries,
+  entry,
+  index,
+  pieces,
+  handle,
+  page,
+  give,
+}: EntriesProps & { entry: GivenEntry; index: number; handle: React.ReactNode }) {
   const entryForm = useEntryForm();
   const place = entryPlace(choice.key, index);
   const candidate = slot.component.candidates.find(({ product }) => product === entry.product);
@@ -130,7 +166,16 @@ function EntryRow({ id, choice, slot, entries, entry, index, pieces, handle, pag
     },
   };
   return (
-    <Box as="section" aria-label={title} borderWidth="1px" borderColor={problems.some(({ code }) => code !== 'answerMissing') ? 'brick.border' : 'border'} borderRadius="l3" bg="bg.panel" px="3" py="2.5">
+    <Box
+      as="section"
+      aria-label={title}
+      borderWidth="1px"
+      borderColor={problems.some(({ code }) => code !== 'answerMissing') ? 'brick.border' : 'border'}
+      borderRadius="l3"
+      bg="bg.panel"
+      px="3"
+      py="2.5"
+    >
       <HStack gap="3" align="center">
         {handle}
         <PartPicture candidate={candidate} shown={shown} title={title} />
@@ -148,15 +193,43 @@ function EntryRow({ id, choice, slot, entries, entry, index, pieces, handle, pag
             </Text>
           )}
         </Box>
-        {choice.most > 1 && <CountField id={`${id}-${index}-count`} label={`How many: ${title}`} least={1} most={Math.max(quantity, choice.most - pieces + quantity)} count={quantity} invalid={false} limits={false} onChange={(count) => change({ ...entry, quantity: count })} />}
-        {!(choice.required && choice.options.length === 1 && entries.length === 1) && <IconButton aria-label={`Take ${title} out`} size="xs" variant="ghost" colorPalette="ink" onClick={() => give(entries.filter((_, position) => position !== index))}>
-          <X size={16} />
-        </IconButton>}
+        {choice.most > 1 && (
+          <CountField
+            id={`${id}-${index}-count`}
+            label={`How many: ${title}`}
+            least={1}
+            most={Math.max(quantity, choice.most - pieces + quantity)}
+            count={quantity}
+            invalid={false}
+            limits={false}
+            onChange={(count) => change({ ...entry, quantity: count })}
+          />
+        )}
+        {!(choice.required && choice.options.length === 1 && entries.length === 1) && (
+          <IconButton
+            aria-label={`Take ${title} out`}
+            size="xs"
+            variant="ghost"
+            colorPalette="ink"
+            onClick={() => give(entries.filter((_, position) => position !== index))}
+          >
+            <X size={16} />
+          </IconButton>
+        )}
       </HStack>
       {problems.map((problem) => (
         <ProblemNote key={`${problem.code} ${problem.message}`} problem={problem} />
       ))}
-      {candidate && shown && entryForm?.({ component: { ...slot.component, key: place, title }, candidate, shown, holder, name: `${id}#${index + 1}`, showMissing: page.showMissing })}
+      {candidate &&
+        shown &&
+        entryForm?.({
+          component: { ...slot.component, key: place, title },
+          candidate,
+          shown,
+          holder,
+          name: `${id}#${index + 1}`,
+          showMissing: page.showMissing,
+        })}
     </Box>
   );
 }
@@ -176,7 +249,13 @@ function Candidates({ choice, id, slot, entries, offers, currency, page, isFull,
   const before = current && page.resolution.parts.find(({ part }) => part === entryPlace(choice.key, 0));
   return (
     <Box>
-      <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(200px, 1fr))" gap="2" role="group" aria-label={`What can be put in ${choice.title}`}>
+      <Box
+        display="grid"
+        gridTemplateColumns="repeat(auto-fill, minmax(200px, 1fr))"
+        gap="2"
+        role="group"
+        aria-label={`What can be put in ${choice.title}`}
+      >
         {shownOptions(choice.options, offers).map((option) => {
           const candidate = slot.component.candidates.find(({ product }) => product === option.key);
           const why = isFull ? `${choice.title} is full` : whyNot(offers, option.key);
@@ -186,7 +265,13 @@ function Candidates({ choice, id, slot, entries, offers, currency, page, isFull,
               name={id}
               option={option}
               candidate={candidate}
-              price={!candidate ? '' : current?.product === option.key ? 'in it now' : differenceWords(candidate, before, page, currency)}
+              price={
+                !candidate
+                  ? ''
+                  : current?.product === option.key
+                    ? 'in it now'
+                    : differenceWords(candidate, before, page, currency)
+              }
               why={why}
               remedy={isFull ? '' : toMakeFit(offers, option.key)}
               lead={leadWords(offers, option.key)}
@@ -207,12 +292,19 @@ function Candidates({ choice, id, slot, entries, offers, currency, page, isFull,
 }
 
 /** What a candidate costs, or what it costs more or less than what is there. */
-function differenceWords({ program, ...candidate }: CandidateProgram, before: PartJson | undefined, { around }: Props['page'], currency: string): string {
+function differenceWords(
+  { program, ...candidate }: CandidateProgram,
+  before: PartJson | undefined,
+  { around }: Props['page'],
+  currency: string,
+): string {
   const { unitPrice } = usualOf({ program, ...candidate }, { today: around.today, group: around.group }, resolve);
   if (!unitPrice) return '';
   if (!before?.alone) return formatMoney(unitPrice, currency);
   const difference = unitPrice.minus(Exact.from(before.alone));
-  return difference.sign() === 0 ? 'the same price' : `${difference.sign() > 0 ? '+' : '−'}${formatMoney(difference.sign() < 0 ? difference.negated() : difference, currency)}`;
+  return difference.sign() === 0
+    ? 'the same price'
+    : `${difference.sign() > 0 ? '+' : '−'}${formatMoney(difference.sign() < 0 ? difference.negated() : difference, currency)}`;
 }
 
 interface CardProps {
@@ -247,7 +339,12 @@ function CandidateCard({ option, candidate, price, why, remedy, lead, isChosen, 
       <HStack gap="2" align="start">
         <PartPicture candidate={candidate} shown={undefined} title="" />
         <Box minW="0" flex="1">
-          <chakra.span fontWeight="600" display="block" lineHeight="1.25" textDecoration={why ? 'line-through' : undefined}>
+          <chakra.span
+            fontWeight="600"
+            display="block"
+            lineHeight="1.25"
+            textDecoration={why ? 'line-through' : undefined}
+          >
             {option.title}
           </chakra.span>
           <chakra.span fontSize="sm" color="fg.muted" display="block" css={{ fontVariantNumeric: 'tabular-nums' }}>
@@ -268,4 +365,3 @@ function CandidateCard({ option, candidate, price, why, remedy, lead, isChosen, 
     </chakra.button>
   );
 }
-

@@ -7,13 +7,30 @@ import { noteWords, OptionDescriptions, OptionNote, OptionQuantity, OptionRow, s
 import { Swatch } from './swatch';
 
 /** One of several colours or textures, each with its name for those who can't tell them apart. */
-export function SwatchControl({ choice, id, counted, offers, currency, onAnswer }: ControlProps<Extract<Choice, { kind: 'swatch' }>>) {
+export function SwatchControl({
+  choice,
+  id,
+  counted,
+  offers,
+  currency,
+  onAnswer,
+}: ControlProps<Extract<Choice, { kind: 'swatch' }>>) {
   const [picked] = pickedOf(counted);
   const chosen = choice.options.find(({ key }) => key === picked?.option);
   return (
     <Box>
       <OptionRow columns={choice.columns} role="radiogroup" labelledBy={`${id}-label`} gap="3">
-        {!choice.required && <Swatch type="radio" name={id} option={null} chosen={picked === undefined} why="" note="" onChoose={() => onAnswer(null)} />}
+        {!choice.required && (
+          <Swatch
+            type="radio"
+            name={id}
+            option={null}
+            chosen={picked === undefined}
+            why=""
+            note=""
+            onChoose={() => onAnswer(null)}
+          />
+        )}
         {shownOptions(choice.options, offers).map((option) => (
           <Swatch
             key={option.key}
@@ -29,9 +46,18 @@ export function SwatchControl({ choice, id, counted, offers, currency, onAnswer 
           />
         ))}
       </OptionRow>
-      <OptionDescriptions options={choice.options} chosen={picked ? [picked.option] : []} shown={choice.descriptionsShown} />
+      <OptionDescriptions
+        options={choice.options}
+        chosen={picked ? [picked.option] : []}
+        shown={choice.descriptionsShown}
+      />
       {choice.ownQuantity && picked && chosen && (
-        <OptionQuantity name={chosen.title} quantity={picked.quantity} most={choice.mostEach} onChange={(quantity) => onAnswer(pickAnswer({ option: chosen.key, quantity }))} />
+        <OptionQuantity
+          name={chosen.title}
+          quantity={picked.quantity}
+          most={choice.mostEach}
+          onChange={(quantity) => onAnswer(pickAnswer({ option: chosen.key, quantity }))}
+        />
       )}
     </Box>
   );

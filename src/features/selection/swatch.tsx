@@ -41,9 +41,26 @@ export function Swatch({ type, name, option, chosen, why, names = 'shown', note,
       fontSize="xs"
       textAlign="center"
       lineHeight="1.25"
-      css={{ '& input:focus-visible + span': { outline: '2px solid var(--chakra-colors-copper-focus-ring)', outlineOffset: '3px' } }}
+      css={{
+        '& input:focus-visible + span': {
+          outline: '2px solid var(--chakra-colors-copper-focus-ring)',
+          outlineOffset: '3px',
+        },
+      }}
     >
-      <chakra.input type={type} name={name} checked={chosen} onChange={onChoose} aria-label={label} position="absolute" opacity="0" inset="0" w="full" h="full" cursor="pointer" />
+      <chakra.input
+        type={type}
+        name={name}
+        checked={chosen}
+        onChange={onChoose}
+        aria-label={label}
+        position="absolute"
+        opacity="0"
+        inset="0"
+        w="full"
+        h="full"
+        cursor="pointer"
+      />
       <chakra.span
         aria-hidden
         position="relative"
@@ -55,7 +72,9 @@ export function Swatch({ type, name, option, chosen, why, names = 'shown', note,
         borderRadius="48% 52% 50% 50%"
         borderWidth="1px"
         borderColor="border.emphasized"
-        boxShadow={chosen ? '0 0 0 2px var(--chakra-colors-bg-panel), 0 0 0 4px var(--chakra-colors-copper-solid)' : undefined}
+        boxShadow={
+          chosen ? '0 0 0 2px var(--chakra-colors-bg-panel), 0 0 0 4px var(--chakra-colors-copper-solid)' : undefined
+        }
         style={option ? swatchBackground(option) : undefined}
         _after={
           why
@@ -64,7 +83,8 @@ export function Swatch({ type, name, option, chosen, why, names = 'shown', note,
                 position: 'absolute',
                 inset: 0,
                 borderRadius: 'inherit',
-                background: 'linear-gradient(to top right, transparent 47%, #fff 47%, #fff 49%, #333 49%, #333 51%, #fff 51%, #fff 53%, transparent 53%)',
+                background:
+                  'linear-gradient(to top right, transparent 47%, #fff 47%, #fff 49%, #333 49%, #333 51%, #fff 51%, #fff 53%, transparent 53%)',
               }
             : undefined
         }

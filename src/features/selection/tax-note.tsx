@@ -15,9 +15,16 @@ export function TaxNote({ tax, price, currency }: { tax: ToldTax | null; price: 
 }
 
 /** `with 20 % VAT`, `without VAT; €154.80 with 20 %`: as it is entered, and the other where that is wanted. */
-export function taxWords({ name, percent, pricesInclude, shown, rounding }: ToldTax, price: string | null, currency: string): string {
+export function taxWords(
+  { name, percent, pricesInclude, shown, rounding }: ToldTax,
+  price: string | null,
+  currency: string,
+): string {
   const entered = pricesInclude ? `with ${percent} % ${name}` : `without ${name}`;
   if (price === null || shown === (pricesInclude ? 'with' : 'without')) return entered;
-  const other = formatMoney(otherPrice({ pricesInclude }, Exact.from(percent), Exact.from(price), minorUnits(currency) ?? 2, rounding), currency);
+  const other = formatMoney(
+    otherPrice({ pricesInclude }, Exact.from(percent), Exact.from(price), minorUnits(currency) ?? 2, rounding),
+    currency,
+  );
   return pricesInclude ? `${entered}; ${other} without it` : `${entered}; ${other} with ${percent} %`;
 }

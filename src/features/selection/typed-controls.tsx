@@ -12,7 +12,9 @@ import { type ControlProps, type PageContext, typedText } from './control';
 
 type Of<K extends Choice['kind']> = Extract<Choice, { kind: K }>;
 
-/** A typed answer: an empty field is an answer left out, so that a default does not come back while someone clears it. */
+/**
+ * A typed answer: an empty field is an answer left out, so that a default does not come back while someone clears it.
+ */
 const typed = (text: string) => (text === '' ? null : text);
 
 /** A line of text, with how many characters are left. */
@@ -21,37 +23,87 @@ export function TextControl({ choice, id, answer, currency, invalid, onAnswer }:
   const most = choice.maxCharacters;
   return (
     <Box>
-      <TypedInput id={id} value={text} placeholder={choice.placeholder} aria-invalid={invalid} onChange={(next) => onAnswer(typed(next))} />
+      <TypedInput
+        id={id}
+        value={text}
+        placeholder={choice.placeholder}
+        aria-invalid={invalid}
+        onChange={(next) => onAnswer(typed(next))}
+      />
       <Hint parts={[most === null ? '' : `up to ${most} characters`, amountWords(choice.amount, currency)]} />
     </Box>
   );
 }
 
 /** A text of several lines. */
-export function LongTextControl({ choice, id, answer, counted, currency, invalid, onAnswer }: ControlProps<Of<'longText'>>) {
+export function LongTextControl({
+  choice,
+  id,
+  answer,
+  counted,
+  currency,
+  invalid,
+  onAnswer,
+}: ControlProps<Of<'longText'>>) {
   const most = choice.maxCharacters;
   const used = counted ? countCharacters(counted.shown) : 0;
   const field = useTyped(typedText(answer, choice.default), (next) => onAnswer(typed(next)));
   return (
     <Box>
-      <Textarea id={id} bg="bg.panel" borderColor="border.emphasized" placeholder={choice.placeholder} rows={choice.lines} aria-invalid={invalid} {...field} />
-      <Hint parts={[most === null ? '' : `${used} of up to ${most} characters`, amountWords(choice.amount, currency)]} />
+      <Textarea
+        id={id}
+        bg="bg.panel"
+        borderColor="border.emphasized"
+        placeholder={choice.placeholder}
+        rows={choice.lines}
+        aria-invalid={invalid}
+        {...field}
+      />
+      <Hint
+        parts={[most === null ? '' : `${used} of up to ${most} characters`, amountWords(choice.amount, currency)]}
+      />
     </Box>
   );
 }
 
 /** A number without a unit. */
-export function NumberControl({ choice, id, answer, counted, currency, invalid, page, onAnswer }: ControlProps<Of<'number'>>) {
+export function NumberControl({
+  choice,
+  id,
+  answer,
+  counted,
+  currency,
+  invalid,
+  page,
+  onAnswer,
+}: ControlProps<Of<'number'>>) {
   return (
     <Box>
-      <TypedInput id={id} maxW="160px" placeholder={choice.placeholder} inputMode="decimal" value={typedText(answer, fallbackText(counted, choice.default))} aria-invalid={invalid} onChange={(next) => onAnswer(typed(next))} />
+      <TypedInput
+        id={id}
+        maxW="160px"
+        placeholder={choice.placeholder}
+        inputMode="decimal"
+        value={typedText(answer, fallbackText(counted, choice.default))}
+        aria-invalid={invalid}
+        onChange={(next) => onAnswer(typed(next))}
+      />
       <Hint parts={[rangeWords(choice, '', page), amountWords(choice.amount, currency)]} />
     </Box>
   );
 }
 
 /** A measure in whatever unit it was taken; what it comes to in the shop's unit is said beside it. */
-export function MeasureControl({ choice, id, answer, counted, currency, invalid, page, onAnswer }: ControlProps<Of<'measure'>>) {
+export function MeasureControl({
+  choice,
+  id,
+  answer,
+  counted,
+  currency,
+  invalid,
+  page,
+  onAnswer,
+}: ControlProps<Of<'measure'>>) {
   const unit = unitByCode(choice.unit);
   const text = typedText(answer, fallbackText(counted, choice.default));
   const reading = unit && text.trim() !== '' ? readMeasure(text, unit) : undefined;
@@ -60,18 +112,33 @@ export function MeasureControl({ choice, id, answer, counted, currency, invalid,
   return (
     <Box>
       <InputGroup maxW="220px" endElement={plain ? (unit?.dimension === 'count' ? 'pieces' : unit?.symbol) : undefined}>
-        <TypedInput id={id} value={text} placeholder={choice.placeholder} aria-invalid={invalid} onChange={(next) => onAnswer(typed(next))} />
+        <TypedInput
+          id={id}
+          value={text}
+          placeholder={choice.placeholder}
+          aria-invalid={invalid}
+          onChange={(next) => onAnswer(typed(next))}
+        />
       </InputGroup>
       {unit && choice.picks.length > 0 && (
         <HStack gap="1.5" wrap="wrap" mt="1.5" role="group" aria-label={`Common answers for ${choice.title}`}>
           {choice.picks.map(({ value, title }, index) => (
-            <Button key={index} size="xs" variant={text.trim() === value ? 'solid' : 'outline'} colorPalette="ink" aria-pressed={text.trim() === value} onClick={() => onAnswer(value)}>
+            <Button
+              key={index}
+              size="xs"
+              variant={text.trim() === value ? 'solid' : 'outline'}
+              colorPalette="ink"
+              aria-pressed={text.trim() === value}
+              onClick={() => onAnswer(value)}
+            >
               {title || `${value} ${unit.dimension === 'count' ? '' : unit.symbol}`.trim()}
             </Button>
           ))}
         </HStack>
       )}
-      <Hint parts={[comesTo, rangeWords(choice, unit ? ` ${unit.symbol}` : '', page), amountWords(choice.amount, currency)]} />
+      <Hint
+        parts={[comesTo, rangeWords(choice, unit ? ` ${unit.symbol}` : '', page), amountWords(choice.amount, currency)]}
+      />
     </Box>
   );
 }

@@ -23,7 +23,11 @@ export interface KnownOutlook {
  * @param subject the product, and what is said of it where it is a part; the same as long as nothing of it changes
  * @param question the selection; the same as long as nothing of it changes
  */
-export function useOutlook(program: Program, subject: OutlookSubject, question: Omit<OutlookQuestion, 'number'>): KnownOutlook {
+export function useOutlook(
+  program: Program,
+  subject: OutlookSubject,
+  question: Omit<OutlookQuestion, 'number'>,
+): KnownOutlook {
   const worker = useRef<Worker | null>(null);
   const number = useRef(0);
   const known = useRef<OutlookSubject | null>(null);

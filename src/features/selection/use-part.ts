@@ -52,13 +52,23 @@ export function usePartChosen({ resolution, parts, givePart }: PartsHolder, comp
     problems: problemsOf(resolution, key),
     // What was answered of it comes back with it.
     take: (wanted) => change((part) => (wanted ? { ...part, quantity: quantity.usual } : { ...part, quantity: 0 })),
-    choose: (product) => change((part) => (part.product === product ? part : { answers: {}, product, ...(part.quantity !== undefined && { quantity: part.quantity }) })),
+    choose: (product) =>
+      change((part) =>
+        part.product === product
+          ? part
+          : { answers: {}, product, ...(part.quantity !== undefined && { quantity: part.quantity }) },
+      ),
     setQuantity: (count) => change((part) => ({ ...part, quantity: count })),
   };
 }
 
 /** The form of the product that a part is, with its own parts. */
-export function usePart(holder: PartsHolder, component: ComponentProgram, candidate: CandidateProgram, shown: PartJson): PartState {
+export function usePart(
+  holder: PartsHolder,
+  component: ComponentProgram,
+  candidate: CandidateProgram,
+  shown: PartJson,
+): PartState {
   const { parts: givenParts, around, givePart } = holder;
   const { key } = component;
   const { program } = candidate;
@@ -66,20 +76,44 @@ export function usePart(holder: PartsHolder, component: ComponentProgram, candid
   const given = givenParts[key];
   const answers = given?.answers ?? NO_ANSWERS;
   const { program: whole } = holder;
-  const settled = useMemo<PartCandidate>(() => settledBy(whole, key, candidate.product), [whole, key, candidate.product]);
+  const settled = useMemo<PartCandidate>(
+    () => settledBy(whole, key, candidate.product),
+    [whole, key, candidate.product],
+  );
   const subject = useMemo(() => {
     const product = around.surroundings.products.get(candidate.product) ?? program.product;
-    return { product, surroundings: around.surroundings, today: around.today, part: { candidate: settled, usual: component.quantity.usual } };
+    return {
+      product,
+      surroundings: around.surroundings,
+      today: around.today,
+      part: { candidate: settled, usual: component.quantity.usual },
+    };
   }, [around.surroundings, around.today, candidate.product, program.product, settled, component.quantity.usual]);
   const count = given?.quantity || component.quantity.usual;
-  const question = useMemo(() => ({ given: { ...answers, ...program.fixed }, quantity: count, group: around.group, files: around.files, kept: last }), [answers, program.fixed, count, around.group, around.files, last]);
+  const question = useMemo(
+    () => ({
+      given: { ...answers, ...program.fixed },
+      quantity: count,
+      group: around.group,
+      files: around.files,
+      kept: last,
+    }),
+    [answers, program.fixed, count, around.group, around.files, last],
+  );
   const { now, last: before } = useOutlook(program, subject, question);
   const outlook = now ?? before;
   const { resolution: resolved } = shown;
-  const resolution = useMemo(() => (outlook?.kind === 'open' ? { ...resolved, shown: withoutDeadEnds(program, resolved.shown, outlook) } : resolved), [resolved, program, outlook]);
+  const resolution = useMemo(
+    () =>
+      outlook?.kind === 'open' ? { ...resolved, shown: withoutDeadEnds(program, resolved.shown, outlook) } : resolved,
+    [resolved, program, outlook],
+  );
   const changes = now?.kind === 'conflict' ? now.changes : NO_CHANGES;
   const page = useMemo(() => pageOf(program, resolution, around), [program, resolution, around]);
-  const own = useCallback((change: (part: PartSelection) => PartSelection) => givePart(key, (part) => change(part ?? NOTHING)), [givePart, key]);
+  const own = useCallback(
+    (change: (part: PartSelection) => PartSelection) => givePart(key, (part) => change(part ?? NOTHING)),
+    [givePart, key],
+  );
   return {
     program,
     resolution,
@@ -105,7 +139,8 @@ const LEFT_OPEN: Omit<PartCandidate, 'product'> = { fixed: {}, narrowed: {} };
 /** What the product’s definition says of a candidate. */
 function settledBy(whole: Program, key: string, product: string): PartCandidate {
   const slot = whole.product.choices.find((choice) => choice.kind === 'slot' && choice.key === placeOfEntry(key)?.slot);
-  if (slot?.kind === 'slot') return { product, ...((Object.hasOwn(slot.settled, product) && slot.settled[product]) || LEFT_OPEN) };
+  if (slot?.kind === 'slot')
+    return { product, ...((Object.hasOwn(slot.settled, product) && slot.settled[product]) || LEFT_OPEN) };
   const part = whole.product.parts.find((candidate) => candidate.key === key);
   return part?.candidates.find((candidate) => candidate.product === product) ?? { product, ...LEFT_OPEN };
 }

@@ -2,13 +2,34 @@
 
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { type Change } from '@/core/analysis';
-import { type CatalogSurroundings, type Choice, fileProblem, type FileType, fileTypes, type Product, type QuantityFrom, type UploadedFile } from '@/core/catalog';
+import {
+  type CatalogSurroundings,
+  type Choice,
+  fileProblem,
+  type FileType,
+  fileTypes,
+  type Product,
+  type QuantityFrom,
+  type UploadedFile,
+} from '@/core/catalog';
 import { compile, type Program } from '@/core/compile';
 import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
 import { type Exact } from '@/core/number';
 import { pricedFor } from '@/core/price-lists';
 import { formatQuantity, readNumber } from '@/core/quantity';
-import { bookedIn, type BookedPieces, type BreakRow, breakRows, type Cost, type CostOf, firstQuantity, moreForLess, type MoreForLess, type Resolution, resolve } from '@/core/run';
+import {
+  bookedIn,
+  type BookedPieces,
+  type BreakRow,
+  breakRows,
+  type Cost,
+  type CostOf,
+  firstQuantity,
+  moreForLess,
+  type MoreForLess,
+  type Resolution,
+  resolve,
+} from '@/core/run';
 import { type Selection } from '@/core/selection';
 import { type LyingInLots, missingFor, mustBeAsked, stockView } from '@/core/stock';
 import { problemText } from '@/core/words';
@@ -45,7 +66,14 @@ export interface StockView extends KnownStock {
 
 /** Puts together what compiling needs from what the server sent. */
 export function useSurroundings(portable: PortableSurroundings, stock: readonly KnownStock[]): CatalogSurroundings {
-  return useMemo(() => unpackSurroundings(portable, new Map(stock.map(({ key, title, unit, lying }) => [key, { title, unit, cutFrom: lying ?? null }]))), [portable, stock]);
+  return useMemo(
+    () =>
+      unpackSurroundings(
+        portable,
+        new Map(stock.map(({ key, title, unit, lying }) => [key, { title, unit, cutFrom: lying ?? null }])),
+      ),
+    [portable, stock],
+  );
 }
 
 /** What a selection depends on beside the product. */
@@ -82,7 +110,10 @@ export interface SelectionState extends PartsHolder {
   /** what has been chosen; null where nothing has, and everything is as it comes */
   readonly chosen: Selection | null;
   readonly resolution: ResolutionJson;
-  /** what would have to come in for so many more than can be supplied; nothing where nothing limits, or of stock is not known */
+  /**
+   * what would have to come in for so many more than can be supplied; nothing where nothing limits, or of stock is not
+   * known
+   */
   missing(more: number): readonly { readonly title: string; readonly words: string }[];
   readonly page: PageContext;
   /** answers that don't go together: the fewest to change so that the one given last can stay; empty where they do */
@@ -95,7 +126,10 @@ export interface SelectionState extends PartsHolder {
   readonly breaks: readonly BreakRow[];
   /** a greater quantity that costs no more and can be had; null where there is none */
   readonly more: MoreForLess | null;
-  /** what these answers in the place of the given ones would resolve to, in another number where one is given; stock left aside */
+  /**
+   * what these answers in the place of the given ones would resolve to, in another number where one is given; stock
+   * left aside
+   */
   attempt(others: Answers, number?: number): Resolution;
   answer(choice: string, answer: unknown): void;
   /** makes the {@link changes} */
@@ -109,30 +143,65 @@ export interface SelectionState extends PartsHolder {
 }
 
 /** A selection in the making, resolved at every keystroke by the same core that the server uses. */
-export function useSelection(product: Product, surroundings: CatalogSurroundings, stock: readonly KnownStock[], { today, group, costs, booked, upload, ask, begin }: SelectionOptions): SelectionState {
+export function useSelection(
+  product: Product,
+  surroundings: CatalogSurroundings,
+  stock: readonly KnownStock[],
+  { today, group, costs, booked, upload, ask, begin }: SelectionOptions,
+): SelectionState {
   const [answers, setAnswers] = useState<Answers>(begin?.selection.answers ?? {});
   const [files, setFiles] = useState<ReadonlyMap<string, UploadedFile>>(() => new Map(begin?.files));
-  const [quantityText, setQuantityText] = useState<string | null>(begin?.selection.quantity === undefined ? null : String(begin.selection.quantity));
+  const [quantityText, setQuantityText] = useState<string | null>(
+    begin?.selection.quantity === undefined ? null : String(begin.selection.quantity),
+  );
   const [last, setLast] = useState<string | null>(null);
   const [parts, setParts] = useState<GivenParts>(begin?.selection.parts ?? NO_PARTS);
   const usual = useMemo(() => compile(product, surroundings), [product, surroundings]);
   const priced = useMemo(() => pricedFor(surroundings, group, today), [surroundings, group, today]);
-  const program = useMemo(() => (priced === surroundings ? usual : compile(product, priced)), [priced, surroundings, usual, product]);
+  const program = useMemo(
+    () => (priced === surroundings ? usual : compile(product, priced)),
+    [priced, surroundings, usual, product],
+  );
   const there = useMemo(() => stockView(stock), [stock]);
-  const known = useMemo(() => Object.fromEntries(Object.entries(answers).filter(([key]) => program.indexOf.has(key))), [answers, program]);
+  const known = useMemo(
+    () => Object.fromEntries(Object.entries(answers).filter(([key]) => program.indexOf.has(key))),
+    [answers, program],
+  );
   const beginning = useMemo(() => firstQuantity(program, { today, group }), [program, today, group]);
   const shownQuantity = quantityText ?? String(beginning);
   // While a product is being edited, typing goes first.
   const settled = useDeferredValue(program);
   const settledProduct = useDeferredValue(product);
-  const question = useMemo(() => ({ given: known, quantity: quantityFrom(shownQuantity), group, files, kept: last }), [known, shownQuantity, group, files, last]);
-  const subject = useMemo(() => ({ product: settledProduct, surroundings, today, part: null }), [settledProduct, surroundings, today]);
+  const question = useMemo(
+    () => ({ given: known, quantity: quantityFrom(shownQuantity), group, files, kept: last }),
+    [known, shownQuantity, group, files, last],
+  );
+  const subject = useMemo(
+    () => ({ product: settledProduct, surroundings, today, part: null }),
+    [settledProduct, surroundings, today],
+  );
   const { now, last: before } = useOutlook(settled, subject, question);
   const { exact, resolved, unsure } = useMemo(() => {
-    const context = { naming: true, stock: there, today, group, costs, booked: bookedIn(booked), files: (token: string) => files.get(token) };
+    const context = {
+      naming: true,
+      stock: there,
+      today,
+      group,
+      costs,
+      booked: bookedIn(booked),
+      files: (token: string) => files.get(token),
+    };
     const quantity = quantityFrom(shownQuantity);
     const exact = resolve(program, selectionOf(program, known, quantity, parts), context);
-    return { exact, resolved: resolutionJson(exact), unsure: mustBeAsked(exact.draws, exact.availability.cutPlans, stock.map((item) => ({ ...item, lying: item.lying ?? null }))) };
+    return {
+      exact,
+      resolved: resolutionJson(exact),
+      unsure: mustBeAsked(
+        exact.draws,
+        exact.availability.cutPlans,
+        stock.map((item) => ({ ...item, lying: item.lying ?? null })),
+      ),
+    };
   }, [program, known, parts, shownQuantity, there, today, group, costs, booked, files, stock]);
   const chosen = useMemo((): Selection | null => {
     const { quantity, ...rest } = selectionOf(program, known, quantityFrom(shownQuantity), parts);
@@ -140,7 +209,13 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     return counts || Object.keys(known).length > 0 || rest.parts ? { ...rest, ...(counts && { quantity }) } : null;
   }, [program, known, shownQuantity, quantityText, parts]);
   const shown = now ?? before;
-  const here = useMemo(() => (settled === program && shown?.kind === 'open' ? { ...resolved, shown: withoutDeadEnds(program, resolved.shown, shown) } : resolved), [resolved, settled, program, shown]);
+  const here = useMemo(
+    () =>
+      settled === program && shown?.kind === 'open'
+        ? { ...resolved, shown: withoutDeadEnds(program, resolved.shown, shown) }
+        : resolved,
+    [resolved, settled, program, shown],
+  );
   const changes = now?.kind === 'conflict' ? now.changes : NO_CHANGES;
   const resolution = useAsked(here, unsure, selectionOf(program, known, quantityFrom(shownQuantity), parts), ask);
 
@@ -157,21 +232,49 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     [today, resolution, files, takeFile, program, group, surroundings],
   );
   const breaks = useMemo(
-    () => (program.breaks.length === 0 ? NO_BREAKS : breakRows(program, selectionOf(program, known, exact.quantity, parts), { stock: null, today, group, files: (token: string) => files.get(token) }, exact)),
+    () =>
+      program.breaks.length === 0
+        ? NO_BREAKS
+        : breakRows(
+            program,
+            selectionOf(program, known, exact.quantity, parts),
+            { stock: null, today, group, files: (token: string) => files.get(token) },
+            exact,
+          ),
     [program, known, exact, parts, today, group, files],
   );
   const more = useMemo(
-    () => (breaks.length === 0 ? null : moreForLess(breaks, program, selectionOf(program, known, exact.quantity, parts), { stock: there, today, group, booked: bookedIn(booked), files: (token: string) => files.get(token) }, exact)),
+    () =>
+      breaks.length === 0
+        ? null
+        : moreForLess(
+            breaks,
+            program,
+            selectionOf(program, known, exact.quantity, parts),
+            { stock: there, today, group, booked: bookedIn(booked), files: (token: string) => files.get(token) },
+            exact,
+          ),
     [breaks, program, known, exact, parts, there, today, group, booked, files],
   );
   const attempt = useCallback(
-    (others: Answers, number = quantityFrom(shownQuantity)) => resolve(program, selectionOf(program, { ...known, ...others }, number, parts), { stock: null, today, group, files: (token: string) => files.get(token) }),
+    (others: Answers, number = quantityFrom(shownQuantity)) =>
+      resolve(program, selectionOf(program, { ...known, ...others }, number, parts), {
+        stock: null,
+        today,
+        group,
+        files: (token: string) => files.get(token),
+      }),
     [program, known, parts, shownQuantity, today, group, files],
   );
   const missing = useCallback(
     (more: number) => {
       const { canSupply } = exact.availability;
-      return typeof canSupply === 'number' ? missingFor(exact.draws, there, canSupply + more).map(({ title, quantity }) => ({ title, words: formatQuantity(quantity) })) : [];
+      return typeof canSupply === 'number'
+        ? missingFor(exact.draws, there, canSupply + more).map(({ title, quantity }) => ({
+            title,
+            words: formatQuantity(quantity),
+          }))
+        : [];
     },
     [exact, there],
   );
@@ -187,9 +290,16 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
       }),
     [atRest],
   );
-  const givePart = useCallback((key: string, change: (part: GivenPart) => GivenPart) => atRest(() => setParts((current) => partsWith(current, key, change))), [atRest]);
+  const givePart = useCallback(
+    (key: string, change: (part: GivenPart) => GivenPart) =>
+      atRest(() => setParts((current) => partsWith(current, key, change))),
+    [atRest],
+  );
   const sayQuantity = useCallback((text: string) => atRest(() => setQuantityText(text)), [atRest]);
-  const around = useMemo(() => ({ today, group, files, surroundings, takeFile }), [today, group, files, surroundings, takeFile]);
+  const around = useMemo(
+    () => ({ today, group, files, surroundings, takeFile }),
+    [today, group, files, surroundings, takeFile],
+  );
   // The same as long as nothing of it changes, so that what shows it need not be drawn again.
   return useMemo(
     () => ({
@@ -227,7 +337,27 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
           setQuantityText(null);
         }),
     }),
-    [program, usual, attempt, exact, breaks, more, changes, known, shownQuantity, chosen, resolution, missing, page, parts, givePart, around, answer, sayQuantity, atRest],
+    [
+      program,
+      usual,
+      attempt,
+      exact,
+      breaks,
+      more,
+      changes,
+      known,
+      shownQuantity,
+      chosen,
+      resolution,
+      missing,
+      page,
+      parts,
+      givePart,
+      around,
+      answer,
+      sayQuantity,
+      atRest,
+    ],
   );
 }
 

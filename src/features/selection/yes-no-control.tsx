@@ -12,7 +12,11 @@ export function YesNoControl({ choice, id, counted, currency, onAnswer }: Contro
   const note = amountWords(choice.amount, currency);
   if (!choice.required) {
     return (
-      <Checkbox.Root checked={counted?.value === 'yes'} onCheckedChange={({ checked }) => onAnswer(checked === true)} ids={{ hiddenInput: id }}>
+      <Checkbox.Root
+        checked={counted?.value === 'yes'}
+        onCheckedChange={({ checked }) => onAnswer(checked === true)}
+        ids={{ hiddenInput: id }}
+      >
         <Checkbox.HiddenInput />
         <Checkbox.Control borderColor="border.emphasized" />
         <Checkbox.Label fontWeight="400">Yes{note ? `, ${note}` : ''}</Checkbox.Label>
@@ -23,7 +27,12 @@ export function YesNoControl({ choice, id, counted, currency, onAnswer }: Contro
     <HStack gap="4" role="radiogroup" aria-labelledby={`${id}-label`}>
       {([true, false] as const).map((value) => (
         <chakra.label key={String(value)} display="inline-flex" gap="2" alignItems="center" cursor="pointer">
-          <input type="radio" name={id} checked={counted?.value === (value ? 'yes' : 'no')} onChange={() => onAnswer(value)} />
+          <input
+            type="radio"
+            name={id}
+            checked={counted?.value === (value ? 'yes' : 'no')}
+            onChange={() => onAnswer(value)}
+          />
           {value ? `Yes${note ? `, ${note}` : ''}` : 'No'}
         </chakra.label>
       ))}

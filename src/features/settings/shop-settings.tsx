@@ -21,10 +21,22 @@ import { SHOWN, TaxFields } from './tax-fields';
 const names = new Intl.DisplayNames('en', { type: 'currency' });
 const CURRENCIES = currencies.map((code) => ({ value: code, label: names.of(code) ?? code, hint: code }));
 
-type SettingsForm = Pick<Shop, 'name' | 'timeZone' | 'currency' | 'skuSeparator' | 'marginFloors' | 'groups' | 'tax'> & { readonly delivery: readonly Delivery[] };
+type SettingsForm = Pick<
+  Shop,
+  'name' | 'timeZone' | 'currency' | 'skuSeparator' | 'marginFloors' | 'groups' | 'tax'
+> & { readonly delivery: readonly Delivery[] };
 
 /** What of a shop is changed here. */
-const formOf = ({ name, timeZone, currency, skuSeparator, marginFloors, groups, tax, delivery }: Shop): SettingsForm => ({ name, timeZone, currency, skuSeparator, marginFloors, groups, tax, delivery });
+const formOf = ({
+  name,
+  timeZone,
+  currency,
+  skuSeparator,
+  marginFloors,
+  groups,
+  tax,
+  delivery,
+}: Shop): SettingsForm => ({ name, timeZone, currency, skuSeparator, marginFloors, groups, tax, delivery });
 
 /** What holds for the whole shop, and its customer groups. */
 export function ShopSettings({ shop, hasSold }: SettingsView) {
@@ -34,15 +46,39 @@ export function ShopSettings({ shop, hasSold }: SettingsView) {
   const say = (change: Partial<SettingsForm>) => edit({ ...form, ...change });
   const [fault, setFault] = useState<string>();
   const [busy, setBusy] = useState(false);
-  const editGroup = (index: number, change: Partial<CustomerGroup>) => say({ groups: groups.map((group, place) => (place === index ? { ...group, ...change } : group)) });
-  const add = () => say({ groups: [...groups, { key: freeKey('group', groups.map(({ key }) => key), 'group'), title: '', code: null, taxShown: null }] });
+  const editGroup = (index: number, change: Partial<CustomerGroup>) =>
+    say({ groups: groups.map((group, place) => (place === index ? { ...group, ...change } : group)) });
+  const add = () =>
+    say({
+      groups: [
+        ...groups,
+        {
+          key: freeKey(
+            'group',
+            groups.map(({ key }) => key),
+            'group',
+          ),
+          title: '',
+          code: null,
+          taxShown: null,
+        },
+      ],
+    });
   const save = async (event: FormEvent) => {
     event.preventDefault();
     setBusy(true);
     setFault(undefined);
     // A new group gets its inside name from its title; one that products may name keeps its own.
     const known = new Set(shop.groups.map(({ key }) => key));
-    const named = groups.reduce<CustomerGroup[]>((done, group) => [...done, known.has(group.key) ? group : { ...group, key: freeKey(group.title, [...known, ...done.map(({ key }) => key)], 'group') }], []);
+    const named = groups.reduce<CustomerGroup[]>(
+      (done, group) => [
+        ...done,
+        known.has(group.key)
+          ? group
+          : { ...group, key: freeKey(group.title, [...known, ...done.map(({ key }) => key)], 'group') },
+      ],
+      [],
+    );
     try {
       await send('PUT', '/api/manage/settings', { ...form, groups: named }, anything);
       saved({ ...form, groups: named });
@@ -62,13 +98,31 @@ export function ShopSettings({ shop, hasSold }: SettingsView) {
           <Stack gap="4" as="section" aria-label="The shop">
             <HStack gap="4" align="start" wrap="wrap">
               <Box w="300px">
-                <TextField label="Name of the shop" value={name} maxLength={120} onChange={(next) => say({ name: next })} />
+                <TextField
+                  label="Name of the shop"
+                  value={name}
+                  maxLength={120}
+                  onChange={(next) => say({ name: next })}
+                />
               </Box>
               <Box w="220px">
-                <TextField label="Time zone" value={timeZone} maxLength={60} help="Says what day it is, such as Europe/Vienna." onChange={(next) => say({ timeZone: next })} />
+                <TextField
+                  label="Time zone"
+                  value={timeZone}
+                  maxLength={60}
+                  help="Says what day it is, such as Europe/Vienna."
+                  onChange={(next) => say({ timeZone: next })}
+                />
               </Box>
               <Box w="150px">
-                <TextField label="SKU separator" value={skuSeparator} maxLength={3} fontFamily="mono" help="Between the parts." onChange={(next) => say({ skuSeparator: next })} />
+                <TextField
+                  label="SKU separator"
+                  value={skuSeparator}
+                  maxLength={3}
+                  fontFamily="mono"
+                  help="Between the parts."
+                  onChange={(next) => say({ skuSeparator: next })}
+                />
               </Box>
             </HStack>
             {hasSold ? (
@@ -77,7 +131,13 @@ export function ShopSettings({ shop, hasSold }: SettingsView) {
               </Text>
             ) : (
               <Box w="300px">
-                <PickField label="Prices are in" picked={currency} mayBeNothing={false} findings={CURRENCIES} onPick={(next) => say({ currency: next })} />
+                <PickField
+                  label="Prices are in"
+                  picked={currency}
+                  mayBeNothing={false}
+                  findings={CURRENCIES}
+                  onPick={(next) => say({ currency: next })}
+                />
                 <Text fontSize="sm" color="fg.muted" mt="1">
                   It can be changed until something has been sold. Figures stay as they are.
                 </Text>
@@ -94,19 +154,52 @@ export function ShopSettings({ shop, hasSold }: SettingsView) {
               </Button>
             </HStack>
             <Text color="fg.muted" fontSize="sm">
-              Choices and options can be for some groups only. A customer who types the code at the foot of the shop belongs to the group.
+              Choices and options can be for some groups only. A customer who types the code at the foot of the shop
+              belongs to the group.
             </Text>
-            {groups.length === 0 && <EmptyPlace title="Everybody sees the same">Trade customers who may order more? Add a group, and say on a choice who sees it.</EmptyPlace>}
+            {groups.length === 0 && (
+              <EmptyPlace title="Everybody sees the same">
+                Trade customers who may order more? Add a group, and say on a choice who sees it.
+              </EmptyPlace>
+            )}
             {groups.map((group, index) => (
               <HStack key={group.key} gap="4" align="end">
                 <Box w="260px">
-                  <TextField label="Group" value={group.title} maxLength={80} placeholder="Trade customers" onChange={(title) => editGroup(index, { title })} />
+                  <TextField
+                    label="Group"
+                    value={group.title}
+                    maxLength={80}
+                    placeholder="Trade customers"
+                    onChange={(title) => editGroup(index, { title })}
+                  />
                 </Box>
                 <Box w="200px">
-                  <TextField label="Code" value={group.code ?? ''} maxLength={40} fontFamily="mono" placeholder="none" onChange={(code) => editGroup(index, { code: orNull(code) })} />
+                  <TextField
+                    label="Code"
+                    value={group.code ?? ''}
+                    maxLength={40}
+                    fontFamily="mono"
+                    placeholder="none"
+                    onChange={(code) => editGroup(index, { code: orNull(code) })}
+                  />
                 </Box>
-                {tax && <SelectField label="See prices" width="170px" value={group.taxShown ?? ''} alternatives={[{ value: '', label: 'as everybody does' }, ...SHOWN]} onChange={(value) => editGroup(index, { taxShown: SHOWN.find((known) => known.value === value)?.value ?? null })} />}
-                <IconButton aria-label={`Remove ${group.title || 'this group'}`} variant="ghost" colorPalette="brick" onClick={() => say({ groups: groups.filter((_, place) => place !== index) })}>
+                {tax && (
+                  <SelectField
+                    label="See prices"
+                    width="170px"
+                    value={group.taxShown ?? ''}
+                    alternatives={[{ value: '', label: 'as everybody does' }, ...SHOWN]}
+                    onChange={(value) =>
+                      editGroup(index, { taxShown: SHOWN.find((known) => known.value === value)?.value ?? null })
+                    }
+                  />
+                )}
+                <IconButton
+                  aria-label={`Remove ${group.title || 'this group'}`}
+                  variant="ghost"
+                  colorPalette="brick"
+                  onClick={() => say({ groups: groups.filter((_, place) => place !== index) })}
+                >
                   <Trash2 size={16} />
                 </IconButton>
               </HStack>

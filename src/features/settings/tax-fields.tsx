@@ -24,19 +24,40 @@ const ROUNDED = [
   { value: 'order', label: 'once for the order' },
 ] as const;
 
-const BEGINS: Tax = { name: 'VAT', pricesInclude: true, country: 'AT', classes: [{ key: 'usual', title: 'Usual' }], rates: [{ class: 'usual', country: 'AT', percent: '20' }], rounding: 'line', shown: 'with' };
+const BEGINS: Tax = {
+  name: 'VAT',
+  pricesInclude: true,
+  country: 'AT',
+  classes: [{ key: 'usual', title: 'Usual' }],
+  rates: [{ class: 'usual', country: 'AT', percent: '20' }],
+  rounding: 'line',
+  shown: 'with',
+};
 
 /** Tax: how prices are entered and shown, and a small table of rates by country and kind of product. */
 export function TaxFields({ tax, onChange }: { tax: Tax | null; onChange: (tax: Tax | null) => void }) {
   const [adding, setAdding] = useState('');
   const edit = (change: Partial<Tax>) => tax && onChange({ ...tax, ...change });
   const countries = tax ? [...new Set([tax.country, ...tax.rates.map(({ country }) => country)])] : [];
-  const rate = (of: string, country: string) => tax?.rates.find((known) => known.class === of && known.country === country)?.percent ?? '';
-  const setRate = (of: string, country: string, percent: string) => tax && edit({ rates: [...tax.rates.filter((known) => !(known.class === of && known.country === country)), { class: of, country, percent }] });
+  const rate = (of: string, country: string) =>
+    tax?.rates.find((known) => known.class === of && known.country === country)?.percent ?? '';
+  const setRate = (of: string, country: string, percent: string) =>
+    tax &&
+    edit({
+      rates: [
+        ...tax.rates.filter((known) => !(known.class === of && known.country === country)),
+        { class: of, country, percent },
+      ],
+    });
   const code = adding.trim().toUpperCase();
   const addCountry = () => {
     if (!tax) return;
-    edit({ rates: [...tax.rates, ...tax.classes.map(({ key }) => ({ class: key, country: code, percent: rate(key, tax.country) || '0' }))] });
+    edit({
+      rates: [
+        ...tax.rates,
+        ...tax.classes.map(({ key }) => ({ class: key, country: code, percent: rate(key, tax.country) || '0' })),
+      ],
+    });
     setAdding('');
   };
   return (
@@ -44,18 +65,53 @@ export function TaxFields({ tax, onChange }: { tax: Tax | null; onChange: (tax: 
       <Heading as="h2" size="lg">
         Tax
       </Heading>
-      <Tick label="Prices are told with or without tax" checked={tax !== null} onChange={(on) => onChange(on ? BEGINS : null)} />
+      <Tick
+        label="Prices are told with or without tax"
+        checked={tax !== null}
+        onChange={(on) => onChange(on ? BEGINS : null)}
+      />
       {tax && (
         <>
           <HStack gap="3" wrap="wrap">
             <Text>It is called</Text>
-            <TypedInput size="sm" w="90px" aria-label="Name of the tax" maxLength={20} value={tax.name} onChange={(name) => edit({ name })} />
+            <TypedInput
+              size="sm"
+              w="90px"
+              aria-label="Name of the tax"
+              maxLength={20}
+              value={tax.name}
+              onChange={(name) => edit({ name })}
+            />
             <Text>Prices are entered</Text>
-            <SelectField small hideLabel label="Prices are entered" width="140px" value={tax.pricesInclude ? 'with' : 'without'} alternatives={ENTERED} onChange={(value) => edit({ pricesInclude: value === 'with' })} />
+            <SelectField
+              small
+              hideLabel
+              label="Prices are entered"
+              width="140px"
+              value={tax.pricesInclude ? 'with' : 'without'}
+              alternatives={ENTERED}
+              onChange={(value) => edit({ pricesInclude: value === 'with' })}
+            />
             <Text>and shown</Text>
-            <SelectField small hideLabel label="Prices are shown" width="140px" value={tax.shown} alternatives={SHOWN} onChange={(value) => edit({ shown: SHOWN.find((known) => known.value === value)?.value ?? 'with' })} />
+            <SelectField
+              small
+              hideLabel
+              label="Prices are shown"
+              width="140px"
+              value={tax.shown}
+              alternatives={SHOWN}
+              onChange={(value) => edit({ shown: SHOWN.find((known) => known.value === value)?.value ?? 'with' })}
+            />
             <Text>Tax is rounded</Text>
-            <SelectField small hideLabel label="Tax is rounded" width="190px" value={tax.rounding} alternatives={ROUNDED} onChange={(value) => edit({ rounding: value === 'order' ? 'order' : 'line' })} />
+            <SelectField
+              small
+              hideLabel
+              label="Tax is rounded"
+              width="190px"
+              value={tax.rounding}
+              alternatives={ROUNDED}
+              onChange={(value) => edit({ rounding: value === 'order' ? 'order' : 'line' })}
+            />
           </HStack>
           <Table.Root size="sm" w="auto" bg="bg.panel" aria-label="Rates of tax in percent">
             <Table.Header>
@@ -64,9 +120,33 @@ export function TaxFields({ tax, onChange }: { tax: Tax | null; onChange: (tax: 
                 {tax.classes.map(({ key, title }, place) => (
                   <Table.ColumnHeader key={key}>
                     <HStack gap="1">
-                      <TypedInput size="xs" w="130px" aria-label={`Kind of products ${place + 1}`} maxLength={60} value={title} onChange={(text) => edit({ classes: tax.classes.map((known) => (known.key === key ? { ...known, title: text } : known)) })} />
+                      <TypedInput
+                        size="xs"
+                        w="130px"
+                        aria-label={`Kind of products ${place + 1}`}
+                        maxLength={60}
+                        value={title}
+                        onChange={(text) =>
+                          edit({
+                            classes: tax.classes.map((known) =>
+                              known.key === key ? { ...known, title: text } : known,
+                            ),
+                          })
+                        }
+                      />
                       {place > 0 && (
-                        <IconButton aria-label={`Take ${title} away`} size="2xs" variant="ghost" colorPalette="brick" onClick={() => edit({ classes: tax.classes.filter((known) => known.key !== key), rates: tax.rates.filter((known) => known.class !== key) })}>
+                        <IconButton
+                          aria-label={`Take ${title} away`}
+                          size="2xs"
+                          variant="ghost"
+                          colorPalette="brick"
+                          onClick={() =>
+                            edit({
+                              classes: tax.classes.filter((known) => known.key !== key),
+                              rates: tax.rates.filter((known) => known.class !== key),
+                            })
+                          }
+                        >
                           <Trash2 size={12} />
                         </IconButton>
                       )}
@@ -78,8 +158,15 @@ export function TaxFields({ tax, onChange }: { tax: Tax | null; onChange: (tax: 
                     size="2xs"
                     variant="outline"
                     onClick={() => {
-                      const key = freeKey('kind', tax.classes.map((known) => known.key), 'kind');
-                      edit({ classes: [...tax.classes, { key, title: 'Reduced' }], rates: [...tax.rates, ...countries.map((country) => ({ class: key, country, percent: '0' }))] });
+                      const key = freeKey(
+                        'kind',
+                        tax.classes.map((known) => known.key),
+                        'kind',
+                      );
+                      edit({
+                        classes: [...tax.classes, { key, title: 'Reduced' }],
+                        rates: [...tax.rates, ...countries.map((country) => ({ class: key, country, percent: '0' }))],
+                      });
                     }}
                   >
                     <Plus size={12} aria-hidden /> Kind of products
@@ -101,7 +188,15 @@ export function TaxFields({ tax, onChange }: { tax: Tax | null; onChange: (tax: 
                   </Table.Cell>
                   {tax.classes.map(({ key, title }) => (
                     <Table.Cell key={key}>
-                      <TypedInput size="xs" w="80px" textAlign="end" inputMode="decimal" aria-label={`${title} in ${countryName(country)}`} value={rate(key, country)} onChange={(percent) => setRate(key, country, percent)} />
+                      <TypedInput
+                        size="xs"
+                        w="80px"
+                        textAlign="end"
+                        inputMode="decimal"
+                        aria-label={`${title} in ${countryName(country)}`}
+                        value={rate(key, country)}
+                        onChange={(percent) => setRate(key, country, percent)}
+                      />
                     </Table.Cell>
                   ))}
                   <Table.Cell>
@@ -110,7 +205,13 @@ export function TaxFields({ tax, onChange }: { tax: Tax | null; onChange: (tax: 
                         <Button size="2xs" variant="ghost" colorPalette="ink" onClick={() => edit({ country })}>
                           The shop is here
                         </Button>
-                        <IconButton aria-label={`Take ${countryName(country)} away`} size="2xs" variant="ghost" colorPalette="brick" onClick={() => edit({ rates: tax.rates.filter((known) => known.country !== country) })}>
+                        <IconButton
+                          aria-label={`Take ${countryName(country)} away`}
+                          size="2xs"
+                          variant="ghost"
+                          colorPalette="brick"
+                          onClick={() => edit({ rates: tax.rates.filter((known) => known.country !== country) })}
+                        >
                           <Trash2 size={12} />
                         </IconButton>
                       </HStack>
@@ -122,9 +223,22 @@ export function TaxFields({ tax, onChange }: { tax: Tax | null; onChange: (tax: 
           </Table.Root>
           <HStack gap="2" align="end">
             <Box w="150px">
-              <TextField label="Another country" value={adding} maxLength={2} placeholder="DE" help={/^[A-Z]{2}$/.test(code) ? countryName(code) : 'Its code of two letters.'} onChange={setAdding} />
+              <TextField
+                label="Another country"
+                value={adding}
+                maxLength={2}
+                placeholder="DE"
+                help={/^[A-Z]{2}$/.test(code) ? countryName(code) : 'Its code of two letters.'}
+                onChange={setAdding}
+              />
             </Box>
-            <Button size="sm" variant="outline" mb="7" disabled={!/^[A-Z]{2}$/.test(code) || countries.includes(code)} onClick={addCountry}>
+            <Button
+              size="sm"
+              variant="outline"
+              mb="7"
+              disabled={!/^[A-Z]{2}$/.test(code) || countries.includes(code)}
+              onClick={addCountry}
+            >
               Add it
             </Button>
           </HStack>

@@ -23,7 +23,13 @@ type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
  * @param schema what a successful answer looks like
  * @throws ApiProblem
  */
-export async function send<T extends z.ZodType>(method: Method, url: string, body: unknown, schema: T, signal?: AbortSignal): Promise<z.infer<T>> {
+export async function send<T extends z.ZodType>(
+  method: Method,
+  url: string,
+  body: unknown,
+  schema: T,
+  signal?: AbortSignal,
+): Promise<z.infer<T>> {
   const isFile = body instanceof Blob;
   const response = await fetch(url, {
     method,

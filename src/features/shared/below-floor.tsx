@@ -26,7 +26,10 @@ export function useBelowFloor(attempt: Attempt['attempt']) {
         await work(accepted);
         then();
       } catch (error) {
-        const below = error instanceof ApiProblem && error.code === 'belowFloor' ? belowSchema.safeParse(error.details.below).data : undefined;
+        const below =
+          error instanceof ApiProblem && error.code === 'belowFloor'
+            ? belowSchema.safeParse(error.details.below).data
+            : undefined;
         if (!below) throw error;
         setAsked({ below, again: (seen) => void unlessBelow(work, then, seen) });
       }

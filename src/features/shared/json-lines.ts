@@ -7,7 +7,8 @@ import { ApiProblem } from './api';
  */
 export async function* readLines(url: string, signal: AbortSignal): AsyncGenerator<unknown> {
   const response = await fetch(url, { signal });
-  if (!response.ok || !response.body) throw new ApiProblem(response.status, 'unexpected', `The server answered ${response.status}.`);
+  if (!response.ok || !response.body)
+    throw new ApiProblem(response.status, 'unexpected', `The server answered ${response.status}.`);
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
   let rest = '';
   for (;;) {

@@ -6,7 +6,13 @@ import { type ReactNode } from 'react';
 import { EmptyPlace } from '@/ui/text';
 
 /** The page for an address that leads nowhere. */
-export function NothingHere({ back, children }: { back: { readonly href: string; readonly words: string }; children: ReactNode }) {
+export function NothingHere({
+  back,
+  children,
+}: {
+  back: { readonly href: string; readonly words: string };
+  children: ReactNode;
+}) {
   return (
     <Container as="main" maxW="lg" py="16">
       <EmptyPlace

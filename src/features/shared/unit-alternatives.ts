@@ -9,7 +9,10 @@ export function unitAlternatives(...dimensions: readonly Dimension[]): Alternati
   return dimensions.flatMap((dimension) =>
     unitsOf(dimension).map(({ code, words, symbol }) => ({
       value: code,
-      label: dimensions.length > 1 ? `${capital(words[1])} (${symbol}, ${dimensionNames[dimension]})` : `${capital(words[1])} (${symbol})`,
+      label:
+        dimensions.length > 1
+          ? `${capital(words[1])} (${symbol}, ${dimensionNames[dimension]})`
+          : `${capital(words[1])} (${symbol})`,
     })),
   );
 }

@@ -13,7 +13,11 @@ interface Bounds {
  * The text of a field for a whole number. What is no such number stays in the field, with what would be right, and
  * the draft keeps the last right one.
  */
-export function useWholeText(value: number | null, { least, most, mayBeEmpty }: Bounds, onChange: (value: number | null) => void) {
+export function useWholeText(
+  value: number | null,
+  { least, most, mayBeEmpty }: Bounds,
+  onChange: (value: number | null) => void,
+) {
   const [wrong, setWrong] = useState<string | null>(null);
   const take = (text: string) => {
     const trimmed = text.trim();
@@ -24,7 +28,10 @@ export function useWholeText(value: number | null, { least, most, mayBeEmpty }: 
   };
   return {
     text: wrong ?? (value === null ? '' : String(value)),
-    fault: wrong === null ? undefined : `A whole number from ${least} to ${most.toLocaleString('en-GB')}${mayBeEmpty ? ', or nothing' : ''}. Until then it stays as it was.`,
+    fault:
+      wrong === null
+        ? undefined
+        : `A whole number from ${least} to ${most.toLocaleString('en-GB')}${mayBeEmpty ? ', or nothing' : ''}. Until then it stays as it was.`,
     take,
   };
 }

@@ -15,7 +15,11 @@ interface Props {
 
 /** A whole number of pieces inside a sentence. */
 export function Whole({ label, value, empty, onChange }: Props) {
-  const { text, fault, take } = useWholeText(value, { least: 1, most: LARGEST_QUANTITY, mayBeEmpty: empty !== undefined }, onChange);
+  const { text, fault, take } = useWholeText(
+    value,
+    { least: 1, most: LARGEST_QUANTITY, mayBeEmpty: empty !== undefined },
+    onChange,
+  );
   return (
     <span>
       <TypedInput

@@ -3,7 +3,14 @@ import { sampleProduct } from '@/core/judge';
 
 /** A product that has nothing but a sheet's choices as its own: what the parts of the editor work on. */
 export function bareProduct(sheet: Sheet): Product {
-  return { ...sampleProduct(sheet), choices: sheet.choices, formulas: sheet.formulas, rates: sheet.rates, rules: sheet.rules, tables: sheet.tables };
+  return {
+    ...sampleProduct(sheet),
+    choices: sheet.choices,
+    formulas: sheet.formulas,
+    rates: sheet.rates,
+    rules: sheet.rules,
+    tables: sheet.tables,
+  };
 }
 
 /**
@@ -15,5 +22,10 @@ export function bareProduct(sheet: Sheet): Product {
 export function triedOn(sheet: Sheet, chosen: Product | undefined, sheets: Iterable<Sheet>): Product {
   const product = chosen ?? sampleProduct(sheet);
   const has = placementsOf(product, sheets).some(({ key }) => key === sheet.key);
-  return has ? product : { ...product, sheets: [...product.sheets.filter(({ key }) => key !== sheet.key), placementSchema.parse({ key: sheet.key })] };
+  return has
+    ? product
+    : {
+        ...product,
+        sheets: [...product.sheets.filter(({ key }) => key !== sheet.key), placementSchema.parse({ key: sheet.key })],
+      };
 }

@@ -37,37 +37,90 @@ import { sayDone, sayFailed } from '@/ui/toasts';
 import { bareProduct, triedOn } from './sample-product';
 import { SheetBasics } from './sheet-basics';
 import { SheetPlaces } from './sheet-places';
-import { Choices, ChoiceSection, FormulasSection, useAllPlaces, OptionBreaksSection, OptionQuantitiesSection, RulesSection } from '@/features/product-editor/later-sections';
+import {
+  Choices,
+  ChoiceSection,
+  FormulasSection,
+  useAllPlaces,
+  OptionBreaksSection,
+  OptionQuantitiesSection,
+  RulesSection,
+} from '@/features/product-editor/later-sections';
 import { SheetRevisions } from './sheet-revisions';
 import { SheetUses } from './sheet-uses';
 
 const publishedSchema = z.object({ revision: z.number() });
 
 /** The sheet editor: what it asks, where it is placed, and a product to try it on. */
-export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurroundings, today, stock: initialStock, suggestions, inShop }: SheetEditorView) {
+export function SheetEditor({
+  opened,
+  uses,
+  tryOn,
+  surroundings: initialSurroundings,
+  today,
+  stock: initialStock,
+  suggestions,
+  inShop,
+}: SheetEditorView) {
   const [editor] = useState(() => nanoid());
   const [place, setPlace] = useState<Place>(opened.draft.choices.length === 0 ? 'choices' : 'basics');
-  const [published, setPublished] = useState({ revision: opened.publishedRevision, version: opened.publishedDraftVersion, definition: opened.publishedDefinition });
+  const [published, setPublished] = useState({
+    revision: opened.publishedRevision,
+    version: opened.publishedDraftVersion,
+    definition: opened.publishedDefinition,
+  });
   const [group, setGroup] = useState<string | null>(null);
   const [triedOnId, setTriedOn] = useState<number | null>(tryOn[0]?.id ?? null);
   const address = `/api/manage/sheets/${opened.id}`;
-  const draft = useDraft<Sheet>({ name: `sheet-${opened.id}`, draft: opened.draft, draftVersion: opened.draftVersion, schema: sheetSchema, address, word: 'sheet' }, editor);
+  const draft = useDraft<Sheet>(
+    {
+      name: `sheet-${opened.id}`,
+      draft: opened.draft,
+      draftVersion: opened.draftVersion,
+      schema: sheetSchema,
+      address,
+      word: 'sheet',
+    },
+    editor,
+  );
   const sheet = draft.document;
   // Typing goes first: what follows from the sheet is worked out when the keys rest.
   const settled = useDeferredValue(sheet);
-  const { surroundings: publishedSurroundings, stock, reloadStock, bringAlong, bringJoining } = useEditorSurroundings(initialSurroundings, initialStock);
-  const surroundings = useMemo(() => ({ ...publishedSurroundings, sheets: new Map(publishedSurroundings.sheets).set(settled.key, settled) }), [publishedSurroundings, settled]);
+  const {
+    surroundings: publishedSurroundings,
+    stock,
+    reloadStock,
+    bringAlong,
+    bringJoining,
+  } = useEditorSurroundings(initialSurroundings, initialStock);
+  const surroundings = useMemo(
+    () => ({ ...publishedSurroundings, sheets: new Map(publishedSurroundings.sheets).set(settled.key, settled) }),
+    [publishedSurroundings, settled],
+  );
   const product = useMemo(() => bareProduct(sheet), [sheet]);
   const settledProduct = useMemo(() => bareProduct(settled), [settled]);
-  const tried = useMemo(() => triedOn(settled, tryOn.find(({ id }) => id === triedOnId)?.definition, surroundings.sheets.values()), [tryOn, triedOnId, settled, surroundings]);
+  const tried = useMemo(
+    () => triedOn(settled, tryOn.find(({ id }) => id === triedOnId)?.definition, surroundings.sheets.values()),
+    [tryOn, triedOnId, settled, surroundings],
+  );
   const selection = useSelection(tried, surroundings, stock, { today, group });
-  const twice = useMemo(() => askedTwice(selection.program).filter(({ other }) => other.startsWith(`${sheet.key}.`)), [selection.program, sheet.key]);
+  const twice = useMemo(
+    () => askedTwice(selection.program).filter(({ other }) => other.startsWith(`${sheet.key}.`)),
+    [selection.program, sheet.key],
+  );
   const findings = useMemo<Fault[]>(
-    () => selection.program.faults.flatMap((fault) => (fault.path[0] === 'sheets' && fault.path[1] === sheet.key && fault.code !== 'overrideLost' ? { ...fault, path: fault.path.slice(2) } : [])),
+    () =>
+      selection.program.faults.flatMap((fault) =>
+        fault.path[0] === 'sheets' && fault.path[1] === sheet.key && fault.code !== 'overrideLost'
+          ? { ...fault, path: fault.path.slice(2) }
+          : [],
+      ),
     [selection.program, sheet.key],
   );
   const ripple = useSeenDraft(draft, (field) => field);
-  const { isWaiting, press: publish } = useWhenSaved(draft, settled, ripple.look, (why) => sayFailed('Not published', why));
+  const { isWaiting, press: publish } = useWhenSaved(draft, settled, ripple.look, (why) =>
+    sayFailed('Not published', why),
+  );
   useUndoKeys(draft);
   useAllPlaces();
   useCommand(`Publish the sheet ${sheet.title}`, publish);
@@ -88,8 +141,36 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
   );
   // What stands beside the field that is typed into follows when the keys rest.
   const beside = useMemo<Editing>(
-    () => ({ productId: null, product: settledProduct, program: selection.program, assembled: settledProduct, shop: surroundings.shop, surroundings, stock, findings, suggestions, inShop, change, goTo: setPlace, reloadStock, bringAlong, bringJoining }),
-    [settledProduct, selection.program, surroundings, stock, findings, suggestions, inShop, change, reloadStock, bringAlong, bringJoining],
+    () => ({
+      productId: null,
+      product: settledProduct,
+      program: selection.program,
+      assembled: settledProduct,
+      shop: surroundings.shop,
+      surroundings,
+      stock,
+      findings,
+      suggestions,
+      inShop,
+      change,
+      goTo: setPlace,
+      reloadStock,
+      bringAlong,
+      bringJoining,
+    }),
+    [
+      settledProduct,
+      selection.program,
+      surroundings,
+      stock,
+      findings,
+      suggestions,
+      inShop,
+      change,
+      reloadStock,
+      bringAlong,
+      bringJoining,
+    ],
   );
   const editing = useMemo<Editing>(() => ({ ...beside, product, assembled: product }), [beside, product]);
   const outline = useMemo(
@@ -106,11 +187,25 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
         <ReadinessList ready="The sheet can be published" unready="before the sheet can be published" />
         <Box borderTopWidth="1px" borderColor="border" />
         {tryOn.length > 0 && (
-          <SelectField small label="Try it on" value={triedOnId === null ? '' : String(triedOnId)} alternatives={[...tryOn.map(({ id, title }) => ({ value: String(id), label: title })), { value: '', label: 'a product that costs 100' }]} onChange={(value) => setTriedOn(value === '' ? null : Number(value))} />
+          <SelectField
+            small
+            label="Try it on"
+            value={triedOnId === null ? '' : String(triedOnId)}
+            alternatives={[
+              ...tryOn.map(({ id, title }) => ({ value: String(id), label: title })),
+              { value: '', label: 'a product that costs 100' },
+            ]}
+            onChange={(value) => setTriedOn(value === '' ? null : Number(value))}
+          />
         )}
         {twice.length > 0 && (
           <Text fontSize="sm" color="copper.fg" role="status">
-            {tried.title} asks for {listed(twice.map(({ title }) => title), 'and')} itself: customers would be asked twice, and both count. Its editor offers to remove its own.
+            {tried.title} asks for{' '}
+            {listed(
+              twice.map(({ title }) => title),
+              'and',
+            )}{' '}
+            itself: customers would be asked twice, and both count. Its editor offers to remove its own.
           </Text>
         )}
         <Counter selection={selection} groups={<SeenBy group={group} onChange={setGroup} />} />
@@ -120,12 +215,21 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
   );
   return (
     <EditingProvider value={editing}>
-      <TopBar draft={draft} published={published} id={opened.id} mustFix={findings.filter(({ gravity }) => gravity === 'mustFix').length} isWaiting={isWaiting} onPublish={publish} />
+      <TopBar
+        draft={draft}
+        published={published}
+        id={opened.id}
+        mustFix={findings.filter(({ gravity }) => gravity === 'mustFix').length}
+        isWaiting={isWaiting}
+        onPublish={publish}
+      />
       <DraftNotice draft={draft} />
       <GoneNotice draft={draft} word="sheet" />
       <EditorColumns
         outline={outline}
-        middle={<Middle place={place} draft={draft} id={opened.id} revision={published.revision} selection={selection} />}
+        middle={
+          <Middle place={place} draft={draft} id={opened.id} revision={published.revision} selection={selection} />
+        }
         side={side}
       />
       {ripple.seen && (
@@ -139,8 +243,16 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
           onDecide={async (accepted, reached) => {
             if (!ripple.seen) return;
             const { version, document } = ripple.seen;
-            const { revision } = await send('POST', `/api/manage/sheets/${opened.id}/publication`, { version, accepted }, publishedSchema);
-            sayDone(`Revision ${revision} is in force`, `${counted(reached, 'product')} ${reached === 1 ? 'follows' : 'follow'} it.`);
+            const { revision } = await send(
+              'POST',
+              `/api/manage/sheets/${opened.id}/publication`,
+              { version, accepted },
+              publishedSchema,
+            );
+            sayDone(
+              `Revision ${revision} is in force`,
+              `${counted(reached, 'product')} ${reached === 1 ? 'follows' : 'follow'} it.`,
+            );
             setPublished({ revision, version, definition: document });
             ripple.leave();
           }}
@@ -183,28 +295,79 @@ function Middle({ place, draft, id, revision, selection }: MiddleProps) {
   }
 }
 
-function SheetOutline({ sheet, current, uses, published }: { sheet: Sheet; current: Place; uses: number; published: number | null }) {
+function SheetOutline({
+  sheet,
+  current,
+  uses,
+  published,
+}: {
+  sheet: Sheet;
+  current: Place;
+  uses: number;
+  published: number | null;
+}) {
   return (
     <Stack as="nav" aria-label="Outline" gap="0.5">
       <OutlineLine place="basics" current={current} title="Name and note" state={sheet.key} />
-      <OutlineLine place="choices" current={current} title="Choices" state={sheet.choices.length === 0 ? 'none: add the first' : 'add, or move by the handle'} />
+      <OutlineLine
+        place="choices"
+        current={current}
+        title="Choices"
+        state={sheet.choices.length === 0 ? 'none: add the first' : 'add, or move by the handle'}
+      />
       <Box pl="3">
         <SheetChoices sheet={sheet} current={current} />
       </Box>
-      <OutlineLine place="rules" current={current} title="Rules" state={sheet.rules.length + sheet.tables.length === 0 ? 'none' : counted(sheet.rules.length + sheet.tables.length, 'rule')} />
-      <OutlineLine place="formulas" current={current} title="Formulas and rates" state={sheet.formulas.length === 0 ? 'none' : counted(sheet.formulas.length, 'formula')} />
-      <OutlineLine place="breaks" current={current} title="What more costs" state={stateOf(sheet, ({ breaks }) => breaks !== null, 'every one the same')} />
-      <OutlineLine place="quantity" current={current} title="Quantities of options" state={stateOf(sheet, (option) => 'quantity' in option && option.quantity !== null, 'as of the product')} />
-      <OutlineLine place="places" current={current} title="Placed by condition" state={sheet.places.length === 0 ? 'by hand only' : counted(sheet.places.length, 'condition')} />
+      <OutlineLine
+        place="rules"
+        current={current}
+        title="Rules"
+        state={
+          sheet.rules.length + sheet.tables.length === 0
+            ? 'none'
+            : counted(sheet.rules.length + sheet.tables.length, 'rule')
+        }
+      />
+      <OutlineLine
+        place="formulas"
+        current={current}
+        title="Formulas and rates"
+        state={sheet.formulas.length === 0 ? 'none' : counted(sheet.formulas.length, 'formula')}
+      />
+      <OutlineLine
+        place="breaks"
+        current={current}
+        title="What more costs"
+        state={stateOf(sheet, ({ breaks }) => breaks !== null, 'every one the same')}
+      />
+      <OutlineLine
+        place="quantity"
+        current={current}
+        title="Quantities of options"
+        state={stateOf(sheet, (option) => 'quantity' in option && option.quantity !== null, 'as of the product')}
+      />
+      <OutlineLine
+        place="places"
+        current={current}
+        title="Placed by condition"
+        state={sheet.places.length === 0 ? 'by hand only' : counted(sheet.places.length, 'condition')}
+      />
       <OutlineLine place="uses" current={current} title="Where it is used" state={counted(uses, 'product')} />
-      <OutlineLine place="history" current={current} title="Earlier states" state={published === null ? 'not published yet' : `revision ${published} in force`} />
+      <OutlineLine
+        place="history"
+        current={current}
+        title="Earlier states"
+        state={published === null ? 'not published yet' : `revision ${published} in force`}
+      />
     </Stack>
   );
 }
 
 /** How many options say something of their own. */
 function stateOf({ choices }: Sheet, says: (option: Option) => boolean, none: string): string {
-  const number = choices.flatMap((choice) => (hasOptions(choice) ? choice.options.filter((option) => says(option)) : [])).length;
+  const number = choices.flatMap((choice) =>
+    hasOptions(choice) ? choice.options.filter((option) => says(option)) : [],
+  ).length;
   return number === 0 ? none : counted(number, 'option');
 }
 
@@ -217,16 +380,41 @@ function SheetChoices({ sheet, current }: { sheet: Sheet; current: Place }) {
       nameOf={insideNameOf}
       onMove={(from, to) => change(`move choice ${from} ${to}`, (draft) => moveEntry(draft.choices, from, to))}
       render={(choice, _index, handle) => (
-        <OutlineLine place={`choice:${choice.key}`} current={current} title={insideNameOf(choice)} state={hasOptions(choice) ? counted(choice.options.length, 'option') : choiceKindsHere[choice.kind].short} handle={handle} />
+        <OutlineLine
+          place={`choice:${choice.key}`}
+          current={current}
+          title={insideNameOf(choice)}
+          state={hasOptions(choice) ? counted(choice.options.length, 'option') : choiceKindsHere[choice.kind].short}
+          handle={handle}
+        />
       )}
     />
   );
 }
 
-function TopBar({ draft, published, id, mustFix, isWaiting, onPublish }: { draft: Draft<Sheet>; published: PublishedDraft<Sheet>; id: number; mustFix: number; isWaiting: boolean; onPublish: () => void }) {
+function TopBar({
+  draft,
+  published,
+  id,
+  mustFix,
+  isWaiting,
+  onPublish,
+}: {
+  draft: Draft<Sheet>;
+  published: PublishedDraft<Sheet>;
+  id: number;
+  mustFix: number;
+  isWaiting: boolean;
+  onPublish: () => void;
+}) {
   const router = useRouter();
   const upToDate = useIsAsPublished(draft.document, draft.version, published) && draft.save.kind === 'saved';
-  const why = mustFix > 0 && draft.save.kind === 'saved' ? 'Fix what is listed first' : upToDate ? 'This draft is published' : undefined;
+  const why =
+    mustFix > 0 && draft.save.kind === 'saved'
+      ? 'Fix what is listed first'
+      : upToDate
+        ? 'This draft is published'
+        : undefined;
   const [deleting, setDeleting] = useState(false);
   const remove = () =>
     void send('DELETE', `/api/manage/sheets/${id}`, undefined, binnedSchema).then(
@@ -244,7 +432,13 @@ function TopBar({ draft, published, id, mustFix, isWaiting, onPublish }: { draft
       state={
         <>
           <chakra.span color="fg.muted">sheet</chakra.span>
-          {published.revision === null ? <Slip>Draft</Slip> : upToDate ? <Slip tone="lichen">In force</Slip> : <Slip tone="copper">Draft differs from what is in force</Slip>}
+          {published.revision === null ? (
+            <Slip>Draft</Slip>
+          ) : upToDate ? (
+            <Slip tone="lichen">In force</Slip>
+          ) : (
+            <Slip tone="copper">Draft differs from what is in force</Slip>
+          )}
         </>
       }
     >
@@ -256,7 +450,13 @@ function TopBar({ draft, published, id, mustFix, isWaiting, onPublish }: { draft
           <Trash2 size={14} /> Delete this sheet
         </Menu.Item>
       </MoreMenu>
-      <AskBeforeDeleting open={deleting} what={draft.document.title || 'this sheet'} because="Its earlier states go with it. It lies in the bin for 30 days." onClose={() => setDeleting(false)} onDelete={remove} />
+      <AskBeforeDeleting
+        open={deleting}
+        what={draft.document.title || 'this sheet'}
+        because="Its earlier states go with it. It lies in the bin for 30 days."
+        onClose={() => setDeleting(false)}
+        onDelete={remove}
+      />
     </EditorBar>
   );
 }

@@ -21,7 +21,11 @@ import { SheetsBar } from './sheets-bar';
 
 const RowLink = chakra(NextLink);
 
-const STATES = { published: { words: 'Published', tone: 'lichen' }, changed: { words: 'Draft differs', tone: 'copper' }, draft: { words: 'Draft', tone: 'ink' } } as const;
+const STATES = {
+  published: { words: 'Published', tone: 'lichen' },
+  changed: { words: 'Draft differs', tone: 'copper' },
+  draft: { words: 'Draft', tone: 'ink' },
+} as const;
 
 const columns: ColumnDef<SheetRow>[] = [
   {
@@ -40,10 +44,30 @@ const columns: ColumnDef<SheetRow>[] = [
       </Box>
     ),
   },
-  { accessorKey: 'choices', header: 'Asks', cell: ({ row: { original } }) => counted(original.choices, 'choice'), meta: { width: '120px' } },
-  { accessorKey: 'products', header: 'On', cell: ({ row: { original } }) => counted(original.products, 'product'), meta: { width: '130px' } },
-  { accessorKey: 'state', header: 'State', cell: ({ row: { original } }) => <Slip tone={STATES[original.state].tone}>{STATES[original.state].words}</Slip>, meta: { width: '140px' } },
-  { accessorKey: 'updatedAt', header: 'Changed', cell: ({ row: { original } }) => <When at={original.updatedAt} />, meta: { width: '160px' } },
+  {
+    accessorKey: 'choices',
+    header: 'Asks',
+    cell: ({ row: { original } }) => counted(original.choices, 'choice'),
+    meta: { width: '120px' },
+  },
+  {
+    accessorKey: 'products',
+    header: 'On',
+    cell: ({ row: { original } }) => counted(original.products, 'product'),
+    meta: { width: '130px' },
+  },
+  {
+    accessorKey: 'state',
+    header: 'State',
+    cell: ({ row: { original } }) => <Slip tone={STATES[original.state].tone}>{STATES[original.state].words}</Slip>,
+    meta: { width: '140px' },
+  },
+  {
+    accessorKey: 'updatedAt',
+    header: 'Changed',
+    cell: ({ row: { original } }) => <When at={original.updatedAt} />,
+    meta: { width: '160px' },
+  },
 ];
 
 const createdSchema = z.object({ id: z.number() });
@@ -73,10 +97,22 @@ export function SheetList({ sheets }: { sheets: readonly SheetRow[] }) {
   );
   return (
     <Page>
-      <PageHead title="Sheets" lead="Groups of choices kept once and placed on many products. Change one here, and every product follows.">
+      <PageHead
+        title="Sheets"
+        lead="Groups of choices kept once and placed on many products. Change one here, and every product follows."
+      >
         {start}
       </PageHead>
-      {sheets.length > 0 && <TypedInput aria-label="Search sheets" placeholder="Search" maxW="280px" mb="4" value={search} onChange={setSearch} />}
+      {sheets.length > 0 && (
+        <TypedInput
+          aria-label="Search sheets"
+          placeholder="Search"
+          maxW="280px"
+          mb="4"
+          value={search}
+          onChange={setSearch}
+        />
+      )}
       <SheetsBar sheets={sheets} selected={selected} onDone={() => setSelected(new Set())} />
       <DataTable
         label="Sheets"
@@ -96,9 +132,22 @@ export function SheetList({ sheets }: { sheets: readonly SheetRow[] }) {
           )
         }
       />
-      <AppDialog size="sm" open={starting} title="New sheet" onClose={() => setStarting(false)} footer={<DialogButtons confirm="Start it" onConfirm={() => void create()} onClose={() => setStarting(false)} />}>
+      <AppDialog
+        size="sm"
+        open={starting}
+        title="New sheet"
+        onClose={() => setStarting(false)}
+        footer={<DialogButtons confirm="Start it" onConfirm={() => void create()} onClose={() => setStarting(false)} />}
+      >
         <form onSubmit={(event) => void create(event)}>
-          <TextField label="Name" value={title} fault={fault} maxLength={120} placeholder="Embroidery" onChange={setTitle} />
+          <TextField
+            label="Name"
+            value={title}
+            fault={fault}
+            maxLength={120}
+            placeholder="Embroidery"
+            onChange={setTitle}
+          />
         </form>
       </AppDialog>
     </Page>

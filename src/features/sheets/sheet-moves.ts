@@ -9,7 +9,11 @@ const at = (id: number | string) => `/api/manage/sheets/${id}`;
 
 export const sheetMoves: Readonly<Record<SheetWay, Move<SheetRow, SheetWay>>> = {
   publish: {
-    title: 'Publish', does: 'Publish', done: 'published; their products follow', back: null, nothing: 'None of them has a draft that differs from what is published.',
+    title: 'Publish',
+    does: 'Publish',
+    done: 'published; their products follow',
+    back: null,
+    nothing: 'None of them has a draft that differs from what is published.',
     concerns: ({ state }) => state !== 'published',
     canGoBack: () => false,
     rippleAt: (rows) => `/api/manage/sheets/ripple?of=${draftsSeen(rows)}`,

@@ -27,7 +27,11 @@ export function SheetPlaces({ sheet, change }: SheetSectionProps) {
     </Button>
   );
   return (
-    <Section title="Placed by condition" lead="Any of these places the sheet, also on products added later. A product can leave it out." actions={sheet.places.length > 0 ? addButton : undefined}>
+    <Section
+      title="Placed by condition"
+      lead="Any of these places the sheet, also on products added later. A product can leave it out."
+      actions={sheet.places.length > 0 ? addButton : undefined}
+    >
       {sheet.places.length === 0 && (
         <EmptyPlace title="Placed by hand only" action={addButton}>
           On every product of a category, of a supplier, or with a tag? Say so here.
@@ -36,10 +40,34 @@ export function SheetPlaces({ sheet, change }: SheetSectionProps) {
       {sheet.places.map((condition, index) => (
         <HStack key={index} bg="bg.panel" borderWidth="1px" borderRadius="l2" px="3" py="2" gap="2" wrap="wrap">
           <Text>{index === 0 ? 'On products' : 'and on products'}</Text>
-          <PlaceWord words="of the category" label={`Condition ${index + 1}: category`} value={condition.category} list={suggestions.categories} onChange={(value) => edit(index, 'category', value)} />
-          <PlaceWord words="by the supplier" label={`Condition ${index + 1}: supplier`} value={condition.supplier} list={suggestions.suppliers} onChange={(value) => edit(index, 'supplier', value)} />
-          <PlaceWord words="with the tag" label={`Condition ${index + 1}: tag`} value={condition.tag} list={suggestions.tags} onChange={(value) => edit(index, 'tag', value)} />
-          <IconButton aria-label={`Remove condition ${index + 1}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => change(`remove condition ${index}`, (draft) => void draft.places.splice(index, 1))}>
+          <PlaceWord
+            words="of the category"
+            label={`Condition ${index + 1}: category`}
+            value={condition.category}
+            list={suggestions.categories}
+            onChange={(value) => edit(index, 'category', value)}
+          />
+          <PlaceWord
+            words="by the supplier"
+            label={`Condition ${index + 1}: supplier`}
+            value={condition.supplier}
+            list={suggestions.suppliers}
+            onChange={(value) => edit(index, 'supplier', value)}
+          />
+          <PlaceWord
+            words="with the tag"
+            label={`Condition ${index + 1}: tag`}
+            value={condition.tag}
+            list={suggestions.tags}
+            onChange={(value) => edit(index, 'tag', value)}
+          />
+          <IconButton
+            aria-label={`Remove condition ${index + 1}`}
+            size="xs"
+            variant="ghost"
+            colorPalette="brick"
+            onClick={() => change(`remove condition ${index}`, (draft) => void draft.places.splice(index, 1))}
+          >
             <Trash2 size={14} />
           </IconButton>
           {saysNothing(condition) && (

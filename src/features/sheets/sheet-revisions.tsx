@@ -13,11 +13,22 @@ import { When } from '@/ui/when';
 const revisionSchema = z.object({ number: z.number(), at: z.number(), current: z.boolean(), definition: sheetSchema });
 
 /** What was published of the sheet; each can be brought back as the draft. */
-export function SheetRevisions({ id, version, onBringBack }: { id: number; version: number; onBringBack: (definition: Sheet) => void }) {
+export function SheetRevisions({
+  id,
+  version,
+  onBringBack,
+}: {
+  id: number;
+  version: number;
+  onBringBack: (definition: Sheet) => void;
+}) {
   const [revisions, setRevisions] = useState<readonly z.infer<typeof revisionSchema>[]>();
   const [fault, setFault] = useState<string>();
   useEffect(() => {
-    send('GET', `/api/manage/sheets/${id}/revisions`, undefined, z.array(revisionSchema)).then(setRevisions, (error: unknown) => setFault(wordsOf(error)));
+    send('GET', `/api/manage/sheets/${id}/revisions`, undefined, z.array(revisionSchema)).then(
+      setRevisions,
+      (error: unknown) => setFault(wordsOf(error)),
+    );
   }, [id, version]);
   const bringBack = (definition: Sheet) => {
     onBringBack(definition);
@@ -26,7 +37,9 @@ export function SheetRevisions({ id, version, onBringBack }: { id: number; versi
   return (
     <Section title="Earlier states" lead="Every revision that was published, as it was.">
       {fault && <Text color="brick.fg">{fault}</Text>}
-      {revisions?.length === 0 && <EmptyPlace title="Nothing published yet">Each time you publish, what went out is kept here.</EmptyPlace>}
+      {revisions?.length === 0 && (
+        <EmptyPlace title="Nothing published yet">Each time you publish, what went out is kept here.</EmptyPlace>
+      )}
       <Stack gap="2">
         {revisions?.map(({ number, at, current, definition }) => (
           <HStack key={number} justify="space-between" bg="bg.panel" borderWidth="1px" borderRadius="l2" px="4" py="3">
@@ -39,7 +52,12 @@ export function SheetRevisions({ id, version, onBringBack }: { id: number; versi
                 <When at={at} /> · {definition.choices.map(insideNameOf).join(', ')}
               </Text>
             </Box>
-            <Button size="sm" variant="outline" onClick={() => bringBack(definition)} aria-label={`Bring back revision ${number}`}>
+            <Button
+              size="sm"
+              variant="outline"
+              onClick={() => bringBack(definition)}
+              aria-label={`Bring back revision ${number}`}
+            >
               Bring back
             </Button>
           </HStack>

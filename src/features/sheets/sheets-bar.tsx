@@ -8,13 +8,31 @@ import { ManyChanges } from '@/features/many/many-changes';
 import { type SheetRow } from '@/services/sheets/sheets';
 import { sheetMoves } from './sheet-moves';
 
-const CHANGES = bulkKindNames.filter((kind) => bulkKinds[kind].ofChoices).map((kind) => ({ value: kind, words: bulkKinds[kind].words }));
+const CHANGES = bulkKindNames
+  .filter((kind) => bulkKinds[kind].ofChoices)
+  .map((kind) => ({ value: kind, words: bulkKinds[kind].words }));
 
 /** What can be done to the selected sheets, and the last such change to be taken back. */
-export function SheetsBar({ sheets, selected, onDone }: { sheets: readonly SheetRow[]; selected: ReadonlySet<string>; onDone: () => void }) {
+export function SheetsBar({
+  sheets,
+  selected,
+  onDone,
+}: {
+  sheets: readonly SheetRow[];
+  selected: ReadonlySet<string>;
+  onDone: () => void;
+}) {
   const meant = sheets.filter(({ id }) => selected.has(String(id)));
   return (
-    <ManyChanges meant={meant} word="sheet" moves={sheetMoves} targets={{ products: [], sheets: meant.map(({ id }) => id) }} products={[]} sheets={[]} onDone={onDone}>
+    <ManyChanges
+      meant={meant}
+      word="sheet"
+      moves={sheetMoves}
+      targets={{ products: [], sheets: meant.map(({ id }) => id) }}
+      products={[]}
+      sheets={[]}
+      onDone={onDone}
+    >
       {({ change, move }) => (
         <>
           <Button size="sm" variant="outline" onClick={() => move('publish')}>

@@ -30,17 +30,19 @@ export function BasketPage({ basket }: { basket: BasketView }) {
   const changes = useBasketChanges();
   const waiting = basket.waiting && <WaitingOrder order={basket.waiting} />;
   if (basket.lines.length === 0) {
-    return waiting ?? (
-      <EmptyPlace
-        title="The basket is empty"
-        action={
-          <Button asChild>
-            <NextLink href="/shop">See what there is</NextLink>
-          </Button>
-        }
-      >
-        What you choose waits here until you order it.
-      </EmptyPlace>
+    return (
+      waiting ?? (
+        <EmptyPlace
+          title="The basket is empty"
+          action={
+            <Button asChild>
+              <NextLink href="/shop">See what there is</NextLink>
+            </Button>
+          }
+        >
+          What you choose waits here until you order it.
+        </EmptyPlace>
+      )
     );
   }
   return (
@@ -55,7 +57,15 @@ export function BasketPage({ basket }: { basket: BasketView }) {
             <BasketLine key={line.id} line={line} />
           ))}
         </Stack>
-        <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p="5" position={{ lg: 'sticky' }} top="6">
+        <Box
+          bg="bg.panel"
+          borderWidth="1px"
+          borderColor="border"
+          borderRadius="l3"
+          p="5"
+          position={{ lg: 'sticky' }}
+          top="6"
+        >
           <BasketTerms basket={basket} />
           <HStack justify="space-between" mb="4" mt="3">
             <Heading as="h2" size="lg">
@@ -72,7 +82,11 @@ export function BasketPage({ basket }: { basket: BasketView }) {
               {basket.problems.map((problem) => (
                 <ProblemNote key={problem.message} problem={problem} />
               ))}
-              {basket.problems.length === 0 && <Text color="brick.fg">Something in the basket can’t be ordered as it stands. Mend or remove it, then go on.</Text>}
+              {basket.problems.length === 0 && (
+                <Text color="brick.fg">
+                  Something in the basket can’t be ordered as it stands. Mend or remove it, then go on.
+                </Text>
+              )}
             </>
           )}
         </Box>
@@ -103,7 +117,8 @@ function promiseWords({ now, day }: NonNullable<BasketLineView['promise']>, quan
 }
 
 /** Whether there was anything to choose. */
-const isConfigured = ({ resolution }: BasketLineView): boolean => resolution !== null && (resolution.item.details.length > 0 || resolution.parts.length > 0);
+const isConfigured = ({ resolution }: BasketLineView): boolean =>
+  resolution !== null && (resolution.item.details.length > 0 || resolution.parts.length > 0);
 
 function BasketLine({ line }: { line: BasketLineView }) {
   const { refresh } = useChangesHere();
@@ -121,14 +136,27 @@ function BasketLine({ line }: { line: BasketLineView }) {
   const wrong = refused ?? (typeof removal === 'object' ? removal.refused : undefined);
   const { resolution } = line;
   return (
-    <Box as="article" aria-label={line.title} bg="bg.panel" borderWidth="1px" borderColor={line.problems.length > 0 ? 'brick.border' : 'border'} borderRadius="l3" p={{ base: '4', sm: '5' }}>
+    <Box
+      as="article"
+      aria-label={line.title}
+      bg="bg.panel"
+      borderWidth="1px"
+      borderColor={line.problems.length > 0 ? 'brick.border' : 'border'}
+      borderRadius="l3"
+      p={{ base: '4', sm: '5' }}
+    >
       <Grid templateColumns={{ base: '72px minmax(0, 1fr)', sm: '112px minmax(0, 1fr) auto' }} gap="4">
         <Box aspectRatio={4 / 3} bg="bg.muted" borderRadius="l1" overflow="hidden" alignSelf="start">
           <LayeredPicture layers={line.layers} title={line.title} w="full" h="full" />
         </Box>
         <Box>
           {line.slug ? (
-            <ShopLink href={`/shop/${line.slug}?line=${line.id}`} fontWeight="700" fontSize="lg" _hover={{ textDecoration: 'underline' }}>
+            <ShopLink
+              href={`/shop/${line.slug}?line=${line.id}`}
+              fontWeight="700"
+              fontSize="lg"
+              _hover={{ textDecoration: 'underline' }}
+            >
               {line.title}
             </ShopLink>
           ) : (
@@ -146,7 +174,13 @@ function BasketLine({ line }: { line: BasketLineView }) {
             </>
           )}
           <HStack mt="3" gap="3" wrap="wrap" onBlur={isChanging ? apply : undefined}>
-            <QuantityField id={`quantity-${line.id}`} orderable={resolution?.orderable ?? ANYTHING} text={text} invalid={refused !== undefined} onChange={type} />
+            <QuantityField
+              id={`quantity-${line.id}`}
+              orderable={resolution?.orderable ?? ANYTHING}
+              text={text}
+              invalid={refused !== undefined}
+              onChange={type}
+            />
             {line.slug !== null && isConfigured(line) && (
               <Button asChild size="sm" variant="ghost" colorPalette="ink">
                 <NextLink href={`/shop/${line.slug}?line=${line.id}`} aria-label={`Change ${line.title}`}>
@@ -154,7 +188,14 @@ function BasketLine({ line }: { line: BasketLineView }) {
                 </NextLink>
               </Button>
             )}
-            <Button size="sm" variant="ghost" colorPalette="ink" loading={removal === 'busy'} onClick={() => void remove()} aria-label={`Remove ${line.title}`}>
+            <Button
+              size="sm"
+              variant="ghost"
+              colorPalette="ink"
+              loading={removal === 'busy'}
+              onClick={() => void remove()}
+              aria-label={`Remove ${line.title}`}
+            >
               <Trash2 size={14} aria-hidden /> Remove
             </Button>
           </HStack>
@@ -175,15 +216,23 @@ function BasketLine({ line }: { line: BasketLineView }) {
           {line.more && resolution && !isChanging && (
             <Text fontSize="sm" color="lichen.fg" mt="2" role="status">
               {line.more.quantity}
-              {line.more.caption === '' ? '' : ` (${line.more.caption})`} cost {line.more.total === resolution.lineTotal ? 'the same' : 'less'}: <Money amount={line.more.total} currency={resolution.currency} />.{' '}
-              <Button size="xs" variant="outline" colorPalette="copper" onClick={() => type(String(line.more?.quantity))}>
+              {line.more.caption === '' ? '' : ` (${line.more.caption})`} cost{' '}
+              {line.more.total === resolution.lineTotal ? 'the same' : 'less'}:{' '}
+              <Money amount={line.more.total} currency={resolution.currency} />.{' '}
+              <Button
+                size="xs"
+                variant="outline"
+                colorPalette="copper"
+                onClick={() => type(String(line.more?.quantity))}
+              >
                 Make it {line.more.quantity}
               </Button>
             </Text>
           )}
           {line.formerPrice !== null && resolution && (
             <Text fontSize="sm" color="copper.fg" mt="2">
-              The price of one has changed since you put it in: it was <Money amount={line.formerPrice} currency={resolution.currency} />.
+              The price of one has changed since you put it in: it was{' '}
+              <Money amount={line.formerPrice} currency={resolution.currency} />.
             </Text>
           )}
           {resolution && resolution.forCustomers?.working !== 'none' && (
@@ -197,7 +246,13 @@ function BasketLine({ line }: { line: BasketLineView }) {
             </chakra.details>
           )}
         </Box>
-        <Text fontWeight="700" textAlign="end" gridColumn={{ base: '2', sm: 'auto' }} color={isChanging ? 'fg.muted' : undefined} aria-busy={isChanging}>
+        <Text
+          fontWeight="700"
+          textAlign="end"
+          gridColumn={{ base: '2', sm: 'auto' }}
+          color={isChanging ? 'fg.muted' : undefined}
+          aria-busy={isChanging}
+        >
           {resolution?.lineTotal ? <Money amount={resolution.lineTotal} currency={resolution.currency} /> : '–'}
         </Text>
       </Grid>

@@ -28,14 +28,30 @@ export function BasketTerms({ basket }: { basket: BasketView }) {
   return (
     <Stack gap="3">
       {countries.length > 0 && (
-        <SelectField label="Sent to" value={country ?? ''} alternatives={countries.map((value) => ({ value, label: countryName(value) }))} onChange={(value) => void attempt(() => send('PUT', '/api/shop/basket/country', { country: value }, anything))} />
+        <SelectField
+          label="Sent to"
+          value={country ?? ''}
+          alternatives={countries.map((value) => ({ value, label: countryName(value) }))}
+          onChange={(value) =>
+            void attempt(() => send('PUT', '/api/shop/basket/country', { country: value }, anything))
+          }
+        />
       )}
       <form onSubmit={enter}>
         <chakra.label htmlFor="discount-code" fontWeight="600" fontSize="sm" display="block" mb="1">
           Discount code
         </chakra.label>
         <HStack gap="2">
-          <Input id="discount-code" size="sm" bg="bg.panel" borderColor="border.emphasized" maxLength={60} value={code} aria-invalid={fault !== undefined} onChange={(event) => setCode(event.target.value)} />
+          <Input
+            id="discount-code"
+            size="sm"
+            bg="bg.panel"
+            borderColor="border.emphasized"
+            maxLength={60}
+            value={code}
+            aria-invalid={fault !== undefined}
+            onChange={(event) => setCode(event.target.value)}
+          />
           <Button type="submit" size="sm" variant="outline" loading={busy} disabled={code.trim() === ''}>
             Use it
           </Button>
@@ -52,7 +68,15 @@ export function BasketTerms({ basket }: { basket: BasketView }) {
             </Text>
             {entered.whyNot !== '' && <Text color="copper.fg">{entered.whyNot}</Text>}
           </Box>
-          <IconButton aria-label={`Take the code ${entered.code} out`} size="2xs" variant="ghost" colorPalette="ink" onClick={() => void attempt(() => send('DELETE', '/api/shop/basket/codes', { code: entered.code }, anything))}>
+          <IconButton
+            aria-label={`Take the code ${entered.code} out`}
+            size="2xs"
+            variant="ghost"
+            colorPalette="ink"
+            onClick={() =>
+              void attempt(() => send('DELETE', '/api/shop/basket/codes', { code: entered.code }, anything))
+            }
+          >
             <X size={14} />
           </IconButton>
         </HStack>

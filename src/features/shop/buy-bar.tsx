@@ -15,10 +15,20 @@ import { type AddToBasket } from './use-add-to-basket';
 
 const BasketLink = chakra(NextLink);
 // Only what costs less from so many on.
-const MoreForLessNote = dynamic(() => import('@/features/selection/break-table').then((table) => waking(table.MoreForLessNote)));
+const MoreForLessNote = dynamic(() =>
+  import('@/features/selection/break-table').then((table) => waking(table.MoreForLessNote)),
+);
 
 /** How many, what it comes to, and the way into the basket: always in reach. */
-export function BuyBar({ product, selection, basket }: { product: Product; selection: SelectionState; basket: AddToBasket }) {
+export function BuyBar({
+  product,
+  selection,
+  basket,
+}: {
+  product: Product;
+  selection: SelectionState;
+  basket: AddToBasket;
+}) {
   const { resolution, program } = selection;
   const missing = resolution.problems.filter(({ code }) => code === 'answerMissing');
   const ofQuantity = resolution.problems.filter(({ where }) => where === 'quantity');
@@ -48,7 +58,13 @@ export function BuyBar({ product, selection, basket }: { product: Product; selec
               <strong>{resolution.quantity}</strong> {captionOf(resolution.orderable, resolution.quantity)}
             </Text>
           ) : (
-            <QuantityField id="shop-quantity" orderable={resolution.orderable} text={selection.quantityText} invalid={ofQuantity.length > 0} onChange={selection.setQuantityText} />
+            <QuantityField
+              id="shop-quantity"
+              orderable={resolution.orderable}
+              text={selection.quantityText}
+              invalid={ofQuantity.length > 0}
+              onChange={selection.setQuantityText}
+            />
           )}
         </Box>
         <Button size="lg" flex="1" px="3" loading={basket.busy} onClick={() => void basket.add()}>
@@ -65,7 +81,11 @@ export function BuyBar({ product, selection, basket }: { product: Product; selec
         </Button>
         <Box textAlign="end" minW="76px">
           <Text fontSize="xl" fontWeight="700" aria-label="Total">
-            {resolution.lineTotal === null ? '–' : <Money amount={resolution.lineTotal} currency={resolution.currency} />}
+            {resolution.lineTotal === null ? (
+              '–'
+            ) : (
+              <Money amount={resolution.lineTotal} currency={resolution.currency} />
+            )}
           </Text>
           {resolution.state === 'incomplete' && resolution.lineTotal !== null && (
             <chakra.span fontSize="xs" color="fg.muted" me="1.5">

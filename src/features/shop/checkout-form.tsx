@@ -12,7 +12,10 @@ import { Money } from '@/ui/text';
 import { SelectField, TextField } from '@/ui/field';
 import { useChangesHere } from './basket-changes';
 
-const placedSchema = z.object({ token: z.string(), state: z.enum(['awaitingPayment', 'paid', 'declined', 'timedOut', 'abandoned']) });
+const placedSchema = z.object({
+  token: z.string(),
+  state: z.enum(['awaitingPayment', 'paid', 'declined', 'timedOut', 'abandoned']),
+});
 
 const WISHES = [
   { value: 'approve', label: 'approves the payment' },
@@ -49,7 +52,9 @@ export function CheckoutForm({ total, currency }: { total: string; currency: str
     event.preventDefault();
     const found = {
       name: isBlank(name) ? 'Tell us your name.' : undefined,
-      email: z.email().safeParse(email.trim()).success ? undefined : 'This is not an e-mail address. Write it like ada@example.org.',
+      email: z.email().safeParse(email.trim()).success
+        ? undefined
+        : 'This is not an e-mail address. Write it like ada@example.org.',
     };
     setFaults(found);
     if (found.name || found.email) return;
@@ -58,7 +63,12 @@ export function CheckoutForm({ total, currency }: { total: string; currency: str
     const settled = await settle();
     if (settled === 'refused' || shown.current !== total) {
       setBusy(false);
-      setFaults({ general: settled === 'refused' ? 'A quantity in the basket can’t be had. Change it, then order.' : 'The basket has changed. Look at the new total, then order.' });
+      setFaults({
+        general:
+          settled === 'refused'
+            ? 'A quantity in the basket can’t be had. Change it, then order.'
+            : 'The basket has changed. Look at the new total, then order.',
+      });
       return;
     }
     try {
@@ -81,8 +91,23 @@ export function CheckoutForm({ total, currency }: { total: string; currency: str
     <chakra.form onSubmit={(event) => void submit(event)} noValidate>
       <Stack gap="4">
         <TextField label="Name" value={name} fault={faults.name} autoComplete="name" onChange={setName} />
-        <TextField label="E-mail" type="email" value={email} fault={faults.email} autoComplete="email" onChange={setEmail} />
-        {costs && <SelectField label="Simulated payment: the service" value={payment} alternatives={WISHES} onChange={setPayment} help="No money moves in this shop." />}
+        <TextField
+          label="E-mail"
+          type="email"
+          value={email}
+          fault={faults.email}
+          autoComplete="email"
+          onChange={setEmail}
+        />
+        {costs && (
+          <SelectField
+            label="Simulated payment: the service"
+            value={payment}
+            alternatives={WISHES}
+            onChange={setPayment}
+            help="No money moves in this shop."
+          />
+        )}
         <Button type="submit" size="lg" loading={busy}>
           {costs ? (
             <>

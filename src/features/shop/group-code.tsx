@@ -43,12 +43,24 @@ export function GroupCode({ group }: { group: string | null }) {
     >
       <HStack gap="2" fontSize="sm" flexWrap="wrap">
         <chakra.label htmlFor="group-code">Customer code</chakra.label>
-        <Input id="group-code" size="xs" w="130px" bg="bg.panel" borderColor="border.emphasized" maxLength={60} value={code} aria-invalid={fault !== undefined} onChange={(event) => setCode(event.target.value)} />
+        <Input
+          id="group-code"
+          size="xs"
+          w="130px"
+          bg="bg.panel"
+          borderColor="border.emphasized"
+          maxLength={60}
+          value={code}
+          aria-invalid={fault !== undefined}
+          onChange={(event) => setCode(event.target.value)}
+        />
         <Button type="submit" size="xs" variant="outline" colorPalette="ink" disabled={code.trim() === ''}>
           Use it
         </Button>
       </HStack>
-      <FaultLine role="alert" mt="1">{fault}</FaultLine>
+      <FaultLine role="alert" mt="1">
+        {fault}
+      </FaultLine>
     </form>
   );
 }

@@ -19,7 +19,8 @@ export function OrderPage({ order }: { order: CustomerOrder }) {
       </HStack>
       <HStack gap="3" mb="6" color="fg.muted" wrap="wrap">
         <Text>
-          Order {order.number}, placed <When at={order.placedAt} /> for {order.customerEmail}. Keep this page’s address to come back to it.
+          Order {order.number}, placed <When at={order.placedAt} /> for {order.customerEmail}. Keep this page’s address
+          to come back to it.
         </Text>
         <OrderStateSlip state={order.state} />
       </HStack>

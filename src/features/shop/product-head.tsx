@@ -9,10 +9,25 @@ import { Money } from '@/ui/text';
 import { headPrice } from './head-price';
 
 /** What a product is called, and what it costs as it is chosen now. */
-export function ProductHead({ product, price, tax, selection }: { product: Product; price: string | null; tax: ToldTax | null; selection: Pick<SelectionState, 'resolution' | 'program' | 'answers' | 'parts'> }) {
+export function ProductHead({
+  product,
+  price,
+  tax,
+  selection,
+}: {
+  product: Product;
+  price: string | null;
+  tax: ToldTax | null;
+  selection: Pick<SelectionState, 'resolution' | 'program' | 'answers' | 'parts'>;
+}) {
   const { resolution, program, answers, parts } = selection;
   // Of what is sold by measure there is no price of one before it is measured, and then it is not what people compare.
-  const shown = product.soldBy.kind === 'each' ? headPrice(resolution, price, Object.keys(answers).length === 0 && Object.keys(parts).length === 0) : price === null ? null : ({ kind: 'list', words: price } as const);
+  const shown =
+    product.soldBy.kind === 'each'
+      ? headPrice(resolution, price, Object.keys(answers).length === 0 && Object.keys(parts).length === 0)
+      : price === null
+        ? null
+        : ({ kind: 'list', words: price } as const);
   return (
     <Box>
       <Heading as="h1" size="3xl">
@@ -26,7 +41,9 @@ export function ProductHead({ product, price, tax, selection }: { product: Produ
       <HStack mt="3" gap="3" align="baseline" fontVariantNumeric="tabular-nums">
         {shown?.kind === 'price' ? (
           <>
-            {resolution.wasPrice !== null && <Money struck amount={resolution.wasPrice} currency={resolution.currency} />}
+            {resolution.wasPrice !== null && (
+              <Money struck amount={resolution.wasPrice} currency={resolution.currency} />
+            )}
             {shown.before && <Text color="fg.muted">{shown.before}</Text>}
             <Text fontSize="2xl" fontWeight="700">
               <Money amount={shown.amount} currency={resolution.currency} />

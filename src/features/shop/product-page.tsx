@@ -12,7 +12,12 @@ import { useFollowedAddress } from '@/features/builds/use-followed-address';
 import { PictureMeasures } from '@/features/selection/picture-measures';
 import { ProductForm } from '@/features/selection/product-form';
 import { isShownInButtons, QuantityField } from '@/features/selection/quantity-field';
-import { type KnownStock, type SelectionOptions, useSelection, useSurroundings } from '@/features/selection/use-selection';
+import {
+  type KnownStock,
+  type SelectionOptions,
+  useSelection,
+  useSurroundings,
+} from '@/features/selection/use-selection';
 import { send } from '@/features/shared/api';
 import { type LineAsChosen } from '@/services/selling/basket';
 import { Wakes, waking } from '@/ui/wakes';
@@ -44,7 +49,17 @@ interface Props {
 
 const uploadedSchema = z.object({ token: z.string(), name: z.string(), type: z.enum(fileTypeNames), size: z.number() });
 
-const resolvedSchema = z.object({ problems: z.array(z.object({ where: z.string(), code: z.string(), message: z.string(), remedy: z.string().optional(), nearest: z.array(z.string()).optional() })) });
+const resolvedSchema = z.object({
+  problems: z.array(
+    z.object({
+      where: z.string(),
+      code: z.string(),
+      message: z.string(),
+      remedy: z.string().optional(),
+      nearest: z.array(z.string()).optional(),
+    }),
+  ),
+});
 // Only what is put together has these.
 const BuildTools = dynamic(() => import('@/features/builds/build-tools').then((tools) => waking(tools.BuildTools)));
 // Only what costs less from so many on.
@@ -52,20 +67,36 @@ const BreakTable = dynamic(() => import('@/features/selection/break-table').then
 const CrumbLink = chakra(NextLink);
 
 /** A product in the shop: choose, see the price move, put it in the basket. */
-export function ProductPage({ product, price, surroundings: portable, today, group, stock, tax, jointly, booked, line, isDraft = false }: Props) {
+export function ProductPage({
+  product,
+  price,
+  surroundings: portable,
+  today,
+  group,
+  stock,
+  tax,
+  jointly,
+  booked,
+  line,
+  isDraft = false,
+}: Props) {
   const surroundings = useSurroundings(portable, stock);
-  const upload = useCallback(
-    (of: string, choice: string, file: File) => {
-      const about = new URLSearchParams({ product: of, choice, name: file.name });
-      return send('POST', `/api/shop/uploads?${about.toString()}`, file, uploadedSchema);
-    },
-    [],
-  );
+  const upload = useCallback((of: string, choice: string, file: File) => {
+    const about = new URLSearchParams({ product: of, choice, name: file.name });
+    return send('POST', `/api/shop/uploads?${about.toString()}`, file, uploadedSchema);
+  }, []);
   const ask = useCallback(
-    async (asked: Selection, signal: AbortSignal) => (await send('POST', `/api/shop/products/${product.slug}/resolve`, asked, resolvedSchema, signal)).problems,
+    async (asked: Selection, signal: AbortSignal) =>
+      (await send('POST', `/api/shop/products/${product.slug}/resolve`, asked, resolvedSchema, signal)).problems,
     [product.slug],
   );
-  const selection = useSelection(product, surroundings, stock, { today, group, booked, begin: line, ...(!isDraft && { upload, ask }) });
+  const selection = useSelection(product, surroundings, stock, {
+    today,
+    group,
+    booked,
+    begin: line,
+    ...(!isDraft && { upload, ask }),
+  });
   const basket = useAddToBasket(product, selection, isDraft ? 'draft' : (line ?? null));
   useFollowedAddress(selection, line !== undefined);
   const { resolution, program } = selection;
@@ -80,10 +111,19 @@ export function ProductPage({ product, price, surroundings: portable, today, gro
         <span aria-hidden>›</span>
         <span>{product.category}</span>
       </HStack>
-      <Grid templateColumns={{ base: '1fr', md: 'minmax(0, 1.05fr) minmax(0, 1fr)' }} gap={{ base: '6', md: '10' }} alignItems="start">
+      <Grid
+        templateColumns={{ base: '1fr', md: 'minmax(0, 1.05fr) minmax(0, 1fr)' }}
+        gap={{ base: '6', md: '10' }}
+        alignItems="start"
+      >
         <Stack gap="6" position={{ md: 'sticky' }} top="6">
           <Gallery pictures={product.pictures} layers={view?.layers ?? []} title={product.title}>
-            <PictureMeasures choices={program.product.choices} resolution={resolution} answers={selection.answers} onAnswer={selection.answer} />
+            <PictureMeasures
+              choices={program.product.choices}
+              resolution={resolution}
+              answers={selection.answers}
+              onAnswer={selection.answer}
+            />
           </Gallery>
           <Description text={product.description} display={{ base: 'none', md: 'block' }} />
         </Stack>
@@ -97,7 +137,13 @@ export function ProductPage({ product, price, surroundings: portable, today, gro
               <Text id="quantities" fontWeight="600" mb="1.5">
                 Quantity
               </Text>
-              <QuantityField id="shop-quantities" orderable={resolution.orderable} text={selection.quantityText} invalid={false} onChange={selection.setQuantityText} />
+              <QuantityField
+                id="shop-quantities"
+                orderable={resolution.orderable}
+                text={selection.quantityText}
+                invalid={false}
+                onChange={selection.setQuantityText}
+              />
             </Box>
           )}
           {jointly.length > 0 && (

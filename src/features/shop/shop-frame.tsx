@@ -25,13 +25,25 @@ export function ShopFrame({ shopName, lines, hasGroups, group, children }: Props
       <Box as="header" bg="bg.panel" borderBottomWidth="1px" borderColor="border">
         <Container maxW="1180px">
           <HStack justify="space-between" py="3.5">
-            <ShopLink href="/shop" fontFamily="heading" fontSize={{ base: 'lg', sm: '2xl' }} fontWeight="600" letterSpacing="-0.01em">
+            <ShopLink
+              href="/shop"
+              fontFamily="heading"
+              fontSize={{ base: 'lg', sm: '2xl' }}
+              fontWeight="600"
+              letterSpacing="-0.01em"
+            >
               {shopName}
             </ShopLink>
             <ShopLink href="/shop/basket" display="inline-flex" alignItems="center" gap="2" fontWeight="600" py="1">
               <ShoppingBasket size={20} aria-hidden />
               Basket
-              <Badge colorPalette="copper" variant="solid" borderRadius="full" visibility={lines > 0 ? 'visible' : 'hidden'} aria-label={`${lines} in it`}>
+              <Badge
+                colorPalette="copper"
+                variant="solid"
+                borderRadius="full"
+                visibility={lines > 0 ? 'visible' : 'hidden'}
+                aria-label={`${lines} in it`}
+              >
                 {lines}
               </Badge>
             </ShopLink>

@@ -10,13 +10,17 @@ const Picture = chakra('img');
 
 /** The address of a page of the list. */
 function placeOf(category: string | null, page: number): string {
-  const query = new URLSearchParams({ ...(category !== null && { category }), ...(page > 1 && { page: String(page) }) }).toString();
+  const query = new URLSearchParams({
+    ...(category !== null && { category }),
+    ...(page > 1 && { page: String(page) }),
+  }).toString();
   return query === '' ? '/shop' : `/shop?${query}`;
 }
 
 /** What the shop sells, all of it or one category, a page at a time. */
 export function ShopList({ entries, categories, category: chosen, page, pages }: ShopPageView) {
-  if (categories.length === 0) return <EmptyPlace title="The shelves are empty">Nothing has been published yet. Come back soon.</EmptyPlace>;
+  if (categories.length === 0)
+    return <EmptyPlace title="The shelves are empty">Nothing has been published yet. Come back soon.</EmptyPlace>;
   return (
     <>
       <HStack justify="space-between" align="end" gap="4" wrap="wrap" mb="6">
@@ -26,7 +30,13 @@ export function ShopList({ entries, categories, category: chosen, page, pages }:
         {categories.length > 1 && (
           <HStack as="nav" gap="1" wrap="wrap" aria-label="Categories">
             {[null, ...categories].map((category) => (
-              <Button key={category ?? ''} asChild size="sm" variant={chosen === category ? 'solid' : 'outline'} colorPalette="oak">
+              <Button
+                key={category ?? ''}
+                asChild
+                size="sm"
+                variant={chosen === category ? 'solid' : 'outline'}
+                colorPalette="oak"
+              >
                 <NextLink href={placeOf(category, 1)} aria-current={chosen === category ? 'page' : undefined}>
                   {category ?? 'All'}
                 </NextLink>
@@ -44,7 +54,11 @@ export function ShopList({ entries, categories, category: chosen, page, pages }:
         <HStack as="nav" aria-label="Pages" justify="center" gap="2" mt="8" wrap="wrap">
           {Array.from({ length: pages }, (_, index) => (
             <Button key={index} asChild size="sm" variant={index + 1 === page ? 'solid' : 'ghost'} colorPalette="oak">
-              <NextLink href={placeOf(chosen, index + 1)} aria-label={`Page ${index + 1}`} aria-current={index + 1 === page ? 'page' : undefined}>
+              <NextLink
+                href={placeOf(chosen, index + 1)}
+                aria-label={`Page ${index + 1}`}
+                aria-current={index + 1 === page ? 'page' : undefined}
+              >
                 {index + 1}
               </NextLink>
             </Button>
@@ -68,7 +82,9 @@ function ShopCard({ entry }: { entry: ShopEntry }) {
       _hover={{ borderColor: 'border.emphasized', boxShadow: '0 6px 18px -10px rgb(60 40 10 / 0.35)' }}
     >
       <Box aspectRatio={4 / 3} bg="bg.muted">
-        {entry.picture && <Picture src={entry.picture.src} alt={entry.picture.alt} w="full" h="full" objectFit="cover" loading="lazy" />}
+        {entry.picture && (
+          <Picture src={entry.picture.src} alt={entry.picture.alt} w="full" h="full" objectFit="cover" loading="lazy" />
+        )}
       </Box>
       <Box p="4">
         <Text fontSize="xs" color="fg.muted" fontWeight="600">

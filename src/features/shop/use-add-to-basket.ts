@@ -23,8 +23,15 @@ export interface AddToBasket {
   add(): Promise<void>;
 }
 
-/** @param place the line of the basket that it takes the place of; null where it is added; or a draft, which is only looked at and can't be bought yet */
-export function useAddToBasket(product: Product, { resolution, program, answers, parts, quantityText }: SelectionState, place: { readonly id: number } | 'draft' | null): AddToBasket {
+/**
+ * @param place the line of the basket that it takes the place of; null where it is added; or a draft, which is only
+ * looked at and can't be bought yet
+ */
+export function useAddToBasket(
+  product: Product,
+  { resolution, program, answers, parts, quantityText }: SelectionState,
+  place: { readonly id: number } | 'draft' | null,
+): AddToBasket {
   const router = useRouter();
   const [asked, setAsked] = useState(false);
   const [busy, setBusy] = useState(false);
@@ -37,7 +44,12 @@ export function useAddToBasket(product: Product, { resolution, program, answers,
     if (resolution.state !== 'sellable') {
       const [first] = resolution.problems;
       // A folded group opens for what is missing in it, then it can be shown.
-      if (first) requestAnimationFrame(() => document.getElementById(placeLabel('shop', first.where))?.scrollIntoView({ behavior: 'smooth', block: 'center' }));
+      if (first)
+        requestAnimationFrame(() =>
+          document
+            .getElementById(placeLabel('shop', first.where))
+            ?.scrollIntoView({ behavior: 'smooth', block: 'center' }),
+        );
       return;
     }
     if (place === 'draft') {

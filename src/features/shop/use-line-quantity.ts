@@ -17,8 +17,19 @@ interface LineQuantity {
   apply(): void;
 }
 
-/** How many of a basket line: a number that is typed applies itself when the keys rest, when it is left, or when it is ordered. */
-export function useLineQuantity({ id, quantity, title }: { readonly id: number; readonly quantity: number; readonly title: string }): LineQuantity {
+/**
+ * How many of a basket line: a number that is typed applies itself when the keys rest, when it is left, or when it is
+ * ordered.
+ */
+export function useLineQuantity({
+  id,
+  quantity,
+  title,
+}: {
+  readonly id: number;
+  readonly quantity: number;
+  readonly title: string;
+}): LineQuantity {
   const { register, refresh } = useChangesHere();
   const [typed, setTyped] = useState<string | null>(null);
   const [refused, setRefused] = useState<string>();

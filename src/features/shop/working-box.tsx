@@ -15,11 +15,22 @@ export function WorkingBox({ resolution, tax }: { resolution: ResolutionJson; ta
   const shows = resolution.forCustomers ?? SHOWN_IN_FULL;
   const sku = shows.sku ? resolution.item.sku : '';
   const measures = resolution.measures.filter(({ forCustomers }) => forCustomers);
-  if (shows.working === 'none' && measures.length === 0 && leadDays === null && sku === '' && !resolution.weight) return null;
+  if (shows.working === 'none' && measures.length === 0 && leadDays === null && sku === '' && !resolution.weight)
+    return null;
   return (
-    <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" px={{ base: '4', sm: '5' }} py="4" id="working">
+    <Box
+      bg="bg.panel"
+      borderWidth="1px"
+      borderColor="border"
+      borderRadius="l3"
+      px={{ base: '4', sm: '5' }}
+      py="4"
+      id="working"
+    >
       {shows.working !== 'none' && <WorkingTable resolution={asShown(resolution)} />}
-      {shows.working !== 'none' && <TaxNote tax={tax && { ...tax, shown: 'both' }} price={resolution.lineTotal} currency={resolution.currency} />}
+      {shows.working !== 'none' && (
+        <TaxNote tax={tax && { ...tax, shown: 'both' }} price={resolution.lineTotal} currency={resolution.currency} />
+      )}
       {measures.map(({ name, shown }) => (
         <HStack key={name} justify="space-between" fontSize="sm" mt="1">
           <Text>{name}</Text>
@@ -35,7 +46,8 @@ export function WorkingBox({ resolution, tax }: { resolution: ResolutionJson; ta
       {resolution.unitPrice !== null && (
         <Text fontSize="sm" color="fg.muted" mt="2">
           {sku !== '' && <Sku>{sku}</Sku>}
-          {resolution.weight && `${sku === '' ? '' : ' · '}weighs ${weightWords(resolution.weight, resolution.quantity)}`}
+          {resolution.weight &&
+            `${sku === '' ? '' : ' · '}weighs ${weightWords(resolution.weight, resolution.quantity)}`}
         </Text>
       )}
     </Box>

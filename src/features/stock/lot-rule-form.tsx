@@ -12,7 +12,12 @@ import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
 
 /** What lots are called. */
-export const LOT_WORDS: Readonly<Record<LotKind, string>> = { roll: 'rolls', board: 'boards', bar: 'bars', sheet: 'sheets' };
+export const LOT_WORDS: Readonly<Record<LotKind, string>> = {
+  roll: 'rolls',
+  board: 'boards',
+  bar: 'bars',
+  sheet: 'sheets',
+};
 
 export interface LotRuleText {
   readonly kind: LotKind;
@@ -26,14 +31,39 @@ export function ruleOf({ kind, kerf, smallestOffcut }: LotRuleText) {
 }
 
 /** What lots are, and how they are cut. */
-export function LotRuleFields({ rule, unit, onChange }: { rule: LotRuleText; unit: string; onChange: (rule: LotRuleText) => void }) {
+export function LotRuleFields({
+  rule,
+  unit,
+  onChange,
+}: {
+  rule: LotRuleText;
+  unit: string;
+  onChange: (rule: LotRuleText) => void;
+}) {
   const symbol = unitByCode(unit)?.symbol ?? unit;
   return (
     <>
-      <SelectField label="The lots are" value={rule.kind} alternatives={lotKinds.map((kind) => ({ value: kind, label: LOT_WORDS[kind] }))} onChange={(kind) => onChange({ ...rule, kind: lotKinds.find((known) => known === kind) ?? 'roll' })} />
+      <SelectField
+        label="The lots are"
+        value={rule.kind}
+        alternatives={lotKinds.map((kind) => ({ value: kind, label: LOT_WORDS[kind] }))}
+        onChange={(kind) => onChange({ ...rule, kind: lotKinds.find((known) => known === kind) ?? 'roll' })}
+      />
       <SimpleGrid columns={2} gap="4">
-        <TextField label={`A cut takes (${symbol})`} value={rule.kerf} placeholder="nothing" onChange={(kerf) => onChange({ ...rule, kerf })} help="The kerf, as in 3 mm." />
-        <TextField label={`Keep rests from (${symbol})`} value={rule.smallestOffcut} placeholder="keep none" onChange={(smallestOffcut) => onChange({ ...rule, smallestOffcut })} help="Shorter offcuts are scrapped." />
+        <TextField
+          label={`A cut takes (${symbol})`}
+          value={rule.kerf}
+          placeholder="nothing"
+          onChange={(kerf) => onChange({ ...rule, kerf })}
+          help="The kerf, as in 3 mm."
+        />
+        <TextField
+          label={`Keep rests from (${symbol})`}
+          value={rule.smallestOffcut}
+          placeholder="keep none"
+          onChange={(smallestOffcut) => onChange({ ...rule, smallestOffcut })}
+          help="Shorter offcuts are scrapped."
+        />
       </SimpleGrid>
     </>
   );
@@ -42,16 +72,31 @@ export function LotRuleFields({ rule, unit, onChange }: { rule: LotRuleText; uni
 /** Says how a stock item is cut from its lots, or begins to count it in lots. */
 export function LotRuleForm({ item }: { item: StockFigures }) {
   const { lying } = item;
-  const [rule, setRule] = useState<LotRuleText>({ kind: lying?.kind ?? 'roll', kerf: lying && lying.kerf !== '0' ? lying.kerf : '', smallestOffcut: lying?.smallestOffcut ?? '' });
+  const [rule, setRule] = useState<LotRuleText>({
+    kind: lying?.kind ?? 'roll',
+    kerf: lying && lying.kerf !== '0' ? lying.kerf : '',
+    smallestOffcut: lying?.smallestOffcut ?? '',
+  });
   const [open, setOpen] = useState(lying !== null);
   const { busy, fault, attempt } = useAttempt();
   if (!canLieInLots(item.unit)) return null;
   const save = async (event: FormEvent) => {
     event.preventDefault();
-    await attempt(() => send('PUT', `/api/manage/stock/${item.key}/lots`, ruleOf(rule), anything), lying ? 'How it is cut has been changed' : 'Counted in lots from now on');
+    await attempt(
+      () => send('PUT', `/api/manage/stock/${item.key}/lots`, ruleOf(rule), anything),
+      lying ? 'How it is cut has been changed' : 'Counted in lots from now on',
+    );
   };
   return (
-    <Box as="section" aria-label="Cut from lots" bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p="5">
+    <Box
+      as="section"
+      aria-label="Cut from lots"
+      bg="bg.panel"
+      borderWidth="1px"
+      borderColor="border"
+      borderRadius="l3"
+      p="5"
+    >
       <Heading as="h2" size="lg" mb="3">
         Cut from lots
       </Heading>
@@ -67,7 +112,10 @@ export function LotRuleForm({ item }: { item: StockFigures }) {
         </form>
       ) : (
         <Stack gap="3">
-          <Text color="fg.muted">Does it lie in rolls, boards or bars? Then only what can really be cut counts as in stock, and every order says what to cut from where.</Text>
+          <Text color="fg.muted">
+            Does it lie in rolls, boards or bars? Then only what can really be cut counts as in stock, and every order
+            says what to cut from where.
+          </Text>
           <Button variant="outline" alignSelf="start" onClick={() => setOpen(true)}>
             Count it in lots
           </Button>

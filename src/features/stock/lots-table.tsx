@@ -10,9 +10,16 @@ import { type LotView } from '@/services/stock/lots';
 /** The lots of a stock item, how much of each is free, and to whom the rest has been promised. */
 export function LotsTable({ item, lots }: { item: StockFigures; lots: readonly LotView[] }) {
   const words = (value: string) => quantityWords({ value, unit: item.unit });
-  const longest = lots.reduce((most, { length }) => (Exact.from(length).isMore(most) ? Exact.from(length) : most), Exact.zero);
-  const share = (value: string) => (longest.sign() === 0 ? 0 : Exact.from(value).over(longest).toApproximateNumber() * 100);
-  const longestFree = lots.reduce((most, { free }) => (Exact.from(free).isMore(most) ? Exact.from(free) : most), Exact.zero);
+  const longest = lots.reduce(
+    (most, { length }) => (Exact.from(length).isMore(most) ? Exact.from(length) : most),
+    Exact.zero,
+  );
+  const share = (value: string) =>
+    longest.sign() === 0 ? 0 : Exact.from(value).over(longest).toApproximateNumber() * 100;
+  const longestFree = lots.reduce(
+    (most, { free }) => (Exact.from(free).isMore(most) ? Exact.from(free) : most),
+    Exact.zero,
+  );
   return (
     <Box as="section" aria-label="Lots">
       <HStack justify="space-between" mb="2">
@@ -20,7 +27,11 @@ export function LotsTable({ item, lots }: { item: StockFigures; lots: readonly L
           Lots
         </Heading>
         <HStack gap="3">
-          <Text color="fg.muted">{lots.length > 0 ? `${counted(lots.length, 'lot')}, the longest piece to be had is ${words(longestFree.toString())}.` : ''}</Text>
+          <Text color="fg.muted">
+            {lots.length > 0
+              ? `${counted(lots.length, 'lot')}, the longest piece to be had is ${words(longestFree.toString())}.`
+              : ''}
+          </Text>
           <Button asChild size="sm" variant="outline">
             <NextLink href="/manage/cutting">To be cut</NextLink>
           </Button>
@@ -47,8 +58,20 @@ export function LotsTable({ item, lots }: { item: StockFigures; lots: readonly L
                 </Table.Cell>
                 <Table.Cell>
                   <Box position="relative" h="10px" bg="bg.muted" borderRadius="l1" overflow="hidden" aria-hidden>
-                    <Box position="absolute" insetY="0" left="0" bg="copper.muted" style={{ width: `${share(lot.left)}%` }} />
-                    <Box position="absolute" insetY="0" left="0" bg="lichen.solid" style={{ width: `${share(lot.free)}%` }} />
+                    <Box
+                      position="absolute"
+                      insetY="0"
+                      left="0"
+                      bg="copper.muted"
+                      style={{ width: `${share(lot.left)}%` }}
+                    />
+                    <Box
+                      position="absolute"
+                      insetY="0"
+                      left="0"
+                      bg="lichen.solid"
+                      style={{ width: `${share(lot.free)}%` }}
+                    />
                   </Box>
                 </Table.Cell>
                 <Table.Cell textAlign="end" whiteSpace="nowrap">

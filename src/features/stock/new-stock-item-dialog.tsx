@@ -46,7 +46,9 @@ function OpenDialog({ open, title: suggested = '', onClose, onCreated }: Props) 
     }
     setBusy(true);
     const key = `${freeKey(title, [], 'item').slice(0, 48)}-${Date.now().toString(36)}`;
-    const figures = cut ? { cutFrom: ruleOf(rule), lots } : { onHand: onHand.trim() || '0', backorder: backorder.trim() || '0' };
+    const figures = cut
+      ? { cutFrom: ruleOf(rule), lots }
+      : { onHand: onHand.trim() || '0', backorder: backorder.trim() || '0' };
     try {
       await send('POST', '/api/manage/stock', { key, title, unit, ...figures }, anything);
       onCreated({ key, unit });
@@ -61,10 +63,24 @@ function OpenDialog({ open, title: suggested = '', onClose, onCreated }: Props) 
     void create();
   };
   return (
-    <AppDialog title="New stock item" open={open} onClose={onClose} footer={<DialogButtons confirm="Create stock item" busy={busy} onConfirm={() => void create()} onClose={onClose} />}>
+    <AppDialog
+      title="New stock item"
+      open={open}
+      onClose={onClose}
+      footer={
+        <DialogButtons confirm="Create stock item" busy={busy} onConfirm={() => void create()} onClose={onClose} />
+      }
+    >
       <form onSubmit={submit}>
         <Stack gap="4">
-          <TextField label="Name" value={title} fault={fault} maxLength={160} onChange={setTitle} help="What is counted, such as Stainless mesh 1.2 mm, 1 m wide." />
+          <TextField
+            label="Name"
+            value={title}
+            fault={fault}
+            maxLength={160}
+            onChange={setTitle}
+            help="What is counted, such as Stainless mesh 1.2 mm, 1 m wide."
+          />
           <SelectField label="Counted in" value={unit} alternatives={UNITS} onChange={setUnit} />
           {canLieInLots(unit) && (
             <SelectField
@@ -80,12 +96,32 @@ function OpenDialog({ open, title: suggested = '', onClose, onCreated }: Props) 
           {cut ? (
             <>
               <LotRuleFields rule={rule} unit={unit} onChange={setRule} />
-              <TextArea label={`On hand now (${unitByCode(unit)?.symbol ?? unit})`} rows={3} value={lots} onChange={setLots} help="One lot a line, as in 25 m, 3 × 25 m, or Roll A: 12.4." />
+              <TextArea
+                label={`On hand now (${unitByCode(unit)?.symbol ?? unit})`}
+                rows={3}
+                value={lots}
+                onChange={setLots}
+                help="One lot a line, as in 25 m, 3 × 25 m, or Roll A: 12.4."
+              />
             </>
           ) : (
             <SimpleGrid columns={2} gap="4">
-            <TextField label="On hand now" value={onHand} placeholder="0" inputMode="decimal" onChange={setOnHand} help="Entered as its first receipt." />
-            <TextField label="May be promised beyond" value={backorder} placeholder="0" inputMode="decimal" onChange={setBackorder} help="Backorder, before more has come." />
+              <TextField
+                label="On hand now"
+                value={onHand}
+                placeholder="0"
+                inputMode="decimal"
+                onChange={setOnHand}
+                help="Entered as its first receipt."
+              />
+              <TextField
+                label="May be promised beyond"
+                value={backorder}
+                placeholder="0"
+                inputMode="decimal"
+                onChange={setBackorder}
+                help="Backorder, before more has come."
+              />
             </SimpleGrid>
           )}
         </Stack>

@@ -38,9 +38,17 @@ export function OnItsWay({ item, expected }: { item: StockFigures; expected: rea
       </Text>
       <Stack gap="2" mb={expected.length > 0 ? '4' : '0'}>
         {expected.map((receipt) => (
-          <Box key={receipt.id} as="article" aria-label={`Expected ${receipt.day}`} borderBottomWidth="1px" borderColor="border.muted" pb="2">
+          <Box
+            key={receipt.id}
+            as="article"
+            aria-label={`Expected ${receipt.day}`}
+            borderBottomWidth="1px"
+            borderColor="border.muted"
+            pb="2"
+          >
             <Text>
-              <strong>{quantityWords({ value: receipt.quantity, unit: item.unit })}</strong> on {dayWords(parseDay(receipt.day) ?? 0)}
+              <strong>{quantityWords({ value: receipt.quantity, unit: item.unit })}</strong> on{' '}
+              {dayWords(parseDay(receipt.day) ?? 0)}
             </Text>
             {receipt.note && (
               <Text fontSize="sm" color="fg.muted">
@@ -48,10 +56,31 @@ export function OnItsWay({ item, expected }: { item: StockFigures; expected: rea
               </Text>
             )}
             <HStack gap="2" mt="1">
-              <Button size="xs" variant="outline" disabled={busy} onClick={() => void attempt(() => send('POST', `${address}/${receipt.id}`, undefined, anything), 'Entered as a receipt')}>
+              <Button
+                size="xs"
+                variant="outline"
+                disabled={busy}
+                onClick={() =>
+                  void attempt(
+                    () => send('POST', `${address}/${receipt.id}`, undefined, anything),
+                    'Entered as a receipt',
+                  )
+                }
+              >
                 It has come
               </Button>
-              <Button size="xs" variant="ghost" colorPalette="ink" disabled={busy} onClick={() => void attempt(() => send('DELETE', `${address}/${receipt.id}`, undefined, anything), 'No longer expected')}>
+              <Button
+                size="xs"
+                variant="ghost"
+                colorPalette="ink"
+                disabled={busy}
+                onClick={() =>
+                  void attempt(
+                    () => send('DELETE', `${address}/${receipt.id}`, undefined, anything),
+                    'No longer expected',
+                  )
+                }
+              >
                 It will not come
               </Button>
             </HStack>
@@ -61,7 +90,16 @@ export function OnItsWay({ item, expected }: { item: StockFigures; expected: rea
       <form onSubmit={add}>
         <Stack gap="3">
           <HStack gap="3" align="start">
-            <TextField label={item.lying ? 'One lot, this long' : `How much (${unit && unit.dimension !== 'count' ? unit.symbol : 'pieces'})`} value={quantity} inputMode="decimal" onChange={setQuantity} />
+            <TextField
+              label={
+                item.lying
+                  ? 'One lot, this long'
+                  : `How much (${unit && unit.dimension !== 'count' ? unit.symbol : 'pieces'})`
+              }
+              value={quantity}
+              inputMode="decimal"
+              onChange={setQuantity}
+            />
             <TextField label="Expected on" type="date" value={day} onChange={setDay} />
           </HStack>
           <TextField label="From whom" value={note} maxLength={200} placeholder="Delivery from …" onChange={setNote} />

@@ -44,13 +44,26 @@ export function StockEntryForm({ item, lots }: { item: StockFigures; lots: reado
     }
     const entered = kind === 'receipt' ? 'Receipt entered' : 'Count entered';
     await unlessBelow(
-        (accepted) => send('POST', `/api/manage/stock/${item.key}/entries`, { kind, quantity, reason, accepted, ...(kind === 'receipt' && { unitCost }), ...(inLots && kind === 'adjustment' && measured && { lot: measured.id }) }, anything),
-        () => {
-          setQuantity('');
-          setUnitCost('');
-          setReason('');
-          sayDone(entered);
-        },
+      (accepted) =>
+        send(
+          'POST',
+          `/api/manage/stock/${item.key}/entries`,
+          {
+            kind,
+            quantity,
+            reason,
+            accepted,
+            ...(kind === 'receipt' && { unitCost }),
+            ...(inLots && kind === 'adjustment' && measured && { lot: measured.id }),
+          },
+          anything,
+        ),
+      () => {
+        setQuantity('');
+        setUnitCost('');
+        setReason('');
+        sayDone(entered);
+      },
     );
   };
   const symbol = unit ? (unit.dimension === 'count' ? 'pieces' : unit.symbol) : item.unit;
@@ -61,17 +74,61 @@ export function StockEntryForm({ item, lots }: { item: StockFigures; lots: reado
       </Heading>
       <form onSubmit={(event) => void enter(event)}>
         <Stack gap="4">
-          <SelectField label="What happened" value={kind} alternatives={inLots ? LOT_ENTRIES : ENTRIES} onChange={setKind} />
+          <SelectField
+            label="What happened"
+            value={kind}
+            alternatives={inLots ? LOT_ENTRIES : ENTRIES}
+            onChange={setKind}
+          />
           {inLots && kind === 'adjustment' && (
-            <SelectField label="Lot" value={String(measured?.id ?? '')} alternatives={lots.map(({ id, label, left }) => ({ value: String(id), label: `${label}, ${quantityWords({ value: left, unit: item.unit })}` }))} onChange={setLot} />
+            <SelectField
+              label="Lot"
+              value={String(measured?.id ?? '')}
+              alternatives={lots.map(({ id, label, left }) => ({
+                value: String(id),
+                label: `${label}, ${quantityWords({ value: left, unit: item.unit })}`,
+              }))}
+              onChange={setLot}
+            />
           )}
           {inLots && kind === 'receipt' ? (
-            <TextArea label={`Lengths (${symbol})`} rows={3} value={quantity} onChange={setQuantity} help="One lot a line, as in 25 m, 3 × 25 m, or Roll A: 12.4." />
+            <TextArea
+              label={`Lengths (${symbol})`}
+              rows={3}
+              value={quantity}
+              onChange={setQuantity}
+              help="One lot a line, as in 25 m, 3 × 25 m, or Roll A: 12.4."
+            />
           ) : (
-            <TextField label={inLots ? `It is this long (${symbol})` : `Quantity (${symbol})`} value={quantity} inputMode="decimal" onChange={setQuantity} help={unit && unit.dimension !== 'count' ? 'Any unit that fits may be typed, as in 25 m.' : undefined} />
+            <TextField
+              label={inLots ? `It is this long (${symbol})` : `Quantity (${symbol})`}
+              value={quantity}
+              inputMode="decimal"
+              onChange={setQuantity}
+              help={unit && unit.dimension !== 'count' ? 'Any unit that fits may be typed, as in 25 m.' : undefined}
+            />
           )}
-          {kind === 'receipt' && <TextField label={`Paid for one (${symbol === 'pieces' ? 'piece' : symbol})`} value={unitCost} placeholder="not said" inputMode="decimal" onChange={setUnitCost} help={item.costing === 'average' ? 'What one costs becomes the average with what is there.' : 'Kept with the receipt; what one costs stays as it is said.'} />}
-          <TextField label="Why" value={reason} maxLength={200} placeholder={kind === 'receipt' ? 'Delivery from …' : 'Counted on the shelf'} onChange={setReason} />
+          {kind === 'receipt' && (
+            <TextField
+              label={`Paid for one (${symbol === 'pieces' ? 'piece' : symbol})`}
+              value={unitCost}
+              placeholder="not said"
+              inputMode="decimal"
+              onChange={setUnitCost}
+              help={
+                item.costing === 'average'
+                  ? 'What one costs becomes the average with what is there.'
+                  : 'Kept with the receipt; what one costs stays as it is said.'
+              }
+            />
+          )}
+          <TextField
+            label="Why"
+            value={reason}
+            maxLength={200}
+            placeholder={kind === 'receipt' ? 'Delivery from …' : 'Counted on the shelf'}
+            onChange={setReason}
+          />
           <FaultLine role="alert">{fault}</FaultLine>
           <Button type="submit" loading={busy} disabled={inLots && kind === 'adjustment' && !measured}>
             {kind === 'receipt' ? 'Enter receipt' : 'Enter count'}

@@ -38,9 +38,30 @@ export function StockItemForm({ item, hasMoved }: { item: StockFigures; hasMoved
   const save = (event: FormEvent) => {
     event.preventDefault();
     if (title.trim() === '') setFault('Give the stock item a name.');
-    else void unlessBelow((accepted) => send('PATCH', address, { accepted, title, cost, costing, ...(!hasMoved && { unit }), ...(!item.lying && { backorder: backorder.trim() || '0', leadDays }) }, anything), () => sayDone('Changed'));
+    else
+      void unlessBelow(
+        (accepted) =>
+          send(
+            'PATCH',
+            address,
+            {
+              accepted,
+              title,
+              cost,
+              costing,
+              ...(!hasMoved && { unit }),
+              ...(!item.lying && { backorder: backorder.trim() || '0', leadDays }),
+            },
+            anything,
+          ),
+        () => sayDone('Changed'),
+      );
   };
-  const archive = () => void attempt(() => send('PATCH', address, { archived: !item.archived }, anything), item.archived ? 'It is offered again' : 'Put away');
+  const archive = () =>
+    void attempt(
+      () => send('PATCH', address, { archived: !item.archived }, anything),
+      item.archived ? 'It is offered again' : 'Put away',
+    );
   const remove = () =>
     void attempt(async () => {
       const { binned } = await send('DELETE', address, undefined, binnedSchema);
@@ -48,15 +69,40 @@ export function StockItemForm({ item, hasMoved }: { item: StockFigures; hasMoved
       sayBinned(item.title, binned, () => router.refresh());
     });
   return (
-    <Box as="section" aria-label="About it" bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p="5">
+    <Box
+      as="section"
+      aria-label="About it"
+      bg="bg.panel"
+      borderWidth="1px"
+      borderColor="border"
+      borderRadius="l3"
+      p="5"
+    >
       <Heading as="h2" size="lg" mb="3">
         About it
       </Heading>
       <form onSubmit={save}>
         <Stack gap="4">
           <TextField label="Name" value={title} maxLength={160} onChange={setTitle} />
-          {!hasMoved && !item.lying && <SelectField label="Counted in" value={unit} alternatives={UNITS} help="It can be mended until something has moved." onChange={setUnit} />}
-          {!item.lying && <TextField label="May be promised beyond" value={backorder} placeholder="nothing" inputMode="decimal" onChange={setBackorder} help="Backorder, before more has come." />}
+          {!hasMoved && !item.lying && (
+            <SelectField
+              label="Counted in"
+              value={unit}
+              alternatives={UNITS}
+              help="It can be mended until something has moved."
+              onChange={setUnit}
+            />
+          )}
+          {!item.lying && (
+            <TextField
+              label="May be promised beyond"
+              value={backorder}
+              placeholder="nothing"
+              inputMode="decimal"
+              onChange={setBackorder}
+              help="Backorder, before more has come."
+            />
+          )}
           {!item.lying && (
             <HStack gap="2" wrap="wrap">
               <Text>More takes</Text>
@@ -64,7 +110,14 @@ export function StockItemForm({ item, hasMoved }: { item: StockFigures; hasMoved
               <Text>days: customers are told so where an order goes beyond what is there.</Text>
             </HStack>
           )}
-          <TextField label="What one unit costs" value={cost} placeholder="not known" inputMode="decimal" onChange={setCost} help="Only you see it: margins follow from it." />
+          <TextField
+            label="What one unit costs"
+            value={cost}
+            placeholder="not known"
+            inputMode="decimal"
+            onChange={setCost}
+            help="Only you see it: margins follow from it."
+          />
           <SelectField label="That cost" value={costing} alternatives={COSTINGS} onChange={setCosting} />
           <FaultLine role="alert">{fault}</FaultLine>
           <HStack gap="2" wrap="wrap">
@@ -81,7 +134,13 @@ export function StockItemForm({ item, hasMoved }: { item: StockFigures; hasMoved
         </Stack>
       </form>
       {dialog}
-      <AskBeforeDeleting open={deleting} what={item.title} because="What was entered of it goes with it. It lies in the bin for 30 days; it is refused while anything refers to it." onClose={() => setDeleting(false)} onDelete={remove} />
+      <AskBeforeDeleting
+        open={deleting}
+        what={item.title}
+        because="What was entered of it goes with it. It lies in the bin for 30 days; it is refused while anything refers to it."
+        onClose={() => setDeleting(false)}
+        onDelete={remove}
+      />
     </Box>
   );
 }

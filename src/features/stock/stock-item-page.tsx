@@ -29,7 +29,19 @@ const KINDS: Readonly<Record<StockMovementView['kind'], string>> = {
 };
 
 /** One stock item: its figures, its movements, and the entry of new ones. */
-export function StockItemPage({ item, lots, movements, expected, currency }: { item: StockFigures; lots: readonly LotView[]; movements: readonly StockMovementView[]; expected: readonly ExpectedView[]; currency: string }) {
+export function StockItemPage({
+  item,
+  lots,
+  movements,
+  expected,
+  currency,
+}: {
+  item: StockFigures;
+  lots: readonly LotView[];
+  movements: readonly StockMovementView[];
+  expected: readonly ExpectedView[];
+  currency: string;
+}) {
   const words = (value: string) => quantityWords({ value, unit: item.unit });
   const figures = [
     ['On hand', item.onHand],
@@ -38,7 +50,10 @@ export function StockItemPage({ item, lots, movements, expected, currency }: { i
   ] as const;
   return (
     <Page>
-      <PageHead title={item.title} lead={`${item.archived ? 'Archived: offered nowhere any more. ' : ''}Counted in ${unitByCode(item.unit)?.words[1] ?? item.unit}.${Number(item.backorder) > 0 ? ` ${words(item.backorder)} may be promised beyond what is on hand.` : ''}`}>
+      <PageHead
+        title={item.title}
+        lead={`${item.archived ? 'Archived: offered nowhere any more. ' : ''}Counted in ${unitByCode(item.unit)?.words[1] ?? item.unit}.${Number(item.backorder) > 0 ? ` ${words(item.backorder)} may be promised beyond what is on hand.` : ''}`}
+      >
         <Button asChild variant="outline" size="sm">
           <NextLink href="/manage/stock">All stock</NextLink>
         </Button>
@@ -61,7 +76,13 @@ export function StockItemPage({ item, lots, movements, expected, currency }: { i
                 One costs
               </Text>
               <Text fontSize="2xl" fontWeight="700">
-                {item.cost === null ? <Text as="span" color="fg.muted" fontSize="md" fontWeight="400">not known</Text> : <Money amount={item.cost} currency={currency} />}
+                {item.cost === null ? (
+                  <Text as="span" color="fg.muted" fontSize="md" fontWeight="400">
+                    not known
+                  </Text>
+                ) : (
+                  <Money amount={item.cost} currency={currency} />
+                )}
               </Text>
             </Box>
           </SimpleGrid>
@@ -78,14 +99,26 @@ export function StockItemPage({ item, lots, movements, expected, currency }: { i
           <StockEntryForm item={item} lots={lots} />
           <OnItsWay item={item} expected={expected} />
           <LotRuleForm item={item} />
-          <StockItemForm key={`${item.title} ${item.unit} ${item.backorder} ${item.cost ?? ''} ${item.costing}`} item={item} hasMoved={movements.length > 0} />
+          <StockItemForm
+            key={`${item.title} ${item.unit} ${item.backorder} ${item.cost ?? ''} ${item.costing}`}
+            item={item}
+            hasMoved={movements.length > 0}
+          />
         </Stack>
       </Grid>
     </Page>
   );
 }
 
-function Movements({ movements, unit, currency }: { movements: readonly StockMovementView[]; unit: string; currency: string }) {
+function Movements({
+  movements,
+  unit,
+  currency,
+}: {
+  movements: readonly StockMovementView[];
+  unit: string;
+  currency: string;
+}) {
   const signed = (value: string) => {
     const amount = Exact.from(value);
     if (amount.sign() === 0) return '';

@@ -42,7 +42,8 @@ const columnsIn = (currency: string): ColumnDef<StockFigures>[] => [
     id: 'lots',
     header: 'Lots',
     accessorFn: ({ lying }) => lying?.lots.length ?? 0,
-    cell: ({ row: { original } }) => (original.lying ? `${original.lying.lots.length} ${LOT_WORDS[original.lying.kind]}` : ''),
+    cell: ({ row: { original } }) =>
+      original.lying ? `${original.lying.lots.length} ${LOT_WORDS[original.lying.kind]}` : '',
   },
   figure('onHand', 'On hand'),
   figure('reserved', 'Reserved'),
@@ -52,19 +53,33 @@ const columnsIn = (currency: string): ColumnDef<StockFigures>[] => [
     header: 'One costs',
     accessorFn: ({ cost }) => (cost === null ? -1 : Number(cost)),
     meta: { align: 'end' },
-    cell: ({ row: { original } }) => (original.cost === null ? '' : <Money amount={original.cost} currency={currency} />),
+    cell: ({ row: { original } }) =>
+      original.cost === null ? '' : <Money amount={original.cost} currency={currency} />,
   },
   {
     id: 'state',
     header: '',
     enableSorting: false,
     accessorFn: ({ available }) => (Number(available) <= 0 ? 'out' : ''),
-    cell: ({ row: { original } }) => original.archived ? <Slip>Archived</Slip> : (Number(original.available) <= 0 ? <Slip tone="brick">Out</Slip> : null),
+    cell: ({ row: { original } }) =>
+      original.archived ? (
+        <Slip>Archived</Slip>
+      ) : Number(original.available) <= 0 ? (
+        <Slip tone="brick">Out</Slip>
+      ) : null,
   },
 ];
 
 /** Everything that is counted. */
-export function StockList({ rows, toCut, currency }: { rows: readonly StockFigures[]; toCut: number; currency: string }) {
+export function StockList({
+  rows,
+  toCut,
+  currency,
+}: {
+  rows: readonly StockFigures[];
+  toCut: number;
+  currency: string;
+}) {
   const columns = useMemo(() => columnsIn(currency), [currency]);
   const router = useRouter();
   const [search, setSearch] = useAddress('find');
@@ -82,13 +97,28 @@ export function StockList({ rows, toCut, currency }: { rows: readonly StockFigur
     <Page>
       <PageHead title="Stock" lead={`${counted(rows.length, 'stock item')}. Available is what can still be promised.`}>
         <Button asChild variant="outline" size="sm">
-          <NextLink href="/manage/cutting">{toCut > 0 ? `To be cut: ${counted(toCut, 'order')}` : 'To be cut'}</NextLink>
+          <NextLink href="/manage/cutting">
+            {toCut > 0 ? `To be cut: ${counted(toCut, 'order')}` : 'To be cut'}
+          </NextLink>
         </Button>
         {start}
       </PageHead>
       <HStack gap="5" mb="4">
-        <TypedInput type="search" aria-label="Search stock" placeholder="Search stock items …" value={search} onChange={setSearch} maxW="360px" />
-        {archived > 0 && <Tick label={`Archived too (${archived})`} checked={withArchived} onChange={(on) => setShow(on ? 'all' : '')} />}
+        <TypedInput
+          type="search"
+          aria-label="Search stock"
+          placeholder="Search stock items …"
+          value={search}
+          onChange={setSearch}
+          maxW="360px"
+        />
+        {archived > 0 && (
+          <Tick
+            label={`Archived too (${archived})`}
+            checked={withArchived}
+            onChange={(on) => setShow(on ? 'all' : '')}
+          />
+        )}
       </HStack>
       <DataTable
         label="Stock"
@@ -97,7 +127,10 @@ export function StockList({ rows, toCut, currency }: { rows: readonly StockFigur
         rowKey={({ key }) => key}
         search={search}
         empty={
-          <EmptyPlace title={rows.length === 0 ? 'Nothing is counted yet' : 'No stock item matches'} action={rows.length === 0 ? start : undefined}>
+          <EmptyPlace
+            title={rows.length === 0 ? 'Nothing is counted yet' : 'No stock item matches'}
+            action={rows.length === 0 ? start : undefined}
+          >
             What stands in the store room is listed here, with every movement.
           </EmptyPlace>
         }

@@ -11,7 +11,13 @@ import { ScrollRegion } from '@/ui/scroll-region';
 import { swatchBackground } from '@/ui/swatch-background';
 import { sayDone } from '@/ui/toasts';
 
-const lineSchema = z.object({ line: z.number(), name: z.string(), swatch: swatchSchema.nullable(), does: z.enum(['adds', 'changes', 'leaves']), faults: z.array(z.string()) });
+const lineSchema = z.object({
+  line: z.number(),
+  name: z.string(),
+  swatch: swatchSchema.nullable(),
+  does: z.enum(['adds', 'changes', 'leaves']),
+  faults: z.array(z.string()),
+});
 type Line = z.infer<typeof lineSchema>;
 
 const DOES = { adds: 'new', changes: 'changes', leaves: 'as it is' } as const;
@@ -70,9 +76,15 @@ export function CsvDialog({ onClose, onDone }: { onClose: () => void; onDone: ()
     >
       <Stack gap="4">
         <Text fontSize="sm" color="fg.muted">
-          Columns: name, colour, second colour, third colour, family, supplier code. A colour is #5b7a5e, rgb(91, 122, 94) or lab(48 -16 12). A name that is in the book changes that swatch.
+          Columns: name, colour, second colour, third colour, family, supplier code. A colour is #5b7a5e, rgb(91, 122,
+          94) or lab(48 -16 12). A name that is in the book changes that swatch.
         </Text>
-        <chakra.input type="file" aria-label="CSV file" accept=".csv,text/csv,text/plain" onChange={(event) => void look(event.target.files?.[0])} />
+        <chakra.input
+          type="file"
+          aria-label="CSV file"
+          accept=".csv,text/csv,text/plain"
+          onChange={(event) => void look(event.target.files?.[0])}
+        />
         {fault && (
           <Text role="alert" color="brick.fg">
             {fault}
@@ -89,12 +101,22 @@ export function CsvDialog({ onClose, onDone }: { onClose: () => void; onDone: ()
                     </Table.Cell>
                     <Table.Cell fontWeight="600">
                       <HStack gap="2">
-                        {swatch && <Box w="22px" h="22px" borderRadius="full" borderWidth="1px" style={swatchBackground({ colours: swatch.colours, texture: swatch.picture })} />}
+                        {swatch && (
+                          <Box
+                            w="22px"
+                            h="22px"
+                            borderRadius="full"
+                            borderWidth="1px"
+                            style={swatchBackground({ colours: swatch.colours, texture: swatch.picture })}
+                          />
+                        )}
                         {name}
                       </HStack>
                     </Table.Cell>
                     <Table.Cell fontSize="sm" color={faults.length > 0 ? 'brick.fg' : 'fg.muted'}>
-                      {faults.length > 0 ? faults.join(' ') : [DOES[does], swatch?.family, swatch?.supplierCode].filter(Boolean).join(' · ')}
+                      {faults.length > 0
+                        ? faults.join(' ')
+                        : [DOES[does], swatch?.family, swatch?.supplierCode].filter(Boolean).join(' · ')}
                     </Table.Cell>
                   </Table.Row>
                 ))}

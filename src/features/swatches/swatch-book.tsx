@@ -29,7 +29,10 @@ export function SwatchBook({ swatches }: { swatches: readonly SwatchRow[] }) {
   const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
   const [editing, setEditing] = useState<SwatchRow | 'new' | null>(null);
   const [importing, setImporting] = useState(false);
-  const shown = search.trim() === '' ? [...swatches] : matchSorter([...swatches], search, { keys: ['name', 'family', 'supplierCode'] });
+  const shown =
+    search.trim() === ''
+      ? [...swatches]
+      : matchSorter([...swatches], search, { keys: ['name', 'family', 'supplierCode'] });
   const allFamilies = [...new Set(swatches.map(({ family }) => family))].filter(Boolean);
   const families = [...new Set(shown.map(({ family }) => family))];
   const add = (
@@ -46,7 +49,9 @@ export function SwatchBook({ swatches }: { swatches: readonly SwatchRow[] }) {
   const reorder = (family: string, from: number, to: number) => {
     const inside = swatches.filter((swatch) => swatch.family === family).map(({ key }) => key);
     moveEntry(inside, from, to);
-    const keys = [...new Set(swatches.map((swatch) => swatch.family))].flatMap((name) => (name === family ? inside : swatches.filter((swatch) => swatch.family === name).map(({ key }) => key)));
+    const keys = [...new Set(swatches.map((swatch) => swatch.family))].flatMap((name) =>
+      name === family ? inside : swatches.filter((swatch) => swatch.family === name).map(({ key }) => key),
+    );
     send('PUT', '/api/manage/swatches/order', { keys }, anything).then(
       () => router.refresh(),
       (error: unknown) => sayFailed('The order was not kept', wordsOf(error)),
@@ -54,7 +59,10 @@ export function SwatchBook({ swatches }: { swatches: readonly SwatchRow[] }) {
   };
   return (
     <Page>
-      <PageHead title="Swatch book" lead="Named colours and textures. Options follow a swatch: change it here, and every product changes.">
+      <PageHead
+        title="Swatch book"
+        lead="Named colours and textures. Options follow a swatch: change it here, and every product changes."
+      >
         <Button asChild variant="ghost" colorPalette="ink">
           <NextLink href="/manage/pictures">
             <Images size={15} aria-hidden /> All pictures
@@ -70,20 +78,53 @@ export function SwatchBook({ swatches }: { swatches: readonly SwatchRow[] }) {
         </Button>
         {add}
       </PageHead>
-      {swatches.length > 0 && <TypedInput type="search" aria-label="Search the swatch book" placeholder="Search by name, family, supplier code" maxW="340px" mb="5" value={search} onChange={setSearch} />}
-      <SwatchesBar swatches={swatches} selected={selected} families={allFamilies} onDone={() => setSelected(new Set())} />
+      {swatches.length > 0 && (
+        <TypedInput
+          type="search"
+          aria-label="Search the swatch book"
+          placeholder="Search by name, family, supplier code"
+          maxW="340px"
+          mb="5"
+          value={search}
+          onChange={setSearch}
+        />
+      )}
+      <SwatchesBar
+        swatches={swatches}
+        selected={selected}
+        families={allFamilies}
+        onDone={() => setSelected(new Set())}
+      />
       {swatches.length === 0 && (
         <EmptyPlace title="The book is empty" action={add}>
           Keep a colour once, with its supplier’s code, and use it on every product.
         </EmptyPlace>
       )}
-      {swatches.length > 0 && shown.length === 0 && <EmptyPlace title="Nothing found">No swatch is called like “{search}”.</EmptyPlace>}
+      {swatches.length > 0 && shown.length === 0 && (
+        <EmptyPlace title="Nothing found">No swatch is called like “{search}”.</EmptyPlace>
+      )}
       <Stack gap="7">
         {families.map((family) => (
-          <Family key={family} family={family} swatches={shown.filter((swatch) => swatch.family === family)} sortable={search.trim() === ''} onMove={(from, to) => reorder(family, from, to)} onEdit={setEditing} selected={selected} onSelect={select} />
+          <Family
+            key={family}
+            family={family}
+            swatches={shown.filter((swatch) => swatch.family === family)}
+            sortable={search.trim() === ''}
+            onMove={(from, to) => reorder(family, from, to)}
+            onEdit={setEditing}
+            selected={selected}
+            onSelect={select}
+          />
         ))}
       </Stack>
-      {editing && <SwatchDialog swatch={editing === 'new' ? null : editing} families={allFamilies} onClose={() => setEditing(null)} onDone={done} />}
+      {editing && (
+        <SwatchDialog
+          swatch={editing === 'new' ? null : editing}
+          families={allFamilies}
+          onClose={() => setEditing(null)}
+          onDone={done}
+        />
+      )}
       {importing && <CsvDialog onClose={() => setImporting(false)} onDone={done} />}
     </Page>
   );
@@ -114,26 +155,65 @@ function Family({ family, swatches, sortable, onMove, onEdit, ...selecting }: Fa
       </Text>
       {alike.map(({ place, difference }) => (
         <Text key={place} fontSize="sm" color="oak.fg" mb="2">
-          {swatches[place]?.name} and {swatches[place + 1]?.name} stand side by side and are hard to tell apart: colour difference {difference.toFixed(1)} by CIEDE2000; below {ALIKE_BELOW} most people can’t. Move one elsewhere, or change it.
+          {swatches[place]?.name} and {swatches[place + 1]?.name} stand side by side and are hard to tell apart: colour
+          difference {difference.toFixed(1)} by CIEDE2000; below {ALIKE_BELOW} most people can’t. Move one elsewhere, or
+          change it.
         </Text>
       ))}
       <SimpleGrid columns={{ base: 1, sm: 2, lg: 3 }} gap="2">
         {sortable ? (
-          <Sortable entries={swatches} nameOf={({ name }) => name} grid onMove={onMove} render={(swatch, _index, handle) => <Entry swatch={swatch} handle={handle} onEdit={onEdit} {...selecting} />} />
+          <Sortable
+            entries={swatches}
+            nameOf={({ name }) => name}
+            grid
+            onMove={onMove}
+            render={(swatch, _index, handle) => (
+              <Entry swatch={swatch} handle={handle} onEdit={onEdit} {...selecting} />
+            )}
+          />
         ) : (
-          swatches.map((swatch) => <Entry key={swatch.key} swatch={swatch} handle={null} onEdit={onEdit} {...selecting} />)
+          swatches.map((swatch) => (
+            <Entry key={swatch.key} swatch={swatch} handle={null} onEdit={onEdit} {...selecting} />
+          ))
         )}
       </SimpleGrid>
     </Box>
   );
 }
 
-function Entry({ swatch, handle, onEdit, selected, onSelect }: Selecting & { swatch: SwatchRow; handle: ReactNode; onEdit: (swatch: SwatchRow) => void }) {
+function Entry({
+  swatch,
+  handle,
+  onEdit,
+  selected,
+  onSelect,
+}: Selecting & { swatch: SwatchRow; handle: ReactNode; onEdit: (swatch: SwatchRow) => void }) {
   return (
-    <HStack id={swatch.key} bg="bg.panel" borderWidth="1px" borderRadius="l2" p="2" gap="2" _target={{ borderColor: 'copper.solid', boxShadow: '0 0 0 1px var(--chakra-colors-copper-solid)' }}>
+    <HStack
+      id={swatch.key}
+      bg="bg.panel"
+      borderWidth="1px"
+      borderRadius="l2"
+      p="2"
+      gap="2"
+      _target={{ borderColor: 'copper.solid', boxShadow: '0 0 0 1px var(--chakra-colors-copper-solid)' }}
+    >
       {handle}
-      <Tick hideLabel label={`Select ${swatch.name}`} checked={selected.has(swatch.key)} onChange={(on) => onSelect(swatch.key, on)} />
-      <Box w="52px" h="52px" flexShrink={0} borderRadius="48% 52% 50% 50%" borderWidth="1px" borderColor="border.emphasized" style={swatchBackground({ colours: swatch.colours, texture: swatch.picture })} />
+      <Tick
+        hideLabel
+        label={`Select ${swatch.name}`}
+        checked={selected.has(swatch.key)}
+        onChange={(on) => onSelect(swatch.key, on)}
+      />
+      <Box
+        w="52px"
+        h="52px"
+        flexShrink={0}
+        borderRadius="48% 52% 50% 50%"
+        borderWidth="1px"
+        borderColor="border.emphasized"
+        style={swatchBackground({ colours: swatch.colours, texture: swatch.picture })}
+      />
       <Box flex="1" minW="0">
         <Text fontWeight="600" truncate>
           {swatch.name}
@@ -142,10 +222,18 @@ function Entry({ swatch, handle, onEdit, selected, onSelect }: Selecting & { swa
           {[swatch.supplierCode, swatch.picture ? 'texture' : swatch.colours.join(' ')].filter(Boolean).join(' · ')}
         </Text>
         {swatch.usedBy.length > 0 && (
-          <Slip tone="oak">{swatch.usedBy.length === 1 ? swatch.usedBy[0] : `${swatch.usedBy.length} products and sheets`}</Slip>
+          <Slip tone="oak">
+            {swatch.usedBy.length === 1 ? swatch.usedBy[0] : `${swatch.usedBy.length} products and sheets`}
+          </Slip>
         )}
       </Box>
-      <IconButton aria-label={`Change ${swatch.name}`} size="sm" variant="ghost" colorPalette="ink" onClick={() => onEdit(swatch)}>
+      <IconButton
+        aria-label={`Change ${swatch.name}`}
+        size="sm"
+        variant="ghost"
+        colorPalette="ink"
+        onClick={() => onEdit(swatch)}
+      >
         <Pencil size={15} />
       </IconButton>
     </HStack>

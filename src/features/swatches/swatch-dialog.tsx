@@ -48,25 +48,59 @@ export function SwatchDialog({ swatch, families, onClose, onDone }: Props) {
     event?.preventDefault();
     const read = colours.map(readColour);
     const wrong = colours.find((_colour, index) => read[index] === null);
-    if (wrong !== undefined) return setFault(`“${wrong}” is not a colour that can be shown. Write #5b7a5e, rgb(91, 122, 94) or lab(48 -16 12).`);
+    if (wrong !== undefined)
+      return setFault(
+        `“${wrong}” is not a colour that can be shown. Write #5b7a5e, rgb(91, 122, 94) or lab(48 -16 12).`,
+      );
     const body = { name, colours: read, picture, family, supplierCode };
-    void attempt(() => (swatch ? send('PUT', `/api/manage/swatches/${swatch.key}`, body, anything) : send('POST', '/api/manage/swatches', body, anything)));
+    void attempt(() =>
+      swatch
+        ? send('PUT', `/api/manage/swatches/${swatch.key}`, body, anything)
+        : send('POST', '/api/manage/swatches', body, anything),
+    );
   };
   return (
-    <AppDialog open title={swatch ? swatch.name : 'New swatch'} onClose={onClose} footer={<DialogButtons confirm={swatch ? 'Change it' : 'Add it'} busy={busy} onConfirm={() => save()} onClose={onClose} />}>
+    <AppDialog
+      open
+      title={swatch ? swatch.name : 'New swatch'}
+      onClose={onClose}
+      footer={
+        <DialogButtons
+          confirm={swatch ? 'Change it' : 'Add it'}
+          busy={busy}
+          onConfirm={() => save()}
+          onClose={onClose}
+        />
+      }
+    >
       <form onSubmit={save}>
         <Stack gap="4">
           <TextField label="Name" value={name} maxLength={80} placeholder="Slate" onChange={setName} />
           <OwnColours name={name || 'the swatch'} colours={colours} onChange={setColours} />
           <PictureField label="Texture picture" src={picture} onChange={setPicture} />
           <HStack gap="4" align="start">
-            <TextField label="Family" value={family} maxLength={80} list="swatch-families" placeholder="none" onChange={setFamily} />
-            <TextField label="Supplier code" value={supplierCode} maxLength={60} fontFamily="mono" placeholder="none" onChange={setSupplierCode} />
+            <TextField
+              label="Family"
+              value={family}
+              maxLength={80}
+              list="swatch-families"
+              placeholder="none"
+              onChange={setFamily}
+            />
+            <TextField
+              label="Supplier code"
+              value={supplierCode}
+              maxLength={60}
+              fontFamily="mono"
+              placeholder="none"
+              onChange={setSupplierCode}
+            />
           </HStack>
           <Suggestions id="swatch-families" values={families} />
           {swatch && swatch.usedBy.length > 0 && (
             <Text fontSize="sm" color="fg.muted">
-              {counted(swatch.usedBy.length, 'product or sheet', 'products and sheets')} {swatch.usedBy.length === 1 ? 'follows' : 'follow'} at once: {swatch.usedBy.join(', ')}.
+              {counted(swatch.usedBy.length, 'product or sheet', 'products and sheets')}{' '}
+              {swatch.usedBy.length === 1 ? 'follows' : 'follow'} at once: {swatch.usedBy.join(', ')}.
             </Text>
           )}
           {fault && (
@@ -75,7 +109,21 @@ export function SwatchDialog({ swatch, families, onClose, onDone }: Props) {
             </Text>
           )}
           {swatch && (
-            <Button alignSelf="start" size="sm" variant="ghost" colorPalette="brick" onClick={() => void attempt(async () => sayBinned(swatch.name, (await send('DELETE', `/api/manage/swatches/${swatch.key}`, undefined, binnedSchema)).binned, () => router.refresh()))}>
+            <Button
+              alignSelf="start"
+              size="sm"
+              variant="ghost"
+              colorPalette="brick"
+              onClick={() =>
+                void attempt(async () =>
+                  sayBinned(
+                    swatch.name,
+                    (await send('DELETE', `/api/manage/swatches/${swatch.key}`, undefined, binnedSchema)).binned,
+                    () => router.refresh(),
+                  ),
+                )
+              }
+            >
               <Trash2 size={14} aria-hidden /> Take it out of the book
             </Button>
           )}

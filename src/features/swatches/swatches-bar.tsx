@@ -21,18 +21,37 @@ interface MovedSwatch {
   readonly usedBy: readonly string[];
 }
 
-const inBook = binMoves<MovedSwatch>((id) => `/api/manage/swatches/${id}`, ({ usedBy }) => usedBy.length === 0, 'All of them are used. Give what uses them another swatch first.');
+const inBook = binMoves<MovedSwatch>(
+  (id) => `/api/manage/swatches/${id}`,
+  ({ usedBy }) => usedBy.length === 0,
+  'All of them are used. Give what uses them another swatch first.',
+);
 
 const swatchMoves: typeof inBook = {
   delete: { ...inBook.delete, title: 'Take out of the book', does: 'Take out' },
-  bringBack: { ...inBook.bringBack, back: { way: 'delete', words: 'Take them out again' }, nothing: 'None of them was taken out.' },
+  bringBack: {
+    ...inBook.bringBack,
+    back: { way: 'delete', words: 'Take them out again' },
+    nothing: 'None of them was taken out.',
+  },
 };
 
 const familiesSchema = z.object({ before: z.array(z.object({ key: z.string(), family: z.string() })) });
-const putInFamilies = (families: readonly { readonly key: string; readonly family: string }[]) => send('PUT', '/api/manage/swatches/families', { families }, familiesSchema);
+const putInFamilies = (families: readonly { readonly key: string; readonly family: string }[]) =>
+  send('PUT', '/api/manage/swatches/families', { families }, familiesSchema);
 
 /** What can be done to the selected swatches: another family, or out of the book. */
-export function SwatchesBar({ swatches, selected, families, onDone }: { swatches: readonly SwatchRow[]; selected: ReadonlySet<string>; families: readonly string[]; onDone: () => void }) {
+export function SwatchesBar({
+  swatches,
+  selected,
+  families,
+  onDone,
+}: {
+  swatches: readonly SwatchRow[];
+  selected: ReadonlySet<string>;
+  families: readonly string[];
+  onDone: () => void;
+}) {
   const router = useRouter();
   const [sorting, setSorting] = useState(false);
   const [leaving, setLeaving] = useState(false);
@@ -42,11 +61,15 @@ export function SwatchesBar({ swatches, selected, families, onDone }: { swatches
   const sort = async (family: string) => {
     try {
       const { before } = await putInFamilies(meant.map(({ key }) => ({ key, family })));
-      const back = () => putInFamilies(before).then(
-        () => router.refresh(),
-        (error: unknown) => sayFailed('Not taken back', wordsOf(error)),
-      );
-      sayDone(`${count} ${family === '' ? 'without a family' : `in ${family}`}`, undefined, { label: 'Take it back', run: () => void back() });
+      const back = () =>
+        putInFamilies(before).then(
+          () => router.refresh(),
+          (error: unknown) => sayFailed('Not taken back', wordsOf(error)),
+        );
+      sayDone(`${count} ${family === '' ? 'without a family' : `in ${family}`}`, undefined, {
+        label: 'Take it back',
+        run: () => void back(),
+      });
       setSorting(false);
       onDone();
       router.refresh();
@@ -83,13 +106,36 @@ export function SwatchesBar({ swatches, selected, families, onDone }: { swatches
   );
 }
 
-function FamilyDialog({ count, families, onClose, onSort }: { count: string; families: readonly string[]; onClose: () => void; onSort: (family: string) => Promise<void> }) {
+function FamilyDialog({
+  count,
+  families,
+  onClose,
+  onSort,
+}: {
+  count: string;
+  families: readonly string[];
+  onClose: () => void;
+  onSort: (family: string) => Promise<void>;
+}) {
   const [family, setFamily] = useState('');
   return (
-    <AppDialog size="sm" open title={`${count}: put in a family`} onClose={onClose} footer={<DialogButtons confirm="Put them there" onConfirm={() => void onSort(family.trim())} onClose={onClose} />}>
+    <AppDialog
+      size="sm"
+      open
+      title={`${count}: put in a family`}
+      onClose={onClose}
+      footer={<DialogButtons confirm="Put them there" onConfirm={() => void onSort(family.trim())} onClose={onClose} />}
+    >
       <Stack gap="2">
         <Box>
-          <TextField label="Family" value={family} maxLength={80} list="families-of-many" placeholder="none" onChange={setFamily} />
+          <TextField
+            label="Family"
+            value={family}
+            maxLength={80}
+            list="families-of-many"
+            placeholder="none"
+            onChange={setFamily}
+          />
         </Box>
         <Text fontSize="sm" color="fg.muted">
           They keep the order that they have in the book.

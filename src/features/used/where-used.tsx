@@ -7,7 +7,14 @@ import { z } from 'zod';
 import { send, wordsOf } from '@/features/shared/api';
 import { Slip } from '@/ui/text';
 
-const useSchema = z.object({ kind: z.enum(['product', 'sheet']), id: z.number(), title: z.string(), through: z.array(z.string()), place: z.string(), inShop: z.boolean() });
+const useSchema = z.object({
+  kind: z.enum(['product', 'sheet']),
+  id: z.number(),
+  title: z.string(),
+  through: z.array(z.string()),
+  place: z.string(),
+  inShop: z.boolean(),
+});
 
 const UseLink = chakra(NextLink);
 
@@ -24,7 +31,12 @@ export function WhereUsed({ what, of, nothing }: Props) {
   const [uses, setUses] = useState<readonly z.infer<typeof useSchema>[]>();
   const [fault, setFault] = useState<string>();
   useEffect(() => {
-    send('GET', `/api/manage/used?${new URLSearchParams({ what, key: of }).toString()}`, undefined, z.array(useSchema)).then(setUses, (error: unknown) => setFault(wordsOf(error)));
+    send(
+      'GET',
+      `/api/manage/used?${new URLSearchParams({ what, key: of }).toString()}`,
+      undefined,
+      z.array(useSchema),
+    ).then(setUses, (error: unknown) => setFault(wordsOf(error)));
   }, [what, of]);
   if (fault) return <Text color="brick.fg">{fault}</Text>;
   if (!uses) return <Spinner size="sm" />;
@@ -32,8 +44,22 @@ export function WhereUsed({ what, of, nothing }: Props) {
   return (
     <Stack gap="1.5" as="ul" listStyleType="none" aria-label="Where it is used">
       {uses.map(({ kind, id, title, through, place, inShop }) => (
-        <HStack as="li" key={`${kind} ${id}`} bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l2" px="3" py="2" gap="3">
-          <UseLink href={`/manage/${kind}s/${id}${kind === 'product' ? `?place=${encodeURIComponent(place)}` : ''}`} fontWeight="600" _hover={{ textDecoration: 'underline' }}>
+        <HStack
+          as="li"
+          key={`${kind} ${id}`}
+          bg="bg.panel"
+          borderWidth="1px"
+          borderColor="border"
+          borderRadius="l2"
+          px="3"
+          py="2"
+          gap="3"
+        >
+          <UseLink
+            href={`/manage/${kind}s/${id}${kind === 'product' ? `?place=${encodeURIComponent(place)}` : ''}`}
+            fontWeight="600"
+            _hover={{ textDecoration: 'underline' }}
+          >
             {title}
           </UseLink>
           <Text fontSize="sm" color="fg.muted" flex="1">

@@ -18,10 +18,23 @@ const IDLE = 30_000;
 /** Small things, which somebody waits for a moment for, never stand behind large ones. */
 type Size = 'small' | 'large';
 
-const sizes = { ready: 'small', body: 'small', jsonFault: 'small', drawing: 'small', swatchLines: 'small', comparisons: 'large', failingProofs: 'large', marginsBelow: 'large', cards: 'large' } satisfies { readonly [Name in keyof Tasks]: Size };
+const sizes = {
+  ready: 'small',
+  body: 'small',
+  jsonFault: 'small',
+  drawing: 'small',
+  swatchLines: 'small',
+  comparisons: 'large',
+  failingProofs: 'large',
+  marginsBelow: 'large',
+  cards: 'large',
+} satisfies { readonly [Name in keyof Tasks]: Size };
 
 /** How much memory a thread may take, in megabytes, and how far it stands back where processors are short. */
-const LIMITS: Readonly<Record<Size, { readonly memory: number; readonly nice: number }>> = { small: { memory: 384, nice: 0 }, large: { memory: 1_024, nice: 10 } };
+const LIMITS: Readonly<Record<Size, { readonly memory: number; readonly nice: number }>> = {
+  small: { memory: 384, nice: 0 },
+  large: { memory: 1_024, nice: 10 },
+};
 
 interface Threads {
   readonly pool: Piscina;
@@ -41,8 +54,8 @@ function threadsFor(size: Size): Threads {
   const most = Math.max(1, availableParallelism() - 1);
   const made: Threads = {
     pool: new Piscina({
-      // As with migrations: everything is run from the project's root, and bundled code has no folder of its own. Built, a
-      // thread is there in a moment; else it loads TypeScript first.
+      // As with migrations: everything is run from the project's root, and bundled code has no folder of its own.
+      // Built, a thread is there in a moment; else it loads TypeScript first.
       filename: resolve(process.env.OAK_KNOT_THREAD ?? 'src/services/background/thread.mjs'),
       execArgv: [],
       resourceLimits: { maxOldGenerationSizeMb: LIMITS[size].memory },
@@ -83,24 +96,42 @@ export async function stopThreads(): Promise<void> {
  * @param urgent whether somebody waits for it; else it comes when nothing else does
  * @throws Refusal 422 when it takes longer than ten seconds, or too much memory; 503 when too much is waiting already
  */
-export async function inBackground<Name extends keyof Tasks & string>(name: Name, input: Parameters<Tasks[Name]>[0], what: string, urgent = true): Promise<Awaited<ReturnType<Tasks[Name]>>> {
+export async function inBackground<Name extends keyof Tasks & string>(
+  name: Name,
+  input: Parameters<Tasks[Name]>[0],
+  what: string,
+  urgent = true,
+): Promise<Awaited<ReturnType<Tasks[Name]>>> {
   // Whoever holds the lock keeps everybody else from writing, and waits for nothing.
   if (isWriting()) throw new Error(`“${name}” is waited for inside a write transaction`);
   const size: Size = sizes[name];
   const threads = threadsFor(size);
-  if (threads.queue.size >= MOST_WAITING) throw new Refusal(503, 'busy', 'Too much is being worked on just now. Try again in a moment.');
+  if (threads.queue.size >= MOST_WAITING)
+    throw new Refusal(503, 'busy', 'Too much is being worked on just now. Try again in a moment.');
   startThreads(size);
   const work = async () => {
     // To start a thread is nobody's fault: the deadline begins after that.
     await threads.ready;
-    return (await threads.pool.run({ name, input }, { signal: AbortSignal.timeout(DEADLINE) })) as Awaited<ReturnType<Tasks[Name]>>;
+    return (await threads.pool.run({ name, input }, { signal: AbortSignal.timeout(DEADLINE) })) as Awaited<
+      ReturnType<Tasks[Name]>
+    >;
   };
   try {
     return await threads.queue.add(work, { priority: urgent ? 1 : 0, throwOnTimeout: true });
   } catch (error) {
     if (!(error instanceof Error)) throw error;
-    if (error.name === 'AbortError') throw new Refusal(422, 'tookTooLong', `${what} takes longer than ${DEADLINE / 1000} seconds to look through. Make it smaller or simpler.`);
-    if ('code' in error && error.code === 'ERR_WORKER_OUT_OF_MEMORY') throw new Refusal(422, 'tookTooLong', `${what} takes too much memory to look through. Make it smaller or simpler.`);
+    if (error.name === 'AbortError')
+      throw new Refusal(
+        422,
+        'tookTooLong',
+        `${what} takes longer than ${DEADLINE / 1000} seconds to look through. Make it smaller or simpler.`,
+      );
+    if ('code' in error && error.code === 'ERR_WORKER_OUT_OF_MEMORY')
+      throw new Refusal(
+        422,
+        'tookTooLong',
+        `${what} takes too much memory to look through. Make it smaller or simpler.`,
+      );
     throw error;
   }
 }

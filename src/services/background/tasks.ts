@@ -20,7 +20,8 @@ export const ready = (_input: null): true => true;
 export const drawing = ({ text }: { text: string }): Promise<string | null> => cleanDrawing(text);
 
 /** A large body, read by its shape; what of it is wrong is said. */
-export const body = ({ text, shape }: { text: string; shape: LargeBodyName }): ShapeReading<LargeBody<LargeBodyName>> => readShape(text, largeBodies[shape]);
+export const body = ({ text, shape }: { text: string; shape: LargeBodyName }): ShapeReading<LargeBody<LargeBodyName>> =>
+  readShape(text, largeBodies[shape]);
 
 /** What is wrong with a large text that is no JSON. */
 export const jsonFault = ({ text }: { text: string }): string => readJsonText(text).fault ?? '';
@@ -28,14 +29,37 @@ export const jsonFault = ({ text }: { text: string }): string => readJsonText(te
 export const swatchLines = ({ csv, book }: { csv: string; book: readonly Swatch[] }) => swatchesFromCsv(csv, book);
 
 /** Products before and after a change, one comparison each. */
-export const comparisons = ({ sides, today }: { sides: readonly Sides[]; today: string }): Comparison[] => sides.map(({ before, after }) => compareSides(before, after, today));
+export const comparisons = ({ sides, today }: { sides: readonly Sides[]; today: string }): Comparison[] =>
+  sides.map(({ before, after }) => compareSides(before, after, today));
 
 /** The proofs of products that no longer hold. */
-export const failingProofs = ({ products, surroundings, today }: { products: readonly (Product | null)[]; surroundings: CatalogSurroundings; today: string }) =>
-  products.map((product) => (product && product.proofs.length > 0 ? prove(compile(product, surroundings), product.proofs, today).filter(({ holds }) => !holds).map(brokenProof) : []));
+export const failingProofs = ({
+  products,
+  surroundings,
+  today,
+}: {
+  products: readonly (Product | null)[];
+  surroundings: CatalogSurroundings;
+  today: string;
+}) =>
+  products.map((product) =>
+    product && product.proofs.length > 0
+      ? prove(compile(product, surroundings), product.proofs, today)
+          .filter(({ holds }) => !holds)
+          .map(brokenProof)
+      : [],
+  );
 
 /** Products that fall below their floor after a change and don't before it. */
 export const marginsBelow = (asked: FloorsAsked): BelowFloor[] => newlyBelow(asked);
 
 /** What lists say of products. */
-export const cards = ({ products, surroundings, today }: { products: readonly Product[]; surroundings: CatalogSurroundings; today: string }): ProductCard[] => products.map((product) => cardOf(product, surroundings, today));
+export const cards = ({
+  products,
+  surroundings,
+  today,
+}: {
+  products: readonly Product[];
+  surroundings: CatalogSurroundings;
+  today: string;
+}): ProductCard[] => products.map((product) => cardOf(product, surroundings, today));

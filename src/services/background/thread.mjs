@@ -1,5 +1,5 @@
-// A thread where nothing has been built, as in tests and while developing: plain JavaScript, because a thread can't read
-// anything else before the loader is there.
+// A thread where nothing has been built, as in tests and while developing: plain JavaScript, because a thread can't
+// read anything else before the loader is there.
 import { register } from 'tsx/esm/api';
 
 register();

@@ -1,7 +1,19 @@
 import { and, desc, eq, getTableColumns, getTableName, lt, sql } from 'drizzle-orm';
 import { type SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { type Queries } from '../../data/database';
-import { bin, type binnedKinds, expectedReceipts, products, setAsideDrafts, sheetRevisions, sheets, stockItems, stockLots, stockMovements, swatches } from '../../data/schema';
+import {
+  bin,
+  type binnedKinds,
+  expectedReceipts,
+  products,
+  setAsideDrafts,
+  sheetRevisions,
+  sheets,
+  stockItems,
+  stockLots,
+  stockMovements,
+  swatches,
+} from '../../data/schema';
 import { type Services } from '../context';
 import { notFound, Refusal } from '../refusal';
 
@@ -11,7 +23,17 @@ export const KEPT_FOR_DAYS = 30;
 const DAY = 86_400_000;
 
 /** The tables that what is deleted can have rows in. */
-const TABLES: readonly SQLiteTable[] = [products, setAsideDrafts, sheets, sheetRevisions, swatches, stockItems, stockLots, expectedReceipts, stockMovements];
+const TABLES: readonly SQLiteTable[] = [
+  products,
+  setAsideDrafts,
+  sheets,
+  sheetRevisions,
+  swatches,
+  stockItems,
+  stockLots,
+  expectedReceipts,
+  stockMovements,
+];
 
 export type BinnedKind = (typeof binnedKinds)[number];
 
@@ -25,10 +47,20 @@ export interface BinnedRow {
   readonly until: number;
 }
 
-/** Keeps what is about to be deleted, within the same transaction. @param rows in the order in which they are put back @returns its number in the bin */
-export async function putInBin(transaction: Queries, what: { readonly kind: BinnedKind; readonly title: string; readonly at: Date }, rows: readonly { readonly table: SQLiteTable; readonly rows: readonly Record<string, unknown>[] }[]): Promise<number> {
+/**
+ * Keeps what is about to be deleted, within the same transaction. @param rows in the order in which they are put back
+ * @returns its number in the bin
+ */
+export async function putInBin(
+  transaction: Queries,
+  what: { readonly kind: BinnedKind; readonly title: string; readonly at: Date },
+  rows: readonly { readonly table: SQLiteTable; readonly rows: readonly Record<string, unknown>[] }[],
+): Promise<number> {
   await forgetOld(transaction, what.at);
-  const [kept] = await transaction.insert(bin).values({ ...what, rows: rows.map(({ table, rows: list }) => ({ table: getTableName(table), rows: list })) }).returning({ id: bin.id });
+  const [kept] = await transaction
+    .insert(bin)
+    .values({ ...what, rows: rows.map(({ table, rows: list }) => ({ table: getTableName(table), rows: list })) })
+    .returning({ id: bin.id });
   return kept?.id ?? 0;
 }
 
@@ -36,7 +68,10 @@ async function forgetOld(transaction: Queries, at: Date): Promise<void> {
   await transaction.delete(bin).where(lt(bin.at, new Date(at.getTime() - KEPT_FOR_DAYS * DAY)));
 }
 
-/** Refuses because something is not there, and says where in the bin it lies. @throws Refusal 404 with `binned` in its details: its number in the bin, or null */
+/**
+ * Refuses because something is not there, and says where in the bin it lies. @throws Refusal 404 with `binned` in its
+ * details: its number in the bin, or null
+ */
 export async function refuseGone(queries: Queries, kind: BinnedKind, id: number): Promise<never> {
   const [kept] = await queries
     .select({ id: bin.id })
@@ -44,14 +79,24 @@ export async function refuseGone(queries: Queries, kind: BinnedKind, id: number)
     .where(and(eq(bin.kind, kind), eq(sql`json_extract(${bin.rows}, '$[0].rows[0].id')`, id)))
     .orderBy(desc(bin.id))
     .limit(1);
-  throw new Refusal(404, 'notFound', kept ? `The ${kind} ${id} was deleted. It lies in the bin.` : `There is no ${kind} ${id}.`, { binned: kept?.id ?? null });
+  throw new Refusal(
+    404,
+    'notFound',
+    kept ? `The ${kind} ${id} was deleted. It lies in the bin.` : `There is no ${kind} ${id}.`,
+    { binned: kept?.id ?? null },
+  );
 }
 
 /** What is in the bin, the latest first. */
 export async function listBin({ database, now }: Services): Promise<BinnedRow[]> {
   const oldest = now().getTime() - KEPT_FOR_DAYS * DAY;
-  const rows = await database.read.select({ id: bin.id, kind: bin.kind, title: bin.title, at: bin.at }).from(bin).orderBy(desc(bin.at), desc(bin.id));
-  return rows.flatMap(({ at, ...row }) => (at.getTime() < oldest ? [] : [{ ...row, at: at.getTime(), until: at.getTime() + KEPT_FOR_DAYS * DAY }]));
+  const rows = await database.read
+    .select({ id: bin.id, kind: bin.kind, title: bin.title, at: bin.at })
+    .from(bin)
+    .orderBy(desc(bin.at), desc(bin.id));
+  return rows.flatMap(({ at, ...row }) =>
+    at.getTime() < oldest ? [] : [{ ...row, at: at.getTime(), until: at.getTime() + KEPT_FOR_DAYS * DAY }],
+  );
 }
 
 /**
@@ -59,10 +104,15 @@ export async function listBin({ database, now }: Services): Promise<BinnedRow[]>
  *
  * @throws Refusal 404 when it is not there any more; 409 `nameTaken` when something else has its name by now
  */
-export async function bringBack({ database, now }: Services, id: number): Promise<{ readonly kind: BinnedKind; readonly title: string }> {
+export async function bringBack(
+  { database, now }: Services,
+  id: number,
+): Promise<{ readonly kind: BinnedKind; readonly title: string }> {
   return database.write(async (transaction) => {
     await forgetOld(transaction, now());
-    const kept = (await transaction.query.bin.findFirst({ where: eq(bin.id, id) })) ?? notFound('thing in the bin; what is older than 30 days is gone for good');
+    const kept =
+      (await transaction.query.bin.findFirst({ where: eq(bin.id, id) })) ??
+      notFound('thing in the bin; what is older than 30 days is gone for good');
     await refuseTaken(transaction, kept);
     for (const { table: name, rows } of kept.rows) {
       const table = TABLES.find((known) => getTableName(known) === name);
@@ -85,7 +135,12 @@ export async function deleteForGood({ database, now }: Services, id: number): Pr
 /** A row as its table takes it: instants travel as text. */
 function revived(table: SQLiteTable, row: Record<string, unknown>): Record<string, unknown> {
   const columns = getTableColumns(table);
-  return Object.fromEntries(Object.entries(row).map(([name, value]) => [name, columns[name]?.dataType === 'date' && typeof value === 'string' ? new Date(value) : value]));
+  return Object.fromEntries(
+    Object.entries(row).map(([name, value]) => [
+      name,
+      columns[name]?.dataType === 'date' && typeof value === 'string' ? new Date(value) : value,
+    ]),
+  );
 }
 
 /** Refuses to put back what would be a second thing of the same name. */
@@ -95,8 +150,16 @@ async function refuseTaken(transaction: Queries, { kind, title, rows }: typeof b
   const taken = {
     product: () => undefined,
     sheet: () => transaction.query.sheets.findFirst({ where: eq(sheets.key, key), columns: { id: true } }),
-    swatch: async () => (await transaction.query.swatches.findFirst({ where: eq(swatches.key, key), columns: { id: true } })) ?? transaction.query.swatches.findFirst({ where: eq(swatches.name, title), columns: { id: true } }),
-    'stock item': () => transaction.query.stockItems.findFirst({ where: eq(stockItems.key, key), columns: { id: true } }),
+    swatch: async () =>
+      (await transaction.query.swatches.findFirst({ where: eq(swatches.key, key), columns: { id: true } })) ??
+      transaction.query.swatches.findFirst({ where: eq(swatches.name, title), columns: { id: true } }),
+    'stock item': () =>
+      transaction.query.stockItems.findFirst({ where: eq(stockItems.key, key), columns: { id: true } }),
   }[kind];
-  if ((await taken()) !== undefined) throw new Refusal(409, 'nameTaken', `There is another ${kind} called “${title}” by now. Give that one another name first.`);
+  if ((await taken()) !== undefined)
+    throw new Refusal(
+      409,
+      'nameTaken',
+      `There is another ${kind} called “${title}” by now. Give that one another name first.`,
+    );
 }

@@ -1,6 +1,14 @@
 import { eq } from 'drizzle-orm';
 import { LRUCache } from 'lru-cache';
-import { type CatalogSurroundings, type LotRule, type PriceList, type Sheet, type Shop, shopSchema, type Swatch } from '../../core/catalog';
+import {
+  type CatalogSurroundings,
+  type LotRule,
+  type PriceList,
+  type Sheet,
+  type Shop,
+  shopSchema,
+  type Swatch,
+} from '../../core/catalog';
 import { type Queries, readsOneMoment } from '../../data/database';
 import { catalogStates, priceLists, settings, sheetRevisions, sheets, stockItems, swatches } from '../../data/schema';
 
@@ -10,7 +18,10 @@ export interface SharedCatalog {
   readonly state: string;
   /** without the codes of customer groups */
   readonly shop: Shop;
-  readonly stock: ReadonlyMap<string, { readonly title: string; readonly unit: string; readonly cutFrom: LotRule | null }>;
+  readonly stock: ReadonlyMap<
+    string,
+    { readonly title: string; readonly unit: string; readonly cutFrom: LotRule | null }
+  >;
   readonly swatches: ReadonlyMap<string, Swatch>;
   /** the published sheets */
   readonly sheets: CatalogSurroundings['sheets'];
@@ -52,7 +63,9 @@ async function lookUp(queries: Queries): Promise<SharedCatalog> {
 }
 
 async function readAll(queries: Queries): Promise<Omit<SharedCatalog, 'state' | 'kept'>> {
-  const items = await queries.select({ key: stockItems.key, title: stockItems.title, unit: stockItems.unit, cutFrom: stockItems.cutFrom }).from(stockItems);
+  const items = await queries
+    .select({ key: stockItems.key, title: stockItems.title, unit: stockItems.unit, cutFrom: stockItems.cutFrom })
+    .from(stockItems);
   const book = await readSwatches(queries);
   const published = await readSheets(queries);
   const shop = await readSettings(queries);
@@ -73,13 +86,22 @@ export async function readSettings(queries: Queries): Promise<Shop> {
 
 /** Every price list, in their order. */
 export async function readPriceLists(queries: Queries): Promise<PriceList[]> {
-  return (await queries.select({ definition: priceLists.definition }).from(priceLists).orderBy(priceLists.rank, priceLists.id)).map(({ definition }) => definition);
+  return (
+    await queries.select({ definition: priceLists.definition }).from(priceLists).orderBy(priceLists.rank, priceLists.id)
+  ).map(({ definition }) => definition);
 }
 
 /** The swatch book, in the order of its pages. */
 export async function readSwatches(queries: Queries): Promise<Swatch[]> {
   const rows = await queries.select().from(swatches).orderBy(swatches.rank, swatches.id);
-  return rows.map(({ key, name, colours, picture, family, supplierCode }) => ({ key, name, colours, picture, family, supplierCode }));
+  return rows.map(({ key, name, colours, picture, family, supplierCode }) => ({
+    key,
+    name,
+    colours,
+    picture,
+    family,
+    supplierCode,
+  }));
 }
 
 /** The published sheets. */

@@ -10,15 +10,28 @@ import { type SharedCatalog } from './catalog-state';
  * @param joining addresses of the products that join its slots by a condition
  * @param revisions the revision that is published of each product, by its address
  */
-export function madeWith(card: Pick<ProductCard, 'slug' | 'refersTo' | 'placements' | 'category' | 'supplier' | 'tags'>, shared: SharedCatalog, revisions: ReadonlyMap<string, number>, joining: readonly string[]): string {
+export function madeWith(
+  card: Pick<ProductCard, 'slug' | 'refersTo' | 'placements' | 'category' | 'supplier' | 'tags'>,
+  shared: SharedCatalog,
+  revisions: ReadonlyMap<string, number>,
+  joining: readonly string[],
+): string {
   const { slug, refersTo, placements, category, supplier, tags } = card;
-  const shelved = { category, supplier, tags, sheets: placements.map((placement) => ({ ...placement, after: null, overrides: {} })) };
+  const shelved = {
+    category,
+    supplier,
+    tags,
+    sheets: placements.map((placement) => ({ ...placement, after: null, overrides: {} })),
+  };
   const parts = [
     printOf(shared.shop),
     // A sheet that is published later may be placed by its conditions.
     placementsOf(shelved, shared.sheets.values()).map(({ key }) => key),
     // Lists say of a product what they say of it and of what it refers to; percentages may be for any.
-    shared.priceLists.map((list) => [headOf(list), [slug, ...refersTo.products].map((product) => pricesOf(list.prices, product))]),
+    shared.priceLists.map((list) => [
+      headOf(list),
+      [slug, ...refersTo.products].map((product) => pricesOf(list.prices, product)),
+    ]),
     refersTo.sheets.map((key) => printOf(shared.sheets.get(key))),
     refersTo.swatches.map((key) => printOf(shared.swatches.get(key))),
     refersTo.stock.map((key) => printOf(shared.stock.get(key))),

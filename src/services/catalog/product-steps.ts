@@ -20,14 +20,22 @@ export interface BothStates {
 }
 
 /** A product as it counts: as it is in the shop, or as it is edited where it is not there. */
-export const asItCounts = ({ published, draft }: Pick<BothStates, 'published' | 'draft'>): Product => published ?? draft;
+export const asItCounts = ({ published, draft }: Pick<BothStates, 'published' | 'draft'>): Product =>
+  published ?? draft;
 
 /** Every product in both states, in the order of the titles. */
 export async function readBothStates(queries: Queries): Promise<BothStates[]> {
   const all = await queries.select({ id: products.id }).from(products).orderBy(asc(products.title));
-  const parts = Array.from({ length: Math.ceil(all.length / READ_AT_ONCE) }, (_, place) => all.slice(place * READ_AT_ONCE, (place + 1) * READ_AT_ONCE).map(({ id }) => id));
+  const parts = Array.from({ length: Math.ceil(all.length / READ_AT_ONCE) }, (_, place) =>
+    all.slice(place * READ_AT_ONCE, (place + 1) * READ_AT_ONCE).map(({ id }) => id),
+  );
   const rows = await inPieces(parts, (ids) =>
-    queries.select({ id: products.id, draft: products.draft, published: revisions.definition }).from(products).leftJoin(revisions, eq(revisions.id, products.publishedRevision)).where(inArray(products.id, ids)).orderBy(asc(products.title)),
+    queries
+      .select({ id: products.id, draft: products.draft, published: revisions.definition })
+      .from(products)
+      .leftJoin(revisions, eq(revisions.id, products.publishedRevision))
+      .where(inArray(products.id, ids))
+      .orderBy(asc(products.title)),
   );
   return rows.flat();
 }
@@ -43,7 +51,10 @@ const AT_A_STRETCH = 20;
  *
  * @param look gives one row for each of the states it is given, null where there is nothing to say
  */
-export async function* stepByStep<Row>(states: readonly BothStates[], look: (states: readonly BothStates[]) => Promise<readonly (Row | null)[]>): AsyncGenerator<ProductStep<Row>> {
+export async function* stepByStep<Row>(
+  states: readonly BothStates[],
+  look: (states: readonly BothStates[]) => Promise<readonly (Row | null)[]>,
+): AsyncGenerator<ProductStep<Row>> {
   for (let start = 0; start < states.length; start += AT_A_STRETCH) {
     const rows = await look(states.slice(start, start + AT_A_STRETCH));
     for (const [place, row] of rows.entries()) yield { done: start + place + 1, total: states.length, row };

@@ -20,7 +20,11 @@ function selectPublished(queries: Queries) {
 }
 
 /** Reads what has a name in the state of the catalog that is read; once for each state. */
-async function keptAs(queries: Queries, name: string, read: () => Promise<PublishedProduct | undefined>): Promise<PublishedProduct | undefined> {
+async function keptAs(
+  queries: Queries,
+  name: string,
+  read: () => Promise<PublishedProduct | undefined>,
+): Promise<PublishedProduct | undefined> {
   const { kept } = await readShared(queries);
   const known = kept.get(name) as PublishedProduct | undefined;
   if (known) return known;
@@ -31,7 +35,11 @@ async function keptAs(queries: Queries, name: string, read: () => Promise<Publis
 
 /** @returns undefined when the shop has no product at that address */
 export function readPublishedBySlug(queries: Queries, slug: string): Promise<PublishedProduct | undefined> {
-  return keptAs(queries, `at ${slug}`, async () => (await selectPublished(queries).where(eq(products.publishedSlug, slug)))[0]);
+  return keptAs(
+    queries,
+    `at ${slug}`,
+    async () => (await selectPublished(queries).where(eq(products.publishedSlug, slug)))[0],
+  );
 }
 
 /** Addresses of the products in the shop that join by any of some conditions; found once for each state. */
@@ -41,13 +49,16 @@ export async function readJoining(queries: Queries, conditions: readonly JoinCon
   const name = `joining ${JSON.stringify(conditions)}`;
   const known = kept.get(name) as readonly string[] | undefined;
   if (known) return known;
-  const joining = (await selectPublished(queries)).filter(({ definition }) => conditions.some((condition) => joins(condition, definition))).map(({ definition }) => definition.slug);
+  const joining = (await selectPublished(queries))
+    .filter(({ definition }) => conditions.some((condition) => joins(condition, definition)))
+    .map(({ definition }) => definition.slug);
   kept.set(name, joining);
   return joining;
 }
 
 /** What customers can buy by itself: what is only sold in kits is not. */
-const alone = (published: PublishedProduct | undefined) => (published?.definition.soldWhere === 'kits' ? undefined : published);
+const alone = (published: PublishedProduct | undefined) =>
+  published?.definition.soldWhere === 'kits' ? undefined : published;
 
 /** @returns undefined when nothing is sold by itself at that address */
 export async function readSoldBySlug(queries: Queries, slug: string): Promise<PublishedProduct | undefined> {
@@ -61,5 +72,9 @@ export async function readSoldById(queries: Queries, productId: number): Promise
 
 /** @returns undefined when that product is not in the shop (any more) */
 export function readPublishedById(queries: Queries, productId: number): Promise<PublishedProduct | undefined> {
-  return keptAs(queries, `product ${productId}`, async () => (await selectPublished(queries).where(eq(products.id, productId)))[0]);
+  return keptAs(
+    queries,
+    `product ${productId}`,
+    async () => (await selectPublished(queries).where(eq(products.id, productId)))[0],
+  );
 }

@@ -1,4 +1,11 @@
-import { type CatalogSurroundings, placementsOf, type Product, type References, referencesOf, refersToProduct } from '../../core/catalog';
+import {
+  type CatalogSurroundings,
+  placementsOf,
+  type Product,
+  type References,
+  referencesOf,
+  refersToProduct,
+} from '../../core/catalog';
 import { type Comparison } from '../figures/comparison';
 import { type ComparedProduct } from '../figures/margins';
 import { asItCounts, type BothStates, type ProductStep } from './product-steps';
@@ -12,7 +19,10 @@ export interface RippleRow extends ComparedProduct {
   readonly changes: boolean;
 }
 
-/** What a ripple looks at: what stops being sold and what costs another price alone, or which margins fall below a floor, too. */
+/**
+ * What a ripple looks at: what stops being sold and what costs another price alone, or which margins fall below a
+ * floor, too.
+ */
 export type RippleLooks = 'stops' | 'floors';
 
 /** Whether anything of a product that stays where it is changes. */
@@ -21,17 +31,29 @@ export function isChanged({ priceBefore, priceAfter, amounts, stops, mends, brea
 }
 
 /** The products that have one of some as a part, or take it along, or have such a one in turn. */
-export function reachedBy(states: readonly BothStates[], slugs: ReadonlySet<string>, { sheets }: Pick<CatalogSurroundings, 'sheets'>): BothStates[] {
-  const uses = new Map(states.map((state) => {
-    const product = asItCounts(state);
-    const placed = placementsOf(product, sheets.values()).flatMap(({ key }) => sheets.get(key) ?? []);
-    return [state, [product, ...placed].map(referencesOf)] as const;
-  }));
+export function reachedBy(
+  states: readonly BothStates[],
+  slugs: ReadonlySet<string>,
+  { sheets }: Pick<CatalogSurroundings, 'sheets'>,
+): BothStates[] {
+  const uses = new Map(
+    states.map((state) => {
+      const product = asItCounts(state);
+      const placed = placementsOf(product, sheets.values()).flatMap(({ key }) => sheets.get(key) ?? []);
+      return [state, [product, ...placed].map(referencesOf)] as const;
+    }),
+  );
   const reached = new Set<BothStates>();
   // What is changed may join by what it is now, or by what it is to be.
   const definitions = new Map<string, Product[]>();
-  for (const one of states.flatMap(({ draft, published }) => [draft, published ?? []].flat())) definitions.set(one.slug, [...(definitions.get(one.slug) ?? []), one]);
-  const refers = (used: readonly References[], slug: string) => used.some((references) => references.products.has(slug) || definitions.get(slug)?.some((definition) => refersToProduct(references, definition)));
+  for (const one of states.flatMap(({ draft, published }) => [draft, published ?? []].flat()))
+    definitions.set(one.slug, [...(definitions.get(one.slug) ?? []), one]);
+  const refers = (used: readonly References[], slug: string) =>
+    used.some(
+      (references) =>
+        references.products.has(slug) ||
+        definitions.get(slug)?.some((definition) => refersToProduct(references, definition)),
+    );
   let fresh: ReadonlySet<string> = slugs;
   while (fresh.size > 0) {
     const next = new Set<string>();
@@ -46,9 +68,15 @@ export function reachedBy(states: readonly BothStates[], slugs: ReadonlySet<stri
 }
 
 /** What is in the shop of some products, and of those that have one of them as a part or take it along. */
-export function soldWith(states: readonly BothStates[], slugs: ReadonlySet<string>, around: Pick<CatalogSurroundings, 'sheets'>): Product[] {
+export function soldWith(
+  states: readonly BothStates[],
+  slugs: ReadonlySet<string>,
+  around: Pick<CatalogSurroundings, 'sheets'>,
+): Product[] {
   const reached = new Set(slugs.size === 0 ? [] : reachedBy(states, slugs, around));
-  return states.flatMap((state) => (state.published && (slugs.has(state.published.slug) || reached.has(state)) ? [state.published] : []));
+  return states.flatMap((state) =>
+    state.published && (slugs.has(state.published.slug) || reached.has(state)) ? [state.published] : [],
+  );
 }
 
 /** How many products in the shop a ripple, followed to its end, would stop being sold. */

@@ -44,8 +44,13 @@ export interface ShelfSuggestions {
   readonly tags: readonly string[];
 }
 
-const sorted = (values: readonly (string | null)[]): string[] => [...new Set(values.filter((value) => value !== null && value !== ''))].sort() as string[];
+const sorted = (values: readonly (string | null)[]): string[] =>
+  [...new Set(values.filter((value) => value !== null && value !== ''))].sort() as string[];
 
 export function suggestionsOf(shelves: readonly Pick<Shelf, 'category' | 'supplier' | 'tags'>[]): ShelfSuggestions {
-  return { categories: sorted(shelves.map(({ category }) => category)), suppliers: sorted(shelves.map(({ supplier }) => supplier)), tags: sorted(shelves.flatMap(({ tags }) => tags)) };
+  return {
+    categories: sorted(shelves.map(({ category }) => category)),
+    suppliers: sorted(shelves.map(({ supplier }) => supplier)),
+    tags: sorted(shelves.flatMap(({ tags }) => tags)),
+  };
 }

@@ -1,5 +1,12 @@
 import { dayAt } from '../../core/calendar';
-import { type CatalogSurroundings, placementsOf, type Product, referencesOf, type Referring, type Shop } from '../../core/catalog';
+import {
+  type CatalogSurroundings,
+  placementsOf,
+  type Product,
+  referencesOf,
+  type Referring,
+  type Shop,
+} from '../../core/catalog';
 import { type StockView, stockView } from '../../core/stock';
 import { type Queries } from '../../data/database';
 import { readStock, type StockFigures } from '../stock/figures';
@@ -18,8 +25,13 @@ async function readTakenAlong(queries: Queries, definitions: readonly Referring[
   let from = definitions;
   for (;;) {
     const references = from.map(referencesOf);
-    const joining = await readJoining(queries, references.flatMap((one) => one.joins));
-    const wanted = new Set([...references.flatMap(({ products }) => [...products]), ...joining].filter((slug) => !found.has(slug)));
+    const joining = await readJoining(
+      queries,
+      references.flatMap((one) => one.joins),
+    );
+    const wanted = new Set(
+      [...references.flatMap(({ products }) => [...products]), ...joining].filter((slug) => !found.has(slug)),
+    );
     const fresh: Product[] = [];
     for (const slug of wanted) {
       const published = await readPublishedBySlug(queries, slug);
@@ -44,33 +56,74 @@ export interface SurroundingsNow {
  * What compiling and resolving some definitions need of the database, read at one moment; of stock the items that they
  * can draw.
  */
-export async function readSurroundings(queries: Queries, at: Date, definitions: readonly Product[]): Promise<SurroundingsNow> {
+export async function readSurroundings(
+  queries: Queries,
+  at: Date,
+  definitions: readonly Product[],
+): Promise<SurroundingsNow> {
   const shared = await readShared(queries);
-  const placed = new Set(definitions.flatMap((definition) => placementsOf(definition, shared.sheets.values()).map(({ key }) => key)));
+  const placed = new Set(
+    definitions.flatMap((definition) => placementsOf(definition, shared.sheets.values()).map(({ key }) => key)),
+  );
   const sheets = [...shared.sheets.values()].filter(({ key }) => placed.has(key));
-  return surroundingsOf(queries, at, shared, [...definitions, ...sheets], (all) => new Set(all.flatMap((definition) => [...referencesOf(definition).stock])));
+  return surroundingsOf(
+    queries,
+    at,
+    shared,
+    [...definitions, ...sheets],
+    (all) => new Set(all.flatMap((definition) => [...referencesOf(definition).stock])),
+  );
 }
 
 /**
- * The same for somebody who edits definitions and may yet refer to anything: all of stock, and what any sheet takes along.
+ * The same for somebody who edits definitions and may yet refer to anything: all of stock, and what any sheet takes
+ * along.
  */
-export async function readAllSurroundings(queries: Queries, at: Date, definitions: readonly Referring[]): Promise<SurroundingsNow> {
+export async function readAllSurroundings(
+  queries: Queries,
+  at: Date,
+  definitions: readonly Referring[],
+): Promise<SurroundingsNow> {
   const shared = await readShared(queries);
   return surroundingsOf(queries, at, shared, [...definitions, ...shared.sheets.values()], () => null);
 }
 
-async function surroundingsOf(queries: Queries, at: Date, shared: SharedCatalog, definitions: readonly Referring[], stockFor: (definitions: readonly Referring[]) => ReadonlySet<string> | null): Promise<SurroundingsNow> {
+async function surroundingsOf(
+  queries: Queries,
+  at: Date,
+  shared: SharedCatalog,
+  definitions: readonly Referring[],
+  stockFor: (definitions: readonly Referring[]) => ReadonlySet<string> | null,
+): Promise<SurroundingsNow> {
   let along = await readTakenAlong(queries, definitions);
   // What is taken along may have sheets on it by a condition, which take something along in turn.
   for (;;) {
-    const placed = [...along.values()].flatMap((product) => placementsOf(product, shared.sheets.values()).flatMap(({ key }) => shared.sheets.get(key) ?? []));
+    const placed = [...along.values()].flatMap((product) =>
+      placementsOf(product, shared.sheets.values()).flatMap(({ key }) => shared.sheets.get(key) ?? []),
+    );
     const further = await readTakenAlong(queries, [...definitions, ...along.values(), ...placed]);
     const done = further.size === along.size;
     along = further;
     if (done) {
       const stock = await readStock(queries, stockFor([...definitions, ...along.values(), ...placed]));
-      const priceLists = await readListsFor(queries, shared, new Set([...definitions.flatMap((definition) => ('slug' in definition && typeof definition.slug === 'string' ? [definition.slug] : [])), ...along.keys()]));
-      const surroundings = { shop: shared.shop, stock: shared.stock, swatches: shared.swatches, sheets: shared.sheets, products: along, priceLists };
+      const priceLists = await readListsFor(
+        queries,
+        shared,
+        new Set([
+          ...definitions.flatMap((definition) =>
+            'slug' in definition && typeof definition.slug === 'string' ? [definition.slug] : [],
+          ),
+          ...along.keys(),
+        ]),
+      );
+      const surroundings = {
+        shop: shared.shop,
+        stock: shared.stock,
+        swatches: shared.swatches,
+        sheets: shared.sheets,
+        products: along,
+        priceLists,
+      };
       return { surroundings, there: stockView(stock), stock, today: dayAt(at, shared.shop.timeZone) };
     }
   }

@@ -1,5 +1,14 @@
 import { atOneMoment, type Services } from '../context';
-import { type CatalogSurroundings, placementsOf, placesWhere, productSchema, type References, referencesOf, type Referring, refersToProduct } from '../../core/catalog';
+import {
+  type CatalogSurroundings,
+  placementsOf,
+  placesWhere,
+  productSchema,
+  type References,
+  referencesOf,
+  type Referring,
+  refersToProduct,
+} from '../../core/catalog';
 import { sheets } from '../../data/schema';
 import { readShared } from './catalog-state';
 import { readBothStates } from './product-steps';
@@ -35,7 +44,10 @@ function placeOf(definition: Referring, what: What, key: string, placed: readonl
   const named = placesWhere(definition, what, key);
   const nearest = FIELDS.map((field) => named.find((one) => one.field === field)).find((one) => one !== undefined);
   if (nearest) return nearest.place;
-  const joined = what === 'products' ? definition.choices.find((choice) => choice.kind === 'slot' && choice.joins.length > 0) : undefined;
+  const joined =
+    what === 'products'
+      ? definition.choices.find((choice) => choice.kind === 'slot' && choice.joins.length > 0)
+      : undefined;
   if (joined) return `choice:${joined.key}`;
   return placed.length > 0 ? `sheet:${placed[0] ?? ''}` : 'basics';
 }
@@ -49,14 +61,23 @@ export function whereUsed(context: Services, what: What, key: string): Promise<U
     const shared = await readShared(database.read);
     const users = [...(await readProductUsers(database.read, shared)), ...(await readSheetUsers(database.read))];
     const found = new Map<User, Use>();
-    let fresh: { readonly what: What; readonly key: string; readonly through: readonly string[] }[] = [{ what, key, through: [] }];
+    let fresh: { readonly what: What; readonly key: string; readonly through: readonly string[] }[] = [
+      { what, key, through: [] },
+    ];
     while (fresh.length > 0) {
       const next: typeof fresh = [];
       for (const wanted of fresh) {
         for (const user of users) {
-          const uses = wanted.what === 'sheets' ? user.placed.includes(wanted.key) : refersTo(user.definition, { what: wanted.what, key: wanted.key }, users);
+          const uses =
+            wanted.what === 'sheets'
+              ? user.placed.includes(wanted.key)
+              : refersTo(user.definition, { what: wanted.what, key: wanted.key }, users);
           if (!uses || found.has(user)) continue;
-          found.set(user, { ...user.use, through: wanted.through, place: placeOf(user.definition, wanted.what, wanted.key, user.placed) });
+          found.set(user, {
+            ...user.use,
+            through: wanted.through,
+            place: placeOf(user.definition, wanted.what, wanted.key, user.placed),
+          });
           next.push({ ...user.name, through: [user.use.title, ...wanted.through] });
         }
       }
@@ -67,21 +88,49 @@ export function whereUsed(context: Services, what: What, key: string): Promise<U
 }
 
 /** Whether a definition refers to a thing: a product also because it joins a slot. */
-function refersTo(definition: Referring, { what, key }: { readonly what: Exclude<What, 'sheets'>; readonly key: string }, users: readonly User[]): boolean {
+function refersTo(
+  definition: Referring,
+  { what, key }: { readonly what: Exclude<What, 'sheets'>; readonly key: string },
+  users: readonly User[],
+): boolean {
   const references = referencesOf(definition);
   if (references[what].has(key)) return true;
-  const product = what === 'products' ? users.find(({ name }) => name.what === 'products' && name.key === key)?.definition : undefined;
+  const product =
+    what === 'products'
+      ? users.find(({ name }) => name.what === 'products' && name.key === key)?.definition
+      : undefined;
   return product !== undefined && 'slug' in product && refersToProduct(references, productSchema.parse(product));
 }
 
-async function readProductUsers(queries: Parameters<typeof readBothStates>[0], { sheets: book }: Pick<CatalogSurroundings, 'sheets'>): Promise<User[]> {
+async function readProductUsers(
+  queries: Parameters<typeof readBothStates>[0],
+  { sheets: book }: Pick<CatalogSurroundings, 'sheets'>,
+): Promise<User[]> {
   return (await readBothStates(queries)).map(({ id, draft, published }) => {
     const definition = published ?? draft;
-    return { use: { kind: 'product', id, title: definition.title, inShop: published !== null }, definition, name: { what: 'products', key: definition.slug }, placed: placementsOf(definition, book.values()).map((placement) => placement.key) };
+    return {
+      use: { kind: 'product', id, title: definition.title, inShop: published !== null },
+      definition,
+      name: { what: 'products', key: definition.slug },
+      placed: placementsOf(definition, book.values()).map((placement) => placement.key),
+    };
   });
 }
 
 async function readSheetUsers(queries: Parameters<typeof readBothStates>[0]): Promise<User[]> {
-  const rows = await queries.select({ id: sheets.id, key: sheets.key, title: sheets.title, draft: sheets.draft, published: sheets.publishedRevision }).from(sheets);
-  return rows.map(({ id, key, title, draft, published }) => ({ use: { kind: 'sheet', id, title, inShop: published !== null }, definition: draft, name: { what: 'sheets', key }, placed: [] }));
+  const rows = await queries
+    .select({
+      id: sheets.id,
+      key: sheets.key,
+      title: sheets.title,
+      draft: sheets.draft,
+      published: sheets.publishedRevision,
+    })
+    .from(sheets);
+  return rows.map(({ id, key, title, draft, published }) => ({
+    use: { kind: 'sheet', id, title, inShop: published !== null },
+    definition: draft,
+    name: { what: 'sheets', key },
+    placed: [],
+  }));
 }

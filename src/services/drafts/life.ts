@@ -35,11 +35,29 @@ export interface Life<Definition, Stored extends StoredDraft<Definition> = Store
   /** @throws Refusal 404 */
   require(queries: Queries, id: number): Promise<Stored>;
   /** writes a draft, with all that follows from it */
-  store(transaction: Queries, id: number, draft: { readonly draft: Definition; readonly draftVersion: number; readonly draftSavedBy: string; readonly updatedAt: Date }): Promise<void>;
+  store(
+    transaction: Queries,
+    id: number,
+    draft: {
+      readonly draft: Definition;
+      readonly draftVersion: number;
+      readonly draftSavedBy: string;
+      readonly updatedAt: Date;
+    },
+  ): Promise<void>;
   revision(queries: Queries, revisionId: number): Promise<(Revision & { readonly definition: Definition }) | undefined>;
   latestNumber(queries: Queries, id: number): Promise<number>;
   /** adds a revision and makes it the one that is published */
-  publish(transaction: Queries, id: number, revision: { readonly number: number; readonly definition: Definition; readonly draftVersion: number; readonly publishedAt: Date }): Promise<void>;
+  publish(
+    transaction: Queries,
+    id: number,
+    revision: {
+      readonly number: number;
+      readonly definition: Definition;
+      readonly draftVersion: number;
+      readonly publishedAt: Date;
+    },
+  ): Promise<void>;
 }
 
 /** A draft opened for editing. */
@@ -55,10 +73,28 @@ export interface OpenedDraft<Definition> {
 }
 
 /** @throws Refusal 404 */
-export async function openDraft<Definition, Stored extends StoredDraft<Definition>>(life: Life<Definition, Stored>, queries: Queries, id: number): Promise<OpenedDraft<Definition> & { readonly stored: Stored }> {
+export async function openDraft<Definition, Stored extends StoredDraft<Definition>>(
+  life: Life<Definition, Stored>,
+  queries: Queries,
+  id: number,
+): Promise<OpenedDraft<Definition> & { readonly stored: Stored }> {
   const stored = await life.require(queries, id);
-  const revision = stored.publishedRevision === null ? undefined : await life.revision(queries, stored.publishedRevision);
-  return { id, draft: stored.draft, draftVersion: stored.draftVersion, publishedRevision: revision?.number ?? null, publishedDraftVersion: revision?.draftVersion ?? null, publishedDefinition: revision === undefined ? null : revision.draftVersion === stored.draftVersion ? stored.draft : revision.definition, stored };
+  const revision =
+    stored.publishedRevision === null ? undefined : await life.revision(queries, stored.publishedRevision);
+  return {
+    id,
+    draft: stored.draft,
+    draftVersion: stored.draftVersion,
+    publishedRevision: revision?.number ?? null,
+    publishedDraftVersion: revision?.draftVersion ?? null,
+    publishedDefinition:
+      revision === undefined
+        ? null
+        : revision.draftVersion === stored.draftVersion
+          ? stored.draft
+          : revision.definition,
+    stored,
+  };
 }
 
 /**
@@ -68,7 +104,14 @@ export async function openDraft<Definition, Stored extends StoredDraft<Definitio
  * @returns the new version
  * @throws Refusal 409 `draftConflict` with the other draft in its details
  */
-export async function saveDraftOf<Definition, Stored extends StoredDraft<Definition>>(life: Life<Definition, Stored>, transaction: Queries, id: number, save: DraftToSave<Definition>, at: Date, check: (stored: Stored) => void = () => undefined): Promise<number> {
+export async function saveDraftOf<Definition, Stored extends StoredDraft<Definition>>(
+  life: Life<Definition, Stored>,
+  transaction: Queries,
+  id: number,
+  save: DraftToSave<Definition>,
+  at: Date,
+  check: (stored: Stored) => void = () => undefined,
+): Promise<number> {
   const stored = await life.require(transaction, id);
   check(stored);
   if (!isToBeStored(stored, save, life.word)) return stored.draftVersion;
@@ -78,10 +121,15 @@ export async function saveDraftOf<Definition, Stored extends StoredDraft<Definit
 }
 
 /** @returns whether it is to be stored; false when the very same save has been stored already */
-function isToBeStored<Definition>(stored: StoredDraft<Definition>, save: DraftToSave<Definition>, word: string): boolean {
+function isToBeStored<Definition>(
+  stored: StoredDraft<Definition>,
+  save: DraftToSave<Definition>,
+  word: string,
+): boolean {
   if (stored.draftVersion === save.baseVersion) return true;
   // A save whose answer got lost on the way comes again: it is the same work, not somebody else's.
-  if (stored.draftSavedBy === save.editor && JSON.stringify(stored.draft) === JSON.stringify(save.definition)) return false;
+  if (stored.draftSavedBy === save.editor && JSON.stringify(stored.draft) === JSON.stringify(save.definition))
+    return false;
   throw new Refusal(409, 'draftConflict', `Somebody else has changed this ${word} in the meantime.`, {
     current: { version: stored.draftVersion, definition: stored.draft, savedBy: stored.draftSavedBy },
   });
@@ -92,9 +140,19 @@ function isToBeStored<Definition>(stored: StoredDraft<Definition>, save: DraftTo
  *
  * @throws Refusal 404; 409 `draftMoved` when it has been changed since
  */
-export async function seenDraft<Definition, Stored extends StoredDraft<Definition>>(life: Life<Definition, Stored>, transaction: Queries, id: number, version: number): Promise<Stored> {
+export async function seenDraft<Definition, Stored extends StoredDraft<Definition>>(
+  life: Life<Definition, Stored>,
+  transaction: Queries,
+  id: number,
+  version: number,
+): Promise<Stored> {
   const stored = await life.require(transaction, id);
-  if (stored.draftVersion !== version) throw new Refusal(409, 'draftMoved', `The ${life.word} has changed since you looked at it. Look again, then publish.`);
+  if (stored.draftVersion !== version)
+    throw new Refusal(
+      409,
+      'draftMoved',
+      `The ${life.word} has changed since you looked at it. Look again, then publish.`,
+    );
   return stored;
 }
 
@@ -102,15 +160,26 @@ export async function seenDraft<Definition, Stored extends StoredDraft<Definitio
 export type Looked = number | { readonly id: number; readonly version?: number };
 
 /** The drafts that are looked at. @throws Refusal 404; 409 `draftMoved` where one has been changed since it was seen */
-export function lookedAt<Definition, Stored extends StoredDraft<Definition>>(life: Life<Definition, Stored>, queries: Queries, of: readonly Looked[]): Promise<Stored[]> {
-  return Promise.all(of.map((one) => {
-    const { id, version } = typeof one === 'number' ? { id: one } : one;
-    return version === undefined ? life.require(queries, id) : seenDraft(life, queries, id, version);
-  }));
+export function lookedAt<Definition, Stored extends StoredDraft<Definition>>(
+  life: Life<Definition, Stored>,
+  queries: Queries,
+  of: readonly Looked[],
+): Promise<Stored[]> {
+  return Promise.all(
+    of.map((one) => {
+      const { id, version } = typeof one === 'number' ? { id: one } : one;
+      return version === undefined ? life.require(queries, id) : seenDraft(life, queries, id, version);
+    }),
+  );
 }
 
 /** Publishes a definition as a new, unchangeable revision. @returns its number */
-export async function publishRevision<Definition>(life: Life<Definition>, transaction: Queries, { id, draft, draftVersion }: { readonly id: number; readonly draft: Definition; readonly draftVersion: number }, at: Date): Promise<number> {
+export async function publishRevision<Definition>(
+  life: Life<Definition>,
+  transaction: Queries,
+  { id, draft, draftVersion }: { readonly id: number; readonly draft: Definition; readonly draftVersion: number },
+  at: Date,
+): Promise<number> {
   const number = (await life.latestNumber(transaction, id)) + 1;
   await life.publish(transaction, id, { number, definition: draft, draftVersion, publishedAt: at });
   return number;

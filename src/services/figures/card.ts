@@ -1,5 +1,11 @@
 import { asksToday, oneSold, sellableRange } from '../../core/analysis';
-import { type CatalogSurroundings, placementsOf, type Product, referencesOf, refersToProduct } from '../../core/catalog';
+import {
+  type CatalogSurroundings,
+  placementsOf,
+  type Product,
+  referencesOf,
+  refersToProduct,
+} from '../../core/catalog';
 import { compile, type Program, programsWithin } from '../../core/compile';
 import { readiness } from '../../core/judge';
 import { listsOf, pricedFor } from '../../core/price-lists';
@@ -8,8 +14,14 @@ import { type CostOf, saysCost, soldOutClauses, stockOf } from '../../core/run';
 import { facetWords, priceWords } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
 
-/** A product with all that are its parts or are taken along, at any depth, and the sheets that are placed on any of them. */
-function everythingOf(definition: Product, { products: known, sheets: book }: CatalogSurroundings): { products: readonly Product[]; sheets: readonly string[] } {
+/**
+ * A product with all that are its parts or are taken along, at any depth, and the sheets that are placed on any of
+ * them.
+ */
+function everythingOf(
+  definition: Product,
+  { products: known, sheets: book }: CatalogSurroundings,
+): { products: readonly Product[]; sheets: readonly string[] } {
   const products = new Set([definition]);
   const sheets = new Set<string>();
   // What is added while it is gone through is gone through, too.
@@ -28,11 +40,21 @@ const NO_COSTS: CostOf = () => null;
 function oneOf(program: Program, today: string): ProductCard['one'] {
   const sold = oneSold(program, today, NO_COSTS);
   if (!sold?.unitPrice) return null;
-  return { price: sold.unitPrice.toString(), work: (sold.cost?.work ?? Exact.zero).toString(), unsaid: [program, ...programsWithin(program)].some((one) => !saysCost(one)), draws: sold.draws.map(({ stock, perItem }) => ({ stock, quantity: perItem.value.toString() })) };
+  return {
+    price: sold.unitPrice.toString(),
+    work: (sold.cost?.work ?? Exact.zero).toString(),
+    unsaid: [program, ...programsWithin(program)].some((one) => !saysCost(one)),
+    draws: sold.draws.map(({ stock, perItem }) => ({ stock, quantity: perItem.value.toString() })),
+  };
 }
 
 /** What a product costs customers of groups that pay something else than everybody, in words. */
-function groupPrices(definition: Product, surroundings: CatalogSurroundings, today: string, usual: string | null): Record<string, string> {
+function groupPrices(
+  definition: Product,
+  surroundings: CatalogSurroundings,
+  today: string,
+  usual: string | null,
+): Record<string, string> {
   return Object.fromEntries(
     surroundings.shop.groups.flatMap(({ key }) => {
       if (listsOf(surroundings.priceLists, key, today).every(({ groups }) => groups.length === 0)) return [];
@@ -51,9 +73,17 @@ export function cardOf(definition: Product, surroundings: CatalogSurroundings, t
   const { slug, title, sku, summary, pictures, category, supplier, tags } = definition;
   const { products, sheets } = everythingOf(definition, surroundings);
   const refers = [...products, ...sheets.flatMap((key) => surroundings.sheets.get(key) ?? [])].map(referencesOf);
-  const all = (what: 'stock' | 'swatches' | 'products') => [...new Set(refers.flatMap((references) => [...references[what]]))];
+  const all = (what: 'stock' | 'swatches' | 'products') => [
+    ...new Set(refers.flatMap((references) => [...references[what]])),
+  ];
   return {
-    slug, title, sku, summary, category, supplier, tags,
+    slug,
+    title,
+    sku,
+    summary,
+    category,
+    supplier,
+    tags,
     picture: pictures[0] ?? null,
     facets: facetWords(program.product),
     isKit: program.kit !== null,
@@ -63,12 +93,23 @@ export function cardOf(definition: Product, surroundings: CatalogSurroundings, t
     marginFloor: definition.marginFloor,
     taxClass: definition.taxClass,
     groupPrices: groupPrices(definition, surroundings, today, price),
-    day: asksToday(program) || surroundings.priceLists.some(({ from, until }) => from !== null || until !== null) ? today : null,
+    day:
+      asksToday(program) || surroundings.priceLists.some(({ from, until }) => from !== null || until !== null)
+        ? today
+        : null,
     priceFrom: sellableRange(now, today)?.from.toApproximateNumber() ?? null,
     draws: [...stockOf(program, { today }).values()].map((drawn) => ({ key: drawn.key, along: drawn.along })),
     mustFix: readiness(definition, surroundings, null, program).filter(({ gravity }) => gravity === 'mustFix').length,
     soldOutWhen: soldOutClauses(program, today),
-    refersTo: { stock: all('stock'), swatches: all('swatches'), sheets: [...new Set([...sheets, ...definition.sheets.map(({ key }) => key)])], products: [...new Set([...all('products'), ...products.filter((one) => one !== definition).map((one) => one.slug)])], joins: refers.flatMap((references) => references.joins) },
+    refersTo: {
+      stock: all('stock'),
+      swatches: all('swatches'),
+      sheets: [...new Set([...sheets, ...definition.sheets.map(({ key }) => key)])],
+      products: [
+        ...new Set([...all('products'), ...products.filter((one) => one !== definition).map((one) => one.slug)]),
+      ],
+      joins: refers.flatMap((references) => references.joins),
+    },
     placements: definition.sheets.map(({ key, by, leftOut }) => ({ key, by, leftOut })),
   };
 }

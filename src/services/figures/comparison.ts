@@ -37,20 +37,41 @@ export interface Sides {
   readonly after: Side;
 }
 
-/** What keeps a product from being sold, told apart by place and kind; the same place has the same name on both sides. */
+/**
+ * What keeps a product from being sold, told apart by place and kind; the same place has the same name on both sides.
+ */
 function blockingOf({ blocking, product }: Program): ReadonlyMap<string, string> {
-  const named: Readonly<Record<string, readonly { readonly key: string }[]>> = { choices: product.choices, formulas: product.formulas, rates: product.rates, rules: product.rules, tables: product.tables };
-  const nameOf = (path: Path) => path.map((step, place) => (typeof step === 'number' ? (named[path[place - 1] ?? '']?.[step]?.key ?? step) : step));
+  const named: Readonly<Record<string, readonly { readonly key: string }[]>> = {
+    choices: product.choices,
+    formulas: product.formulas,
+    rates: product.rates,
+    rules: product.rules,
+    tables: product.tables,
+  };
+  const nameOf = (path: Path) =>
+    path.map((step, place) => (typeof step === 'number' ? (named[path[place - 1] ?? '']?.[step]?.key ?? step) : step));
   return new Map(blocking.map(({ path, code, data }) => [[...nameOf(path), code].join(' '), faultWords(data)]));
 }
 
 /** What is wrong on one side only, each sentence once. */
-const onlyIn = (one: ReadonlyMap<string, string>, other: ReadonlyMap<string, string>) => [...new Set([...one].flatMap(([name, words]) => (other.has(name) ? [] : words)))];
+const onlyIn = (one: ReadonlyMap<string, string>, other: ReadonlyMap<string, string>) => [
+  ...new Set([...one].flatMap(([name, words]) => (other.has(name) ? [] : words))),
+];
 
 /** Writes a proof that no longer holds for a page. */
 export function brokenProof({ proof, differences, resolution }: ProofOutcome): BrokenProof {
   const { working, unitPrice, lineTotal, quantity, currency } = resolutionJson(resolution);
-  return { title: proof.title, differences, kept: { working: proof.working, quantity: proof.quantity, unitPrice: proof.expects.unitPrice, lineTotal: proof.expects.lineTotal }, now: { working, unitPrice, lineTotal, quantity, currency } };
+  return {
+    title: proof.title,
+    differences,
+    kept: {
+      working: proof.working,
+      quantity: proof.quantity,
+      unitPrice: proof.expects.unitPrice,
+      lineTotal: proof.expects.lineTotal,
+    },
+    now: { working, unitPrice, lineTotal, quantity, currency },
+  };
 }
 
 /**
@@ -65,14 +86,21 @@ export function compareSides(before: Side, after: Side, today: string): Comparis
   const [had, has] = [blockingOf(former), blockingOf(next)];
   const prices = [priceWords(former, today), priceWords(next, today)] as const;
   // Of a build, what no longer fits leaves nothing to be sold, though nothing is wrong with it by itself.
-  const isEmptied = prices[0] !== null && prices[1] === null && had.size === has.size && (next.kit?.slots.length ?? 0) > 0;
-  const held = new Set(prove(former, before.product.proofs, today).flatMap(({ proof, holds }) => (holds ? [proof.key] : [])));
+  const isEmptied =
+    prices[0] !== null && prices[1] === null && had.size === has.size && (next.kit?.slots.length ?? 0) > 0;
+  const held = new Set(
+    prove(former, before.product.proofs, today).flatMap(({ proof, holds }) => (holds ? [proof.key] : [])),
+  );
   return {
     priceBefore: prices[0],
     priceAfter: prices[1],
     amounts: same ? [] : changedAmounts(former, next, today).map((change) => changedAmountWords(change, next.currency)),
     stops: isEmptied ? [faultWords({ code: 'nothingSells', without: [] })] : onlyIn(has, had),
     mends: onlyIn(had, has),
-    breaks: same ? [] : prove(next, after.product.proofs, today).flatMap((outcome) => (!outcome.holds && held.has(outcome.proof.key) ? [brokenProof(outcome)] : [])),
+    breaks: same
+      ? []
+      : prove(next, after.product.proofs, today).flatMap((outcome) =>
+          !outcome.holds && held.has(outcome.proof.key) ? [brokenProof(outcome)] : [],
+        ),
   };
 }

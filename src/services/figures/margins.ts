@@ -35,7 +35,11 @@ export interface FloorsAsked {
 }
 
 /** Products that stay as they are, where what is around them changes. */
-export const sidesOf = (products: readonly Product[], before: CatalogSurroundings, after: CatalogSurroundings): Sides[] =>
+export const sidesOf = (
+  products: readonly Product[],
+  before: CatalogSurroundings,
+  after: CatalogSurroundings,
+): Sides[] =>
   products.map((product) => ({ before: { product, surroundings: before }, after: { product, surroundings: after } }));
 
 /** The products that fall below their floor after a change and don't before it. */
@@ -43,8 +47,11 @@ export function newlyBelow({ sides, today, costs, off = '0' }: FloorsAsked): Bel
   return sides.flatMap(({ before, after }): BelowFloor[] => {
     const { product, surroundings } = after;
     if (floorOf(product, surroundings.shop.marginFloors) === null) return [];
-    const fault = (side: Side, known: Costs, less: string) => leastEarned(side.product, side.surroundings, today, costsByKey(known), SHOP_WIDE, Exact.from(less)).fault;
+    const fault = (side: Side, known: Costs, less: string) =>
+      leastEarned(side.product, side.surroundings, today, costsByKey(known), SHOP_WIDE, Exact.from(less)).fault;
     const now = fault(after, costs.after, off);
-    return now && !fault(before, costs.before, '0') ? [{ slug: product.slug, title: product.title, words: faultWords(now.data) }] : [];
+    return now && !fault(before, costs.before, '0')
+      ? [{ slug: product.slug, title: product.title, words: faultWords(now.data) }]
+      : [];
   });
 }

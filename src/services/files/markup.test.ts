@@ -9,7 +9,18 @@ describe('isDrawing', () => {
     '<!-- drawn by hand --> <!---->\n<!DOCTYPE svg PUBLIC "x">\n<!-- again -->\n<svg\n>',
   ])('knows %o', (text) => expect(isDrawing(text)).toBe(true));
 
-  it.each(['', '<', '<html><svg>', '<svgx>', '<!-- never ends <svg>', '<?xml <svg', '<!doctype html><svg>', 'a <svg>', '<svg', '<!doctype svg><!doctype svg><svg>'])('does not take %o for one', (text) => expect(isDrawing(text)).toBe(false));
+  it.each([
+    '',
+    '<',
+    '<html><svg>',
+    '<svgx>',
+    '<!-- never ends <svg>',
+    '<?xml <svg',
+    '<!doctype html><svg>',
+    'a <svg>',
+    '<svg',
+    '<!doctype svg><!doctype svg><svg>',
+  ])('does not take %o for one', (text) => expect(isDrawing(text)).toBe(false));
 
   it.each([
     ['comments', '<!---->'.repeat(142_857)],

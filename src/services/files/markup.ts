@@ -1,4 +1,5 @@
-const isSpace = (sign: string | undefined) => sign === ' ' || sign === '\n' || sign === '\t' || sign === '\r' || sign === '\f';
+const isSpace = (sign: string | undefined) =>
+  sign === ' ' || sign === '\n' || sign === '\t' || sign === '\r' || sign === '\f';
 
 /**
  * Whether a text is a drawing: after a declaration, comments and a document type, its first element is `svg`. Goes over

@@ -30,12 +30,21 @@ const UNKNOWN = 'This is not a picture we can use. Upload a PNG, JPEG, WebP or S
  * @throws Refusal 413 when it is too large, 415 when it is no picture of these kinds
  */
 export async function makeSafe(bytes: Buffer): Promise<SafePicture> {
-  if (bytes.length > LARGEST_PICTURE) throw new Refusal(413, 'pictureTooLarge', 'The picture is larger than 8 MB. Make it smaller, then upload it again.');
+  if (bytes.length > LARGEST_PICTURE)
+    throw new Refusal(
+      413,
+      'pictureTooLarge',
+      'The picture is larger than 8 MB. Make it smaller, then upload it again.',
+    );
   return looksLikeMarkup(bytes) ? safeDrawing(bytes.toString('utf8')) : safePhotograph(bytes);
 }
 
 function looksLikeMarkup(bytes: Buffer): boolean {
-  const start = bytes.subarray(0, 1000).toString('utf8').replace(/^\ufeff/, '').trimStart();
+  const start = bytes
+    .subarray(0, 1000)
+    .toString('utf8')
+    .replace(/^\ufeff/, '')
+    .trimStart();
   return start.startsWith('<');
 }
 
@@ -76,7 +85,10 @@ export function pictureAddress(hash: string): string {
  */
 export async function storePicture(transaction: Queries, safe: SafePicture, at: Date, name = ''): Promise<string> {
   const hash = createHash('sha256').update(safe.type).update(safe.bytes).digest('hex').slice(0, 40);
-  await transaction.insert(media).values({ hash, ...safe, name: name.replace(/\p{C}/gu, '').slice(0, LONGEST_NAME), createdAt: at }).onConflictDoNothing();
+  await transaction
+    .insert(media)
+    .values({ hash, ...safe, name: name.replace(/\p{C}/gu, '').slice(0, LONGEST_NAME), createdAt: at })
+    .onConflictDoNothing();
   return pictureAddress(hash);
 }
 

@@ -7,22 +7,32 @@ import { uploads } from '../../data/schema';
 import { notFound } from '../refusal';
 
 /** What is known of the files that some selections name. */
-export async function readFiles(queries: Queries, selections: readonly Selection[]): Promise<(token: string) => UploadedFile | undefined> {
+export async function readFiles(
+  queries: Queries,
+  selections: readonly Selection[],
+): Promise<(token: string) => UploadedFile | undefined> {
   const tokens = [...new Set(selections.flatMap(filesNamedIn))].slice(0, 500);
   if (tokens.length === 0) return () => undefined;
-  const rows = await queries.select({ token: uploads.token, name: uploads.name, type: uploads.type, size: uploads.size }).from(uploads).where(inArray(uploads.token, tokens));
+  const rows = await queries
+    .select({ token: uploads.token, name: uploads.name, type: uploads.type, size: uploads.size })
+    .from(uploads)
+    .where(inArray(uploads.token, tokens));
   const known = new Map(rows.map(({ token, ...file }) => [token, file]));
   return (token) => known.get(token);
 }
 
 /** The files that each of some selections names, with their names. */
-export async function listFiles(queries: Queries, selections: readonly Selection[]): Promise<{ token: string; name: string }[][]> {
+export async function listFiles(
+  queries: Queries,
+  selections: readonly Selection[],
+): Promise<{ token: string; name: string }[][]> {
   const known = await readFiles(queries, selections);
   return selections.map((given) => thoseIn(given, known).map(([token, { name }]) => ({ token, name })));
 }
 
 /** The files that a selection names, by their tokens, as far as they are there. */
-export const filesOf = async (queries: Queries, selection: Selection): Promise<TokenAndFile[]> => thoseIn(selection, await readFiles(queries, [selection]));
+export const filesOf = async (queries: Queries, selection: Selection): Promise<TokenAndFile[]> =>
+  thoseIn(selection, await readFiles(queries, [selection]));
 
 type TokenAndFile = readonly [token: string, file: UploadedFile];
 
@@ -46,7 +56,10 @@ export async function keepFiles(transaction: Queries, selection: Selection): Pro
 }
 
 /** An uploaded file, for whoever makes the order. @throws Refusal 404 */
-export async function readUpload({ database }: Services, token: string): Promise<{ name: string; type: FileType; bytes: Buffer }> {
+export async function readUpload(
+  { database }: Services,
+  token: string,
+): Promise<{ name: string; type: FileType; bytes: Buffer }> {
   const row = await database.read.query.uploads.findFirst({ where: eq(uploads.token, token) });
   return row ?? notFound('file at this address');
 }

@@ -28,23 +28,49 @@ export async function importCatalog(
 
   await database.write(async (transaction) => {
     const at = now();
-    await transaction.insert(settings).values({ name: 'shop', shop: catalog.shop }).onConflictDoUpdate({ target: settings.name, set: { shop: catalog.shop } });
+    await transaction
+      .insert(settings)
+      .values({ name: 'shop', shop: catalog.shop })
+      .onConflictDoUpdate({ target: settings.name, set: { shop: catalog.shop } });
     for (const { key, title, unit, onHand, backorder, leadDays, cost, costing, cutFrom, lots } of catalog.stock) {
-      const [item] = await transaction.insert(stockItems).values({ key, title, unit, backorder, leadDays, cost, costing, cutFrom }).returning();
-      if (item) await receiveLots(transaction, at, item, lots.map(({ label, length }) => ({ label, length: Exact.from(length) })), 'Opening stock');
+      const [item] = await transaction
+        .insert(stockItems)
+        .values({ key, title, unit, backorder, leadDays, cost, costing, cutFrom })
+        .returning();
+      if (item)
+        await receiveLots(
+          transaction,
+          at,
+          item,
+          lots.map(({ label, length }) => ({ label, length: Exact.from(length) })),
+          'Opening stock',
+        );
       const opening = Exact.from(onHand);
-      if (opening.sign() !== 0) await move(transaction, at, { stock: key, kind: 'receipt', onHand: opening, reserved: Exact.zero, reason: 'Opening stock' });
+      if (opening.sign() !== 0)
+        await move(transaction, at, {
+          stock: key,
+          kind: 'receipt',
+          onHand: opening,
+          reserved: Exact.zero,
+          reason: 'Opening stock',
+        });
     }
     await storePriceLists(transaction, at, catalog.priceLists);
     for (const { codes, ...definition } of catalog.discounts) {
-      const [row] = await transaction.insert(discounts).values({ key: definition.key, definition, createdAt: at }).returning({ id: discounts.id });
+      const [row] = await transaction
+        .insert(discounts)
+        .values({ key: definition.key, definition, createdAt: at })
+        .returning({ id: discounts.id });
       if (row) await storeCodes(transaction, row.id, codes);
     }
     const addresses = new Map<string, string>();
-    for (const [src, picture] of safe) addresses.set(src, await storePicture(transaction, picture, at, src.split('/').pop()));
+    for (const [src, picture] of safe)
+      addresses.set(src, await storePicture(transaction, picture, at, src.split('/').pop()));
     const address = (src: string) => addresses.get(src) ?? src;
     for (const [rank, swatch] of catalog.swatches.entries()) {
-      await transaction.insert(swatches).values({ ...swatch, picture: swatch.picture && address(swatch.picture), rank });
+      await transaction
+        .insert(swatches)
+        .values({ ...swatch, picture: swatch.picture && address(swatch.picture), rank });
     }
     for (const sheet of catalog.sheets) {
       const draft = withPictures(sheet, address);
@@ -61,7 +87,10 @@ export async function importCatalog(
 
 /** Every picture that a catalog names. */
 function picturesOf({ products, sheets, swatches: book }: Catalog): string[] {
-  return [...[...products, ...sheets].flatMap((definition) => [...referencesOf(definition).pictures]), ...book.flatMap(({ picture }) => picture ?? [])];
+  return [
+    ...[...products, ...sheets].flatMap((definition) => [...referencesOf(definition).pictures]),
+    ...book.flatMap(({ picture }) => picture ?? []),
+  ];
 }
 
 /** Products in such an order that what others take along is published before them. */

@@ -6,7 +6,10 @@ import { quantityRuleSchema } from '../../core/ordering';
 const tags = z.array(z.string().trim().min(1).max(40)).max(30).default([]);
 const targets = z.array(z.int().min(1)).min(1).max(5000);
 /** What is about choices alone is done to sheets, too. */
-const anyTargets = { products: z.array(z.int().min(1)).max(5000).default([]), sheets: z.array(z.int().min(1)).max(1000).default([]) };
+const anyTargets = {
+  products: z.array(z.int().min(1)).max(5000).default([]),
+  sheets: z.array(z.int().min(1)).max(1000).default([]),
+};
 
 /** A change of the drafts of many products, and where it is about choices alone, of sheets. */
 export const bulkChangeSchema = z.discriminatedUnion('kind', [
@@ -19,8 +22,21 @@ export const bulkChangeSchema = z.discriminatedUnion('kind', [
     clash: z.enum(['keep', 'replace']).describe('what happens to a choice of the same inside name'),
     products: targets,
   }),
-  z.strictObject({ kind: z.literal('replacePart'), from: z.string().max(60).describe('slug of the product that goes out'), to: z.string().max(60).describe('and of the one that comes in'), products: targets }),
-  z.strictObject({ kind: z.literal('prices'), step: priceStepSchema, crossOut: z.boolean().default(false).describe('whether a price that becomes lower leaves its former one crossed out'), products: targets }),
+  z.strictObject({
+    kind: z.literal('replacePart'),
+    from: z.string().max(60).describe('slug of the product that goes out'),
+    to: z.string().max(60).describe('and of the one that comes in'),
+    products: targets,
+  }),
+  z.strictObject({
+    kind: z.literal('prices'),
+    step: priceStepSchema,
+    crossOut: z
+      .boolean()
+      .default(false)
+      .describe('whether a price that becomes lower leaves its former one crossed out'),
+    products: targets,
+  }),
   z.strictObject({
     kind: z.literal('shelf'),
     category: z.string().trim().min(1).max(80).nullable().optional().describe('absent to leave it as it is'),
@@ -30,10 +46,29 @@ export const bulkChangeSchema = z.discriminatedUnion('kind', [
     products: targets,
   }),
   z.strictObject({ kind: z.literal('quantity'), quantity: quantityRuleSchema.nullable(), products: targets }),
-  z.strictObject({ kind: z.literal('whenOut'), whenOut: z.enum(['unavailable', 'hidden', 'orderable']), leadDays: z.int().min(1).max(730).nullable().default(null), ...anyTargets }),
-  z.strictObject({ kind: z.literal('texts'), find: z.string().max(200), replace: z.string().max(200), matchCase: z.boolean().default(true), ...anyTargets }),
-  z.strictObject({ kind: z.literal('options'), option: z.string().trim().min(1).max(120).describe('what they are called'), choice: z.string().trim().max(120).nullable().default(null).describe('title of their choice; null for any'), step: optionStepSchema, ...anyTargets }),
-  z.strictObject({ kind: z.literal('swatch'), from: keySchema, to: keySchema, ...anyTargets }).describe('options that show one swatch show another'),
+  z.strictObject({
+    kind: z.literal('whenOut'),
+    whenOut: z.enum(['unavailable', 'hidden', 'orderable']),
+    leadDays: z.int().min(1).max(730).nullable().default(null),
+    ...anyTargets,
+  }),
+  z.strictObject({
+    kind: z.literal('texts'),
+    find: z.string().max(200),
+    replace: z.string().max(200),
+    matchCase: z.boolean().default(true),
+    ...anyTargets,
+  }),
+  z.strictObject({
+    kind: z.literal('options'),
+    option: z.string().trim().min(1).max(120).describe('what they are called'),
+    choice: z.string().trim().max(120).nullable().default(null).describe('title of their choice; null for any'),
+    step: optionStepSchema,
+    ...anyTargets,
+  }),
+  z
+    .strictObject({ kind: z.literal('swatch'), from: keySchema, to: keySchema, ...anyTargets })
+    .describe('options that show one swatch show another'),
 ]);
 
 export type BulkChange = z.infer<typeof bulkChangeSchema>;

@@ -12,7 +12,8 @@ export type Apply = (draft: Product) => { readonly after: Product; readonly does
 
 type Of<K extends BulkChange['kind']> = Extract<BulkChange, { kind: K }>;
 
-const signed = (value: Exact, words: (size: Exact) => string) => `${value.sign() < 0 ? '−' : '+'}${words(value.sign() < 0 ? value.negated() : value)}`;
+const signed = (value: Exact, words: (size: Exact) => string) =>
+  `${value.sign() < 0 ? '−' : '+'}${words(value.sign() < 0 ? value.negated() : value)}`;
 
 /** @throws Refusal 422 for a figure that can't be read */
 function figure(text: string): Exact {
@@ -22,7 +23,10 @@ function figure(text: string): Exact {
 }
 
 /** A step of prices with its figures read, and in words. @throws Refusal 422 for a figure that can't be read */
-function readStep(step: PriceStep, currency: string): { readonly read: PriceStep; readonly value: Exact; readonly how: string } {
+function readStep(
+  step: PriceStep,
+  currency: string,
+): { readonly read: PriceStep; readonly value: Exact; readonly how: string } {
   const value = figure(step.kind === 'to' ? step.price : step.kind === 'by' ? step.amount : step.percent);
   const exact = value.toString();
   switch (step.kind) {
@@ -31,7 +35,11 @@ function readStep(step: PriceStep, currency: string): { readonly read: PriceStep
     case 'by':
       return { read: { ...step, amount: exact }, value, how: signed(value, (size) => formatMoney(size, currency)) };
     case 'percent':
-      return { read: { ...step, percent: exact }, value, how: `${signed(value, (size) => size.toString())} %${step.ending === null ? '' : `, ending in ${step.ending.slice(1)}`}` };
+      return {
+        read: { ...step, percent: exact },
+        value,
+        how: `${signed(value, (size) => size.toString())} %${step.ending === null ? '' : `, ending in ${step.ending.slice(1)}`}`,
+      };
   }
 }
 
@@ -44,9 +52,19 @@ export function pricesStep({ step, crossOut }: Of<'prices'>, currency: string): 
       const { after, changed, refused } = withPrices(draft, read, { crossOut, currency });
       const own = draft.variants.filter(({ price }) => price !== null).length;
       const parts = [
-        changed > 0 ? `gets ${counted(changed, 'other price')}` : draft.price === null && own === 0 ? 'has no price of its own' : refused > 0 ? '' : 'has this price already',
-        refused > 0 ? `${counted(refused, 'price')} would come below nothing, and ${refused === 1 ? 'stays' : 'stay'}` : '',
-        step.kind === 'to' && own > 0 ? `${counted(own, 'variant')} ${own === 1 ? 'keeps a price of its own' : 'keep prices of their own'}` : '',
+        changed > 0
+          ? `gets ${counted(changed, 'other price')}`
+          : draft.price === null && own === 0
+            ? 'has no price of its own'
+            : refused > 0
+              ? ''
+              : 'has this price already',
+        refused > 0
+          ? `${counted(refused, 'price')} would come below nothing, and ${refused === 1 ? 'stays' : 'stay'}`
+          : '',
+        step.kind === 'to' && own > 0
+          ? `${counted(own, 'variant')} ${own === 1 ? 'keeps a price of its own' : 'keep prices of their own'}`
+          : '',
       ];
       return { after, does: parts.filter(Boolean).join(', ') };
     },
@@ -66,8 +84,16 @@ export function shelfStep(change: Of<'shelf'>): { words: string; apply: Apply } 
     words: `Put them on the shelf: ${said.join(', ')}`,
     apply(draft) {
       const tags = [...new Set([...draft.tags.filter((tag) => !removeTags.includes(tag)), ...addTags])].slice(0, 30);
-      const after = { ...draft, category: category === undefined ? draft.category : category, supplier: supplier === undefined ? draft.supplier : supplier, tags };
-      const differs = after.category !== draft.category || after.supplier !== draft.supplier || tags.join('\n') !== draft.tags.join('\n');
+      const after = {
+        ...draft,
+        category: category === undefined ? draft.category : category,
+        supplier: supplier === undefined ? draft.supplier : supplier,
+        tags,
+      };
+      const differs =
+        after.category !== draft.category ||
+        after.supplier !== draft.supplier ||
+        tags.join('\n') !== draft.tags.join('\n');
       return differs ? { after, does: said.join(', ') } : { after: draft, does: 'is so already' };
     },
   };
@@ -78,7 +104,9 @@ export function quantityStep({ quantity }: Of<'quantity'>): { words: string; app
   return {
     words: `Sell them: ${words}`,
     apply(draft) {
-      return sameDefinition(draft.quantity, quantity) ? { after: draft, does: 'is so already' } : { after: { ...draft, quantity }, does: words };
+      return sameDefinition(draft.quantity, quantity)
+        ? { after: draft, does: 'is so already' }
+        : { after: { ...draft, quantity }, does: words };
     },
   };
 }
@@ -86,7 +114,8 @@ export function quantityStep({ quantity }: Of<'quantity'>): { words: string; app
 const WHEN_OUT = { unavailable: 'shown as unavailable', hidden: 'not shown', orderable: 'still orderable' } as const;
 
 export function whenOutStep({ whenOut, leadDays }: Of<'whenOut'>): { words: string; apply: Apply } {
-  if (whenOut === 'orderable' && leadDays === null) throw new Refusal(422, 'leadTimeMissing', 'Say how many days it takes when it is ordered beyond stock.');
+  if (whenOut === 'orderable' && leadDays === null)
+    throw new Refusal(422, 'leadTimeMissing', 'Say how many days it takes when it is ordered beyond stock.');
   return {
     words: `Options that are out: ${WHEN_OUT[whenOut]}`,
     apply(draft) {
@@ -96,13 +125,19 @@ export function whenOutStep({ whenOut, leadDays }: Of<'whenOut'>): { words: stri
         const stocked = 'stocked' in choice && choice.stocked;
         const options = choice.options.map((option) => {
           const days = whenOut === 'orderable' ? leadDays : option.leadDays;
-          if ((!stocked && option.draws.length === 0) || (option.whenOut === whenOut && option.leadDays === days)) return option;
+          if ((!stocked && option.draws.length === 0) || (option.whenOut === whenOut && option.leadDays === days))
+            return option;
           changed += 1;
           return { ...option, whenOut, leadDays: days };
         });
         return { ...choice, options };
       });
-      return changed === 0 ? { after: draft, does: 'has no option that is counted, or is so already' } : { after: { ...draft, choices }, does: `${counted(changed, 'option')} ${changed === 1 ? 'is' : 'are'} ${WHEN_OUT[whenOut]}` };
+      return changed === 0
+        ? { after: draft, does: 'has no option that is counted, or is so already' }
+        : {
+            after: { ...draft, choices },
+            does: `${counted(changed, 'option')} ${changed === 1 ? 'is' : 'are'} ${WHEN_OUT[whenOut]}`,
+          };
     },
   };
 }
@@ -113,15 +148,23 @@ export function textsStep(change: Of<'texts'>): { words: string; apply: Apply } 
     words: `Write “${change.replace}” for “${change.find}”`,
     apply(draft) {
       const { after, places, tooLong } = withTexts(draft, change);
-      const parts = [places > 0 ? `in ${counted(places, 'place')}` : tooLong === 0 ? 'has it nowhere' : '', tooLong > 0 ? `${counted(tooLong, 'text')} would become too long, and ${tooLong === 1 ? 'stays' : 'stay'}` : ''];
+      const parts = [
+        places > 0 ? `in ${counted(places, 'place')}` : tooLong === 0 ? 'has it nowhere' : '',
+        tooLong > 0 ? `${counted(tooLong, 'text')} would become too long, and ${tooLong === 1 ? 'stays' : 'stay'}` : '',
+      ];
       return { after, does: parts.filter(Boolean).join(', ') };
     },
   };
 }
 
-export function optionsStep({ option, choice, step }: Of<'options'>, { shop: { currency }, swatches }: CatalogSurroundings): { words: string; apply: Apply } {
-  if (step.kind === 'title' && isBlank(step.title)) throw new Refusal(422, 'titleMissing', 'Say what they are called then.');
-  if (step.kind === 'swatch' && !swatches.has(step.swatch)) throw new Refusal(422, 'swatchUnknown', 'Choose a swatch of the swatch book.');
+export function optionsStep(
+  { option, choice, step }: Of<'options'>,
+  { shop: { currency }, swatches }: CatalogSurroundings,
+): { words: string; apply: Apply } {
+  if (step.kind === 'title' && isBlank(step.title))
+    throw new Refusal(422, 'titleMissing', 'Say what they are called then.');
+  if (step.kind === 'swatch' && !swatches.has(step.swatch))
+    throw new Refusal(422, 'swatchUnknown', 'Choose a swatch of the swatch book.');
   const called = `Options “${option}”${choice === null ? '' : ` of ${choice}`}`;
   const { read, how } = step.kind === 'amount' ? readStep(step.step, currency) : { read: null, how: '' };
   const done: OptionStep = step.kind === 'amount' && read ? { kind: 'amount', step: read } : step;
@@ -131,7 +174,9 @@ export function optionsStep({ option, choice, step }: Of<'options'>, { shop: { c
       const { after, changed, refused, found } = withOptions(draft, { option, choice }, done, currency);
       const parts = [
         found === 0 ? 'has none' : changed > 0 ? counted(changed, 'option') : refused === 0 ? 'is so already' : '',
-        refused > 0 ? `${counted(refused, 'option')} ${step.kind === 'swatch' ? 'can’t show a swatch' : `${refused === 1 ? 'adds' : 'add'} no sum of money that could change`}, and ${refused === 1 ? 'stays' : 'stay'}` : '',
+        refused > 0
+          ? `${counted(refused, 'option')} ${step.kind === 'swatch' ? 'can’t show a swatch' : `${refused === 1 ? 'adds' : 'add'} no sum of money that could change`}, and ${refused === 1 ? 'stays' : 'stay'}`
+          : '',
       ];
       return { after, does: parts.filter(Boolean).join(', ') };
     },
@@ -153,7 +198,10 @@ function optionWords(step: OptionStep, how: string, swatches: CatalogSurrounding
   }
 }
 
-export function swatchStep({ from, to }: Of<'swatch'>, { swatches }: CatalogSurroundings): { words: string; apply: Apply } {
+export function swatchStep(
+  { from, to }: Of<'swatch'>,
+  { swatches }: CatalogSurroundings,
+): { words: string; apply: Apply } {
   const other = swatches.get(to);
   if (!other || from === to) throw new Refusal(422, 'swatchUnknown', 'Choose another swatch of the swatch book.');
   return {
@@ -166,7 +214,9 @@ export function swatchStep({ from, to }: Of<'swatch'>, { swatches }: CatalogSurr
         changed += choice.options.filter(({ swatch }) => swatch === from).length;
         return { ...choice, options };
       });
-      return changed === 0 ? { after: draft, does: 'doesn’t show it' } : { after: { ...draft, choices }, does: counted(changed, 'option') };
+      return changed === 0
+        ? { after: draft, does: 'doesn’t show it' }
+        : { after: { ...draft, choices }, does: counted(changed, 'option') };
     },
   };
 }

@@ -22,8 +22,15 @@ export interface OptionName {
 export function listOptionNames(context: Services, wanted: z.infer<typeof optionNamesSchema>): Promise<OptionName[]> {
   return atOneMoment(context, async ({ database }) => {
     const drafts: { readonly choices: readonly Choice[] }[] = [
-      ...(await database.read.select({ draft: products.draft }).from(products).where(inArray(products.id, wanted.products))).map(({ draft }) => draft),
-      ...(await database.read.select({ draft: sheets.draft }).from(sheets).where(inArray(sheets.id, wanted.sheets))).map(({ draft }) => draft),
+      ...(
+        await database.read
+          .select({ draft: products.draft })
+          .from(products)
+          .where(inArray(products.id, wanted.products))
+      ).map(({ draft }) => draft),
+      ...(
+        await database.read.select({ draft: sheets.draft }).from(sheets).where(inArray(sheets.id, wanted.sheets))
+      ).map(({ draft }) => draft),
     ];
     const found = new Map<string, { option: string; choice: string; drafts: Set<object>; swatches: Set<string> }>();
     for (const draft of drafts) {
@@ -31,13 +38,25 @@ export function listOptionNames(context: Services, wanted: z.infer<typeof option
         if (!hasOptions(choice) || choice.kind === 'slot') continue;
         for (const { title, swatch } of choice.options) {
           const name = [choice.title, title].map(plainWords).join('\n');
-          const known = found.get(name) ?? { option: title, choice: choice.title, drafts: new Set(), swatches: new Set() };
+          const known = found.get(name) ?? {
+            option: title,
+            choice: choice.title,
+            drafts: new Set(),
+            swatches: new Set(),
+          };
           known.drafts.add(draft);
           if (swatch !== null) known.swatches.add(swatch);
           found.set(name, known);
         }
       }
     }
-    return [...found.values()].map(({ option, choice, drafts: within, swatches }) => ({ option, choice, drafts: within.size, swatches: [...swatches] })).sort((a, b) => b.drafts - a.drafts);
+    return [...found.values()]
+      .map(({ option, choice, drafts: within, swatches }) => ({
+        option,
+        choice,
+        drafts: within.size,
+        swatches: [...swatches],
+      }))
+      .sort((a, b) => b.drafts - a.drafts);
   });
 }

@@ -4,7 +4,17 @@ import { z } from 'zod';
 import { referencesOf, withPictures } from '../../core/catalog';
 import { counted } from '../../core/words';
 import { type Queries } from '../../data/database';
-import { bin, bulkChanges, media, orderLines, products, revisions, sheetRevisions, sheets, swatches } from '../../data/schema';
+import {
+  bin,
+  bulkChanges,
+  media,
+  orderLines,
+  products,
+  revisions,
+  sheetRevisions,
+  sheets,
+  swatches,
+} from '../../data/schema';
 import { usersOf } from '../catalog/users';
 import { atOneMoment, type Services } from '../context';
 import { indexed } from '../products/life';
@@ -31,17 +41,38 @@ export interface PictureRow {
 /** Every picture that was ever uploaded, the latest first. */
 export function listPictures(context: Services): Promise<PictureRow[]> {
   return atOneMoment(context, async ({ database: { read } }) => {
-    const rows = await read.select({ hash: media.hash, name: media.name, type: media.type, width: media.width, height: media.height, size: sql<number>`length(${media.bytes})`, at: media.createdAt }).from(media).orderBy(desc(media.createdAt), asc(media.hash));
+    const rows = await read
+      .select({
+        hash: media.hash,
+        name: media.name,
+        type: media.type,
+        width: media.width,
+        height: media.height,
+        size: sql<number>`length(${media.bytes})`,
+        at: media.createdAt,
+      })
+      .from(media)
+      .orderBy(desc(media.createdAt), asc(media.hash));
     const users = await usersOf(read, 'pictures');
     const book = await read.select({ name: swatches.name, picture: swatches.picture }).from(swatches);
     return rows.map(({ at, ...row }) => {
       const src = pictureAddress(row.hash);
-      return { ...row, src, at: at.getTime(), usedBy: [...(users.get(src) ?? []), ...book.filter(({ picture }) => picture === src).map(({ name }) => `swatch ${name}`)] };
+      return {
+        ...row,
+        src,
+        at: at.getTime(),
+        usedBy: [
+          ...(users.get(src) ?? []),
+          ...book.filter(({ picture }) => picture === src).map(({ name }) => `swatch ${name}`),
+        ],
+      };
     });
   });
 }
 
-export const replacementSchema = z.strictObject({ by: z.string().max(300).describe('address of the picture that takes its place') });
+export const replacementSchema = z.strictObject({
+  by: z.string().max(300).describe('address of the picture that takes its place'),
+});
 
 /** How many drafts and swatches show another picture now. */
 export interface Replaced {
@@ -51,54 +82,98 @@ export interface Replaced {
 }
 
 /**
- * Puts another picture in the place of one: in the drafts of all products and sheets, to be published, and in the swatch
- * book, which everything follows at once. The change of the products can be taken back as any change of many.
+ * Puts another picture in the place of one: in the drafts of all products and sheets, to be published, and in the
+ * swatch book, which everything follows at once. The change of the products can be taken back as any change of many.
  *
  * @throws Refusal 404; 422 when the other picture is not there, or the same
  */
-export async function replaceEverywhere({ database, now }: Services, hash: string, { by }: z.infer<typeof replacementSchema>): Promise<Replaced> {
+export async function replaceEverywhere(
+  { database, now }: Services,
+  hash: string,
+  { by }: z.infer<typeof replacementSchema>,
+): Promise<Replaced> {
   const src = pictureAddress(hash);
   return database.write(async (transaction) => {
     await requirePicture(transaction, hash);
-    const other = await transaction.query.media.findFirst({ where: eq(media.hash, by.slice(pictureAddress('').length)), columns: { hash: true } });
-    if (!other || pictureAddress(other.hash) !== by || by === src) throw new Refusal(422, 'pictureUnknown', 'Upload another picture, or choose one of the library.');
+    const other = await transaction.query.media.findFirst({
+      where: eq(media.hash, by.slice(pictureAddress('').length)),
+      columns: { hash: true },
+    });
+    if (!other || pictureAddress(other.hash) !== by || by === src)
+      throw new Refusal(422, 'pictureUnknown', 'Upload another picture, or choose one of the library.');
     const address = (given: string) => (given === src ? by : given);
     const uses = (definition: Parameters<typeof referencesOf>[0]) => referencesOf(definition).pictures.has(src);
     const before: (typeof bulkChanges.$inferInsert)['before'] = [];
     for (const { id, draft, draftVersion } of await transaction.select().from(products)) {
       if (!uses(draft)) continue;
       const after = withPictures(draft, address);
-      await transaction.update(products).set({ draft: after, ...indexed(after), draftVersion: draftVersion + 1, draftSavedBy: 'bulk', updatedAt: now() }).where(eq(products.id, id));
+      await transaction
+        .update(products)
+        .set({
+          draft: after,
+          ...indexed(after),
+          draftVersion: draftVersion + 1,
+          draftSavedBy: 'bulk',
+          updatedAt: now(),
+        })
+        .where(eq(products.id, id));
       before.push({ productId: id, definition: draft, versionAfter: draftVersion + 1 });
     }
     let changedSheets = 0;
     for (const { id, draft, draftVersion } of await transaction.select().from(sheets)) {
       if (!uses(draft)) continue;
-      await transaction.update(sheets).set({ draft: withPictures(draft, address), draftVersion: draftVersion + 1, draftSavedBy: 'bulk', updatedAt: now() }).where(eq(sheets.id, id));
+      await transaction
+        .update(sheets)
+        .set({
+          draft: withPictures(draft, address),
+          draftVersion: draftVersion + 1,
+          draftSavedBy: 'bulk',
+          updatedAt: now(),
+        })
+        .where(eq(sheets.id, id));
       before.push({ sheetId: id, definition: draft, versionAfter: draftVersion + 1 });
       changedSheets += 1;
     }
-    const coloured = await transaction.update(swatches).set({ picture: by }).where(eq(swatches.picture, src)).returning({ id: swatches.id });
-    if (before.length > 0) await transaction.insert(bulkChanges).values({ words: 'Replace a picture', before, at: now() });
+    const coloured = await transaction
+      .update(swatches)
+      .set({ picture: by })
+      .where(eq(swatches.picture, src))
+      .returning({ id: swatches.id });
+    if (before.length > 0)
+      await transaction.insert(bulkChanges).values({ words: 'Replace a picture', before, at: now() });
     return { products: before.length - changedSheets, sheets: changedSheets, swatches: coloured.length };
   });
 }
 
-/** Deletes a picture that nothing shows: no draft, nothing in the shop, no earlier state, no order, nothing in the bin. @throws Refusal 404, 409 */
+/**
+ * Deletes a picture that nothing shows: no draft, nothing in the shop, no earlier state, no order, nothing in the bin.
+ * @throws Refusal 404, 409
+ */
 export async function deletePicture({ database }: Services, hash: string): Promise<void> {
   await database.write(async (transaction) => {
     await requirePicture(transaction, hash);
     const src = pictureAddress(hash);
     const users = (await usersOf(transaction, 'pictures')).get(src) ?? [];
-    if (users.length > 0) throw new Refusal(409, 'pictureInUse', `${counted(users.length, 'product or sheet shows', 'products and sheets show')} it: ${users.slice(0, 5).join(', ')}. Give them another first.`);
+    if (users.length > 0)
+      throw new Refusal(
+        409,
+        'pictureInUse',
+        `${counted(users.length, 'product or sheet shows', 'products and sheets show')} it: ${users.slice(0, 5).join(', ')}. Give them another first.`,
+      );
     const kept = await isNamed(transaction, src);
-    if (kept) throw new Refusal(409, 'pictureKept', 'A swatch, an earlier state, an order or something in the bin shows it, so it is kept.');
+    if (kept)
+      throw new Refusal(
+        409,
+        'pictureKept',
+        'A swatch, an earlier state, an order or something in the bin shows it, so it is kept.',
+      );
     await transaction.delete(media).where(eq(media.hash, hash));
   });
 }
 
 async function requirePicture(queries: Queries, hash: string): Promise<void> {
-  if (!(await queries.query.media.findFirst({ where: eq(media.hash, hash), columns: { hash: true } }))) notFound('picture of this name');
+  if (!(await queries.query.media.findFirst({ where: eq(media.hash, hash), columns: { hash: true } })))
+    notFound('picture of this name');
 }
 
 /** Whether anything that is kept names a picture. */
@@ -106,7 +181,11 @@ async function isNamed(queries: Queries, src: string): Promise<boolean> {
   const named = (column: SQLiteColumn) => sql`instr(${column}, ${src}) > 0`;
   const found = [
     await queries.select({ id: revisions.id }).from(revisions).where(named(revisions.definition)).limit(1),
-    await queries.select({ id: sheetRevisions.id }).from(sheetRevisions).where(named(sheetRevisions.definition)).limit(1),
+    await queries
+      .select({ id: sheetRevisions.id })
+      .from(sheetRevisions)
+      .where(named(sheetRevisions.definition))
+      .limit(1),
     await queries.select({ id: orderLines.id }).from(orderLines).where(named(orderLines.resolution)).limit(1),
     await queries.select({ id: bin.id }).from(bin).where(named(bin.rows)).limit(1),
     await queries.select({ id: bulkChanges.id }).from(bulkChanges).where(named(bulkChanges.before)).limit(1),

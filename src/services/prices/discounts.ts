@@ -31,8 +31,20 @@ const codeSchema = z
     return z.NEVER;
   });
 
-export const savedDiscountSchema = z.strictObject({ definition: discountSchema, codes: z.array(codeSchema).max(200).optional().describe('what customers type; absent leaves the codes as they are'), acceptedBelow: z.int().min(0).default(0).describe('how many products were seen to fall below their floor'), seen: z.string().max(40).optional().describe('the name of the discount as it was opened; another since is refused') });
-export const bulkCodesSchema = z.strictObject({ number: z.int().min(1).max(1000), begins: z.string().max(12).regex(/^[A-Za-z0-9-]*$/, 'use letters, digits and hyphens').default('') });
+export const savedDiscountSchema = z.strictObject({
+  definition: discountSchema,
+  codes: z.array(codeSchema).max(200).optional().describe('what customers type; absent leaves the codes as they are'),
+  acceptedBelow: z.int().min(0).default(0).describe('how many products were seen to fall below their floor'),
+  seen: z.string().max(40).optional().describe('the name of the discount as it was opened; another since is refused'),
+});
+export const bulkCodesSchema = z.strictObject({
+  number: z.int().min(1).max(1000),
+  begins: z
+    .string()
+    .max(12)
+    .regex(/^[A-Za-z0-9-]*$/, 'use letters, digits and hyphens')
+    .default(''),
+});
 
 /** A discount with its codes, as the manager sees it. */
 export interface DiscountView {
@@ -69,20 +81,36 @@ export function openDiscounts(context: Services): Promise<DiscountsView> {
     const rows = await database.read.select().from(discounts).orderBy(discounts.id);
     const views: DiscountView[] = [];
     for (const { id, definition } of rows) {
-      const codes = await database.read.select({ code: discountCodes.code }).from(discountCodes).where(eq(discountCodes.discountId, id)).orderBy(discountCodes.id).limit(MOST_SHOWN);
-      const [all] = await database.read.select({ number: count() }).from(discountCodes).where(eq(discountCodes.discountId, id));
+      const codes = await database.read
+        .select({ code: discountCodes.code })
+        .from(discountCodes)
+        .where(eq(discountCodes.discountId, id))
+        .orderBy(discountCodes.id)
+        .limit(MOST_SHOWN);
+      const [all] = await database.read
+        .select({ number: count() })
+        .from(discountCodes)
+        .where(eq(discountCodes.discountId, id));
       const [used] = await database.read
         .select({ number: count() })
         .from(discountUses)
         .innerJoin(discountCodes, eq(discountCodes.id, discountUses.codeId))
         .innerJoin(orders, eq(orders.id, discountUses.orderId))
         .where(and(eq(discountCodes.discountId, id), inArray(orders.state, [...COUNTING])));
-      views.push({ definition, seen: seenName(definition), codes: codes.map(({ code }) => code), number: all?.number ?? 0, used: used?.number ?? 0 });
+      views.push({
+        definition,
+        seen: seenName(definition),
+        codes: codes.map(({ code }) => code),
+        number: all?.number ?? 0,
+        used: used?.number ?? 0,
+      });
     }
     return {
       discounts: views,
       groups: shop.groups.map(({ key, title }) => ({ key, title })),
-      products: (await readBothStates(database.read)).map(asItCounts).map(({ slug, title, sku }) => ({ slug, title, sku })),
+      products: (await readBothStates(database.read))
+        .map(asItCounts)
+        .map(({ slug, title, sku }) => ({ slug, title, sku })),
       suggestions: suggestionsOf(await readShelves(database.read)),
       currency: shop.currency,
     };
@@ -90,17 +118,24 @@ export function openDiscounts(context: Services): Promise<DiscountsView> {
 }
 
 /** @throws Refusal 422 saying what of a discount can't be kept */
-async function checkDiscount(queries: Queries, { title, gives, from, until, groups, products, least }: Discount): Promise<void> {
+async function checkDiscount(
+  queries: Queries,
+  { title, gives, from, until, groups, products, least }: Discount,
+): Promise<void> {
   const refuse = (words: string): never => {
     throw new Refusal(422, 'discountFaulty', words);
   };
   if (isBlank(title)) refuse('The discount needs a name.');
   requireSeenTitles([['The name of the discount', title]]);
-  for (const day of [from, until]) if (day !== null && parseDay(day) === null) refuse(`“${day}” is no day. Write it like 2026-12-24.`);
+  for (const day of [from, until])
+    if (day !== null && parseDay(day) === null) refuse(`“${day}” is no day. Write it like 2026-12-24.`);
   if (from !== null && until !== null && until < from) refuse(`Its last day, ${until}, is before its first, ${from}.`);
   const positive = (text: string, what: string, most: number | null) => {
     const value = Exact.parse(text);
-    if (!value || value.sign() <= 0 || (most !== null && value.isMore(Exact.of(most)))) refuse(`“${text}” is no ${what}. Write a number above nothing${most === null ? '' : `, up to ${most}`}, such as 12.50.`);
+    if (!value || value.sign() <= 0 || (most !== null && value.isMore(Exact.of(most))))
+      refuse(
+        `“${text}” is no ${what}. Write a number above nothing${most === null ? '' : `, up to ${most}`}, such as 12.50.`,
+      );
   };
   if (gives.kind === 'percent') positive(gives.percent, 'percentage', 100);
   if (gives.kind === 'amount') positive(gives.amount, 'amount', null);
@@ -110,16 +145,24 @@ async function checkDiscount(queries: Queries, { title, gives, from, until, grou
   if (unknown !== undefined) refuse(`It is for the customer group “${unknown}”, which is none. Take it out.`);
   const known = new Set((await readBothStates(queries)).map((state) => asItCounts(state).slug));
   const gone = [...products, ...(gives.kind === 'product' ? [gives.product] : [])].find((slug) => !known.has(slug));
-  if (gone !== undefined) refuse(gone === '' ? 'Say which product there is for nothing.' : `There is no product at the address “${gone}”. Take it out.`);
+  if (gone !== undefined)
+    refuse(
+      gone === ''
+        ? 'Say which product there is for nothing.'
+        : `There is no product at the address “${gone}”. Take it out.`,
+    );
 }
 
 /**
  * Makes a discount, or changes one, with the codes by which customers get it.
  *
- * @throws Refusal 422 for one that can't be kept; 409 for a code that another has, or where more products fall below their
- *   floor with it than was accepted
+ * @throws Refusal 422 for one that can't be kept; 409 for a code that another has, or where more products fall below
+ *   their floor with it than was accepted
  */
-export async function saveDiscount(context: Services, { definition, codes, acceptedBelow, seen }: z.infer<typeof savedDiscountSchema>): Promise<void> {
+export async function saveDiscount(
+  context: Services,
+  { definition, codes, acceptedBelow, seen }: z.infer<typeof savedDiscountSchema>,
+): Promise<void> {
   const { database, now } = context;
   await checkDiscount(database.read, definition);
   await requireFloorsWith(context, definition, acceptedBelow);
@@ -127,36 +170,65 @@ export async function saveDiscount(context: Services, { definition, codes, accep
     await checkDiscount(transaction, definition);
     const known = await transaction.query.discounts.findFirst({ where: eq(discounts.key, definition.key) });
     if (known) requireSeen(seen, known.definition, 'the discounts');
-    const [row] = await transaction.insert(discounts).values({ key: definition.key, definition, createdAt: now() }).onConflictDoUpdate({ target: discounts.key, set: { definition } }).returning({ id: discounts.id });
+    const [row] = await transaction
+      .insert(discounts)
+      .values({ key: definition.key, definition, createdAt: now() })
+      .onConflictDoUpdate({ target: discounts.key, set: { definition } })
+      .returning({ id: discounts.id });
     if (!row) throw new Error('the discount was not stored');
     if (codes) await storeCodes(transaction, row.id, codes);
   });
 }
 
-/** Looks beforehand whether anything falls below its floor with what a discount takes off. @throws Refusal 409 `belowFloor` */
+/**
+ * Looks beforehand whether anything falls below its floor with what a discount takes off. @throws Refusal 409
+ * `belowFloor`
+ */
 async function requireFloorsWith(context: Services, discount: Discount, accepted: number): Promise<void> {
   const { gives } = discount;
   const off = mostOff(discount);
   if (!off) return;
   const asked = await atOneMoment(context, async ({ database, now: clock }) => {
-    const products = (await readBothStates(database.read)).flatMap(({ published }) => (published && (gives.kind === 'product' ? published.slug === gives.product : discountsFor(published, [{ discount }]).length > 0) ? [published] : []));
+    const products = (await readBothStates(database.read)).flatMap(({ published }) =>
+      published &&
+      (gives.kind === 'product' ? published.slug === gives.product : discountsFor(published, [{ discount }]).length > 0)
+        ? [published]
+        : [],
+    );
     const { surroundings, today } = await readSurroundings(database.read, clock(), products);
     const costs = await readCosts(database.read);
-    return { sides: sidesOf(products, surroundings, surroundings), today, costs: { before: costs, after: costs }, off: off.toString() };
+    return {
+      sides: sidesOf(products, surroundings, surroundings),
+      today,
+      costs: { before: costs, after: costs },
+      off: off.toString(),
+    };
   });
-  requireAccepted(await fallingBelow(asked), accepted, gives.kind === 'product' ? 'For nothing,' : `With ${gives.kind === 'amount' ? 'up to ' : ''}${off.rounded(2).toString()} % off,`);
+  requireAccepted(
+    await fallingBelow(asked),
+    accepted,
+    gives.kind === 'product'
+      ? 'For nothing,'
+      : `With ${gives.kind === 'amount' ? 'up to ' : ''}${off.rounded(2).toString()} % off,`,
+  );
 }
 
 /** Puts codes in the place of those that a discount had. @throws Refusal 409 for one that another discount has */
 export async function storeCodes(transaction: Queries, discountId: number, codes: readonly string[]): Promise<void> {
   const wanted = new Map(codes.map((code) => [plainCode(code), code]));
   const former = await transaction.select().from(discountCodes).where(eq(discountCodes.discountId, discountId));
-  for (const { id, plain } of former) if (!wanted.has(plain)) await transaction.delete(discountCodes).where(eq(discountCodes.id, id));
+  for (const { id, plain } of former)
+    if (!wanted.has(plain)) await transaction.delete(discountCodes).where(eq(discountCodes.id, id));
   const had = new Set(former.map(({ plain }) => plain));
   for (const [plain, code] of wanted) {
     if (had.has(plain)) continue;
     const other = await transaction.query.discountCodes.findFirst({ where: eq(discountCodes.plain, plain) });
-    if (other) throw new Refusal(409, 'codeTaken', `The code ${code} is that of another discount already. Give this one another.`);
+    if (other)
+      throw new Refusal(
+        409,
+        'codeTaken',
+        `The code ${code} is that of another discount already. Give this one another.`,
+      );
     await transaction.insert(discountCodes).values({ discountId, code, plain });
   }
 }
@@ -177,14 +249,28 @@ async function requireDiscount(queries: Queries, key: string) {
 const randomPart = customAlphabet('ACDEFGHJKLMNPQRTUVWXY34679', 10);
 
 /** Makes many codes at once, that nobody can guess. @throws Refusal 404 */
-export async function makeCodes({ database }: Services, key: string, { number, begins }: z.infer<typeof bulkCodesSchema>): Promise<{ made: number }> {
+export async function makeCodes(
+  { database }: Services,
+  key: string,
+  { number, begins }: z.infer<typeof bulkCodesSchema>,
+): Promise<{ made: number }> {
   return database.write(async (transaction) => {
     const { id } = await requireDiscount(transaction, key);
-    const [kept] = await transaction.select({ number: count() }).from(discountCodes).where(eq(discountCodes.discountId, id));
-    if ((kept?.number ?? 0) + number > MOST_CODES) throw new Refusal(422, 'tooManyCodes', `A discount has at most ${MOST_CODES} codes; this one has ${kept?.number ?? 0}.`);
+    const [kept] = await transaction
+      .select({ number: count() })
+      .from(discountCodes)
+      .where(eq(discountCodes.discountId, id));
+    if ((kept?.number ?? 0) + number > MOST_CODES)
+      throw new Refusal(
+        422,
+        'tooManyCodes',
+        `A discount has at most ${MOST_CODES} codes; this one has ${kept?.number ?? 0}.`,
+      );
     const codes = new Set<string>();
     while (codes.size < number) codes.add(`${begins.toUpperCase()}${randomPart()}`);
-    await transaction.insert(discountCodes).values([...codes].map((code) => ({ discountId: id, code, plain: plainCode(code) })));
+    await transaction
+      .insert(discountCodes)
+      .values([...codes].map((code) => ({ discountId: id, code, plain: plainCode(code) })));
     return { made: number };
   });
 }
@@ -213,11 +299,19 @@ export async function usesOf(queries: Queries, codeId: number, customer?: string
     .select({ number: count() })
     .from(discountUses)
     .innerJoin(orders, eq(orders.id, discountUses.orderId))
-    .where(and(eq(discountUses.codeId, codeId), inArray(orders.state, [...COUNTING]), customer === undefined ? undefined : eq(discountUses.customer, customer)));
+    .where(
+      and(
+        eq(discountUses.codeId, codeId),
+        inArray(orders.state, [...COUNTING]),
+        customer === undefined ? undefined : eq(discountUses.customer, customer),
+      ),
+    );
   return found?.number ?? 0;
 }
 
 /** Titles of the discounts that name a customer group. */
 export async function discountsNaming(queries: Queries, group: string): Promise<string[]> {
-  return (await queries.select({ definition: discounts.definition }).from(discounts)).filter(({ definition }) => definition.groups.includes(group)).map(({ definition }) => definition.title);
+  return (await queries.select({ definition: discounts.definition }).from(discounts))
+    .filter(({ definition }) => definition.groups.includes(group))
+    .map(({ definition }) => definition.title);
 }

@@ -7,12 +7,13 @@ import { Refusal } from '../refusal';
 const AT_ONCE = 12;
 
 /**
- * Looks beforehand which products fall below their floor with a change. What can't be looked through in time is not told
- * of: it is found out where the product is edited.
+ * Looks beforehand which products fall below their floor with a change. What can't be looked through in time is not
+ * told of: it is found out where the product is edited.
  */
 export async function fallingBelow({ sides, ...given }: FloorsAsked): Promise<BelowFloor[]> {
   const found: BelowFloor[] = [];
-  for (let start = 0; start < sides.length; start += AT_ONCE) found.push(...(await together(sides.slice(start, start + AT_ONCE), given)));
+  for (let start = 0; start < sides.length; start += AT_ONCE)
+    found.push(...(await together(sides.slice(start, start + AT_ONCE), given)));
   return found;
 }
 
@@ -21,18 +22,30 @@ export async function fallingBelow({ sides, ...given }: FloorsAsked): Promise<Be
  *
  * @param alone what is said of one that takes too long by itself
  */
-async function inHalves<Row>(sides: readonly Sides[], look: (sides: readonly Sides[]) => Promise<Row[]>, alone: (refused: Refusal) => Row[]): Promise<Row[]> {
+async function inHalves<Row>(
+  sides: readonly Sides[],
+  look: (sides: readonly Sides[]) => Promise<Row[]>,
+  alone: (refused: Refusal) => Row[],
+): Promise<Row[]> {
   try {
     return await look(sides);
   } catch (error) {
     if (!(error instanceof Refusal) || error.code !== 'tookTooLong') throw error;
     if (sides.length === 1) return alone(error);
     const half = Math.ceil(sides.length / 2);
-    return [...(await inHalves(sides.slice(0, half), look, alone)), ...(await inHalves(sides.slice(half), look, alone))];
+    return [
+      ...(await inHalves(sides.slice(0, half), look, alone)),
+      ...(await inHalves(sides.slice(half), look, alone)),
+    ];
   }
 }
 
-const together = (sides: FloorsAsked['sides'], given: Omit<FloorsAsked, 'sides'>): Promise<BelowFloor[]> => inHalves(sides, (some) => inBackground('marginsBelow', { sides: some, ...given }, 'What products earn'), () => []);
+const together = (sides: FloorsAsked['sides'], given: Omit<FloorsAsked, 'sides'>): Promise<BelowFloor[]> =>
+  inHalves(
+    sides,
+    (some) => inBackground('marginsBelow', { sides: some, ...given }, 'What products earn'),
+    () => [],
+  );
 
 /**
  * Compares products before and after a change, in the background.
@@ -40,15 +53,28 @@ const together = (sides: FloorsAsked['sides'], given: Omit<FloorsAsked, 'sides'>
  * @param costs what stock items cost, to look at floors, too, which takes longer; null where they are not looked at
  * @returns one for each product, in their order
  */
-export async function compared(sides: readonly Sides[], today: string, costs: Costs | null): Promise<ComparedProduct[]> {
+export async function compared(
+  sides: readonly Sides[],
+  today: string,
+  costs: Costs | null,
+): Promise<ComparedProduct[]> {
   if (sides.length === 0) return [];
-  const found = await inHalves(sides, (some) => inBackground('comparisons', { sides: some, today }, 'Comparing the products'), (refused) => {
-    throw refused;
-  });
-  const changing = sides.filter(({ before, after }) => before.product !== after.product || before.surroundings !== after.surroundings);
+  const found = await inHalves(
+    sides,
+    (some) => inBackground('comparisons', { sides: some, today }, 'Comparing the products'),
+    (refused) => {
+      throw refused;
+    },
+  );
+  const changing = sides.filter(
+    ({ before, after }) => before.product !== after.product || before.surroundings !== after.surroundings,
+  );
   const below = costs ? await fallingBelow({ sides: changing, today, costs: { before: costs, after: costs } }) : [];
   const words = new Map(below.map((one) => [one.slug, one.words]));
-  return found.map((comparison, place) => ({ ...comparison, belowFloor: words.get(sides[place]?.after.product.slug ?? '') ?? null }));
+  return found.map((comparison, place) => ({
+    ...comparison,
+    belowFloor: words.get(sides[place]?.after.product.slug ?? '') ?? null,
+  }));
 }
 
 /**
@@ -60,5 +86,10 @@ export function requireAccepted(below: readonly BelowFloor[], accepted: number, 
   const [first] = below;
   if (!first || below.length <= accepted) return;
   const others = below.length > 1 ? ` So do selections of ${below.length - 1} more.` : '';
-  throw new Refusal(409, 'belowFloor', `${words} a selection of ${first.title} falls below its floor. ${first.words}${others}`, { below });
+  throw new Refusal(
+    409,
+    'belowFloor',
+    `${words} a selection of ${first.title} falls below its floor. ${first.words}${others}`,
+    { below },
+  );
 }

@@ -8,7 +8,14 @@ import { asSeen } from '../as-seen';
 import { inPieces } from '../in-pieces';
 import { type LargeBody } from '../large-bodies';
 import { atOneMoment, type Services } from '../context';
-import { type CatalogSurroundings, type CustomerGroup, type PriceList, type Product, sameDefinition, type Shelved } from '../../core/catalog';
+import {
+  type CatalogSurroundings,
+  type CustomerGroup,
+  type PriceList,
+  type Product,
+  sameDefinition,
+  type Shelved,
+} from '../../core/catalog';
 import { compile } from '../../core/compile';
 import { assemble } from '../../core/compile/assemble';
 import { type PricedProduct } from '../../core/exchange';
@@ -79,15 +86,29 @@ async function readAll(queries: Queries, at: Date): Promise<{ states: readonly B
   return { states, now: await readSurroundings(queries, at, states.map(asItCounts)) };
 }
 
-const pricedProduct = (product: Product, surroundings: CatalogSurroundings): PricedProduct => ({ slug: product.slug, title: product.title, things: thingsOf(assemble(product, surroundings).product) });
+const pricedProduct = (product: Product, surroundings: CatalogSurroundings): PricedProduct => ({
+  slug: product.slug,
+  title: product.title,
+  things: thingsOf(assemble(product, surroundings).product),
+});
 
 /** Where a product stands, without what is on it. */
-const shelfOf = ({ category, supplier, tags, soldBy: { kind }, variants, parts, choices }: Product): Shelved => ({ category, supplier, tags, soldBy: { kind }, variants: variants.map(() => null), parts: parts.map(() => null), choices: choices.map((choice) => ({ kind: choice.kind })) });
+const shelfOf = ({ category, supplier, tags, soldBy: { kind }, variants, parts, choices }: Product): Shelved => ({
+  category,
+  supplier,
+  tags,
+  soldBy: { kind },
+  variants: variants.map(() => null),
+  parts: parts.map(() => null),
+  choices: choices.map((choice) => ({ kind: choice.kind })),
+});
 
 /** Every product with what it has of prices: drafts may share an address. */
-const pricedAll = (states: readonly BothStates[], surroundings: CatalogSurroundings) => inPieces(states, (state) => ({ state, priced: pricedProduct(asItCounts(state), surroundings) }));
+const pricedAll = (states: readonly BothStates[], surroundings: CatalogSurroundings) =>
+  inPieces(states, (state) => ({ state, priced: pricedProduct(asItCounts(state), surroundings) }));
 
-const byAddress = (all: readonly { readonly priced: PricedProduct }[]) => new Map(all.map(({ priced }) => [priced.slug, priced]));
+const byAddress = (all: readonly { readonly priced: PricedProduct }[]) =>
+  new Map(all.map(({ priced }) => [priced.slug, priced]));
 
 /** The price lists: for the manager's side. */
 export function openPriceLists(context: Services): Promise<PriceListsView> {
@@ -109,18 +130,32 @@ export function openPriceLists(context: Services): Promise<PriceListsView> {
       suggestions: suggestionsOf(await readShelves(database.read)),
       currency: shop.currency,
       today: around.today,
-      stale: Object.fromEntries(lists.map((list) => [list.key, list.prices.filter(({ product, of }) => !known.get(product)?.things.some(({ thing }) => sameDefinition(thing, of))).length])),
+      stale: Object.fromEntries(
+        lists.map((list) => [
+          list.key,
+          list.prices.filter(
+            ({ product, of }) => !known.get(product)?.things.some(({ thing }) => sameDefinition(thing, of)),
+          ).length,
+        ]),
+      ),
     };
   });
 }
 
 /** What other lists would change. @throws Refusal 422 for lists that can't be kept */
-export async function previewPriceLists(context: Services, { lists, seen }: LargeBody<'priceLists'>): Promise<PriceListsRipple> {
-  const { changes, floors } = await atOneMoment(context, async ({ database, now }) => lookAhead(database.read, now(), lists, seen));
+export async function previewPriceLists(
+  context: Services,
+  { lists, seen }: LargeBody<'priceLists'>,
+): Promise<PriceListsRipple> {
+  const { changes, floors } = await atOneMoment(context, async ({ database, now }) =>
+    lookAhead(database.read, now(), lists, seen),
+  );
   return { changes: changes.slice(0, MOST_TOLD), count: changes.length, below: await fallingBelow(floors) };
 }
 
-/** The prices that other lists change, and what is to be looked at to know whether any product falls below its floor. */
+/**
+ * The prices that other lists change, and what is to be looked at to know whether any product falls below its floor.
+ */
 async function lookAhead(queries: Queries, at: Date, lists: readonly PriceList[], seen: string | undefined) {
   requireSeen(seen, await readPriceLists(queries), 'the price lists');
   const { states, now } = await readAll(queries, at);
@@ -128,44 +163,84 @@ async function lookAhead(queries: Queries, at: Date, lists: readonly PriceList[]
   const [fault] = listFaults(lists, surroundings.shop.groups, byAddress(await pricedAll(states, surroundings)));
   if (fault) throw new Refusal(422, 'listFaulty', listFaultWords(fault), { list: lists[fault.place]?.key });
   const former = await readPriceLists(queries);
-  const titleOf = (group: string | null) => surroundings.shop.groups.find(({ key }) => key === group)?.title ?? 'everybody else';
+  const titleOf = (group: string | null) =>
+    surroundings.shop.groups.find(({ key }) => key === group)?.title ?? 'everybody else';
   const all = surroundings.shop.groups.length + 1;
   const found = await inPieces(states, (state) =>
-    listChanges(asItCounts(state), surroundings, former, lists, today).map(({ thing, day, groups, from, to }): PriceChange => ({
-      productId: state.id,
-      title: asItCounts(state).title,
-      what: thing.thing.kind === 'product' ? '' : thing.title,
-      inShop: state.published !== null,
-      groups: groups.length === all ? 'everybody' : groups.map(titleOf).join(', '),
-      day, from, to,
-    })),
+    listChanges(asItCounts(state), surroundings, former, lists, today).map(
+      ({ thing, day, groups, from, to }): PriceChange => ({
+        productId: state.id,
+        title: asItCounts(state).title,
+        what: thing.thing.kind === 'product' ? '' : thing.title,
+        inShop: state.published !== null,
+        groups: groups.length === all ? 'everybody' : groups.map(titleOf).join(', '),
+        day,
+        from,
+        to,
+      }),
+    ),
   );
   const changes = found.flat();
   const changed = new Set(changes.map(({ productId }) => productId));
-  await inPieces(states, (state) => changed.has(state.id) && refuseStopping(asItCounts(state), surroundings, lists, today));
+  await inPieces(
+    states,
+    (state) => changed.has(state.id) && refuseStopping(asItCounts(state), surroundings, lists, today),
+  );
   const costs = await readCosts(queries);
-  const sold = soldWith(states, new Set(states.flatMap((state) => (changed.has(state.id) ? [asItCounts(state).slug] : []))), surroundings);
-  return { changes, floors: { sides: sidesOf(sold, { ...surroundings, priceLists: former }, { ...surroundings, priceLists: lists }), today, costs: { before: costs, after: costs } } };
+  const sold = soldWith(
+    states,
+    new Set(states.flatMap((state) => (changed.has(state.id) ? [asItCounts(state).slug] : []))),
+    surroundings,
+  );
+  return {
+    changes,
+    floors: {
+      sides: sidesOf(sold, { ...surroundings, priceLists: former }, { ...surroundings, priceLists: lists }),
+      today,
+      costs: { before: costs, after: costs },
+    },
+  };
 }
 
-/** @throws Refusal 422 where a product could not be sold any more at some prices, such as with a table of what more costs that can't be read */
-function refuseStopping(product: Product, surroundings: CatalogSurroundings, lists: readonly PriceList[], today: string): void {
+/**
+ * @throws Refusal 422 where a product could not be sold any more at some prices, such as with a table of what more
+ * costs that can't be read
+ */
+function refuseStopping(
+  product: Product,
+  surroundings: CatalogSurroundings,
+  lists: readonly PriceList[],
+  today: string,
+): void {
   const nameOf = ({ path, code }: Fault) => `${path.join(' ')} ${code}`;
   const usual = new Set(compile(product, surroundings).blocking.map(nameOf));
-  for (const { prices, titles } of pricingsOf(lists, surroundings.shop.groups.map(({ key }) => key), today)) {
-    const stops = prices && compile(product, { ...surroundings, prices }).blocking.find((fault) => !usual.has(nameOf(fault)));
-    if (stops) throw new Refusal(422, 'listFaulty', `With ${titles.join(', ')}, ${product.title} can’t be sold. ${faultWords(stops.data)}`);
+  for (const { prices, titles } of pricingsOf(
+    lists,
+    surroundings.shop.groups.map(({ key }) => key),
+    today,
+  )) {
+    const stops =
+      prices && compile(product, { ...surroundings, prices }).blocking.find((fault) => !usual.has(nameOf(fault)));
+    if (stops)
+      throw new Refusal(
+        422,
+        'listFaulty',
+        `With ${titles.join(', ')}, ${product.title} can’t be sold. ${faultWords(stops.data)}`,
+      );
   }
 }
 
 /**
- * Puts other price lists in the place of those that hold; they hold at once, also in the shop. What each list was is kept,
- * to know later what something cost on a day.
+ * Puts other price lists in the place of those that hold; they hold at once, also in the shop. What each list was is
+ * kept, to know later what something cost on a day.
  *
- * @throws Refusal 422 for lists that can't be kept; 409 where more prices change, or more products fall below their floor,
- *   than was accepted
+ * @throws Refusal 422 for lists that can't be kept; 409 where more prices change, or more products fall below their
+ *   floor, than was accepted
  */
-export async function savePriceLists(context: Services, { lists, seen, accepted, acceptedBelow }: LargeBody<'acceptedPriceLists'>): Promise<void> {
+export async function savePriceLists(
+  context: Services,
+  { lists, seen, accepted, acceptedBelow }: LargeBody<'acceptedPriceLists'>,
+): Promise<void> {
   const looked = async ({ database, now }: Services) => {
     const { changes, floors } = await lookAhead(database.read, now(), lists, seen);
     return async () => ({ count: changes.length, below: await fallingBelow(floors) });
@@ -177,7 +252,12 @@ export async function savePriceLists(context: Services, { lists, seen, accepted,
   });
 }
 
-const moreChanges = (count: number, accepted: number) => new Refusal(409, 'moreChanges', `This changes ${counted(count, 'price')}, and ${accepted} were seen. Look at the change again.`);
+const moreChanges = (count: number, accepted: number) =>
+  new Refusal(
+    409,
+    'moreChanges',
+    `This changes ${counted(count, 'price')}, and ${accepted} were seen. Look at the change again.`,
+  );
 
 /** Writes lists in the place of all that were there, and notes what became of each. */
 export async function storePriceLists(transaction: Queries, at: Date, lists: readonly PriceList[]): Promise<void> {
@@ -190,7 +270,10 @@ export async function storePriceLists(transaction: Queries, at: Date, lists: rea
   for (const [rank, definition] of lists.entries()) {
     const known = former.find(({ key }) => key === definition.key);
     if (known && known.rank === rank && sameDefinition(known.definition, definition)) continue;
-    await transaction.insert(priceLists).values({ key: definition.key, rank, definition }).onConflictDoUpdate({ target: priceLists.key, set: { rank, definition } });
+    await transaction
+      .insert(priceLists)
+      .values({ key: definition.key, rank, definition })
+      .onConflictDoUpdate({ target: priceLists.key, set: { rank, definition } });
     await transaction.insert(priceListRevisions).values({ key: definition.key, rank, definition, at });
   }
 }
@@ -199,10 +282,19 @@ export async function storePriceLists(transaction: Queries, at: Date, lists: rea
 export async function followAddress(transaction: Queries, at: Date, from: string, to: string): Promise<void> {
   const lists = await readPriceLists(transaction);
   if (from === to || !lists.some(({ prices }) => prices.some(({ product }) => product === from))) return;
-  await storePriceLists(transaction, at, lists.map((list) => ({ ...list, prices: list.prices.map((price) => (price.product === from ? { ...price, product: to } : price)) })));
+  await storePriceLists(
+    transaction,
+    at,
+    lists.map((list) => ({
+      ...list,
+      prices: list.prices.map((price) => (price.product === from ? { ...price, product: to } : price)),
+    })),
+  );
 }
 
 /** Titles of the lists that name a group. */
 export async function listsNaming(queries: Queries, group: string): Promise<string[]> {
-  return (await readShared(queries)).priceLists.filter(({ groups }) => groups.includes(group)).map(({ title }) => title);
+  return (await readShared(queries)).priceLists
+    .filter(({ groups }) => groups.includes(group))
+    .map(({ title }) => title);
 }

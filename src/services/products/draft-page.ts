@@ -20,13 +20,26 @@ export interface SeenAs {
  *
  * @throws Refusal 404
  */
-export function openDraftPage(context: Services, id: number, { group = null, day = null }: SeenAs): Promise<ShopProductView> {
+export function openDraftPage(
+  context: Services,
+  id: number,
+  { group = null, day = null }: SeenAs,
+): Promise<ShopProductView> {
   return withStock(context, async ({ database, now }) => {
     const { draft } = await productLife.require(database.read, id);
     const { surroundings, stock, today } = await readSurroundings(database.read, now(), [draft]);
     const known = surroundings.shop.groups.some(({ key }) => key === group) ? group : null;
     const on = day !== null && parseDay(day) !== null ? day : today;
     const view = customerView(draft, pricedFor(surroundings, known, on), known, on);
-    return shopProductView(pageView(view), compile(view.product, view.surroundings), { stock, today: on }, { tax: toldTax(surroundings.shop, draft, known), jointly: toldJointly(surroundings.shop, draft, known), booked: null });
+    return shopProductView(
+      pageView(view),
+      compile(view.product, view.surroundings),
+      { stock, today: on },
+      {
+        tax: toldTax(surroundings.shop, draft, known),
+        jointly: toldJointly(surroundings.shop, draft, known),
+        booked: null,
+      },
+    );
   });
 }

@@ -32,7 +32,12 @@ export async function saveDraft({ database, now }: Services, id: number, save: D
 }
 
 /** Keeps a draft that gives way to another, so that it can be brought back. */
-export async function setAsideDraft({ database, now }: Services, id: number, definition: Product, savedBy: string): Promise<void> {
+export async function setAsideDraft(
+  { database, now }: Services,
+  id: number,
+  definition: Product,
+  savedBy: string,
+): Promise<void> {
   await database.write(async (transaction) => {
     await productLife.require(transaction, id);
     await transaction.insert(setAsideDrafts).values({ productId: id, definition, savedBy, at: now() });
@@ -44,14 +49,20 @@ const PRESENCE_MILLISECONDS = 15_000;
 /**
  * Notes that an editor has the product open, and tells what it must know of the others.
  *
- * @returns the current version, the revision that is published (null for none), whether it is put away, and how many others have it open now
+ * @returns the current version, the revision that is published (null for none), whether it is put away, and how many
+ *   others have it open now
  * @throws Refusal 404 with where in the bin it lies
  */
-export async function seeProduct({ database, now }: Services, id: number, editor: string): Promise<{ draftVersion: number; publishedRevision: number | null; archived: boolean; others: number }> {
+export async function seeProduct(
+  { database, now }: Services,
+  id: number,
+  editor: string,
+): Promise<{ draftVersion: number; publishedRevision: number | null; archived: boolean; others: number }> {
   const at = now();
   return database.write(async (transaction) => {
     const { draftVersion, publishedRevision, archivedAt } = await productLife.require(transaction, id);
-    const revision = publishedRevision === null ? undefined : await productLife.revision(transaction, publishedRevision);
+    const revision =
+      publishedRevision === null ? undefined : await productLife.revision(transaction, publishedRevision);
     await transaction
       .insert(presence)
       .values({ productId: id, editor, seenAt: at })
@@ -59,8 +70,19 @@ export async function seeProduct({ database, now }: Services, id: number, editor
     const others = await transaction
       .select({ editor: presence.editor })
       .from(presence)
-      .where(and(eq(presence.productId, id), ne(presence.editor, editor), gt(presence.seenAt, new Date(at.getTime() - PRESENCE_MILLISECONDS))));
-    return { draftVersion, publishedRevision: revision?.number ?? null, archived: archivedAt !== null, others: others.length };
+      .where(
+        and(
+          eq(presence.productId, id),
+          ne(presence.editor, editor),
+          gt(presence.seenAt, new Date(at.getTime() - PRESENCE_MILLISECONDS)),
+        ),
+      );
+    return {
+      draftVersion,
+      publishedRevision: revision?.number ?? null,
+      archived: archivedAt !== null,
+      others: others.length,
+    };
   });
 }
 

@@ -24,7 +24,12 @@ export interface EditorSurroundings {
   /** what other products use, to be offered while typing */
   readonly suggestions: ShelfSuggestions;
   /** products in the shop, that can be parts of others or be taken along */
-  readonly inShop: readonly { readonly slug: string; readonly title: string; readonly sku: string; readonly category: string | null }[];
+  readonly inShop: readonly {
+    readonly slug: string;
+    readonly title: string;
+    readonly sku: string;
+    readonly category: string | null;
+  }[];
 }
 
 /** Everything the product editor opens with. */
@@ -43,12 +48,21 @@ export function openForEditing(context: Services, id: number): Promise<EditorVie
   return withStock(context, async (still) => {
     const opened = await openProduct(still, id);
     const now = await readAllSurroundings(still.database.read, still.now(), [opened.draft]);
-    return { opened, price: priceWords(compile(opened.draft, now.surroundings)), isUsed: await isUsed(still.database.read, id), booked: await readBooked(still.database.read, [opened.draft], now), ...(await editorSurroundings(still, now)) };
+    return {
+      opened,
+      price: priceWords(compile(opened.draft, now.surroundings)),
+      isUsed: await isUsed(still.database.read, id),
+      booked: await readBooked(still.database.read, [opened.draft], now),
+      ...(await editorSurroundings(still, now)),
+    };
   });
 }
 
 /** What an editor works with, whatever it edits. */
-export async function editorSurroundings({ database }: Services, { surroundings, stock, today }: SurroundingsNow): Promise<EditorSurroundings> {
+export async function editorSurroundings(
+  { database }: Services,
+  { surroundings, stock, today }: SurroundingsNow,
+): Promise<EditorSurroundings> {
   const shelves = await readShelves(database.read);
   const published = await database.read
     .select({ slug: products.publishedSlug, title: products.title, sku: products.sku, category: products.category })
@@ -68,11 +82,19 @@ export async function editorSurroundings({ database }: Services, { surroundings,
 export const joiningSchema = z.strictObject({ joins: z.array(joinConditionSchema).max(20) });
 
 /** The products in the shop that join a slot by any of its conditions, with what they take along. */
-export function readJoiningProducts(context: Services, { joins }: z.infer<typeof joiningSchema>): Promise<{ readonly slugs: readonly string[]; readonly products: PortableSurroundings['products'] }> {
+export function readJoiningProducts(
+  context: Services,
+  { joins }: z.infer<typeof joiningSchema>,
+): Promise<{ readonly slugs: readonly string[]; readonly products: PortableSurroundings['products'] }> {
   return atOneMoment(context, async ({ database, now }) => {
     const slugs = await readJoining(database.read, joins);
     // A product that has nothing but such a slot takes along just these.
-    const asking = productSchema.parse({ slug: 'asking', title: '', sku: '', choices: [{ kind: 'slot', key: 'asking', title: '', joins }] });
+    const asking = productSchema.parse({
+      slug: 'asking',
+      title: '',
+      sku: '',
+      choices: [{ kind: 'slot', key: 'asking', title: '', joins }],
+    });
     const { surroundings } = await readSurroundings(database.read, now(), [asking]);
     return { slugs, products: [...surroundings.products.values()] };
   });

@@ -17,15 +17,32 @@ export const productLife: Life<Product, typeof products.$inferSelect> = {
     return product ?? refuseGone(queries, 'product', id);
   },
   async store(transaction, id, saved) {
-    await transaction.update(products).set({ ...saved, ...indexed(saved.draft) }).where(eq(products.id, id));
+    await transaction
+      .update(products)
+      .set({ ...saved, ...indexed(saved.draft) })
+      .where(eq(products.id, id));
   },
-  revision: (queries, revisionId) => queries.query.revisions.findFirst({ where: eq(revisions.id, revisionId), columns: { number: true, draftVersion: true, definition: true } }),
+  revision: (queries, revisionId) =>
+    queries.query.revisions.findFirst({
+      where: eq(revisions.id, revisionId),
+      columns: { number: true, draftVersion: true, definition: true },
+    }),
   async latestNumber(queries, id) {
-    const latest = await queries.query.revisions.findFirst({ where: eq(revisions.productId, id), orderBy: desc(revisions.number), columns: { number: true } });
+    const latest = await queries.query.revisions.findFirst({
+      where: eq(revisions.productId, id),
+      orderBy: desc(revisions.number),
+      columns: { number: true },
+    });
     return latest?.number ?? 0;
   },
   async publish(transaction, id, { definition, ...revision }) {
-    const [row] = await transaction.insert(revisions).values({ productId: id, definition, ...revision }).returning({ id: revisions.id });
-    await transaction.update(products).set({ publishedRevision: row?.id ?? null, publishedSlug: definition.slug, archivedAt: null }).where(eq(products.id, id));
+    const [row] = await transaction
+      .insert(revisions)
+      .values({ productId: id, definition, ...revision })
+      .returning({ id: revisions.id });
+    await transaction
+      .update(products)
+      .set({ publishedRevision: row?.id ?? null, publishedSlug: definition.slug, archivedAt: null })
+      .where(eq(products.id, id));
   },
 };

@@ -25,7 +25,10 @@ export interface ProductRow {
   readonly price: string | null;
   /** for sorting only */
   readonly priceFrom: number | null;
-  /** what one earns as its page begins: in the shop's currency, as a decimal; null while somebody has yet to say what it costs */
+  /**
+   * what one earns as its page begins: in the shop's currency, as a decimal; null while somebody has yet to say what it
+   * costs
+   */
   readonly earns: { readonly amount: string; readonly percent: string | null; readonly belowFloor: boolean } | null;
   readonly stock: string;
   readonly outOfStock: boolean;
@@ -47,7 +50,16 @@ export async function listProducts(context: Services): Promise<ProductRow[]> {
   await cardsSoon(context, 'draft');
   return withStock(context, async ({ database }) => {
     const rows = await database.read
-      .select({ id: products.id, draftVersion: products.draftVersion, publishedRevision: products.publishedRevision, updatedAt: products.updatedAt, archivedAt: products.archivedAt, isAsPublished: sql<number | null>`${revisions.draftVersion} = ${products.draftVersion} or ${products.draft} = ${revisions.definition}` })
+      .select({
+        id: products.id,
+        draftVersion: products.draftVersion,
+        publishedRevision: products.publishedRevision,
+        updatedAt: products.updatedAt,
+        archivedAt: products.archivedAt,
+        isAsPublished: sql<
+          number | null
+        >`${revisions.draftVersion} = ${products.draftVersion} or ${products.draft} = ${revisions.definition}`,
+      })
       .from(products)
       .leftJoin(revisions, eq(revisions.id, products.publishedRevision));
     const byId = new Map(rows.map((row) => [row.id, row]));
@@ -61,11 +73,28 @@ export async function listProducts(context: Services): Promise<ProductRow[]> {
       const { title, sku, slug, picture, facets, price, priceFrom, category, supplier, tags, mustFix } = card;
       return [
         {
-          id, title, sku, slug, facets, price, priceFrom, category, supplier, tags, mustFix,
+          id,
+          title,
+          sku,
+          slug,
+          facets,
+          price,
+          priceFrom,
+          category,
+          supplier,
+          tags,
+          mustFix,
           picture: picture?.src ?? null,
           earns: earnsOf(card, costs, shop),
           ...(card.isKit ? kitStockWords(card, there) : stockWords(ownStock(card), there, items)),
-          state: row.archivedAt !== null ? 'archived' : row.publishedRevision === null ? 'draft' : row.isAsPublished === 1 ? 'published' : 'changed',
+          state:
+            row.archivedAt !== null
+              ? 'archived'
+              : row.publishedRevision === null
+                ? 'draft'
+                : row.isAsPublished === 1
+                  ? 'published'
+                  : 'changed',
           held: row.publishedRevision === null ? null : heldWords(card, there),
           updatedAt: row.updatedAt.getTime(),
           draftVersion: row.draftVersion,
@@ -76,7 +105,11 @@ export async function listProducts(context: Services): Promise<ProductRow[]> {
 }
 
 /** What one of a product earns as its page begins; null while it is not known. */
-function earnsOf({ one, marginFloor = null, taxClass = null, category }: ProductCard, costs: CostOf, { tax, marginFloors: floors }: Shop): ProductRow['earns'] {
+function earnsOf(
+  { one, marginFloor = null, taxClass = null, category }: ProductCard,
+  costs: CostOf,
+  { tax, marginFloors: floors }: Shop,
+): ProductRow['earns'] {
   // What nobody has said is unknown, and not nothing.
   if (!one || one.unsaid) return null;
   const price = Exact.from(one.price).times(sellersShare(tax, taxClass));
@@ -88,7 +121,11 @@ function earnsOf({ one, marginFloor = null, taxClass = null, category }: Product
   }
   const percent = price.sign() > 0 ? left.times(Exact.of(100)).over(price) : null;
   const floor = floorOf({ marginFloor, category }, floors);
-  return { amount: left.rounded(2).toFixed(2), percent: percent && percent.rounded(0).toString(), belowFloor: floor !== null && percent !== null && percent.isLess(Exact.parse(floor) ?? Exact.zero) };
+  return {
+    amount: left.rounded(2).toFixed(2),
+    percent: percent && percent.rounded(0).toString(),
+    belowFloor: floor !== null && percent !== null && percent.isLess(Exact.parse(floor) ?? Exact.zero),
+  };
 }
 
 /** What of a product can't be bought for want of stock, in words. */
@@ -96,7 +133,9 @@ function heldWords(card: ProductCard, there: StockView): string | null {
   const out = card.draws.filter(({ key }) => amountOf(key, there).sign() <= 0).length;
   if (out === 0) return null;
   const all = ownStock(card).length;
-  return out === all ? 'Sold out: customers can’t buy it' : `${out} of its ${all} stock items ${out === 1 ? 'is' : 'are'} out`;
+  return out === all
+    ? 'Sold out: customers can’t buy it'
+    : `${out} of its ${all} stock items ${out === 1 ? 'is' : 'are'} out`;
 }
 
 /** The stock items that a product itself draws from; what is taken along is counted where it belongs. */
@@ -112,7 +151,11 @@ function kitStockWords(card: ProductCard, there: StockView): { stock: string; ou
   return { stock: counted(ownStock(card).length, 'stock item'), outOfStock: isSoldOut(card.soldOutWhen, there) };
 }
 
-function stockWords(keys: readonly string[], there: StockView, stock: ReadonlyMap<string, { unit: string }>): { stock: string; outOfStock: boolean } {
+function stockWords(
+  keys: readonly string[],
+  there: StockView,
+  stock: ReadonlyMap<string, { unit: string }>,
+): { stock: string; outOfStock: boolean } {
   if (keys.length === 0) return { stock: 'not tracked', outOfStock: false };
   const units = new Set(keys.map((key) => stock.get(key)?.unit ?? '1'));
   const [unit] = units;

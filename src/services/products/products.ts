@@ -2,7 +2,16 @@ import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { putInBin } from '../bin/bin';
 import { type Services } from '../context';
-import { freeKey, freeKeys, patternKeys, patterns, type Product, productSchema, referencesOf, withStock } from '../../core/catalog';
+import {
+  freeKey,
+  freeKeys,
+  patternKeys,
+  patterns,
+  type Product,
+  productSchema,
+  referencesOf,
+  withStock,
+} from '../../core/catalog';
 import { decimalText } from '../../core/number';
 import { isBlank } from '../../core/text';
 import { type Queries } from '../../data/database';
@@ -13,7 +22,11 @@ import { indexed, productLife } from './life';
 const LONGEST_TITLE = 160;
 
 export const newProductSchema = z.strictObject({
-  title: z.string().trim().max(LONGEST_TITLE).refine((title) => !isBlank(title), 'Give the product a name.'),
+  title: z
+    .string()
+    .trim()
+    .max(LONGEST_TITLE)
+    .refine((title) => !isBlank(title), 'Give the product a name.'),
   sku: z.string().trim().max(60).default(''),
   price: decimalText.nullable().default(null),
   category: z.string().trim().max(80).nullable().default(null),
@@ -30,18 +43,39 @@ export const newProductsSchema = z.strictObject({ products: z.array(newProductSc
  *
  * @returns its number
  */
-export async function createProduct({ database, now }: Services, input: z.input<typeof newProductSchema>): Promise<number> {
+export async function createProduct(
+  { database, now }: Services,
+  input: z.input<typeof newProductSchema>,
+): Promise<number> {
   const said = newProductSchema.parse(input);
   return database.write((transaction) => startProduct(transaction, said, now()));
 }
 
-async function startProduct(transaction: Queries, { title, sku, price, category, pattern }: z.infer<typeof newProductSchema>, at: Date): Promise<number> {
+async function startProduct(
+  transaction: Queries,
+  { title, sku, price, category, pattern }: z.infer<typeof newProductSchema>,
+  at: Date,
+): Promise<number> {
   const begins = pattern === null ? {} : patterns[pattern].begins;
-  return insertProduct(transaction, productSchema.parse({ ...begins, slug: await freeSlug(transaction, title), title, sku, price, category: category || null }), at);
+  return insertProduct(
+    transaction,
+    productSchema.parse({
+      ...begins,
+      slug: await freeSlug(transaction, title),
+      title,
+      sku,
+      price,
+      category: category || null,
+    }),
+    at,
+  );
 }
 
 /** Starts many products, all of them or none. @returns how many */
-export async function createProducts({ database, now }: Services, input: z.input<typeof newProductsSchema>): Promise<number> {
+export async function createProducts(
+  { database, now }: Services,
+  input: z.input<typeof newProductsSchema>,
+): Promise<number> {
   const { products: list } = newProductsSchema.parse(input);
   return database.write(async (transaction) => {
     for (const said of list) await startProduct(transaction, said, now());
@@ -61,13 +95,21 @@ export async function insertProduct(transaction: Queries, draft: Product, at: Da
 
 /** Starts a product with what another was, that is deleted for good. @returns its number */
 export async function startAgain({ database, now }: Services, draft: Product): Promise<number> {
-  return database.write(async (transaction) => insertProduct(transaction, { ...draft, slug: await freeSlug(transaction, draft.slug) }, now()));
+  return database.write(async (transaction) =>
+    insertProduct(transaction, { ...draft, slug: await freeSlug(transaction, draft.slug) }, now()),
+  );
 }
 
-export const copySchema = z.strictObject({ stock: z.enum(['own', 'shared']).describe('whether it takes from stock items of its own, or from the same ones') });
+export const copySchema = z.strictObject({
+  stock: z.enum(['own', 'shared']).describe('whether it takes from stock items of its own, or from the same ones'),
+});
 
 /** Starts a product as a copy of another's draft. @returns the copy's number */
-export async function duplicateProduct({ database, now }: Services, id: number, { stock }: z.infer<typeof copySchema>): Promise<number> {
+export async function duplicateProduct(
+  { database, now }: Services,
+  id: number,
+  { stock }: z.infer<typeof copySchema>,
+): Promise<number> {
   return database.write(async (transaction) => {
     const { draft } = await productLife.require(transaction, id);
     const title = `${draft.title} (copy)`.slice(0, LONGEST_TITLE);
@@ -84,7 +126,9 @@ async function withStockOfItsOwn(transaction: Queries, product: Product): Promis
   const made = new Map<string, string>();
   for (const { key, title, unit, cutFrom } of all.filter((item) => taken.has(item.key))) {
     const own = freeStock(`${title} copy`, 'stock');
-    await transaction.insert(stockItems).values({ key: own, title: `${title} (copy)`.slice(0, LONGEST_TITLE), unit, cutFrom });
+    await transaction
+      .insert(stockItems)
+      .values({ key: own, title: `${title} (copy)`.slice(0, LONGEST_TITLE), unit, cutFrom });
     made.set(key, own);
   }
   return withStock(product, (key) => made.get(key) ?? key);
@@ -101,12 +145,23 @@ export async function deleteProduct({ database, now }: Services, id: number): Pr
     const published = await transaction.query.revisions.findFirst({ where: eq(revisions.productId, id) });
     const sold = await transaction.query.orderLines.findFirst({ where: eq(orderLines.productId, id) });
     if (published || sold) {
-      throw new Refusal(409, 'wasPublished', 'A product that has been published is kept, because orders may refer to it. Archive it instead.');
+      throw new Refusal(
+        409,
+        'wasPublished',
+        'A product that has been published is kept, because orders may refer to it. Archive it instead.',
+      );
     }
-    const binned = await putInBin(transaction, { kind: 'product', title: product.title || 'a product without a name', at: now() }, [
-      { table: products, rows: [product] },
-      { table: setAsideDrafts, rows: await transaction.select().from(setAsideDrafts).where(eq(setAsideDrafts.productId, id)) },
-    ]);
+    const binned = await putInBin(
+      transaction,
+      { kind: 'product', title: product.title || 'a product without a name', at: now() },
+      [
+        { table: products, rows: [product] },
+        {
+          table: setAsideDrafts,
+          rows: await transaction.select().from(setAsideDrafts).where(eq(setAsideDrafts.productId, id)),
+        },
+      ],
+    );
     await transaction.delete(basketLines).where(eq(basketLines.productId, id));
     await transaction.delete(products).where(eq(products.id, id));
     return { binned };
@@ -120,15 +175,27 @@ export const archiveSchema = z.strictObject({ archived: z.boolean() });
  *
  * @throws Refusal 404; 409 `inShop` while customers can buy it
  */
-export async function archiveProduct({ database, now }: Services, id: number, { archived }: z.infer<typeof archiveSchema>): Promise<void> {
+export async function archiveProduct(
+  { database, now }: Services,
+  id: number,
+  { archived }: z.infer<typeof archiveSchema>,
+): Promise<void> {
   await database.write(async (transaction) => {
     const product = await productLife.require(transaction, id);
-    if (archived && product.publishedRevision !== null) throw new Refusal(409, 'inShop', `${product.title} is in the shop. Take it out first.`);
-    await transaction.update(products).set({ archivedAt: archived ? now() : null }).where(eq(products.id, id));
+    if (archived && product.publishedRevision !== null)
+      throw new Refusal(409, 'inShop', `${product.title} is in the shop. Take it out first.`);
+    await transaction
+      .update(products)
+      .set({ archivedAt: archived ? now() : null })
+      .where(eq(products.id, id));
   });
 }
 
 async function freeSlug(queries: Queries, title: string): Promise<string> {
   const rows = await queries.select({ draft: products.draft, publishedSlug: products.publishedSlug }).from(products);
-  return freeKey(title, rows.flatMap(({ draft, publishedSlug }) => [draft.slug, publishedSlug ?? []].flat()), 'product');
+  return freeKey(
+    title,
+    rows.flatMap(({ draft, publishedSlug }) => [draft.slug, publishedSlug ?? []].flat()),
+    'product',
+  );
 }

@@ -21,17 +21,38 @@ export interface ProvedProduct {
 export async function* proveAll(context: Services): AsyncGenerator<ProductStep<ProvedProduct>> {
   const { states, surroundings, today } = await atOneMoment(context, async ({ database, now }) => {
     const read = await readBothStates(database.read);
-    return { states: read, ...(await readSurroundings(database.read, now(), read.flatMap(({ draft, published }) => [draft, ...(published ? [published] : [])]))) };
+    return {
+      states: read,
+      ...(await readSurroundings(
+        database.read,
+        now(),
+        read.flatMap(({ draft, published }) => [draft, ...(published ? [published] : [])]),
+      )),
+    };
   });
   yield* stepByStep(states, async (some): Promise<(ProvedProduct | null)[]> => {
     const has = some.filter(({ draft, published }) => draft.proofs.length + (published?.proofs.length ?? 0) > 0);
-    const failing = has.length === 0 ? [] : await inBackground('failingProofs', { products: has.flatMap(({ draft, published }) => [draft, published]), surroundings, today }, 'Resolving the proofs');
+    const failing =
+      has.length === 0
+        ? []
+        : await inBackground(
+            'failingProofs',
+            { products: has.flatMap(({ draft, published }) => [draft, published]), surroundings, today },
+            'Resolving the proofs',
+          );
     return some.map((state) => {
       const place = has.indexOf(state);
       if (place < 0) return null;
       const { id, draft, published } = state;
       const [broken = [], inShop = []] = failing.slice(place * 2);
-      return { productId: id, title: draft.title, inShop: published !== null, proofs: draft.proofs.map((proof) => proof.title), broken, brokenInShop: inShop.map(({ title }) => title) };
+      return {
+        productId: id,
+        title: draft.title,
+        inShop: published !== null,
+        proofs: draft.proofs.map((proof) => proof.title),
+        broken,
+        brokenInShop: inShop.map(({ title }) => title),
+      };
     });
   });
 }

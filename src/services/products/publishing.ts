@@ -24,7 +24,13 @@ export const publicationSchema = z.strictObject({
 
 /** @throws Refusal 409 `wouldStop` where more products in the shop would stop being sold than have been accepted */
 function refuseStopping(stopping: number, accepted: number): void {
-  if (stopping > accepted) throw new Refusal(409, 'wouldStop', `${counted(stopping, 'product')} in the shop would stop being sold. Look at the ripple, then decide.`, { stopping });
+  if (stopping > accepted)
+    throw new Refusal(
+      409,
+      'wouldStop',
+      `${counted(stopping, 'product')} in the shop would stop being sold. Look at the ripple, then decide.`,
+      { stopping },
+    );
 }
 
 /**
@@ -38,14 +44,17 @@ function refuseStopping(stopping: number, accepted: number): void {
 export async function publishProduct(context: Services, id: number, version: number, accepted = 0): Promise<number> {
   return asSeen(context, stoppedBy({ id, version }, 'publish'), async (transaction, stopping) => {
     const { draft } = await seenDraft(productLife, transaction, id, version);
-    return publishDraft(transaction, { id, draft, draftVersion: version }, context.now(), () => refuseStopping(stopping, accepted));
+    return publishDraft(transaction, { id, draft, draftVersion: version }, context.now(), () =>
+      refuseStopping(stopping, accepted),
+    );
   });
 }
 
 /**
  * The part of publishing that runs inside a transaction.
  *
- * @param refuse refuses what must not go out, once it is known that it is ready; absent where nobody asks, because nothing is sold yet
+ * @param refuse refuses what must not go out, once it is known that it is ready; absent where nobody asks, because
+ *   nothing is sold yet
  */
 export async function publishDraft(
   transaction: Queries,
@@ -56,10 +65,20 @@ export async function publishDraft(
   const { surroundings } = await readSurroundings(transaction, at, [draft]);
   const faults = readiness(draft, surroundings, null).filter(({ gravity }) => gravity === 'mustFix');
   if (faults.length > 0) throw notReady(faults);
-  const other = await transaction.query.products.findFirst({ where: and(eq(products.publishedSlug, draft.slug), ne(products.id, id)) });
-  if (other) throw new Refusal(409, 'slugTaken', `The address “${draft.slug}” is already that of ${other.title}. Give this product another.`);
+  const other = await transaction.query.products.findFirst({
+    where: and(eq(products.publishedSlug, draft.slug), ne(products.id, id)),
+  });
+  if (other)
+    throw new Refusal(
+      409,
+      'slugTaken',
+      `The address “${draft.slug}” is already that of ${other.title}. Give this product another.`,
+    );
   refuse();
-  const former = await transaction.query.products.findFirst({ where: eq(products.id, id), columns: { publishedSlug: true } });
+  const former = await transaction.query.products.findFirst({
+    where: eq(products.id, id),
+    columns: { publishedSlug: true },
+  });
   const number = await publishRevision(productLife, transaction, { id, draft, draftVersion }, at);
   if (former && former.publishedSlug !== null) await followAddress(transaction, at, former.publishedSlug, draft.slug);
   return number;
@@ -68,7 +87,9 @@ export async function publishDraft(
 function notReady(faults: readonly Fault[]): Refusal {
   const [first] = faults;
   const rest = faults.length > 1 ? ` (and ${counted(faults.length - 1, 'more thing', 'more things')})` : '';
-  return new Refusal(422, 'notReady', `Not published. ${first ? faultWords(first.data) : ''}${rest}`, { faults: faults.map(faultJson) });
+  return new Refusal(422, 'notReady', `Not published. ${first ? faultWords(first.data) : ''}${rest}`, {
+    faults: faults.map(faultJson),
+  });
 }
 
 /**
@@ -102,7 +123,11 @@ export function listEarlierStates(context: Services, id: number): Promise<Earlie
     const product = await productLife.require(database.read, id);
     const published = await database.read.select().from(revisions).where(eq(revisions.productId, id));
     const aside = await database.read.select().from(setAsideDrafts).where(eq(setAsideDrafts.productId, id));
-    const { surroundings } = await readSurroundings(database.read, now(), [...published, ...aside].map(({ definition }) => definition));
+    const { surroundings } = await readSurroundings(
+      database.read,
+      now(),
+      [...published, ...aside].map(({ definition }) => definition),
+    );
     const priceOf = (definition: Product) => priceWords(compile(definition, surroundings));
     return [
       ...published.map((revision): EarlierState => ({

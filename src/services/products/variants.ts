@@ -13,7 +13,10 @@ const figure = z.string().max(60);
 
 /** New stock items, receipts and counts, booked all together or not at all. */
 export const stockBatchSchema = z.strictObject({
-  create: z.array(z.strictObject({ key: keySchema, title: z.string().trim().min(1).max(160), unit: z.string() })).max(2000).default([]),
+  create: z
+    .array(z.strictObject({ key: keySchema, title: z.string().trim().min(1).max(160), unit: z.string() }))
+    .max(2000)
+    .default([]),
   entries: z
     .array(z.strictObject({ key: z.string().max(60), kind: z.enum(['receipt', 'adjustment']), quantity: figure }))
     .max(2000)
@@ -43,7 +46,8 @@ export async function bookStock({ database, now }: Services, input: StockBatch):
       if (!item) return notFound(`stock item “${key}”`);
       const value = readFigure(quantity, item.unit);
       const change = kind === 'receipt' ? value : value.minus(Exact.from(item.onHand));
-      if (change.sign() !== 0) await move(transaction, at, { stock: key, kind, onHand: change, reserved: Exact.zero, reason });
+      if (change.sign() !== 0)
+        await move(transaction, at, { stock: key, kind, onHand: change, reserved: Exact.zero, reason });
     }
     return undefined;
   });
@@ -54,20 +58,37 @@ export interface OptionUse {
   /** open baskets with a line that has it chosen */
   readonly baskets: number;
   /** on hand of the stock items asked about, in words of the ledger: decimals */
-  readonly stock: readonly { readonly key: string; readonly title: string; readonly onHand: string; readonly unit: string }[];
+  readonly stock: readonly {
+    readonly key: string;
+    readonly title: string;
+    readonly onHand: string;
+    readonly unit: string;
+  }[];
 }
 
-export const optionUseSchema = z.strictObject({ choice: z.string().max(130), options: z.array(z.string().max(60)).max(500), stock: z.array(z.string().max(60)).max(2000) });
+export const optionUseSchema = z.strictObject({
+  choice: z.string().max(130),
+  options: z.array(z.string().max(60)).max(500),
+  stock: z.array(z.string().max(60)).max(2000),
+});
 
 /** Says what hangs on some options of a choice of a product. */
-export async function readOptionUse({ database }: Services, productId: number, { choice, options, stock }: z.infer<typeof optionUseSchema>): Promise<OptionUse> {
-  const lines = await database.read.select({ basket: basketLines.basket, answers: basketLines.answers }).from(basketLines).where(eq(basketLines.productId, productId));
+export async function readOptionUse(
+  { database }: Services,
+  productId: number,
+  { choice, options, stock }: z.infer<typeof optionUseSchema>,
+): Promise<OptionUse> {
+  const lines = await database.read
+    .select({ basket: basketLines.basket, answers: basketLines.answers })
+    .from(basketLines)
+    .where(eq(basketLines.productId, productId));
   const named = (answer: unknown): boolean => {
     if (typeof answer === 'string') return options.includes(answer);
     if (Array.isArray(answer)) return answer.some(named);
     return typeof answer === 'object' && answer !== null && 'option' in answer && named(answer.option);
   };
-  const items = stock.length > 0 ? await database.read.select().from(stockItems).where(inArray(stockItems.key, stock)) : [];
+  const items =
+    stock.length > 0 ? await database.read.select().from(stockItems).where(inArray(stockItems.key, stock)) : [];
   return {
     baskets: new Set(lines.filter(({ answers }) => named(answers[choice])).map(({ basket }) => basket)).size,
     stock: items.map(({ key, title, onHand, unit }) => ({ key, title, onHand, unit })),

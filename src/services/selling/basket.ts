@@ -5,13 +5,28 @@ import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { jointQuantitiesFor, type Tax, type UploadedFile } from '../../core/catalog';
 import { type Program } from '../../core/compile';
-import { type BasketLine, countsOthers, discountsFor, type LinePromise, promises, quote, type Quote } from '../../core/basket';
+import {
+  type BasketLine,
+  countsOthers,
+  discountsFor,
+  type LinePromise,
+  promises,
+  quote,
+  type Quote,
+} from '../../core/basket';
 import { problemJson } from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
 import { Exact } from '../../core/number';
 import { LARGEST_QUANTITY, orderable } from '../../core/ordering';
 import { type Problem } from '../../core/problems';
-import { bookedIn, type BookedPieces, type MoreForLess, type Resolution, resolve, type ResolveContext } from '../../core/run';
+import {
+  bookedIn,
+  type BookedPieces,
+  type MoreForLess,
+  type Resolution,
+  resolve,
+  type ResolveContext,
+} from '../../core/run';
 import { type Selection, selectionFields } from '../../core/selection';
 import { type Effort } from '../../core/stock';
 import { problemText, problemWords } from '../../core/words';
@@ -78,10 +93,17 @@ export interface ResolvedBasket extends Pick<Quote, 'goods' | 'codes' | 'deliver
  * @param effort   how hard cutting plans are looked for
  * @param customer the e-mail address of who orders; absent while nobody has said it
  */
-export async function resolveBasket(queries: Queries, at: Date, token: string | undefined, effort?: Effort, customer?: string): Promise<ResolvedBasket> {
+export async function resolveBasket(
+  queries: Queries,
+  at: Date,
+  token: string | undefined,
+  effort?: Effort,
+  customer?: string,
+): Promise<ResolvedBasket> {
   const rows = token ? await queries.select().from(basketLines).where(inBasket(token)).orderBy(basketLines.id) : [];
   const published = new Map<number, PublishedProduct | undefined>();
-  for (const { productId } of rows) if (!published.has(productId)) published.set(productId, await readSoldById(queries, productId));
+  for (const { productId } of rows)
+    if (!published.has(productId)) published.set(productId, await readSoldById(queries, productId));
   const context = await readSurroundings(queries, at, definitionsOf([...published.values()]));
   const selections = rows.map(selectionOf);
   const booked = await readBooked(queries, definitionsOf([...published.values()]), context);
@@ -93,14 +115,31 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
   for (const row of rows) {
     const sold = published.get(row.productId);
     const together = sold ? jointQuantitiesFor(sold.definition, quantityRules, group).map(({ key }) => key) : [];
-    wanted.push({ ...(await programFor(queries, sold, context, group)), selection: selectionOf(row), together, discounts: sold ? discountsFor(sold.definition, terms.codes) : [] });
+    wanted.push({
+      ...(await programFor(queries, sold, context, group)),
+      selection: selectionOf(row),
+      together,
+      discounts: sold ? discountsFor(sold.definition, terms.codes) : [],
+    });
   }
   const earlier = await orderedBefore(queries, customer, quantityRules, group);
-  const rules = quantityRules.flatMap(({ key, title, per, rule }) => (per === 'line' ? [] : [{ key, title, per, orderable: orderable(rule), earlier: earlier.get(key) ?? 0 }]));
-  const quoted = quote(wanted, { stock: context.there, effort, today: context.today, files, booked: bookedIn(booked) }, rules, terms);
+  const rules = quantityRules.flatMap(({ key, title, per, rule }) =>
+    per === 'line' ? [] : [{ key, title, per, orderable: orderable(rule), earlier: earlier.get(key) ?? 0 }],
+  );
+  const quoted = quote(
+    wanted,
+    { stock: context.there, effort, today: context.today, files, booked: bookedIn(booked) },
+    rules,
+    terms,
+  );
   const { lines, problems: together, total, canOrder, goods, codes, delivery, taxation } = quoted;
   const drawn = new Set(lines.flatMap(({ resolution }) => resolution?.draws.map(({ stock }) => stock) ?? []));
-  const promised = promises(lines.map(({ resolution }) => ({ draws: resolution?.draws ?? [], quantity: resolution?.quantity ?? 0 })), context.there, await readExpected(queries, drawn), context.today);
+  const promised = promises(
+    lines.map(({ resolution }) => ({ draws: resolution?.draws ?? [], quantity: resolution?.quantity ?? 0 })),
+    context.there,
+    await readExpected(queries, drawn),
+    context.today,
+  );
   return {
     lines: rows.map((row, place): ResolvedLine => {
       const { id, productId, quantity, unitPrice } = row;
@@ -108,13 +147,28 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
       // What follows from the rest of the basket changes with it, and nobody need be told.
       const follows = wanted[place]?.program && countsOthers(wanted[place].program);
       const changed = !follows && resolution?.unitPrice && !resolution.unitPrice.equals(Exact.from(unitPrice));
-      return { id, productId, quantity, selection: selectionOf(row), published: published.get(productId), whole: wanted[place]?.whole ?? (() => null), resolution, problems, promise: resolution && (promised[place] ?? null), more, formerPrice: changed ? unitPrice : null };
+      return {
+        id,
+        productId,
+        quantity,
+        selection: selectionOf(row),
+        published: published.get(productId),
+        whole: wanted[place]?.whole ?? (() => null),
+        resolution,
+        problems,
+        promise: resolution && (promised[place] ?? null),
+        more,
+        formerPrice: changed ? unitPrice : null,
+      };
     }),
     today: context.today,
     group,
     currency: context.surroundings.shop.currency,
     problems: together,
-    goods, codes, delivery, taxation,
+    goods,
+    codes,
+    delivery,
+    taxation,
     entered: terms.codes,
     booked: booked ?? [],
     tax: terms.tax,
@@ -126,14 +180,27 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
 }
 
 /** What a line wants, as a selection. */
-const selectionOf = ({ answers, parts, quantity }: Pick<typeof basketLines.$inferSelect, 'answers' | 'parts' | 'quantity'>): Selection => ({ answers, quantity, ...(parts && { parts }) });
+const selectionOf = ({
+  answers,
+  parts,
+  quantity,
+}: Pick<typeof basketLines.$inferSelect, 'answers' | 'parts' | 'quantity'>): Selection => ({
+  answers,
+  quantity,
+  ...(parts && { parts }),
+});
 
 /** The lines of a basket that no order is being made of. */
 const inBasket = (token: string) => and(eq(basketLines.basket, token), isNull(basketLines.orderId));
 
 /** The order that is being made of lines of a basket and waits for its payment; null where there is none. */
 export async function waitingOrder(queries: Queries, token: string): Promise<{ number: number; token: string } | null> {
-  const [order] = await queries.select({ number: orders.id, token: orders.token }).from(basketLines).innerJoin(orders, eq(orders.id, basketLines.orderId)).where(eq(basketLines.basket, token)).limit(1);
+  const [order] = await queries
+    .select({ number: orders.id, token: orders.token })
+    .from(basketLines)
+    .innerJoin(orders, eq(orders.id, basketLines.orderId))
+    .where(eq(basketLines.basket, token))
+    .limit(1);
   return order ?? null;
 }
 
@@ -142,7 +209,8 @@ export function readBasket(context: Services, token: string | undefined): Promis
   return withStock(context, ({ database, now }) => resolveBasket(database.read, now(), token));
 }
 
-const definitionsOf = (published: readonly (PublishedProduct | undefined)[]) => published.flatMap((product) => product?.definition ?? []);
+const definitionsOf = (published: readonly (PublishedProduct | undefined)[]) =>
+  published.flatMap((product) => product?.definition ?? []);
 
 /** Key of the customer group that a basket's customer belongs to, or null. */
 export async function groupOf(queries: Queries, token: string | undefined): Promise<string | null> {
@@ -166,7 +234,11 @@ const MOST_LINES = 100;
  * @returns the basket's token
  * @throws Refusal 422 `notSellable` with the problems in its details
  */
-export async function addToBasket(context: Services, token: string | undefined, input: z.infer<typeof addToBasketSchema>): Promise<string> {
+export async function addToBasket(
+  context: Services,
+  token: string | undefined,
+  input: z.infer<typeof addToBasketSchema>,
+): Promise<string> {
   await freeOverdue(context);
   await makeBasketReady(context, token, input.slug);
   const { database, now } = context;
@@ -182,8 +254,15 @@ export async function addToBasket(context: Services, token: string | undefined, 
     if (same) {
       await transaction.update(basketLines).set(item).where(eq(basketLines.id, same.id));
     } else {
-      if (lines.length >= MOST_LINES) throw new Refusal(409, 'basketFull', `A basket holds ${MOST_LINES} different items. Order these first.`);
-      await transaction.insert(basketLines).values({ basket, productId: published.productId, answers: selection.answers, parts: selection.parts, ...item });
+      if (lines.length >= MOST_LINES)
+        throw new Refusal(409, 'basketFull', `A basket holds ${MOST_LINES} different items. Order these first.`);
+      await transaction.insert(basketLines).values({
+        basket,
+        productId: published.productId,
+        answers: selection.answers,
+        parts: selection.parts,
+        ...item,
+      });
     }
     return basket;
   });
@@ -192,7 +271,9 @@ export async function addToBasket(context: Services, token: string | undefined, 
 /** Makes ready what a basket is sold by, and what else is to be, before any of it is written. */
 export function makeBasketReady(context: Services, token: string | undefined, slug?: string): Promise<void> {
   return atOneMoment(context, async ({ database: { read }, now }) => {
-    const rows = token ? await read.select({ productId: basketLines.productId }).from(basketLines).where(inBasket(token)) : [];
+    const rows = token
+      ? await read.select({ productId: basketLines.productId }).from(basketLines).where(inBasket(token))
+      : [];
     const sold = [slug === undefined ? undefined : await readSoldBySlug(read, slug)];
     for (const productId of new Set(rows.map((row) => row.productId))) sold.push(await readSoldById(read, productId));
     await makeReady(read, now(), sold, await groupOf(read, token));
@@ -200,11 +281,27 @@ export function makeBasketReady(context: Services, token: string | undefined, sl
 }
 
 /** What a selection of a product is resolved with for a basket: its program, and what is there. */
-async function asSold(transaction: Queries, at: Date, published: PublishedProduct, selection: Selection, token: string | undefined): Promise<{ program: Program; asked: ResolveContext }> {
+async function asSold(
+  transaction: Queries,
+  at: Date,
+  published: PublishedProduct,
+  selection: Selection,
+  token: string | undefined,
+): Promise<{ program: Program; asked: ResolveContext }> {
   const around = await readSurroundings(transaction, at, [published.definition]);
   const { program, group } = await programFor(transaction, published, around, await groupOf(transaction, token));
   const booked = bookedIn(await readBooked(transaction, [published.definition], around));
-  return { program, asked: { naming: true, stock: around.there, today: around.today, group, booked, files: await readFiles(transaction, [selection]) } };
+  return {
+    program,
+    asked: {
+      naming: true,
+      stock: around.there,
+      today: around.today,
+      group,
+      booked,
+      files: await readFiles(transaction, [selection]),
+    },
+  };
 }
 
 type LineRow = typeof basketLines.$inferSelect;
@@ -214,7 +311,12 @@ type LineRow = typeof basketLines.$inferSelect;
  *
  * @throws Refusal 422 `notSellable` where it, or both together, can't be sold
  */
-function joined(program: Program, selection: Selection, asked: ResolveContext, lines: readonly LineRow[]): Pick<LineRow, 'quantity' | 'itemKey' | 'unitPrice'> & { readonly same: LineRow | undefined } {
+function joined(
+  program: Program,
+  selection: Selection,
+  asked: ResolveContext,
+  lines: readonly LineRow[],
+): Pick<LineRow, 'quantity' | 'itemKey' | 'unitPrice'> & { readonly same: LineRow | undefined } {
   const added = resolve(program, selection, asked);
   if (added.state !== 'sellable') throw notSellable(added.problems);
   const { key: itemKey } = added.item;
@@ -230,23 +332,34 @@ function joined(program: Program, selection: Selection, asked: ResolveContext, l
 }
 
 /**
- * Puts another selection of the same product in the place of a line. Where another line holds the same item, both become
- * this one.
+ * Puts another selection of the same product in the place of a line. Where another line holds the same item, both
+ * become this one.
  *
  * @throws Refusal 404 where the line is not in this basket any more, 422 `notSellable`, and the line stays as it was
  */
-export async function replaceLine(context: Services, token: string | undefined, lineId: number, selection: Selection): Promise<void> {
+export async function replaceLine(
+  context: Services,
+  token: string | undefined,
+  lineId: number,
+  selection: Selection,
+): Promise<void> {
   await freeOverdue(context);
   await makeBasketReady(context, token);
   const { database, now } = context;
   await database.write(async (transaction) => {
     const { line, published } = await requireSoldLine(transaction, token, lineId);
     const { program, asked } = await asSold(transaction, now(), published, selection, token);
-    const others = await transaction.select().from(basketLines).where(and(inBasket(line.basket), ne(basketLines.id, line.id)));
+    const others = await transaction
+      .select()
+      .from(basketLines)
+      .where(and(inBasket(line.basket), ne(basketLines.id, line.id)));
     const { same, ...item } = joined(program, selection, asked, others);
     await keepFiles(transaction, selection);
     if (same) await transaction.delete(basketLines).where(eq(basketLines.id, same.id));
-    await transaction.update(basketLines).set({ answers: selection.answers, parts: selection.parts ?? null, ...item }).where(eq(basketLines.id, line.id));
+    await transaction
+      .update(basketLines)
+      .set({ answers: selection.answers, parts: selection.parts ?? null, ...item })
+      .where(eq(basketLines.id, line.id));
   });
 }
 
@@ -259,7 +372,12 @@ export interface LineAsChosen {
 }
 
 /** A line of a basket as it was chosen; null where it is not there, or is of another product. */
-export async function readLine(queries: Queries, token: string | undefined, lineId: number, productId: number): Promise<LineAsChosen | null> {
+export async function readLine(
+  queries: Queries,
+  token: string | undefined,
+  lineId: number,
+  productId: number,
+): Promise<LineAsChosen | null> {
   const line = await findLine(queries, token, lineId);
   if (line?.productId !== productId) return null;
   const selection = selectionOf(line);
@@ -268,7 +386,12 @@ export async function readLine(queries: Queries, token: string | undefined, line
 
 function notSellable(problems: readonly Problem[], message?: string): Refusal {
   const [first] = problems;
-  return new Refusal(422, 'notSellable', message ?? (first ? problemWords(first.data).message : 'This can’t be ordered.'), { problems: problems.map(problemJson) });
+  return new Refusal(
+    422,
+    'notSellable',
+    message ?? (first ? problemWords(first.data).message : 'This can’t be ordered.'),
+    { problems: problems.map(problemJson) },
+  );
 }
 
 /**
@@ -277,7 +400,12 @@ function notSellable(problems: readonly Problem[], message?: string): Refusal {
  *
  * @throws Refusal 422 `notSellable` with the problems
  */
-export async function changeLine(context: Services, token: string | undefined, lineId: number, quantity: number): Promise<void> {
+export async function changeLine(
+  context: Services,
+  token: string | undefined,
+  lineId: number,
+  quantity: number,
+): Promise<void> {
   await freeOverdue(context);
   await makeBasketReady(context, token);
   const { database, now } = context;
@@ -291,9 +419,13 @@ export async function changeLine(context: Services, token: string | undefined, l
     if (wrong.length > 0 || !Number.isInteger(quantity) || quantity > LARGEST_QUANTITY) {
       throw notSellable(wrong, wrong[0] && problemText(wrong[0].data));
     }
-    // Another number may have another price, which is seen at once; a price that had changed before is still to be told.
+    // Another number may have another price, which is seen at once; a price that had changed before is still to be
+    // told.
     const isKnown = before.unitPrice?.equals(Exact.from(line.unitPrice)) ?? false;
-    await transaction.update(basketLines).set({ quantity, ...(isKnown && unitPrice && { unitPrice: moneyDigits(unitPrice, program.currency) }) }).where(eq(basketLines.id, line.id));
+    await transaction
+      .update(basketLines)
+      .set({ quantity, ...(isKnown && unitPrice && { unitPrice: moneyDigits(unitPrice, program.currency) }) })
+      .where(eq(basketLines.id, line.id));
   });
 }
 
@@ -306,7 +438,9 @@ export async function removeLine({ database }: Services, token: string | undefin
 }
 
 async function findLine(queries: Queries, token: string | undefined, lineId: number): Promise<LineRow | undefined> {
-  return token ? queries.query.basketLines.findFirst({ where: and(eq(basketLines.id, lineId), inBasket(token)) }) : undefined;
+  return token
+    ? queries.query.basketLines.findFirst({ where: and(eq(basketLines.id, lineId), inBasket(token)) })
+    : undefined;
 }
 
 async function requireLine(queries: Queries, token: string | undefined, lineId: number): Promise<LineRow> {
@@ -314,7 +448,14 @@ async function requireLine(queries: Queries, token: string | undefined, lineId: 
 }
 
 /** A line with what is sold of its product. @throws Refusal 404 where either is not there any more */
-async function requireSoldLine(queries: Queries, token: string | undefined, lineId: number): Promise<{ readonly line: LineRow; readonly published: PublishedProduct }> {
+async function requireSoldLine(
+  queries: Queries,
+  token: string | undefined,
+  lineId: number,
+): Promise<{ readonly line: LineRow; readonly published: PublishedProduct }> {
   const line = await requireLine(queries, token, lineId);
-  return { line, published: (await readSoldById(queries, line.productId)) ?? notFound('such product in the shop any more') };
+  return {
+    line,
+    published: (await readSoldById(queries, line.productId)) ?? notFound('such product in the shop any more'),
+  };
 }

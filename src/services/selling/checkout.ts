@@ -31,7 +31,9 @@ export const checkoutSchema = z.strictObject({
     .transform((name, context) => {
       const { text } = printable(name);
       if (text) return text;
-      context.addIssue(text === '' ? 'Tell us your name.' : 'There is a sign in the name that can’t be printed. Type it again.');
+      context.addIssue(
+        text === '' ? 'Tell us your name.' : 'There is a sign in the name that can’t be printed. Type it again.',
+      );
       return z.NEVER;
     }),
   email: z.email('This is not an e-mail address. Write it like ada@example.org.').max(200),
@@ -57,31 +59,55 @@ export interface PlacedOrder {
  * after a crash finishes what was begun. An order of nothing needs no payment.
  *
  * @param payment the payment service
- * @throws Refusal 409 `noLongerAvailable`, `priceChanged`, `beingOrdered`, or `keyUsed` where the key belongs to another
- *   basket or another order; 422 `emptyBasket`; nothing is reserved then
+ * @throws Refusal 409 `noLongerAvailable`, `priceChanged`, `beingOrdered`, or `keyUsed` where the key belongs to
+ *   another basket or another order; 422 `emptyBasket`; nothing is reserved then
  */
-export async function checkOut(context: Services, basketToken: string | undefined, checkout: Checkout, payment: PaymentService = simulatedPayments(context)): Promise<PlacedOrder> {
+export async function checkOut(
+  context: Services,
+  basketToken: string | undefined,
+  checkout: Checkout,
+  payment: PaymentService = simulatedPayments(context),
+): Promise<PlacedOrder> {
   await releaseAbandoned(context, payment);
   await makeBasketReady(context, basketToken);
-  const order = await context.database.write((transaction) => reserve(transaction, context.now(), basketToken, checkout));
+  const order = await context.database.write((transaction) =>
+    reserve(transaction, context.now(), basketToken, checkout),
+  );
   if (order.state !== 'awaitingPayment') return order;
   const asked = { key: order.token, amount: order.total };
   const answer = await payment.request({ ...asked, wish: checkout.payment });
   // No answer is no refusal: before anything is given back, nothing may be taken any more.
   const outcome = answer.outcome === 'timedOut' ? await payment.close(asked) : answer;
-  return { ...order, state: await context.database.write((transaction) => settle(transaction, context.now(), order.number, outcome)) };
+  return {
+    ...order,
+    state: await context.database.write((transaction) => settle(transaction, context.now(), order.number, outcome)),
+  };
 }
 
 /** What a key is bound to: the basket, and everything that was sent with it. */
 function hashOf(basketToken: string, { name, email, payment, seenTotal }: Checkout): string {
-  return createHash('sha256').update(JSON.stringify([basketToken, name, email, payment, seenTotal])).digest('hex');
+  return createHash('sha256')
+    .update(JSON.stringify([basketToken, name, email, payment, seenTotal]))
+    .digest('hex');
 }
 
-async function reserve(transaction: Queries, at: Date, basketToken: string | undefined, checkout: Checkout): Promise<PlacedOrder> {
+async function reserve(
+  transaction: Queries,
+  at: Date,
+  basketToken: string | undefined,
+  checkout: Checkout,
+): Promise<PlacedOrder> {
   const known = await transaction.query.orders.findFirst({ where: eq(orders.idempotencyKey, checkout.idempotencyKey) });
   if (known) {
-    const same = known.basket === basketToken && (known.requestHash === '' || known.requestHash === hashOf(known.basket, checkout));
-    if (!same) throw new Refusal(409, 'keyUsed', 'This key has been used for something else. Look at the basket again, then order with a new key.');
+    const same =
+      known.basket === basketToken &&
+      (known.requestHash === '' || known.requestHash === hashOf(known.basket, checkout));
+    if (!same)
+      throw new Refusal(
+        409,
+        'keyUsed',
+        'This key has been used for something else. Look at the basket again, then order with a new key.',
+      );
     return { number: known.id, token: known.token, state: known.state, total: known.total };
   }
   if (!basketToken) throw emptyBasket();
@@ -134,12 +160,28 @@ async function reserve(transaction: Queries, at: Date, basketToken: string | und
     await keepFiles(transaction, line.selection);
     await reserveCuts(transaction, at, row.id, resolution.availability.cutPlans);
     for (const { stock, total: drawn, leadDays } of resolution.draws) {
-      await move(transaction, at, { beyondStock: leadDays !== null, stock, kind: 'reservation', onHand: Exact.zero, reserved: drawn.value, reason: `Order ${row.id}`, orderId: row.id });
+      await move(transaction, at, {
+        beyondStock: leadDays !== null,
+        stock,
+        kind: 'reservation',
+        onHand: Exact.zero,
+        reserved: drawn.value,
+        reason: `Order ${row.id}`,
+        orderId: row.id,
+      });
     }
   }
   await spendCodes(transaction, basketToken, row.id, checkout.email, basket.entered, basket.codes);
   // From here on these lines are in no other order; what is put in meanwhile stays where it is.
-  await transaction.update(basketLines).set({ orderId: row.id }).where(inArray(basketLines.id, basket.lines.map(({ id }) => id)));
+  await transaction
+    .update(basketLines)
+    .set({ orderId: row.id })
+    .where(
+      inArray(
+        basketLines.id,
+        basket.lines.map(({ id }) => id),
+      ),
+    );
   const state = total.sign() === 0 ? await settleForNothing(transaction, at, row.id) : 'awaitingPayment';
   return { number: row.id, token, state, total: moneyDigits(total, basket.currency) };
 }
@@ -150,7 +192,14 @@ function emptyBasket(): Refusal {
 
 function checkedTotal(basket: ResolvedBasket, seenTotal: string, waiting: { number: number } | null): Exact {
   if (basket.lines.length === 0) {
-    throw waiting === null ? emptyBasket() : new Refusal(409, 'beingOrdered', `What was in the basket is being ordered already: order ${waiting.number} waits for its payment.`, { order: waiting.number });
+    throw waiting === null
+      ? emptyBasket()
+      : new Refusal(
+          409,
+          'beingOrdered',
+          `What was in the basket is being ordered already: order ${waiting.number} waits for its payment.`,
+          { order: waiting.number },
+        );
   }
   const stopped = basket.lines.find(({ resolution }) => resolution?.state !== 'sellable');
   if (stopped) {
@@ -159,16 +208,32 @@ function checkedTotal(basket: ResolvedBasket, seenTotal: string, waiting: { numb
     const said = first ? problemText(first.data) : '';
     const unavailable = stopped.resolution === null || stopped.resolution.state === 'unavailable';
     throw unavailable
-      ? new Refusal(409, 'noLongerAvailable', `${title} is no longer available as you chose it. ${said}`, { line: stopped.id, problems: stopped.problems.map(problemJson) })
-      : new Refusal(422, 'notSellable', `${title} can’t be ordered as it stands. ${said}`, { line: stopped.id, problems: stopped.problems.map(problemJson) });
+      ? new Refusal(409, 'noLongerAvailable', `${title} is no longer available as you chose it. ${said}`, {
+          line: stopped.id,
+          problems: stopped.problems.map(problemJson),
+        })
+      : new Refusal(422, 'notSellable', `${title} can’t be ordered as it stands. ${said}`, {
+          line: stopped.id,
+          problems: stopped.problems.map(problemJson),
+        });
   }
   const [together] = basket.problems;
-  if (together) throw new Refusal(422, 'notSellable', problemText(together.data), { problems: basket.problems.map(problemJson) });
+  if (together)
+    throw new Refusal(422, 'notSellable', problemText(together.data), { problems: basket.problems.map(problemJson) });
   if (!basket.total) throw emptyBasket();
-  if (basket.total.sign() < 0) throw new Refusal(422, 'notSellable', `The basket comes to less than nothing: ${formatMoney(basket.total, basket.currency)}. Tell the shop.`);
+  if (basket.total.sign() < 0)
+    throw new Refusal(
+      422,
+      'notSellable',
+      `The basket comes to less than nothing: ${formatMoney(basket.total, basket.currency)}. Tell the shop.`,
+    );
   const seen = Exact.parse(seenTotal);
   if (!seen?.equals(basket.total)) {
-    throw new Refusal(409, 'priceChanged', `A price has changed: the total is now ${formatMoney(basket.total, basket.currency)}. Look at the basket again before you order.`);
+    throw new Refusal(
+      409,
+      'priceChanged',
+      `A price has changed: the total is now ${formatMoney(basket.total, basket.currency)}. Look at the basket again before you order.`,
+    );
   }
   return basket.total;
 }

@@ -51,7 +51,9 @@ export interface OrderView extends OrderRow {
 export function listOrders(context: Services): Promise<OrderRow[]> {
   return atOneMoment(context, async ({ database }) => {
     const rows = await database.read.select().from(orders).orderBy(desc(orders.placedAt), desc(orders.id));
-    const lines = await database.read.select({ orderId: orderLines.orderId, title: orderLines.title, quantity: orderLines.quantity }).from(orderLines);
+    const lines = await database.read
+      .select({ orderId: orderLines.orderId, title: orderLines.title, quantity: orderLines.quantity })
+      .from(orderLines);
     return rows.map((order) => ({
       ...rowOf(order),
       contents: lines
@@ -71,10 +73,15 @@ export function readOrder(context: Services, number: number): Promise<OrderView>
 }
 
 /** A line of an order as its customer sees it. */
-export type CustomerOrderLine = Pick<OrderLineView, 'id' | 'title' | 'sku' | 'quantity' | 'unitPrice' | 'lineTotal'> & { readonly resolution: CustomerResolution };
+export type CustomerOrderLine = Pick<OrderLineView, 'id' | 'title' | 'sku' | 'quantity' | 'unitPrice' | 'lineTotal'> & {
+  readonly resolution: CustomerResolution;
+};
 
 /** An order as its customer sees it: what was bought and what it costs, and nothing of how it is made or paid. */
-export type CustomerOrder = Pick<OrderView, 'number' | 'state' | 'customerName' | 'customerEmail' | 'currency' | 'total' | 'placedAt' | 'sums'> & { readonly lines: readonly CustomerOrderLine[] };
+export type CustomerOrder = Pick<
+  OrderView,
+  'number' | 'state' | 'customerName' | 'customerEmail' | 'currency' | 'total' | 'placedAt' | 'sums'
+> & { readonly lines: readonly CustomerOrderLine[] };
 
 /** The customer's way to their order, by the token in its address. @throws Refusal 404 */
 export function readOrderByToken(context: Services, token: string): Promise<CustomerOrder> {
@@ -84,10 +91,35 @@ export function readOrderByToken(context: Services, token: string): Promise<Cust
   });
 }
 
-function customerOrder({ number, state, customerName, customerEmail, currency, total, placedAt, sums, lines }: OrderView): CustomerOrder {
+function customerOrder({
+  number,
+  state,
+  customerName,
+  customerEmail,
+  currency,
+  total,
+  placedAt,
+  sums,
+  lines,
+}: OrderView): CustomerOrder {
   return {
-    number, state, customerName, customerEmail, currency, total, placedAt, sums,
-    lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, resolution }) => ({ id, title, sku: resolution.forCustomers?.sku === false ? '' : sku, quantity, unitPrice, lineTotal, resolution: customerResolution(resolution) })),
+    number,
+    state,
+    customerName,
+    customerEmail,
+    currency,
+    total,
+    placedAt,
+    sums,
+    lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, resolution }) => ({
+      id,
+      title,
+      sku: resolution.forCustomers?.sku === false ? '' : sku,
+      quantity,
+      unitPrice,
+      lineTotal,
+      resolution: customerResolution(resolution),
+    })),
   };
 }
 
@@ -103,14 +135,24 @@ function withStockTitles(resolution: ResolutionJson, titles: ReadonlyMap<string,
   return {
     ...resolution,
     draws: resolution.draws.map((draw) => ({ ...draw, title: titles.get(draw.stock) ?? draw.title })),
-    parts: resolution.parts.map((part) => ('draws' in part.resolution ? { ...part, resolution: withStockTitles(part.resolution, titles) } : part)),
+    parts: resolution.parts.map((part) =>
+      'draws' in part.resolution ? { ...part, resolution: withStockTitles(part.resolution, titles) } : part,
+    ),
   };
 }
 
 async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> {
   const lines = await queries.select().from(orderLines).where(eq(orderLines.orderId, order.id)).orderBy(orderLines.id);
-  const files = await listFiles(queries, lines.map(({ answers, parts }) => ({ answers, ...(parts && { parts }) })));
-  const titles = new Map((await queries.select({ key: stockItems.key, title: stockItems.title }).from(stockItems)).map(({ key, title }) => [key, title]));
+  const files = await listFiles(
+    queries,
+    lines.map(({ answers, parts }) => ({ answers, ...(parts && { parts }) })),
+  );
+  const titles = new Map(
+    (await queries.select({ key: stockItems.key, title: stockItems.title }).from(stockItems)).map(({ key, title }) => [
+      key,
+      title,
+    ]),
+  );
   const paid = await queries.select().from(payments).where(eq(payments.orderId, order.id)).orderBy(payments.id);
   return {
     ...rowOf(order),

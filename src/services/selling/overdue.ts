@@ -6,10 +6,16 @@ import { releaseAbandoned, RESERVATION_MILLISECONDS } from './settlement';
 /** How often the process looks by itself for orders that nobody pays any more, in milliseconds. */
 const LOOKS_EVERY = 10_000;
 
-/** Frees what overdue orders hold before stock is read, so that nobody is told that it is gone. Costs one look-up where there are none. */
+/**
+ * Frees what overdue orders hold before stock is read, so that nobody is told that it is gone. Costs one look-up where
+ * there are none.
+ */
 export async function freeOverdue(context: Services): Promise<void> {
   const before = new Date(context.now().getTime() - RESERVATION_MILLISECONDS);
-  const overdue = await context.database.read.query.orders.findFirst({ where: and(eq(orders.state, 'awaitingPayment'), lt(orders.placedAt, before)), columns: { id: true } });
+  const overdue = await context.database.read.query.orders.findFirst({
+    where: and(eq(orders.state, 'awaitingPayment'), lt(orders.placedAt, before)),
+    columns: { id: true },
+  });
   if (overdue) await releaseAbandoned(context);
 }
 

@@ -39,7 +39,10 @@ export function simulatedPayments({ database, now }: Services): PaymentService {
   const remember = (payment: Omit<PaymentRequest, 'wish'>, outcome: PaymentOutcome): Promise<PaymentAnswer> =>
     database.write(async (transaction) => {
       const { key, amount } = payment;
-      await transaction.insert(standInPayments).values({ key, outcome, amount, reference: `sim-${key.slice(0, 10)}`, at: now() }).onConflictDoNothing();
+      await transaction
+        .insert(standInPayments)
+        .values({ key, outcome, amount, reference: `sim-${key.slice(0, 10)}`, at: now() })
+        .onConflictDoNothing();
       const kept = await transaction.query.standInPayments.findFirst({ where: eq(standInPayments.key, key) });
       if (!kept) throw new Error('the payment was not kept');
       return { outcome: kept.outcome, reference: kept.reference };

@@ -18,7 +18,9 @@ import { withStock } from './overdue';
 export interface CustomersProgram<P extends Program | null = Program> {
   readonly program: P;
   readonly group: string | null;
-  /** the same by the whole definition, with what the catalog manager alone is to know; made when it is first asked for */
+  /**
+   * the same by the whole definition, with what the catalog manager alone is to know; made when it is first asked for
+   */
   readonly whole: () => P;
   /** what a page is sent of it; made when it is first asked for */
   readonly page: () => P extends Program ? CustomerView : null;
@@ -30,9 +32,24 @@ export interface CustomersProgram<P extends Program | null = Program> {
  *
  * @param group key of the customer's group, or null
  */
-export function programFor(queries: Queries, published: PublishedProduct, now: Surrounded, group: string | null): Promise<CustomersProgram>;
-export function programFor(queries: Queries, published: PublishedProduct | undefined, now: Surrounded, group: string | null): Promise<CustomersProgram<Program | null>>;
-export async function programFor(queries: Queries, published: PublishedProduct | undefined, now: Surrounded, group: string | null): Promise<CustomersProgram<Program | null>> {
+export function programFor(
+  queries: Queries,
+  published: PublishedProduct,
+  now: Surrounded,
+  group: string | null,
+): Promise<CustomersProgram>;
+export function programFor(
+  queries: Queries,
+  published: PublishedProduct | undefined,
+  now: Surrounded,
+  group: string | null,
+): Promise<CustomersProgram<Program | null>>;
+export async function programFor(
+  queries: Queries,
+  published: PublishedProduct | undefined,
+  now: Surrounded,
+  group: string | null,
+): Promise<CustomersProgram<Program | null>> {
   if (!published) return { program: null, group, whole: () => null, page: () => null };
   const { kept } = await readShared(queries);
   const name = programName(published, now.today, group);
@@ -54,22 +71,33 @@ export async function programFor(queries: Queries, published: PublishedProduct |
 
 type Surrounded = Pick<SurroundingsNow, 'surroundings' | 'today'>;
 
-const programName = ({ revisionId }: PublishedProduct, today: string, group: string | null) => `program ${revisionId} ${today} ${group ?? ''}`;
+const programName = ({ revisionId }: PublishedProduct, today: string, group: string | null) =>
+  `program ${revisionId} ${today} ${group ?? ''}`;
 
 /**
- * Makes products ready for a customer before they are sold in a transaction, for customers and whole: all others wait for
- * what is compiled in there. What is ready already costs a look.
+ * Makes products ready for a customer before they are sold in a transaction, for customers and whole: all others wait
+ * for what is compiled in there. What is ready already costs a look.
  */
-export async function makeReady(queries: Queries, at: Date, sold: readonly (PublishedProduct | undefined)[], group: string | null): Promise<void> {
+export async function makeReady(
+  queries: Queries,
+  at: Date,
+  sold: readonly (PublishedProduct | undefined)[],
+  group: string | null,
+): Promise<void> {
   const { kept, shop } = await readShared(queries);
   const today = dayAt(at, shop.timeZone);
   const products = sold.filter((product) => product !== undefined);
   const missing = products.filter((product) => !kept.has(programName(product, today, group)));
   if (missing.length > 0) {
-    const around = await readSurroundings(queries, at, missing.map(({ definition }) => definition));
+    const around = await readSurroundings(
+      queries,
+      at,
+      missing.map(({ definition }) => definition),
+    );
     for (const product of missing) await programFor(queries, product, around, group);
   }
-  for (const product of products) (kept.get(programName(product, today, group)) as CustomersProgram | undefined)?.whole();
+  for (const product of products)
+    (kept.get(programName(product, today, group)) as CustomersProgram | undefined)?.whole();
 }
 
 /** What the shop page needs of a product. */
@@ -100,7 +128,12 @@ function openProduct(context: Services, slug: string, read: typeof readPublished
  * @param group key of the customer's group, or null
  * @throws Refusal 404 when the shop has no product at that address
  */
-export function resolvePublished(context: Services, slug: string, selection: unknown, group: string | null = null): Promise<Resolution> {
+export function resolvePublished(
+  context: Services,
+  slug: string,
+  selection: unknown,
+  group: string | null = null,
+): Promise<Resolution> {
   return withStock(context, async (still) => {
     const product = await openShopProduct(still, slug);
     const { there, today } = product;

@@ -3,30 +3,54 @@ import { type Services } from '../context';
 import { Exact } from '../../core/number';
 import { LARGEST_QUANTITY } from '../../core/ordering';
 import { type Queries } from '../../data/database';
-import { basketCodes, basketLines, bookings, discountUses, orderLines, orders, type OrderState, payments } from '../../data/schema';
+import {
+  basketCodes,
+  basketLines,
+  bookings,
+  discountUses,
+  orderLines,
+  orders,
+  type OrderState,
+  payments,
+} from '../../data/schema';
 import { dropCuts, itemsToCut } from '../stock/cutting';
 import { move } from '../stock/ledger';
 import { type PaymentAnswer, type PaymentService, simulatedPayments } from './payment';
 
 /**
- * How long an order may wait for its payment before the service is asked for the last time, in milliseconds: twenty times
- * as long as its answer is waited for, so that nobody is at it any more.
+ * How long an order may wait for its payment before the service is asked for the last time, in milliseconds: twenty
+ * times as long as its answer is waited for, so that nobody is at it any more.
  */
 export const RESERVATION_MILLISECONDS = 30_000;
 
 type StoredOrder = typeof orders.$inferSelect;
 
-/** Books the outcome of a payment. An order that has its outcome already keeps it. @returns the order's state afterwards */
-export async function settle(transaction: Queries, at: Date, number: number, { outcome, reference }: PaymentAnswer): Promise<OrderState> {
+/**
+ * Books the outcome of a payment. An order that has its outcome already keeps it. @returns the order's state afterwards
+ */
+export async function settle(
+  transaction: Queries,
+  at: Date,
+  number: number,
+  { outcome, reference }: PaymentAnswer,
+): Promise<OrderState> {
   const order = await transaction.query.orders.findFirst({ where: eq(orders.id, number) });
   if (!order) throw new Error(`order ${number} has vanished`);
   if (order.state !== 'awaitingPayment') {
     // The reservation ran out before the answer came: there is nothing left to sell under this order.
-    if (outcome === 'approved' && order.state !== 'paid') await transaction.insert(payments).values({ orderId: number, outcome, amount: order.total, reference: `${reference} (too late, not taken)`, at });
+    if (outcome === 'approved' && order.state !== 'paid')
+      await transaction
+        .insert(payments)
+        .values({ orderId: number, outcome, amount: order.total, reference: `${reference} (too late, not taken)`, at });
     return order.state;
   }
   await transaction.insert(payments).values({ orderId: number, outcome, amount: order.total, reference, at });
-  return end(transaction, at, order, outcome === 'approved' ? 'paid' : outcome === 'declined' ? 'declined' : 'timedOut');
+  return end(
+    transaction,
+    at,
+    order,
+    outcome === 'approved' ? 'paid' : outcome === 'declined' ? 'declined' : 'timedOut',
+  );
 }
 
 /** An order of nothing needs no payment: it is paid as soon as it is made. */
@@ -36,7 +60,9 @@ export async function settleForNothing(transaction: Queries, at: Date, number: n
   return end(transaction, at, order, 'paid');
 }
 
-/** Ends an order's waiting: a sale takes what was reserved, unless it is still to be cut; anything else gives it back. */
+/**
+ * Ends an order's waiting: a sale takes what was reserved, unless it is still to be cut; anything else gives it back.
+ */
 async function end(transaction: Queries, at: Date, order: StoredOrder, state: OrderState): Promise<OrderState> {
   await endReservation(transaction, at, order.id, state);
   if (state === 'paid') await transaction.delete(basketLines).where(eq(basketLines.orderId, order.id));
@@ -44,19 +70,28 @@ async function end(transaction: Queries, at: Date, order: StoredOrder, state: Or
   return state;
 }
 
-/** Puts what an order was made of back into its basket, its codes with it; what has been put in anew meanwhile is added to it. */
+/**
+ * Puts what an order was made of back into its basket, its codes with it; what has been put in anew meanwhile is added
+ * to it.
+ */
 async function returnLines(transaction: Queries, { id, basket, placedAt }: StoredOrder): Promise<void> {
   const used = await transaction.select().from(discountUses).where(eq(discountUses.orderId, id));
-  for (const { codeId } of used) await transaction.insert(basketCodes).values({ basket, codeId, at: placedAt }).onConflictDoNothing();
+  for (const { codeId } of used)
+    await transaction.insert(basketCodes).values({ basket, codeId, at: placedAt }).onConflictDoNothing();
   await transaction.delete(discountUses).where(eq(discountUses.orderId, id));
   const claimed = await transaction.select().from(basketLines).where(eq(basketLines.orderId, id));
   for (const line of claimed) {
-    const again = await transaction.query.basketLines.findFirst({ where: and(eq(basketLines.basket, basket), eq(basketLines.itemKey, line.itemKey), isNull(basketLines.orderId)) });
+    const again = await transaction.query.basketLines.findFirst({
+      where: and(eq(basketLines.basket, basket), eq(basketLines.itemKey, line.itemKey), isNull(basketLines.orderId)),
+    });
     if (!again) {
       await transaction.update(basketLines).set({ orderId: null }).where(eq(basketLines.id, line.id));
       continue;
     }
-    await transaction.update(basketLines).set({ quantity: Math.min(again.quantity + line.quantity, LARGEST_QUANTITY) }).where(eq(basketLines.id, again.id));
+    await transaction
+      .update(basketLines)
+      .set({ quantity: Math.min(again.quantity + line.quantity, LARGEST_QUANTITY) })
+      .where(eq(basketLines.id, again.id));
     await transaction.delete(basketLines).where(eq(basketLines.id, line.id));
   }
 }
@@ -98,10 +133,16 @@ const RELEASE_REASONS: Partial<Record<OrderState, string>> = {
  *
  * @returns how many orders have ended
  */
-export async function releaseAbandoned(context: Services, payment: PaymentService = simulatedPayments(context)): Promise<number> {
+export async function releaseAbandoned(
+  context: Services,
+  payment: PaymentService = simulatedPayments(context),
+): Promise<number> {
   const { database, now } = context;
   const before = new Date(now().getTime() - RESERVATION_MILLISECONDS);
-  const waiting = await database.read.select().from(orders).where(and(eq(orders.state, 'awaitingPayment'), lt(orders.placedAt, before)));
+  const waiting = await database.read
+    .select()
+    .from(orders)
+    .where(and(eq(orders.state, 'awaitingPayment'), lt(orders.placedAt, before)));
   for (const order of waiting) {
     const answer = await payment.close({ key: order.token, amount: order.total });
     await database.write(async (transaction) => {

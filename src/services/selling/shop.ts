@@ -5,7 +5,17 @@ import { atOneMoment, type Services } from '../context';
 import { type LinePromise, taxRate } from '../../core/basket';
 import { jointQuantitiesFor, type Picture, type Product, type Shop } from '../../core/catalog';
 import { type Program } from '../../core/compile';
-import { customerResolution, type CustomerResolution, type CustomerView, packSurroundings, type PortableSurroundings, problemJson, type ResolutionJson, resolutionJson, type ToldTax } from '../../core/exchange';
+import {
+  customerResolution,
+  type CustomerResolution,
+  type CustomerView,
+  packSurroundings,
+  type PortableSurroundings,
+  problemJson,
+  type ResolutionJson,
+  resolutionJson,
+  type ToldTax,
+} from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
 import { type BookedPieces, isSoldOut, stockOf } from '../../core/run';
 import { stockView, toldOf, type ToldStock } from '../../core/stock';
@@ -48,26 +58,44 @@ export interface ShopPageView {
 /**
  * What the shop sells, in the order of the titles, a page at a time.
  *
- * @param wanted whose basket, which may know a group with prices of its own; which category, all of them where it is not there; and which page, from 1, or the nearest that is there
+ * @param wanted whose basket, which may know a group with prices of its own; which category, all of them where it is
+ *   not there; and which page, from 1, or the nearest that is there
  */
-export async function listShop(context: Services, wanted: { readonly category?: string | null; readonly page?: number; readonly token?: string } = {}): Promise<ShopPageView> {
+export async function listShop(
+  context: Services,
+  wanted: { readonly category?: string | null; readonly page?: number; readonly token?: string } = {},
+): Promise<ShopPageView> {
   await cardsSoon(context, 'published');
   return withStock(context, async ({ database }) => {
     const group = await groupOf(database.read, wanted.token);
     // What has no place in the lists is found by its address, or in what it is put into.
-    const all = (await readCards(database.read, 'published')).filter(({ card: { soldWhere = 'shop' } }) => soldWhere === 'shop');
+    const all = (await readCards(database.read, 'published')).filter(
+      ({ card: { soldWhere = 'shop' } }) => soldWhere === 'shop',
+    );
     const categories = [...new Set(all.map(({ card }) => card.category ?? ''))].sort();
     const category = categories.find((known) => known === wanted.category) ?? null;
     const rows = all.filter(({ card }) => category === null || card.category === category);
     const pages = Math.max(1, Math.ceil(rows.length / ON_A_PAGE));
     const page = Math.min(Math.max(1, Math.trunc(wanted.page ?? 1) || 1), pages);
     const shown = rows.slice((page - 1) * ON_A_PAGE, page * ON_A_PAGE);
-    cardsLookedAt(context, 'published', shown.map(({ id }) => id));
+    cardsLookedAt(
+      context,
+      'published',
+      shown.map(({ id }) => id),
+    );
     const needed = new Set(shown.flatMap(({ card }) => card.soldOutWhen.flat(2).map(({ stock }) => stock)));
     const there = stockView(await readStock(database.read, needed));
     const entries = shown.map(({ card }): ShopEntry => {
       const { slug, title, summary, picture, category, price, groupPrices, soldOutWhen } = card;
-      return { slug, title, summary, picture, category: category ?? '', price: (group === null ? undefined : groupPrices?.[group]) ?? price ?? '', soldOut: isSoldOut(soldOutWhen, there) };
+      return {
+        slug,
+        title,
+        summary,
+        picture,
+        category: category ?? '',
+        price: (group === null ? undefined : groupPrices?.[group]) ?? price ?? '',
+        soldOut: isSoldOut(soldOutWhen, there),
+      };
     });
     return { entries, categories, category, page, pages };
   });
@@ -86,10 +114,28 @@ export interface FeedEntry {
 export async function listFeed(context: Services): Promise<{ shop: string; entries: FeedEntry[] }> {
   await cardsSoon(context, 'published');
   return atOneMoment(context, async ({ database }) => {
-    const dates = new Map((await database.read.select({ id: products.id, at: revisions.publishedAt }).from(products).innerJoin(revisions, eq(revisions.id, products.publishedRevision))).map(({ id, at }) => [id, at]));
-    const listed = (await readCards(database.read, 'published')).filter(({ card: { soldWhere = 'shop' } }) => soldWhere === 'shop');
-    const entries = listed.map(({ id, card: { slug, title, summary, price } }): FeedEntry => ({ slug, title, summary, price: price ?? '', publishedAt: dates.get(id) ?? new Date(0) }));
-    return { shop: (await readShop(database.read)).name, entries: entries.sort((a, b) => b.publishedAt.getTime() - a.publishedAt.getTime()) };
+    const dates = new Map(
+      (
+        await database.read
+          .select({ id: products.id, at: revisions.publishedAt })
+          .from(products)
+          .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
+      ).map(({ id, at }) => [id, at]),
+    );
+    const listed = (await readCards(database.read, 'published')).filter(
+      ({ card: { soldWhere = 'shop' } }) => soldWhere === 'shop',
+    );
+    const entries = listed.map(({ id, card: { slug, title, summary, price } }): FeedEntry => ({
+      slug,
+      title,
+      summary,
+      price: price ?? '',
+      publishedAt: dates.get(id) ?? new Date(0),
+    }));
+    return {
+      shop: (await readShop(database.read)).name,
+      entries: entries.sort((a, b) => b.publishedAt.getTime() - a.publishedAt.getTime()),
+    };
   });
 }
 
@@ -117,32 +163,75 @@ export interface ShopProductView {
  * @param lineId the line of it that is to be changed; left aside where it is not there, or is of another product
  * @throws Refusal 404
  */
-export function openShopProductView(context: Services, slug: string, token: string | undefined, lineId?: number): Promise<ShopProductView> {
+export function openShopProductView(
+  context: Services,
+  slug: string,
+  token: string | undefined,
+  lineId?: number,
+): Promise<ShopProductView> {
   return withStock(context, async (still) => {
     const product = await openShopProduct(still, slug);
     const { definition, surroundings, stock, today } = product;
     const group = await groupOf(still.database.read, token);
     const { program, page } = await programFor(still.database.read, product, product, group);
     const line = lineId === undefined ? null : await readLine(still.database.read, token, lineId, product.productId);
-    const shown = shopProductView(page(), program, { stock, today }, { tax: toldTax(surroundings.shop, definition, group), jointly: toldJointly(surroundings.shop, definition, group), booked: toldBooked(await readBooked(still.database.read, [definition], product), [definition, ...surroundings.products.values()]) });
+    const shown = shopProductView(
+      page(),
+      program,
+      { stock, today },
+      {
+        tax: toldTax(surroundings.shop, definition, group),
+        jointly: toldJointly(surroundings.shop, definition, group),
+        booked: toldBooked(await readBooked(still.database.read, [definition], product), [
+          definition,
+          ...surroundings.products.values(),
+        ]),
+      },
+    );
     return line ? { ...shown, line } : shown;
   });
 }
 
 /** What a page opens with: of stock only what the product can take. */
-export function shopProductView({ product, surroundings, group }: CustomerView, program: Program, { stock, today }: Pick<SurroundingsNow, 'stock' | 'today'>, more: Pick<ShopProductView, 'tax' | 'jointly' | 'booked'>): ShopProductView {
+export function shopProductView(
+  { product, surroundings, group }: CustomerView,
+  program: Program,
+  { stock, today }: Pick<SurroundingsNow, 'stock' | 'today'>,
+  more: Pick<ShopProductView, 'tax' | 'jointly' | 'booked'>,
+): ShopProductView {
   const drawn = stockOf(program, { today, group });
-  return { product, price: priceWords(program, today), surroundings: packSurroundings(surroundings), today, group, stock: stock.filter(({ key }) => drawn.has(key)).map((item) => ({ ...toldOf(item), title: surroundings.stock.get(item.key)?.title ?? product.title })), ...more };
+  return {
+    product,
+    price: priceWords(program, today),
+    surroundings: packSurroundings(surroundings),
+    today,
+    group,
+    stock: stock
+      .filter(({ key }) => drawn.has(key))
+      .map((item) => ({ ...toldOf(item), title: surroundings.stock.get(item.key)?.title ?? product.title })),
+    ...more,
+  };
 }
 
 /** What a product must keep together with others, or for one customer, as they read it. */
-export const toldJointly = ({ quantityRules }: Shop, product: Product, group: string | null): string[] => jointQuantitiesFor(product, quantityRules, group).map(jointQuantityWords);
+export const toldJointly = ({ quantityRules }: Shop, product: Product, group: string | null): string[] =>
+  jointQuantitiesFor(product, quantityRules, group).map(jointQuantityWords);
 
 /** The tax on a product, as a customer of a group is used to see it. */
-export function toldTax({ tax, groups, rounding }: Shop, { taxClass }: Pick<Product, 'taxClass'>, group: string | null): ToldTax | null {
+export function toldTax(
+  { tax, groups, rounding }: Shop,
+  { taxClass }: Pick<Product, 'taxClass'>,
+  group: string | null,
+): ToldTax | null {
   if (!tax) return null;
   const shown = groups.find(({ key }) => key === group)?.taxShown ?? tax.shown;
-  return { name: tax.name, pricesInclude: tax.pricesInclude, percent: taxRate(tax, taxClass, tax.country).toString(), shown, rounding };
+  return {
+    name: tax.name,
+    pricesInclude: tax.pricesInclude,
+    percent: taxRate(tax, taxClass, tax.country).toString(),
+    shown,
+    rounding,
+  };
 }
 
 /**
@@ -151,7 +240,12 @@ export function toldTax({ tax, groups, rounding }: Shop, { taxClass }: Pick<Prod
  * @param token the customer's basket, which knows the group; undefined for a customer of none
  * @throws Refusal 404
  */
-export function resolveForCustomer(context: Services, slug: string, selection: unknown, token: string | undefined): Promise<CustomerResolution> {
+export function resolveForCustomer(
+  context: Services,
+  slug: string,
+  selection: unknown,
+  token: string | undefined,
+): Promise<CustomerResolution> {
   return withStock(context, async (still) => {
     const group = await groupOf(still.database.read, token);
     return customerResolution(resolutionJson(await resolvePublished(still, slug, selection, group)));
@@ -167,7 +261,10 @@ export interface BasketLineView {
   readonly quantity: number;
   readonly resolution: CustomerResolution | null;
   readonly problems: ResolutionJson['problems'];
-  /** how many of it can be supplied today, and the day from which all can; null where all can be had today, or nothing is known */
+  /**
+   * how many of it can be supplied today, and the day from which all can; null where all can be had today, or nothing
+   * is known
+   */
   readonly promise: LinePromise | null;
   readonly formerPrice: string | null;
   /** a greater number that costs no more, with what that comes to; null where there is none */
@@ -211,7 +308,11 @@ export async function viewBasket(context: Services, token: string | undefined): 
     canOrder: basket.canOrder,
     problems: basket.problems.map(problemJson),
     sums: sumsOf(basket, basket, basket.currency),
-    codes: basket.codes.map(({ code, title, why }) => ({ code, title, whyNot: why ? whyNotWords(why, basket.currency) : '' })),
+    codes: basket.codes.map(({ code, title, why }) => ({
+      code,
+      title,
+      whyNot: why ? whyNotWords(why, basket.currency) : '',
+    })),
     toFreeDelivery: toFreeDelivery(basket),
     country: basket.country,
     countries: basket.countries,

@@ -26,8 +26,8 @@ export interface UploadAnswer extends UploadedFile {
 }
 
 /**
- * Tells what a file is from its content; its name and what the browser says of it count for nothing. Only its first bytes
- * are looked at, and of a text that it is one: nothing is unpacked.
+ * Tells what a file is from its content; its name and what the browser says of it count for nothing. Only its first
+ * bytes are looked at, and of a text that it is one: nothing is unpacked.
  *
  * @returns null for anything that is none of the types a shop can ask for
  */
@@ -54,7 +54,12 @@ function readableText(bytes: Buffer): string | null {
 /** A file's name without folders and signs that no system takes. */
 function plainName(name: string): string {
   const last = name.split(/[/\\]/).pop() ?? '';
-  return last.replace(/[\p{Cc}<>:"|?*]/gu, '').trim().slice(-120) || 'file';
+  return (
+    last
+      .replace(/[\p{Cc}<>:"|?*]/gu, '')
+      .trim()
+      .slice(-120) || 'file'
+  );
 }
 
 /**
@@ -62,7 +67,13 @@ function plainName(name: string): string {
  *
  * @throws Refusal 404 for another product or choice, 415 or 413 with the problem when the file is not what is asked for
  */
-export async function uploadFile(context: Services, slug: string, choiceKey: string, name: string, bytes: Buffer): Promise<UploadAnswer> {
+export async function uploadFile(
+  context: Services,
+  slug: string,
+  choiceKey: string,
+  name: string,
+  bytes: Buffer,
+): Promise<UploadAnswer> {
   const { definition, surroundings } = await openPublishedProduct(context, slug);
   const choice = compile(definition, surroundings).product.choices.find(({ key }) => key === choiceKey);
   if (choice?.kind !== 'file') return notFound(`choice of files “${choiceKey}” on this product`);
@@ -73,9 +84,20 @@ export async function uploadFile(context: Services, slug: string, choiceKey: str
   const file = { name: plainName(name), type, size: bytes.length };
   const fault = fileProblem(choice, file);
   if (fault || type === null) {
-    throw new Refusal(fault?.code === 'fileTooLarge' ? 413 : 415, fault?.code ?? 'fileUnknown', problemText(fault ?? { code: 'fileUnknown', title: choice.title }));
+    throw new Refusal(
+      fault?.code === 'fileTooLarge' ? 413 : 415,
+      fault?.code ?? 'fileUnknown',
+      problemText(fault ?? { code: 'fileUnknown', title: choice.title }),
+    );
   }
-  const token = createHash('sha256').update(file.name).update('\0').update(type).update('\0').update(bytes).digest('hex').slice(0, 40);
+  const token = createHash('sha256')
+    .update(file.name)
+    .update('\0')
+    .update(type)
+    .update('\0')
+    .update(bytes)
+    .digest('hex')
+    .slice(0, 40);
   const at = context.now();
   await context.database.write(async (transaction) => {
     await clearForgotten(transaction, at);
@@ -89,8 +111,14 @@ export async function uploadFile(context: Services, slug: string, choiceKey: str
 
 /** Clears away files that nothing refers to: those that are old, and the oldest of what is too much together. */
 async function clearForgotten(transaction: Queries, at: Date): Promise<void> {
-  await transaction.delete(uploads).where(and(eq(uploads.kept, false), lt(uploads.createdAt, new Date(at.getTime() - FORGOTTEN_AFTER))));
-  const waiting = await transaction.select({ token: uploads.token, size: uploads.size }).from(uploads).where(eq(uploads.kept, false)).orderBy(desc(uploads.createdAt));
+  await transaction
+    .delete(uploads)
+    .where(and(eq(uploads.kept, false), lt(uploads.createdAt, new Date(at.getTime() - FORGOTTEN_AFTER))));
+  const waiting = await transaction
+    .select({ token: uploads.token, size: uploads.size })
+    .from(uploads)
+    .where(eq(uploads.kept, false))
+    .orderBy(desc(uploads.createdAt));
   let together = 0;
   const tooMuch = waiting.filter(({ size }) => (together += size) > MOST_FORGOTTEN).map(({ token }) => token);
   if (tooMuch.length > 0) await transaction.delete(uploads).where(inArray(uploads.token, tooMuch));

@@ -2,7 +2,13 @@ import { readSettings } from '../catalog/catalog-state';
 import { asItCounts, readBothStates } from '../catalog/product-steps';
 import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/shelves';
 import { atOneMoment, type Services } from '../context';
-import { type CustomerGroup, jointQuantitiesFor, type PlacedQuantity, quantityOf, sameDefinition } from '../../core/catalog';
+import {
+  type CustomerGroup,
+  jointQuantitiesFor,
+  type PlacedQuantity,
+  quantityOf,
+  sameDefinition,
+} from '../../core/catalog';
 import { orderable, orderableRange } from '../../core/ordering';
 import { isBlank } from '../../core/text';
 import { quantityRuleWords } from '../../core/words';
@@ -18,7 +24,10 @@ export interface QuantityRulesView {
   readonly rules: readonly PlacedQuantity[];
   /** their name, as they are now */
   readonly seen: string;
-  /** titles of the products that each rule has the word about, by its key; of rules for baskets and customers, of those that it counts */
+  /**
+   * titles of the products that each rule has the word about, by its key; of rules for baskets and customers, of those
+   * that it counts
+   */
   readonly holds: Readonly<Record<string, readonly string[]>>;
   readonly groups: readonly Pick<CustomerGroup, 'key' | 'title'>[];
   readonly suggestions: ShelfSuggestions;
@@ -40,7 +49,15 @@ export function openQuantityRules(context: Services): Promise<QuantityRulesView>
   return atOneMoment(context, async ({ database }) => {
     const { quantityRules: rules, groups } = await readSettings(database.read);
     const states = await readBothStates(database.read);
-    const holds = Object.fromEntries(rules.map((rule) => [rule.key, states.map(asItCounts).filter((product) => holdsFor(rule, rules, product)).map(({ title }) => title)]));
+    const holds = Object.fromEntries(
+      rules.map((rule) => [
+        rule.key,
+        states
+          .map(asItCounts)
+          .filter((product) => holdsFor(rule, rules, product))
+          .map(({ title }) => title),
+      ]),
+    );
     return {
       rules,
       seen: seenName(rules),
@@ -51,7 +68,11 @@ export function openQuantityRules(context: Services): Promise<QuantityRulesView>
   });
 }
 
-function holdsFor(rule: PlacedQuantity, rules: readonly PlacedQuantity[], product: ReturnType<typeof asItCounts>): boolean {
+function holdsFor(
+  rule: PlacedQuantity,
+  rules: readonly PlacedQuantity[],
+  product: ReturnType<typeof asItCounts>,
+): boolean {
   return [null, ...rule.groups].some((group) => {
     if (rule.per !== 'line') return jointQuantitiesFor(product, [rule], group).length > 0;
     const { from } = quantityOf(product, rules, group);
@@ -62,26 +83,59 @@ function holdsFor(rule: PlacedQuantity, rules: readonly PlacedQuantity[], produc
 /** @throws Refusal 422 for rules that can't be kept, share an inside name, or name a group that is none */
 function checkRules(rules: readonly PlacedQuantity[], groups: readonly CustomerGroup[]): void {
   const keys = new Set<string>();
-  requireSeenTitles(rules.flatMap(({ title, rule }) => [['The name of a rule', title] as const, ...rule.list.map(({ caption }) => ['What a quantity is called', caption] as const)]));
+  requireSeenTitles(
+    rules.flatMap(({ title, rule }) => [
+      ['The name of a rule', title] as const,
+      ...rule.list.map(({ caption }) => ['What a quantity is called', caption] as const),
+    ]),
+  );
   for (const { key, title, per, rule, groups: named } of rules) {
     if (isBlank(title)) throw new Refusal(422, 'titleMissing', 'Each rule needs a name.');
-    if (keys.has(key)) throw new Refusal(422, 'duplicateKey', `Two rules are called “${key}” inside. Each needs its own inside name.`);
+    if (keys.has(key))
+      throw new Refusal(422, 'duplicateKey', `Two rules are called “${key}” inside. Each needs its own inside name.`);
     keys.add(key);
-    if (!orderableRange(orderable(rule))) throw new Refusal(422, 'quantityImpossible', `${title}: no quantity keeps this rule, because the maximum is below the first multiple.`);
-    if (per === 'customer' && (rule.maximum === null || rule.minimum > 1 || rule.multiple > 1 || rule.list.length > 0)) throw new Refusal(422, 'onlyMaximum', `${title}: of what one customer may have in all, say the most, and nothing else.`);
-    const twice = rule.list.find(({ quantity }, place) => rule.list.findIndex((other) => other.quantity === quantity) < place);
+    if (!orderableRange(orderable(rule)))
+      throw new Refusal(
+        422,
+        'quantityImpossible',
+        `${title}: no quantity keeps this rule, because the maximum is below the first multiple.`,
+      );
+    if (per === 'customer' && (rule.maximum === null || rule.minimum > 1 || rule.multiple > 1 || rule.list.length > 0))
+      throw new Refusal(
+        422,
+        'onlyMaximum',
+        `${title}: of what one customer may have in all, say the most, and nothing else.`,
+      );
+    const twice = rule.list.find(
+      ({ quantity }, place) => rule.list.findIndex((other) => other.quantity === quantity) < place,
+    );
     if (twice) throw new Refusal(422, 'quantityTwice', `${title}: ${twice.quantity} stands in the list twice.`);
     const unknown = named.find((group) => !groups.some((known) => known.key === group));
-    if (unknown !== undefined) throw new Refusal(422, 'groupUnknown', `${title} names the customer group “${unknown}”, which is none. Take it out.`);
+    if (unknown !== undefined)
+      throw new Refusal(
+        422,
+        'groupUnknown',
+        `${title} names the customer group “${unknown}”, which is none. Take it out.`,
+      );
   }
 }
 
-/** What other rules would change, product by product and group by group. @throws Refusal 422 as {@link saveQuantityRules} */
-export function previewQuantityRules(context: Services, { rules, seen }: LargeBody<'quantityRules'>): Promise<QuantityRipple[]> {
+/**
+ * What other rules would change, product by product and group by group. @throws Refusal 422 as {@link
+ * saveQuantityRules}
+ */
+export function previewQuantityRules(
+  context: Services,
+  { rules, seen }: LargeBody<'quantityRules'>,
+): Promise<QuantityRipple[]> {
   return atOneMoment(context, ({ database }) => rippleOf(database.read, rules, seen));
 }
 
-async function rippleOf(queries: Queries, rules: readonly PlacedQuantity[], seen: string | undefined): Promise<QuantityRipple[]> {
+async function rippleOf(
+  queries: Queries,
+  rules: readonly PlacedQuantity[],
+  seen: string | undefined,
+): Promise<QuantityRipple[]> {
   const { quantityRules: former, groups } = await readSettings(queries);
   requireSeen(seen, former, 'the quantity rules');
   checkRules(rules, groups);
@@ -89,7 +143,9 @@ async function rippleOf(queries: Queries, rules: readonly PlacedQuantity[], seen
     const product = asItCounts(state);
     const changed = (group: string | null) => {
       const [before, after] = [former, rules].map((list) => quantityOf(product, list, group).rule);
-      return before && after && !sameDefinition(before, after) ? { from: quantityRuleWords(before), to: quantityRuleWords(after) } : null;
+      return before && after && !sameDefinition(before, after)
+        ? { from: quantityRuleWords(before), to: quantityRuleWords(after) }
+        : null;
     };
     const row = { productId: state.id, title: product.title, inShop: state.published !== null };
     const everybody = changed(null);
@@ -106,11 +162,22 @@ async function rippleOf(queries: Queries, rules: readonly PlacedQuantity[], seen
  *
  * @throws Refusal 422 for rules that can't be kept; 409 where more changes than was accepted
  */
-export async function saveQuantityRules({ database }: Services, { rules, seen, accepted }: LargeBody<'acceptedQuantityRules'>): Promise<void> {
+export async function saveQuantityRules(
+  { database }: Services,
+  { rules, seen, accepted }: LargeBody<'acceptedQuantityRules'>,
+): Promise<void> {
   await database.write(async (transaction) => {
     const ripple = await rippleOf(transaction, rules, seen);
-    if (ripple.length > accepted) throw new Refusal(409, 'moreChanges', `This changes in what numbers ${ripple.length} products are sold, and ${accepted} were seen. Look at the change again.`);
+    if (ripple.length > accepted)
+      throw new Refusal(
+        409,
+        'moreChanges',
+        `This changes in what numbers ${ripple.length} products are sold, and ${accepted} were seen. Look at the change again.`,
+      );
     const shop = { ...(await readSettings(transaction)), quantityRules: rules };
-    await transaction.insert(settings).values({ name: 'shop', shop }).onConflictDoUpdate({ target: settings.name, set: { shop } });
+    await transaction
+      .insert(settings)
+      .values({ name: 'shop', shop })
+      .onConflictDoUpdate({ target: settings.name, set: { shop } });
   });
 }

@@ -17,7 +17,10 @@ import { changeCurrency, hasSold } from './currency';
 import { ensureBasket } from '../selling/ensure-basket';
 
 /** What may be changed of the shop; its currency while nothing has been sold. */
-export const settingsInputSchema = shopSchema.pick({ name: true, timeZone: true, skuSeparator: true, groups: true, marginFloors: true, tax: true, delivery: true }).partial({ marginFloors: true, tax: true, delivery: true }).extend({ currency: shopSchema.shape.currency.optional() });
+export const settingsInputSchema = shopSchema
+  .pick({ name: true, timeZone: true, skuSeparator: true, groups: true, marginFloors: true, tax: true, delivery: true })
+  .partial({ marginFloors: true, tax: true, delivery: true })
+  .extend({ currency: shopSchema.shape.currency.optional() });
 export type SettingsInput = ReturnType<(typeof settingsInputSchema)['parse']>;
 
 export interface SettingsView {
@@ -28,7 +31,10 @@ export interface SettingsView {
 
 /** The shop's settings, codes included: for the manager's side. */
 export function openSettings(context: Services): Promise<SettingsView> {
-  return atOneMoment(context, async ({ database }) => ({ shop: await readSettings(database.read), hasSold: await hasSold(database.read) }));
+  return atOneMoment(context, async ({ database }) => ({
+    shop: await readSettings(database.read),
+    hasSold: await hasSold(database.read),
+  }));
 }
 
 const plain = (code: string | null) => (code ?? '').trim().toLowerCase();
@@ -36,19 +42,31 @@ const plain = (code: string | null) => (code ?? '').trim().toLowerCase();
 /**
  * Changes the shop's settings.
  *
- * @throws Refusal 422 for an unknown time zone or currency, a code that two groups share, or a group that products still
- *   name; 409 for another currency once something has been sold
+ * @throws Refusal 422 for an unknown time zone or currency, a code that two groups share, or a group that products
+ *   still name; 409 for another currency once something has been sold
  */
 export async function saveSettings({ database }: Services, input: SettingsInput): Promise<void> {
-  if (!isTimeZone(input.timeZone)) throw new Refusal(422, 'badTimeZone', `“${input.timeZone}” is not a time zone. Use a name like Europe/Vienna.`);
-  requireSeenTitles([['The name of the shop', input.name], ...input.groups.map(({ title }) => ['The name of a group', title] as const), ...(input.tax ? [['The name of the tax', input.tax.name] as const, ...input.tax.classes.map(({ title }) => ['The name of a kind of products', title] as const)] : [])]);
+  if (!isTimeZone(input.timeZone))
+    throw new Refusal(422, 'badTimeZone', `“${input.timeZone}” is not a time zone. Use a name like Europe/Vienna.`);
+  requireSeenTitles([
+    ['The name of the shop', input.name],
+    ...input.groups.map(({ title }) => ['The name of a group', title] as const),
+    ...(input.tax
+      ? [
+          ['The name of the tax', input.tax.name] as const,
+          ...input.tax.classes.map(({ title }) => ['The name of a kind of products', title] as const),
+        ]
+      : []),
+  ]);
   const codes = new Map<string, string>();
   const keys = new Set<string>();
   for (const { key, title, code } of input.groups) {
-    if (keys.has(key)) throw new Refusal(422, 'duplicateKey', `Two groups are called “${key}” inside. Each needs its own inside name.`);
+    if (keys.has(key))
+      throw new Refusal(422, 'duplicateKey', `Two groups are called “${key}” inside. Each needs its own inside name.`);
     keys.add(key);
     const owner = codes.get(plain(code));
-    if (plain(code) !== '' && owner !== undefined) throw new Refusal(422, 'codeTwice', `${owner} and ${title} have the same code. Each group needs its own.`);
+    if (plain(code) !== '' && owner !== undefined)
+      throw new Refusal(422, 'codeTwice', `${owner} and ${title} have the same code. Each group needs its own.`);
     if (plain(code) !== '') codes.set(plain(code), title);
   }
   if (input.tax) checkTax(input.tax);
@@ -58,27 +76,66 @@ export async function saveSettings({ database }: Services, input: SettingsInput)
     await refuseTaxClassesInUse(transaction, former, input.tax);
     const users = await usersOf(transaction, 'groups');
     for (const { key, title } of former.groups) {
-      const named = [...(users.get(key) ?? []), ...former.quantityRules.filter(({ groups }) => groups.includes(key)).map((rule) => `the quantity rule “${rule.title}”`), ...(await listsNaming(transaction, key)).map((list) => `the price list “${list}”`), ...(await discountsNaming(transaction, key)).map((discount) => `the discount “${discount}”`)];
-      if (!keys.has(key) && named.length > 0) throw new Refusal(422, 'groupInUse', `${title} is named by ${named.slice(0, 5).join(', ')}. Take it out there first.`);
+      const named = [
+        ...(users.get(key) ?? []),
+        ...former.quantityRules
+          .filter(({ groups }) => groups.includes(key))
+          .map((rule) => `the quantity rule “${rule.title}”`),
+        ...(await listsNaming(transaction, key)).map((list) => `the price list “${list}”`),
+        ...(await discountsNaming(transaction, key)).map((discount) => `the discount “${discount}”`),
+      ];
+      if (!keys.has(key) && named.length > 0)
+        throw new Refusal(
+          422,
+          'groupInUse',
+          `${title} is named by ${named.slice(0, 5).join(', ')}. Take it out there first.`,
+        );
     }
-    if (input.currency !== undefined && input.currency !== former.currency) await changeCurrency(transaction, former.currency, input.currency);
+    if (input.currency !== undefined && input.currency !== former.currency)
+      await changeCurrency(transaction, former.currency, input.currency);
     for (const { percent } of input.marginFloors ?? []) {
       const floor = Exact.parse(percent);
-      if (!floor || floor.sign() < 0 || !floor.isLess(Exact.of(100))) throw new Refusal(422, 'floorNotPercent', `“${percent}” is no floor. Write a percentage of the price, from 0 to less than 100.`);
+      if (!floor || floor.sign() < 0 || !floor.isLess(Exact.of(100)))
+        throw new Refusal(
+          422,
+          'floorNotPercent',
+          `“${percent}” is no floor. Write a percentage of the price, from 0 to less than 100.`,
+        );
     }
-    const shop = { ...former, ...input, marginFloors: input.marginFloors ?? former.marginFloors, tax: input.tax === undefined ? former.tax : input.tax, delivery: input.delivery ?? former.delivery, currency: input.currency ?? former.currency };
-    await transaction.insert(settings).values({ name: 'shop', shop }).onConflictDoUpdate({ target: settings.name, set: { shop } });
+    const shop = {
+      ...former,
+      ...input,
+      marginFloors: input.marginFloors ?? former.marginFloors,
+      tax: input.tax === undefined ? former.tax : input.tax,
+      delivery: input.delivery ?? former.delivery,
+      currency: input.currency ?? former.currency,
+    };
+    await transaction
+      .insert(settings)
+      .values({ name: 'shop', shop })
+      .onConflictDoUpdate({ target: settings.name, set: { shop } });
   });
 }
 
 /** @throws Refusal 422 for a kind of products that is taken away while products are of it */
-async function refuseTaxClassesInUse(queries: Queries, { tax: former }: Shop, tax: Shop['tax'] | undefined): Promise<void> {
+async function refuseTaxClassesInUse(
+  queries: Queries,
+  { tax: former }: Shop,
+  tax: Shop['tax'] | undefined,
+): Promise<void> {
   const gone = tax ? (former?.classes ?? []).filter(({ key }) => !tax.classes.some((known) => known.key === key)) : [];
   if (gone.length === 0) return;
   const states = await readBothStates(queries);
   for (const { key, title } of gone) {
-    const named = states.filter(({ draft, published }) => draft.taxClass === key || published?.taxClass === key).map(({ draft }) => draft.title);
-    if (named.length > 0) throw new Refusal(422, 'taxClassInUse', `${named.slice(0, 5).join(', ')} ${named.length === 1 ? 'is' : 'are'} taxed as ${title}. Say otherwise there first.`);
+    const named = states
+      .filter(({ draft, published }) => draft.taxClass === key || published?.taxClass === key)
+      .map(({ draft }) => draft.title);
+    if (named.length > 0)
+      throw new Refusal(
+        422,
+        'taxClassInUse',
+        `${named.slice(0, 5).join(', ')} ${named.length === 1 ? 'is' : 'are'} taxed as ${title}. Say otherwise there first.`,
+      );
   }
 }
 
@@ -88,13 +145,21 @@ async function refuseTaxClassesInUse(queries: Queries, { tax: former }: Shop, ta
  * @returns the basket's token and the group's title
  * @throws Refusal 422 for a code that no group has
  */
-export async function enterGroupCode({ database, now }: Services, token: string | undefined, code: string): Promise<{ token: string; group: string | null }> {
+export async function enterGroupCode(
+  { database, now }: Services,
+  token: string | undefined,
+  code: string,
+): Promise<{ token: string; group: string | null }> {
   return database.write(async (transaction) => {
     const { groups } = await readSettings(transaction);
     const group = plain(code) === '' ? null : groups.find((candidate) => plain(candidate.code) === plain(code));
-    if (group === undefined) throw new Refusal(422, CODE_UNKNOWN, 'No customer group has this code. Look at it again, or ask the shop.');
+    if (group === undefined)
+      throw new Refusal(422, CODE_UNKNOWN, 'No customer group has this code. Look at it again, or ask the shop.');
     const basket = await ensureBasket(transaction, token, now());
-    await transaction.update(baskets).set({ customerGroup: group?.key ?? null }).where(eq(baskets.token, basket));
+    await transaction
+      .update(baskets)
+      .set({ customerGroup: group?.key ?? null })
+      .where(eq(baskets.token, basket));
     return { token: basket, group: group?.title ?? null };
   });
 }

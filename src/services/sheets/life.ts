@@ -12,15 +12,32 @@ export const sheetLife: Life<Sheet, typeof sheets.$inferSelect> = {
     return sheet ?? refuseGone(queries, 'sheet', id);
   },
   async store(transaction, id, saved) {
-    await transaction.update(sheets).set({ ...saved, title: saved.draft.title }).where(eq(sheets.id, id));
+    await transaction
+      .update(sheets)
+      .set({ ...saved, title: saved.draft.title })
+      .where(eq(sheets.id, id));
   },
-  revision: (queries, revisionId) => queries.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, revisionId), columns: { number: true, draftVersion: true, definition: true } }),
+  revision: (queries, revisionId) =>
+    queries.query.sheetRevisions.findFirst({
+      where: eq(sheetRevisions.id, revisionId),
+      columns: { number: true, draftVersion: true, definition: true },
+    }),
   async latestNumber(queries, id) {
-    const latest = await queries.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.sheetId, id), orderBy: desc(sheetRevisions.number), columns: { number: true } });
+    const latest = await queries.query.sheetRevisions.findFirst({
+      where: eq(sheetRevisions.sheetId, id),
+      orderBy: desc(sheetRevisions.number),
+      columns: { number: true },
+    });
     return latest?.number ?? 0;
   },
   async publish(transaction, id, revision) {
-    const [row] = await transaction.insert(sheetRevisions).values({ sheetId: id, ...revision }).returning({ id: sheetRevisions.id });
-    await transaction.update(sheets).set({ publishedRevision: row?.id ?? null }).where(eq(sheets.id, id));
+    const [row] = await transaction
+      .insert(sheetRevisions)
+      .values({ sheetId: id, ...revision })
+      .returning({ id: sheetRevisions.id });
+    await transaction
+      .update(sheets)
+      .set({ publishedRevision: row?.id ?? null })
+      .where(eq(sheets.id, id));
   },
 };

@@ -61,7 +61,12 @@ export function listSheets(context: Services): Promise<SheetRow[]> {
         note: draft.note,
         choices: draft.choices.filter((choice) => !isNote(choice)).length,
         products: usesOf(draft, shelves).length,
-        state: sheet.publishedRevision === null ? 'draft' : publishedVersion === sheet.draftVersion ? 'published' : 'changed',
+        state:
+          sheet.publishedRevision === null
+            ? 'draft'
+            : publishedVersion === sheet.draftVersion
+              ? 'published'
+              : 'changed',
         updatedAt: sheet.updatedAt.getTime(),
         draftVersion: sheet.draftVersion,
       };
@@ -73,7 +78,13 @@ function usesOf(sheet: Sheet, shelves: readonly Shelf[]): SheetUse[] {
   return shelves.flatMap((shelf) => {
     const placement = placementsOf(shelf, [sheet]).find(({ key }) => key === sheet.key);
     if (!placement) return [];
-    return { productId: shelf.id, title: shelf.title, by: placement.by, overrides: Object.keys(placement.overrides).length, inShop: shelf.inShop };
+    return {
+      productId: shelf.id,
+      title: shelf.title,
+      by: placement.by,
+      overrides: Object.keys(placement.overrides).length,
+      inShop: shelf.inShop,
+    };
   });
 }
 
@@ -92,7 +103,11 @@ export async function createSheet({ database, now }: Services, input: z.input<ty
   const { title } = newSheetSchema.parse(input);
   return database.write(async (transaction) => {
     const taken = await transaction.select({ key: sheets.key }).from(sheets);
-    const key = freeKey(title, taken.map((row) => row.key), 'sheet');
+    const key = freeKey(
+      title,
+      taken.map((row) => row.key),
+      'sheet',
+    );
     return insertSheet(transaction, sheetSchema.parse({ key, title }), now());
   });
 }
@@ -134,9 +149,16 @@ export function openSheetForEditing(context: Services, id: number): Promise<Shee
     const opened = await openSheet(still, id);
     const uses = usesOf(opened.draft, await readShelves(still.database.read));
     const ids = uses.slice(0, MOST_TRIED).map(({ productId }) => productId);
-    const rows = await still.database.read.select({ id: products.id, draft: products.draft }).from(products).where(inArray(products.id, ids)).orderBy(asc(products.title));
+    const rows = await still.database.read
+      .select({ id: products.id, draft: products.draft })
+      .from(products)
+      .where(inArray(products.id, ids))
+      .orderBy(asc(products.title));
     const used = rows.map(({ id: productId, draft }) => ({ id: productId, definition: draft }));
-    const now = await readAllSurroundings(still.database.read, still.now(), [...used.map(({ definition }) => definition), opened.draft]);
+    const now = await readAllSurroundings(still.database.read, still.now(), [
+      ...used.map(({ definition }) => definition),
+      opened.draft,
+    ]);
     return {
       opened,
       uses,
@@ -152,10 +174,15 @@ export function openSheetForEditing(context: Services, id: number): Promise<Shee
  * @returns the new version
  * @throws Refusal 409 `draftConflict` with the other draft in its details, 422 when its inside name would change
  */
-export async function saveSheetDraft({ database, now }: Services, id: number, save: LargeBody<'sheetDraft'>): Promise<number> {
+export async function saveSheetDraft(
+  { database, now }: Services,
+  id: number,
+  save: LargeBody<'sheetDraft'>,
+): Promise<number> {
   return database.write((transaction) =>
     saveDraftOf(sheetLife, transaction, id, save, now(), ({ key }) => {
-      if (save.definition.key !== key) throw new Refusal(422, 'keyFixed', `The inside name of a sheet stays “${key}”: products refer to it.`);
+      if (save.definition.key !== key)
+        throw new Refusal(422, 'keyFixed', `The inside name of a sheet stays “${key}”: products refer to it.`);
     }),
   );
 }
@@ -172,7 +199,11 @@ export const sheetPublicationSchema = z.strictObject({
  * @returns the revision's number
  * @throws Refusal 409 when the draft has moved on or more products would stop, 422 when the sheet itself has faults
  */
-export async function publishSheet(context: Services, id: number, { version, accepted }: z.infer<typeof sheetPublicationSchema>): Promise<number> {
+export async function publishSheet(
+  context: Services,
+  id: number,
+  { version, accepted }: z.infer<typeof sheetPublicationSchema>,
+): Promise<number> {
   const looked = async ({ database, now }: Services) => {
     const ripple = await readRipple(database.read, now(), [{ id, version }], 'stops');
     return () => countStopping(ripple);
@@ -180,21 +211,34 @@ export async function publishSheet(context: Services, id: number, { version, acc
   return asSeen(context, looked, async (transaction, stopping) => {
     const { draft } = await seenDraft(sheetLife, transaction, id, version);
     if (stopping > accepted) {
-      throw new Refusal(409, 'wouldStop', `${counted(stopping, 'product')} in the shop would stop being sold. Look at the ripple again, then decide.`, { stopping });
+      throw new Refusal(
+        409,
+        'wouldStop',
+        `${counted(stopping, 'product')} in the shop would stop being sold. Look at the ripple again, then decide.`,
+        { stopping },
+      );
     }
     const { surroundings } = await readAllSurroundings(transaction, context.now(), [draft]);
     const faults = sheetFaults(draft, surroundings);
     const [first] = faults;
-    if (first) throw new Refusal(422, 'notReady', `Not published. ${faultWords(first.data)}`, { faults: faults.map(faultJson) });
+    if (first)
+      throw new Refusal(422, 'notReady', `Not published. ${faultWords(first.data)}`, { faults: faults.map(faultJson) });
     return publishRevision(sheetLife, transaction, { id, draft, draftVersion: version }, context.now());
   });
 }
 
 /** Earlier revisions of a sheet, newest first. */
-export function listSheetRevisions(context: Services, id: number): Promise<{ number: number; at: number; current: boolean; definition: Sheet }[]> {
+export function listSheetRevisions(
+  context: Services,
+  id: number,
+): Promise<{ number: number; at: number; current: boolean; definition: Sheet }[]> {
   return atOneMoment(context, async ({ database }) => {
     const sheet = await sheetLife.require(database.read, id);
-    const rows = await database.read.select().from(sheetRevisions).where(eq(sheetRevisions.sheetId, id)).orderBy(desc(sheetRevisions.number));
+    const rows = await database.read
+      .select()
+      .from(sheetRevisions)
+      .where(eq(sheetRevisions.sheetId, id))
+      .orderBy(desc(sheetRevisions.number));
     return rows.map(({ id: revision, number, publishedAt, definition }) => ({
       number,
       at: publishedAt.getTime(),
@@ -212,21 +256,34 @@ export function listSheetRevisions(context: Services, id: number): Promise<{ num
 export async function deleteSheet(context: Services, id: number): Promise<{ readonly binned: number }> {
   return context.database.write(async (transaction) => {
     const sheet = await sheetLife.require(transaction, id);
-    const published = sheet.publishedRevision ? await transaction.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, sheet.publishedRevision) }) : undefined;
+    const published = sheet.publishedRevision
+      ? await transaction.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, sheet.publishedRevision) })
+      : undefined;
     const shelves = await readShelves(transaction);
-    const uses = [sheet.draft, ...(published ? [published.definition] : [])].flatMap((definition) => usesOf(definition, shelves));
+    const uses = [sheet.draft, ...(published ? [published.definition] : [])].flatMap((definition) =>
+      usesOf(definition, shelves),
+    );
     const revisionsInShop = await transaction
       .select({ title: products.title, definition: revisions.definition })
       .from(products)
       .innerJoin(revisions, eq(revisions.id, products.publishedRevision));
-    const sold = revisionsInShop.filter(({ definition }) => definition.sheets.some(({ key, by }) => key === sheet.key && by === 'hand'));
+    const sold = revisionsInShop.filter(({ definition }) =>
+      definition.sheets.some(({ key, by }) => key === sheet.key && by === 'hand'),
+    );
     const titles = [...new Set([...uses, ...sold].map(({ title }) => title))];
     if (titles.length > 0) {
-      throw new Refusal(409, 'sheetInUse', `It is on ${counted(titles.length, 'product')}: ${titles.slice(0, 5).join(', ')}${titles.length > 5 ? ' …' : ''}. Take it off them first.`);
+      throw new Refusal(
+        409,
+        'sheetInUse',
+        `It is on ${counted(titles.length, 'product')}: ${titles.slice(0, 5).join(', ')}${titles.length > 5 ? ' …' : ''}. Take it off them first.`,
+      );
     }
     const binned = await putInBin(transaction, { kind: 'sheet', title: sheet.title, at: context.now() }, [
       { table: sheets, rows: [sheet] },
-      { table: sheetRevisions, rows: await transaction.select().from(sheetRevisions).where(eq(sheetRevisions.sheetId, id)) },
+      {
+        table: sheetRevisions,
+        rows: await transaction.select().from(sheetRevisions).where(eq(sheetRevisions.sheetId, id)),
+      },
     ]);
     await transaction.delete(sheetRevisions).where(eq(sheetRevisions.sheetId, id));
     await transaction.delete(sheets).where(eq(sheets.id, id));

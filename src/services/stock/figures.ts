@@ -17,7 +17,10 @@ export interface StockFigures {
   /** how much is there and not reserved, and how many days more takes; null where nobody says */
   readonly late: { readonly ready: string; readonly days: number } | null;
   readonly available: string;
-  /** what one unit costs, and whether that is said or the average of receipts; null while nobody knows. For the manager alone */
+  /**
+   * what one unit costs, and whether that is said or the average of receipts; null while nobody knows. For the manager
+   * alone
+   */
   readonly cost: string | null;
   readonly costing: 'standard' | 'average';
   /** how it lies in lots, with what is free of each; null where any quantity can be taken */
@@ -36,24 +39,27 @@ export async function readStock(queries: Queries, keys: ReadonlySet<string> | nu
   const all = queries.select().from(stockItems);
   const rows = await (keys ? all.where(inArray(stockItems.key, [...keys])) : all).orderBy(stockItems.title);
   const lots = await readFreeLots(queries, rows);
-  return rows.map(({ id, key, title, unit, onHand, reserved, backorder, leadDays, cutFrom, archived, cost, costing }) => ({
-    lying: cutFrom && { ...cutFrom, lots: lots.get(id) ?? [] },
-    key,
-    title,
-    unit,
-    onHand,
-    reserved,
-    backorder,
-    late: leadDays === null ? null : { ready: Exact.from(onHand).minus(Exact.from(reserved)).toString(), days: leadDays },
-    archived,
-    cost,
-    costing,
-    available: availableToPromise({
-      onHand: Exact.from(onHand),
-      reserved: Exact.from(reserved),
-      backorder: Exact.from(backorder),
-    }).toString(),
-  }));
+  return rows.map(
+    ({ id, key, title, unit, onHand, reserved, backorder, leadDays, cutFrom, archived, cost, costing }) => ({
+      lying: cutFrom && { ...cutFrom, lots: lots.get(id) ?? [] },
+      key,
+      title,
+      unit,
+      onHand,
+      reserved,
+      backorder,
+      late:
+        leadDays === null ? null : { ready: Exact.from(onHand).minus(Exact.from(reserved)).toString(), days: leadDays },
+      archived,
+      cost,
+      costing,
+      available: availableToPromise({
+        onHand: Exact.from(onHand),
+        reserved: Exact.from(reserved),
+        backorder: Exact.from(backorder),
+      }).toString(),
+    }),
+  );
 }
 
 /** What stock items cost, by key, of those of which somebody has said so; decimals. */

@@ -9,7 +9,11 @@ export function readCost(text: string): Exact {
   const value = reading.fault ? null : reading.value;
   const places = value?.decimalPlaces() ?? null;
   if (!value || value.sign() < 0 || places === null || places > COST_PLACES || value.isMore(Exact.of(1_000_000_000))) {
-    throw new Refusal(422, 'unreadableCost', `“${text}” is not what one unit costs. Write it like 3.75, with ${COST_PLACES} decimal places at most.`);
+    throw new Refusal(
+      422,
+      'unreadableCost',
+      `“${text}” is not what one unit costs. Write it like 3.75, with ${COST_PLACES} decimal places at most.`,
+    );
   }
   return value;
 }
@@ -22,7 +26,9 @@ export function readFigure(text: string, unitCode: string): Exact {
   }
   const { value } = reading.quantity;
   // The ledger is written in decimals; a third of a yard, say, has none in metres.
-  if (value.decimalPlaces() === null) throw new Refusal(422, 'inexactQuantity', `“${text}” has no exact decimal here. Enter it in the item’s own unit.`);
-  if (value.isMore(Exact.of(1_000_000_000))) throw new Refusal(422, 'unreadableQuantity', `“${text}” is more than a store room holds.`);
+  if (value.decimalPlaces() === null)
+    throw new Refusal(422, 'inexactQuantity', `“${text}” has no exact decimal here. Enter it in the item’s own unit.`);
+  if (value.isMore(Exact.of(1_000_000_000)))
+    throw new Refusal(422, 'unreadableQuantity', `“${text}” is more than a store room holds.`);
   return value;
 }

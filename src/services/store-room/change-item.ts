@@ -48,14 +48,41 @@ export async function changeStockItem(context: Services, key: string, said: Stoc
     const unit = change.unit ?? item.unit;
     if (!unitByCode(unit)) throw new Refusal(422, 'unknownUnit', `“${unit}” is not a unit we know.`);
     if (unit !== item.unit) {
-      const moved = await transaction.select({ id: stockMovements.id }).from(stockMovements).where(eq(stockMovements.itemId, item.id)).limit(1);
-      if (moved.length > 0) throw new Refusal(409, 'unitSettled', `${item.title} has been moved in its unit, and its ledger is written in it. Count what it should be as a new stock item.`);
-      if (item.cutFrom) throw new Refusal(409, 'unitOfLots', `${item.title} lies in lots, which are measured in its unit.`);
+      const moved = await transaction
+        .select({ id: stockMovements.id })
+        .from(stockMovements)
+        .where(eq(stockMovements.itemId, item.id))
+        .limit(1);
+      if (moved.length > 0)
+        throw new Refusal(
+          409,
+          'unitSettled',
+          `${item.title} has been moved in its unit, and its ledger is written in it. Count what it should be as a new stock item.`,
+        );
+      if (item.cutFrom)
+        throw new Refusal(409, 'unitOfLots', `${item.title} lies in lots, which are measured in its unit.`);
     }
-    const backorder = change.backorder === undefined ? item.backorder : readFigure(change.backorder.trim() || '0', unit).toString();
-    if (item.cutFrom && Exact.from(backorder).sign() > 0) throw new Refusal(409, 'lotsPromised', `${item.title} lies in lots: nothing can be promised beyond what is there.`);
+    const backorder =
+      change.backorder === undefined ? item.backorder : readFigure(change.backorder.trim() || '0', unit).toString();
+    if (item.cutFrom && Exact.from(backorder).sign() > 0)
+      throw new Refusal(
+        409,
+        'lotsPromised',
+        `${item.title} lies in lots: nothing can be promised beyond what is there.`,
+      );
     const cost = change.cost === undefined ? item.cost : (newCost?.toString() ?? null);
-    await transaction.update(stockItems).set({ title: change.title ?? item.title, unit, backorder, leadDays: change.leadDays === undefined ? item.leadDays : change.leadDays, archived: change.archived ?? item.archived, costing: change.costing ?? item.costing, cost }).where(eq(stockItems.id, item.id));
+    await transaction
+      .update(stockItems)
+      .set({
+        title: change.title ?? item.title,
+        unit,
+        backorder,
+        leadDays: change.leadDays === undefined ? item.leadDays : change.leadDays,
+        archived: change.archived ?? item.archived,
+        costing: change.costing ?? item.costing,
+        cost,
+      })
+      .where(eq(stockItems.id, item.id));
   });
 }
 
@@ -68,18 +95,33 @@ export async function deleteStockItem(context: Services, key: string): Promise<{
   keySchema.parse(key);
   return context.database.write(async (transaction) => {
     const item = await requireItem(transaction, key);
-    const users = [...new Set([...(await whereUsed(context, 'stock', key)).map(({ title }) => title), ...(await draftsTaking(transaction, key))])];
+    const users = [
+      ...new Set([
+        ...(await whereUsed(context, 'stock', key)).map(({ title }) => title),
+        ...(await draftsTaking(transaction, key)),
+      ]),
+    ];
     const [first] = users;
-    if (first !== undefined) throw new Refusal(409, 'stillUsed', `${first}${users.length > 1 ? ` and ${users.length - 1} more` : ''} still ${users.length > 1 ? 'take' : 'takes'} ${item.title}. Take it out there first, or archive it.`);
+    if (first !== undefined)
+      throw new Refusal(
+        409,
+        'stillUsed',
+        `${first}${users.length > 1 ? ` and ${users.length - 1} more` : ''} still ${users.length > 1 ? 'take' : 'takes'} ${item.title}. Take it out there first, or archive it.`,
+      );
     const movements = await transaction.select().from(stockMovements).where(eq(stockMovements.itemId, item.id));
-    if (movements.some(({ orderId }) => orderId !== null)) throw new Refusal(409, 'sold', `Orders have taken ${item.title}, and their ledger stays. Archive it instead.`);
+    if (movements.some(({ orderId }) => orderId !== null))
+      throw new Refusal(409, 'sold', `Orders have taken ${item.title}, and their ledger stays. Archive it instead.`);
     const binned = await putInBin(transaction, { kind: 'stock item', title: item.title, at: context.now() }, [
       { table: stockItems, rows: [item] },
       { table: stockLots, rows: await transaction.select().from(stockLots).where(eq(stockLots.itemId, item.id)) },
-      { table: expectedReceipts, rows: await transaction.select().from(expectedReceipts).where(eq(expectedReceipts.itemId, item.id)) },
+      {
+        table: expectedReceipts,
+        rows: await transaction.select().from(expectedReceipts).where(eq(expectedReceipts.itemId, item.id)),
+      },
       { table: stockMovements, rows: movements },
     ]);
-    for (const table of [stockMovements, expectedReceipts, stockLots]) await transaction.delete(table).where(eq(table.itemId, item.id));
+    for (const table of [stockMovements, expectedReceipts, stockLots])
+      await transaction.delete(table).where(eq(table.itemId, item.id));
     await transaction.delete(stockItems).where(eq(stockItems.id, item.id));
     return { binned };
   });
@@ -88,7 +130,13 @@ export async function deleteStockItem(context: Services, key: string): Promise<{
 /** Titles of the products and sheets that take a stock item in what is not published yet. */
 async function draftsTaking(queries: Queries, key: string): Promise<string[]> {
   const named = JSON.stringify(key);
-  const ofProducts = await queries.select({ draft: products.draft }).from(products).where(sql`instr(${products.draft}, ${named}) > 0`);
-  const ofSheets = await queries.select({ draft: sheets.draft }).from(sheets).where(sql`instr(${sheets.draft}, ${named}) > 0`);
+  const ofProducts = await queries
+    .select({ draft: products.draft })
+    .from(products)
+    .where(sql`instr(${products.draft}, ${named}) > 0`);
+  const ofSheets = await queries
+    .select({ draft: sheets.draft })
+    .from(sheets)
+    .where(sql`instr(${sheets.draft}, ${named}) > 0`);
   return [...ofProducts, ...ofSheets].flatMap(({ draft }) => (referencesOf(draft).stock.has(key) ? draft.title : []));
 }

@@ -11,7 +11,9 @@ import { fallingBelow, requireAccepted } from '../prices/floors';
 import { readStock } from '../stock/figures';
 
 /** What one unit of a stock item would cost. */
-export type NewCost = { readonly kind: 'said'; readonly cost: Exact | null } | { readonly kind: 'received'; readonly quantity: Exact; readonly paid: Exact };
+export type NewCost =
+  | { readonly kind: 'said'; readonly cost: Exact | null }
+  | { readonly kind: 'received'; readonly quantity: Exact; readonly paid: Exact };
 
 /**
  * Looks beforehand whether what is in the shop would fall below its floor with another cost.
@@ -19,22 +21,47 @@ export type NewCost = { readonly kind: 'said'; readonly cost: Exact | null } | {
  * @param accepted how many products were seen to fall below theirs
  * @throws Refusal 409 `belowFloor` where more do, with which they are in its details
  */
-export async function requireFloorsKept(context: Services, key: string, change: NewCost, accepted: number): Promise<void> {
+export async function requireFloorsKept(
+  context: Services,
+  key: string,
+  change: NewCost,
+  accepted: number,
+): Promise<void> {
   const asked = await atOneMoment(context, async ({ database, now }) => {
     const stock = await readStock(database.read);
     const item = stock.find((candidate) => candidate.key === key);
     if (!item || (change.kind === 'received' && item.costing === 'standard')) return null;
     const former = item.cost === null ? null : Exact.from(item.cost);
-    const cost = change.kind === 'said' ? change.cost : movingAverage({ onHand: Exact.from(item.onHand), cost: former }, { quantity: change.quantity, cost: change.paid });
+    const cost =
+      change.kind === 'said'
+        ? change.cost
+        : movingAverage(
+            { onHand: Exact.from(item.onHand), cost: former },
+            { quantity: change.quantity, cost: change.paid },
+          );
     if (cost === null || (former !== null && !cost.isMore(former))) return null;
     const { sheets } = await readShared(database.read);
-    const takes = (product: Product) => [product, ...placementsOf(product, sheets.values()).flatMap((placed) => sheets.get(placed.key) ?? [])].some((definition) => referencesOf(definition).stock.has(key));
+    const takes = (product: Product) =>
+      [product, ...placementsOf(product, sheets.values()).flatMap((placed) => sheets.get(placed.key) ?? [])].some(
+        (definition) => referencesOf(definition).stock.has(key),
+      );
     const states = await readBothStates(database.read);
-    const products = soldWith(states, new Set(states.flatMap(({ published }) => (published && takes(published) ? [published.slug] : []))), { sheets });
+    const products = soldWith(
+      states,
+      new Set(states.flatMap(({ published }) => (published && takes(published) ? [published.slug] : []))),
+      { sheets },
+    );
     if (products.length === 0) return null;
     const { surroundings, today } = await readSurroundings(database.read, now(), products);
-    const before = Object.fromEntries(stock.flatMap((one) => (one.cost === null ? [] : [[one.key, one.cost] as const])));
-    return { sides: sidesOf(products, surroundings, surroundings), today, costs: { before, after: { ...before, [key]: cost.toString() } }, title: item.title };
+    const before = Object.fromEntries(
+      stock.flatMap((one) => (one.cost === null ? [] : [[one.key, one.cost] as const])),
+    );
+    return {
+      sides: sidesOf(products, surroundings, surroundings),
+      today,
+      costs: { before, after: { ...before, [key]: cost.toString() } },
+      title: item.title,
+    };
   });
   if (!asked) return;
   const { title, ...given } = asked;

@@ -66,7 +66,17 @@ export function listStock(context: Services): Promise<StockFigures[]> {
 }
 
 /** One stock item with its latest movements, newest first. */
-export function readStockItem(context: Services, key: string, most = 200): Promise<{ item: StockFigures; lots: LotView[]; movements: StockMovementView[]; expected: ExpectedView[]; currency: string }> {
+export function readStockItem(
+  context: Services,
+  key: string,
+  most = 200,
+): Promise<{
+  item: StockFigures;
+  lots: LotView[];
+  movements: StockMovementView[];
+  expected: ExpectedView[];
+  currency: string;
+}> {
   return withStock(context, async ({ database }) => {
     const item = (await readStock(database.read)).find((candidate) => candidate.key === key);
     if (!item) return notFound(`stock item “${key}”`);
@@ -116,9 +126,18 @@ export async function createStockItem({ database, now }: Services, input: NewSto
   await database.write(async (transaction) => {
     const taken = await transaction.query.stockItems.findFirst({ where: eq(stockItems.key, item.key) });
     if (taken) throw new Refusal(409, 'keyTaken', `“${item.key}” is already the inside name of ${taken.title}.`);
-    const [created] = await transaction.insert(stockItems).values({ key: item.key, title: item.title, unit: item.unit, backorder: backorder.toString(), cutFrom: rule }).returning();
+    const [created] = await transaction
+      .insert(stockItems)
+      .values({ key: item.key, title: item.title, unit: item.unit, backorder: backorder.toString(), cutFrom: rule })
+      .returning();
     if (onHand.sign() > 0) {
-      await move(transaction, now(), { stock: item.key, kind: 'receipt', onHand, reserved: Exact.zero, reason: 'Opening stock' });
+      await move(transaction, now(), {
+        stock: item.key,
+        kind: 'receipt',
+        onHand,
+        reserved: Exact.zero,
+        reason: 'Opening stock',
+      });
     }
     if (created) await receiveLots(transaction, now(), created, received, 'Opening stock');
   });
@@ -126,8 +145,13 @@ export async function createStockItem({ database, now }: Services, input: NewSto
 
 /** @throws Refusal 422 when a rule can't be followed */
 function checkedRule({ kind, kerf, smallestOffcut }: LotRule, unit: string, title: string): LotRule {
-  if (!canLieInLots(unit)) throw new Refusal(422, 'lotsNotMeasured', faultWords({ code: 'lotsNotMeasured', item: title }));
-  return { kind, kerf: readFigure(kerf, unit).toString(), smallestOffcut: smallestOffcut === null ? null : readFigure(smallestOffcut, unit).toString() };
+  if (!canLieInLots(unit))
+    throw new Refusal(422, 'lotsNotMeasured', faultWords({ code: 'lotsNotMeasured', item: title }));
+  return {
+    kind,
+    kerf: readFigure(kerf, unit).toString(),
+    smallestOffcut: smallestOffcut === null ? null : readFigure(smallestOffcut, unit).toString(),
+  };
 }
 
 /** @throws Refusal 422 with the line that can't be read */
@@ -147,12 +171,23 @@ export async function setLotRule({ database, now }: Services, key: string, rule:
     const item = await requireItem(transaction, key);
     const cutFrom = checkedRule(rule, item.unit, item.title);
     const backorder = item.cutFrom ? item.backorder : '0';
-    if (!item.cutFrom && Exact.from(item.reserved).sign() !== 0) throw new Refusal(409, 'stillReserved', `Orders still hold some of ${item.title}. Settle them before it is counted in lots.`);
+    if (!item.cutFrom && Exact.from(item.reserved).sign() !== 0)
+      throw new Refusal(
+        409,
+        'stillReserved',
+        `Orders still hold some of ${item.title}. Settle them before it is counted in lots.`,
+      );
     await transaction.update(stockItems).set({ cutFrom, backorder }).where(eq(stockItems.id, item.id));
     const onHand = Exact.from(item.onHand);
     if (item.cutFrom || onHand.sign() <= 0) return;
     const reason = 'Counted in lots from now on';
-    await move(transaction, now(), { stock: key, kind: 'adjustment', onHand: onHand.negated(), reserved: Exact.zero, reason });
+    await move(transaction, now(), {
+      stock: key,
+      kind: 'adjustment',
+      onHand: onHand.negated(),
+      reserved: Exact.zero,
+      reason,
+    });
     await receiveLots(transaction, now(), { ...item, cutFrom }, [{ label: null, length: onHand }], reason);
   });
 }
@@ -160,30 +195,48 @@ export async function setLotRule({ database, now }: Services, key: string, rule:
 /** How much a receipt says that came. @throws Refusal 404, 422 */
 async function quantityTyped({ database }: Services, key: string, { quantity }: StockEntry): Promise<Exact> {
   const item = await requireItem(database.read, key);
-  return item.cutFrom ? lotsTyped(quantity, item.unit).reduce((sum, { length }) => sum.plus(length), Exact.zero) : readFigure(quantity, item.unit);
+  return item.cutFrom
+    ? lotsTyped(quantity, item.unit).reduce((sum, { length }) => sum.plus(length), Exact.zero)
+    : readFigure(quantity, item.unit);
 }
 
 /**
  * Enters a receipt (adds what came in) or an adjustment (sets on hand to what was counted).
  *
- * @throws Refusal 422 when the quantity can't be read, 409 when less was counted than is reserved, or a price would bring
- *   more products below their floor than was accepted
+ * @throws Refusal 422 when the quantity can't be read, 409 when less was counted than is reserved, or a price would
+ *   bring more products below their floor than was accepted
  */
 export async function enterStock(context: Services, key: string, entry: StockEntry): Promise<void> {
   const { database, now } = context;
-  const paid = entry.kind === 'receipt' && (entry.unitCost ?? '').trim() !== '' ? readCost(entry.unitCost ?? '') : undefined;
-  if (paid) await requireFloorsKept(context, key, { kind: 'received', quantity: await quantityTyped(context, key, entry), paid }, entry.accepted ?? 0);
+  const paid =
+    entry.kind === 'receipt' && (entry.unitCost ?? '').trim() !== '' ? readCost(entry.unitCost ?? '') : undefined;
+  if (paid)
+    await requireFloorsKept(
+      context,
+      key,
+      { kind: 'received', quantity: await quantityTyped(context, key, entry), paid },
+      entry.accepted ?? 0,
+    );
   await database.write(async (transaction) => {
     const item = await requireItem(transaction, key);
     const unitCost = paid;
     if (item.cutFrom) {
-      if (entry.kind === 'receipt') return receiveLots(transaction, now(), item, lotsTyped(entry.quantity, item.unit), entry.reason, unitCost);
+      if (entry.kind === 'receipt')
+        return receiveLots(transaction, now(), item, lotsTyped(entry.quantity, item.unit), entry.reason, unitCost);
       if (entry.lot === undefined) throw new Refusal(422, 'lotMissing', 'Say which lot was measured.');
       return recountLot(transaction, now(), item, entry.lot, readFigure(entry.quantity, item.unit), entry.reason);
     }
     const quantity = readFigure(entry.quantity, item.unit);
-    if (entry.kind === 'receipt' && quantity.sign() === 0) throw new Refusal(422, 'nothingReceived', 'A receipt must be more than nothing.');
+    if (entry.kind === 'receipt' && quantity.sign() === 0)
+      throw new Refusal(422, 'nothingReceived', 'A receipt must be more than nothing.');
     const change = entry.kind === 'receipt' ? quantity : quantity.minus(Exact.from(item.onHand));
-    await move(transaction, now(), { stock: key, kind: entry.kind, onHand: change, reserved: Exact.zero, reason: entry.reason, unitCost });
+    await move(transaction, now(), {
+      stock: key,
+      kind: entry.kind,
+      onHand: change,
+      reserved: Exact.zero,
+      reason: entry.reason,
+      unitCost,
+    });
   });
 }

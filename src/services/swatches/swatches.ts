@@ -27,14 +27,25 @@ export function listSwatches(context: Services): Promise<SwatchRow[]> {
   });
 }
 
-export const swatchInputSchema = swatchSchema.omit({ key: true }).extend({ name: z.string().trim().min(1, 'Give the swatch a name.').max(80) });
+export const swatchInputSchema = swatchSchema
+  .omit({ key: true })
+  .extend({ name: z.string().trim().min(1, 'Give the swatch a name.').max(80) });
 export type SwatchInput = z.infer<typeof swatchInputSchema>;
 
 function checkInput(input: SwatchInput, book: readonly Swatch[], own: string | null): void {
-  requireSeenTitles([['The name of the swatch', input.name], ['The name of its family', input.family ?? '']]);
+  requireSeenTitles([
+    ['The name of the swatch', input.name],
+    ['The name of its family', input.family ?? ''],
+  ]);
   const other = swatchByName(book, input.name);
-  if (other && other.key !== own) throw new Refusal(409, 'nameTaken', `There is a swatch ${other.name} already. Names are how swatches are found, so each needs its own.`);
-  if (input.colours.length === 0 && input.picture === null) throw new Refusal(422, 'noColour', 'Give the swatch one to three colours, or a texture picture.');
+  if (other && other.key !== own)
+    throw new Refusal(
+      409,
+      'nameTaken',
+      `There is a swatch ${other.name} already. Names are how swatches are found, so each needs its own.`,
+    );
+  if (input.colours.length === 0 && input.picture === null)
+    throw new Refusal(422, 'noColour', 'Give the swatch one to three colours, or a texture picture.');
 }
 
 /** Adds a swatch. @returns its key. @throws Refusal 409 when the name is taken, 422 without a colour */
@@ -42,7 +53,11 @@ export async function createSwatch({ database }: Services, input: SwatchInput): 
   return database.write(async (transaction) => {
     const book = await readSwatches(transaction);
     checkInput(input, book, null);
-    const key = freeKey(input.name, book.map((swatch) => swatch.key), 'swatch');
+    const key = freeKey(
+      input.name,
+      book.map((swatch) => swatch.key),
+      'swatch',
+    );
     await transaction.insert(swatches).values({ ...input, key, rank: book.length });
     return key;
   });
@@ -52,7 +67,11 @@ export async function createSwatch({ database }: Services, input: SwatchInput): 
 export async function changeSwatch({ database }: Services, key: string, input: SwatchInput): Promise<void> {
   await database.write(async (transaction) => {
     checkInput(input, await readSwatches(transaction), key);
-    const changed = await transaction.update(swatches).set(input).where(eq(swatches.key, key)).returning({ id: swatches.id });
+    const changed = await transaction
+      .update(swatches)
+      .set(input)
+      .where(eq(swatches.key, key))
+      .returning({ id: swatches.id });
     if (changed.length === 0) notFound(`swatch “${key}”`);
   });
 }
@@ -61,9 +80,17 @@ export async function changeSwatch({ database }: Services, key: string, input: S
 export async function deleteSwatch({ database, now }: Services, key: string): Promise<{ readonly binned: number }> {
   return database.write(async (transaction) => {
     const users = (await usersOf(transaction, 'swatches')).get(key) ?? [];
-    if (users.length > 0) throw new Refusal(409, 'swatchInUse', `${counted(users.length, 'product or sheet', 'products and sheets')} use it: ${users.slice(0, 5).join(', ')}. Give them another swatch first.`);
-    const swatch = (await transaction.query.swatches.findFirst({ where: eq(swatches.key, key) })) ?? notFound(`swatch “${key}”`);
-    const binned = await putInBin(transaction, { kind: 'swatch', title: swatch.name, at: now() }, [{ table: swatches, rows: [swatch] }]);
+    if (users.length > 0)
+      throw new Refusal(
+        409,
+        'swatchInUse',
+        `${counted(users.length, 'product or sheet', 'products and sheets')} use it: ${users.slice(0, 5).join(', ')}. Give them another swatch first.`,
+      );
+    const swatch =
+      (await transaction.query.swatches.findFirst({ where: eq(swatches.key, key) })) ?? notFound(`swatch “${key}”`);
+    const binned = await putInBin(transaction, { kind: 'swatch', title: swatch.name, at: now() }, [
+      { table: swatches, rows: [swatch] },
+    ]);
     await transaction.delete(swatches).where(eq(swatches.key, key));
     return { binned };
   });
@@ -75,19 +102,38 @@ export const swatchOrderSchema = z.strictObject({ keys: z.array(z.string()).max(
 export async function orderSwatches({ database }: Services, keys: readonly string[]): Promise<void> {
   await database.write(async (transaction) => {
     const book = await readSwatches(transaction);
-    const order = [...keys.filter((key) => book.some((swatch) => swatch.key === key)), ...book.map(({ key }) => key).filter((key) => !keys.includes(key))];
-    for (const [rank, key] of order.entries()) await transaction.update(swatches).set({ rank }).where(eq(swatches.key, key));
+    const order = [
+      ...keys.filter((key) => book.some((swatch) => swatch.key === key)),
+      ...book.map(({ key }) => key).filter((key) => !keys.includes(key)),
+    ];
+    for (const [rank, key] of order.entries())
+      await transaction.update(swatches).set({ rank }).where(eq(swatches.key, key));
   });
 }
 
-export const swatchFamiliesSchema = z.strictObject({ families: z.array(z.strictObject({ key: z.string().max(60), family: z.string().trim().max(80) })).min(1).max(5000) });
+export const swatchFamiliesSchema = z.strictObject({
+  families: z
+    .array(z.strictObject({ key: z.string().max(60), family: z.string().trim().max(80) }))
+    .min(1)
+    .max(5000),
+});
 
-/** Puts swatches into families, all at once. @returns which they were in before, to be taken back. @throws Refusal 404 where one is gone; none is moved then */
-export async function putInFamilies({ database }: Services, families: z.infer<typeof swatchFamiliesSchema>['families']): Promise<{ readonly before: z.infer<typeof swatchFamiliesSchema>['families'] }> {
+/**
+ * Puts swatches into families, all at once. @returns which they were in before, to be taken back. @throws Refusal 404
+ * where one is gone; none is moved then
+ */
+export async function putInFamilies(
+  { database }: Services,
+  families: z.infer<typeof swatchFamiliesSchema>['families'],
+): Promise<{ readonly before: z.infer<typeof swatchFamiliesSchema>['families'] }> {
   return database.write(async (transaction) => {
     const book = await readSwatches(transaction);
-    const before = families.map(({ key }) => ({ key, family: book.find((swatch) => swatch.key === key)?.family ?? notFound(`swatch “${key}”`) }));
-    for (const { key, family } of families) await transaction.update(swatches).set({ family }).where(eq(swatches.key, key));
+    const before = families.map(({ key }) => ({
+      key,
+      family: book.find((swatch) => swatch.key === key)?.family ?? notFound(`swatch “${key}”`),
+    }));
+    for (const { key, family } of families)
+      await transaction.update(swatches).set({ family }).where(eq(swatches.key, key));
     return { before };
   });
 }
@@ -106,7 +152,10 @@ export const swatchImportSchema = z.strictObject({ csv: z.string().max(1_000_000
  * Reads swatches from CSV. Without `accept` only says what each line would do; with it takes in the lines that have no
  * faults.
  */
-export async function importSwatches(context: Services, { csv, accept }: z.infer<typeof swatchImportSchema>): Promise<SwatchLine[]> {
+export async function importSwatches(
+  context: Services,
+  { csv, accept }: z.infer<typeof swatchImportSchema>,
+): Promise<SwatchLine[]> {
   const linesFor = (book: readonly Swatch[]) => inBackground('swatchLines', { csv, book }, 'This list');
   if (!accept) return linesFor(await readSwatches(context.database.read));
   const looked = async ({ database }: Services) => {
@@ -115,7 +164,12 @@ export async function importSwatches(context: Services, { csv, accept }: z.infer
   };
   return asSeen(context, looked, async (transaction, { book, lines }) => {
     const added = lines.filter(({ swatch, does }) => swatch && does === 'adds').length;
-    if (book.length + added > MOST_SWATCHES) throw new Refusal(422, 'bookFull', `The book would have ${book.length + added} swatches, and holds ${MOST_SWATCHES}. Take some out first, or bring in fewer.`);
+    if (book.length + added > MOST_SWATCHES)
+      throw new Refusal(
+        422,
+        'bookFull',
+        `The book would have ${book.length + added} swatches, and holds ${MOST_SWATCHES}. Take some out first, or bring in fewer.`,
+      );
     let rank = book.length;
     for (const { swatch, does } of lines) {
       if (!swatch || does === 'leaves') continue;

@@ -12,7 +12,16 @@ interface Place {
 }
 
 /** The view of one request: what its title needs and what its page needs is read once. */
-const viewOf = cache(async (slug: string, line?: string) => orNotFound(openShopProductView(await services(), slug, await basketToken(), line !== undefined && /^\d{1,15}$/.test(line) ? Number(line) : undefined)));
+const viewOf = cache(async (slug: string, line?: string) =>
+  orNotFound(
+    openShopProductView(
+      await services(),
+      slug,
+      await basketToken(),
+      line !== undefined && /^\d{1,15}$/.test(line) ? Number(line) : undefined,
+    ),
+  ),
+);
 
 const openedBy = async ({ params, searchParams }: Place) => {
   const { line } = await searchParams;

@@ -8,5 +8,7 @@ export const dynamic = 'force-dynamic';
 /** What the shop sells, as a feed. @see RFC 4287, the Atom Syndication Format */
 export async function GET(request: Request): Promise<Response> {
   const { shop, entries } = await listFeed(await services());
-  return new Response(atomFeed(originOf(request), shop, entries), { headers: { 'Content-Type': 'application/atom+xml; charset=utf-8' } });
+  return new Response(atomFeed(originOf(request), shop, entries), {
+    headers: { 'Content-Type': 'application/atom+xml; charset=utf-8' },
+  });
 }

@@ -8,11 +8,13 @@ import { choiceFields, type ChoiceReader, plainAnswer, refuse, type Report } fro
 import { type KindOfChoice } from './kind';
 
 /** What another product costs as an add-on. */
-export const addOnPriceSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('asSoldAlone') }),
-  z.strictObject({ kind: z.literal('fixed'), value: decimalText }),
-  z.strictObject({ kind: z.literal('less'), percent: decimalText.describe('per cent taken off its own price') }),
-]).meta({ id: 'addOnPrice' });
+export const addOnPriceSchema = z
+  .discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('asSoldAlone') }),
+    z.strictObject({ kind: z.literal('fixed'), value: decimalText }),
+    z.strictObject({ kind: z.literal('less'), percent: decimalText.describe('per cent taken off its own price') }),
+  ])
+  .meta({ id: 'addOnPrice' });
 
 export type AddOnPrice = z.infer<typeof addOnPriceSchema>;
 
@@ -21,7 +23,9 @@ export const schema = z.strictObject({
   kind: z.literal('addOn'),
   ...choiceFields,
   product: productRef().default('').describe('slug of the product'),
-  answers: answersOf(z.record(z.string(), z.unknown()), productBeside(0)).default({}).describe('what of it is chosen beforehand, as in a selection'),
+  answers: answersOf(z.record(z.string(), z.unknown()), productBeside(0))
+    .default({})
+    .describe('what of it is chosen beforehand, as in a selection'),
   price: addOnPriceSchema.default({ kind: 'asSoldAlone' }),
   default: z.boolean().nullable().default(false),
   mostQuantity: z.int().min(1).max(999).default(1).describe('how many can be taken along with one'),
@@ -69,7 +73,13 @@ export const addOnKind: KindOfChoice<AddOnChoice> = {
   check,
   reader,
   tests: ['answered'],
-  candidates: ({ mostQuantity }, scope) => ({ list: [...scope.read(false, -1), ...countCandidates(scope, mostQuantity, (count) => (count === 1 ? true : count), 1)], counted: true }),
+  candidates: ({ mostQuantity }, scope) => ({
+    list: [
+      ...scope.read(false, -1),
+      ...countCandidates(scope, mostQuantity, (count) => (count === 1 ? true : count), 1),
+    ],
+    counted: true,
+  }),
   // Which product it is, is nobody’s business either.
   unseen: () => ({ heading: true }),
 };

@@ -6,7 +6,10 @@ import { choiceFields, type ChoiceReader, plainAnswer, refuse, type Report, UNSE
 import { type KindOfChoice } from './kind';
 
 /** Addresses a page may lead to: another site, or a place in the shop. */
-export const addressText = z.string().max(500).describe('an https address, or one in the shop that begins with a slash');
+export const addressText = z
+  .string()
+  .max(500)
+  .describe('an https address, or one in the shop that begins with a slash');
 
 /** @returns whether a link may lead there: never to a script or another scheme */
 export function isSafeAddress(address: string): boolean {
@@ -26,7 +29,8 @@ export type AgreementChoice = z.infer<typeof schema>;
 
 export function check(choice: AgreementChoice, path: Path, report: Report): void {
   if (isBlank(choice.statement)) report([...path, 'statement'], { code: 'textMissing', of: 'agreement' });
-  if (choice.address !== null && !isSafeAddress(choice.address)) report([...path, 'address'], { code: 'badAddress', given: choice.address });
+  if (choice.address !== null && !isSafeAddress(choice.address))
+    report([...path, 'address'], { code: 'badAddress', given: choice.address });
 }
 
 const AGREED: Answer = { ...plainAnswer, canonical: 'agreed', shown: 'Agreed' };
@@ -45,4 +49,12 @@ export function reader(choice: AgreementChoice): ChoiceReader {
   };
 }
 
-export const agreementKind: KindOfChoice<AgreementChoice> = { told: ['statement', 'address'], check, reader, settledInside: false, tests: ['said', 'answered'], candidates: (_, { read }) => ({ list: read(true, 0), counted: false }), unseen: (choice) => ({ ...choice, statement: UNSEEN, address: null }) };
+export const agreementKind: KindOfChoice<AgreementChoice> = {
+  told: ['statement', 'address'],
+  check,
+  reader,
+  settledInside: false,
+  tests: ['said', 'answered'],
+  candidates: (_, { read }) => ({ list: read(true, 0), counted: false }),
+  unseen: (choice) => ({ ...choice, statement: UNSEEN, address: null }),
+};

@@ -48,8 +48,17 @@ export interface CandidateScope {
   read(raw: unknown, same: number): Candidate[];
 }
 
-/** One candidate for all answers from one to another. @param raw the one of them that is looked at; none where it would be refused */
-export function between({ read }: Pick<CandidateScope, 'read'>, low: unknown, raw: unknown, high: unknown, same: number): Candidate[] {
+/**
+ * One candidate for all answers from one to another. @param raw the one of them that is looked at; none where it would
+ * be refused
+ */
+export function between(
+  { read }: Pick<CandidateScope, 'read'>,
+  low: unknown,
+  raw: unknown,
+  high: unknown,
+  same: number,
+): Candidate[] {
   const [[first], [middle], [last]] = [read(low, same), read(raw, same), read(high, same)];
   return middle && first?.answer && last?.answer ? [{ ...middle, ends: { low: first.answer, high: last.answer } }] : [];
 }
@@ -58,8 +67,16 @@ export function between({ read }: Pick<CandidateScope, 'read'>, low: unknown, ra
 const MOST_COUNTS = 12;
 
 /** How many of something: each where they are few, else one, the most, and everything between. */
-export function countCandidates(scope: Pick<CandidateScope, 'read'>, most: number, raw: (count: number) => unknown, same: number): Candidate[] {
+export function countCandidates(
+  scope: Pick<CandidateScope, 'read'>,
+  most: number,
+  raw: (count: number) => unknown,
+  same: number,
+): Candidate[] {
   if (most <= MOST_COUNTS) return Array.from({ length: most }, (_, before) => scope.read(raw(before + 1), same)).flat();
-  return [...scope.read(raw(1), same), ...between(scope, raw(2), raw(Math.ceil(most / 2)), raw(most - 1), same), ...scope.read(raw(most), same)];
+  return [
+    ...scope.read(raw(1), same),
+    ...between(scope, raw(2), raw(Math.ceil(most / 2)), raw(most - 1), same),
+    ...scope.read(raw(most), same),
+  ];
 }
-

@@ -27,7 +27,9 @@ export function changedKind(choice: Choice, begins: { readonly before: Choice; r
   }
   const before: Readonly<Record<string, unknown>> = begins.before;
   const after: Readonly<Record<string, unknown>> = changed;
-  const lost = fields.flatMap(([field, value]) => (same(value, before[field]) || same(value, after[field]) ? [] : [field as ChoiceField]));
+  const lost = fields.flatMap(([field, value]) =>
+    same(value, before[field]) || same(value, after[field]) ? [] : [field as ChoiceField],
+  );
   return { choice: changed, lost };
 }
 

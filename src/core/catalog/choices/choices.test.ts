@@ -15,18 +15,35 @@ function read(definition: object, raw: unknown) {
   return { answer, codes: problems.map(({ code }) => code), problems: problems.map(problemJson) };
 }
 
-const colours = { kind: 'swatch', options: [{ key: 'slate', title: 'Slate', colours: ['#445566'] }, { key: 'moss', title: 'Moss', colours: ['#556644', '#222222'] }] };
+const colours = {
+  kind: 'swatch',
+  options: [
+    { key: 'slate', title: 'Slate', colours: ['#445566'] },
+    { key: 'moss', title: 'Moss', colours: ['#556644', '#222222'] },
+  ],
+};
 
 describe('a list or swatches', () => {
   it('take the key of an option', () => {
-    expect(read(colours, 'moss').answer).toMatchObject({ option: 'moss', shown: 'Moss', canonical: 'moss', picks: [{ effect: 1, count: 1 }] });
+    expect(read(colours, 'moss').answer).toMatchObject({
+      option: 'moss',
+      shown: 'Moss',
+      canonical: 'moss',
+      picks: [{ effect: 1, count: 1 }],
+    });
   });
 
   it('name what there is when asked for something else', () => {
-    expect(read(colours, 'Moss').problems[0]).toMatchObject({ code: 'unknownOption', where: 'choice:it', remedy: 'Choose one of: Slate, Moss.' });
+    expect(read(colours, 'Moss').problems[0]).toMatchObject({
+      code: 'unknownOption',
+      where: 'choice:it',
+      remedy: 'Choose one of: Slate, Moss.',
+    });
   });
 
-  it.each([[7], [true], [['slate']], [{ key: 'slate' }]])('refuse %o', (raw) => expect(read(colours, raw).codes).toEqual(['wrongKindOfAnswer']));
+  it.each([[7], [true], [['slate']], [{ key: 'slate' }]])('refuse %o', (raw) =>
+    expect(read(colours, raw).codes).toEqual(['wrongKindOfAnswer']),
+  );
 
   it('take an empty text as not answered', () => expect(read(colours, '')).toMatchObject({ answer: null, codes: [] }));
 
@@ -40,7 +57,12 @@ describe('a line of text', () => {
   const name = { kind: 'text', minCharacters: 2, maxCharacters: 8 };
 
   it('is counted as it is printed: without spaces at its ends, and without what can’t be seen', () => {
-    expect(read(name, ' Ada\u200b L ').answer).toMatchObject({ canonical: 'Ada L', shown: 'Ada L', characters: 5, charactersWithoutSpaces: 4 });
+    expect(read(name, ' Ada\u200b L ').answer).toMatchObject({
+      canonical: 'Ada L',
+      shown: 'Ada L',
+      characters: 5,
+      charactersWithoutSpaces: 4,
+    });
     expect(read(name, 'A\u200b  ').codes).toEqual(['textTooShort']);
     expect(read(name, '\u3164\u200b\u2060').answer).toBeNull();
   });
@@ -81,7 +103,9 @@ describe('a number', () => {
     expect(read(frames, raw).problems[0]).toMatchObject({ code, nearest });
   });
 
-  it.each([['four'], ['1e2'], [Number.NaN], [Infinity], ['']])('%o is no number', (raw) => expect(read(frames, raw).answer).toBeNull());
+  it.each([['four'], ['1e2'], [Number.NaN], [Infinity], ['']])('%o is no number', (raw) =>
+    expect(read(frames, raw).answer).toBeNull(),
+  );
 
   it('counts steps from the minimum, not from zero', () => {
     const odd = { kind: 'number', min: '1', max: '9', step: '2' };
@@ -104,7 +128,9 @@ describe('a measure', () => {
     ['1.2 m', '120', '1.2 m (120 cm)'],
     ['4 ft', '121.92', '4 ft (121.92 cm)'],
     [75, '75', '75 cm'],
-  ])('%o is %s in its own unit', (raw, canonical, shown) => expect(read(length, raw).answer).toMatchObject({ canonical, shown }));
+  ])('%o is %s in its own unit', (raw, canonical, shown) =>
+    expect(read(length, raw).answer).toMatchObject({ canonical, shown }),
+  );
 
   it.each([
     ['5', 'belowMinimum'],
@@ -120,8 +146,14 @@ describe('a measure', () => {
   });
 
   it('refuses a length that no decimal gives exactly, with those beside it', () => {
-    expect(read({ kind: 'measure', unit: 'm' }, '1/3 m').problems[0]).toMatchObject({ code: 'offStep', nearest: ['0.333 m', '0.334 m'] });
-    expect(read({ kind: 'measure', unit: '[yd_i]' }, '1 m').problems[0]).toMatchObject({ code: 'offStep', nearest: ['1.093 yd', '1.094 yd'] });
+    expect(read({ kind: 'measure', unit: 'm' }, '1/3 m').problems[0]).toMatchObject({
+      code: 'offStep',
+      nearest: ['0.333 m', '0.334 m'],
+    });
+    expect(read({ kind: 'measure', unit: '[yd_i]' }, '1 m').problems[0]).toMatchObject({
+      code: 'offStep',
+      nearest: ['1.093 yd', '1.094 yd'],
+    });
     expect(read({ kind: 'measure', unit: 'm' }, '1/8 in').codes).toEqual([]);
   });
 });
@@ -130,9 +162,16 @@ describe('yes or no', () => {
   it.each([
     [true, 'yes', 0],
     [false, 'no', -1],
-  ])('%o counts as %s', (raw, canonical, effect) => expect(read({ kind: 'yesNo' }, raw).answer).toMatchObject({ canonical, picks: effect < 0 ? [] : [{ effect, count: 1 }] }));
+  ])('%o counts as %s', (raw, canonical, effect) =>
+    expect(read({ kind: 'yesNo' }, raw).answer).toMatchObject({
+      canonical,
+      picks: effect < 0 ? [] : [{ effect, count: 1 }],
+    }),
+  );
 
-  it.each([['yes'], [1], ['true']])('%o is neither', (raw) => expect(read({ kind: 'yesNo' }, raw).codes).toEqual(['wrongKindOfAnswer']));
+  it.each([['yes'], [1], ['true']])('%o is neither', (raw) =>
+    expect(read({ kind: 'yesNo' }, raw).codes).toEqual(['wrongKindOfAnswer']),
+  );
 });
 
 it('every kind of choice can be written and read', () => {

@@ -11,12 +11,17 @@ import { type FileType } from './file-types';
 /** What things in a catalog are called inside: lower-case letters, digits and hyphens, a letter first. */
 export const KEY_PATTERN = /^[a-z][a-z0-9-]{0,59}$/;
 
-export const keySchema = z.string().regex(KEY_PATTERN, 'use lower-case letters, digits and hyphens, a letter first, at most 60').meta({ id: 'key' });
+export const keySchema = z
+  .string()
+  .regex(KEY_PATTERN, 'use lower-case letters, digits and hyphens, a letter first, at most 60')
+  .meta({ id: 'key' });
 
-export const weightSchema = z.strictObject({
-  value: decimalText,
-  unit: unitCode(z.string().describe('UCUM code of a unit of mass')),
-}).meta({ id: 'weight' });
+export const weightSchema = z
+  .strictObject({
+    value: decimalText,
+    unit: unitCode(z.string().describe('UCUM code of a unit of mass')),
+  })
+  .meta({ id: 'weight' });
 
 export type Weight = z.infer<typeof weightSchema>;
 
@@ -25,30 +30,67 @@ export const SKU_PATTERN = /^[A-Za-z0-9][A-Za-z0-9._/-]{0,39}$/;
 
 /** A SKU made of words: `Smock, long` gives `SMOCK-LONG`; empty where they have no letters or digits. */
 export function skuFrom(words: string): string {
-  return (words.normalize('NFD').replace(/\p{M}/gu, '').toUpperCase().match(/[A-Z0-9]+/g) ?? []).join('-').slice(0, 40).replace(/-$/, '');
+  return (
+    words
+      .normalize('NFD')
+      .replace(/\p{M}/gu, '')
+      .toUpperCase()
+      .match(/[A-Z0-9]+/g) ?? []
+  )
+    .join('-')
+    .slice(0, 40)
+    .replace(/-$/, '');
 }
 
 export const skuPart = z.string().max(40).nullable().default(null).describe('what it adds to the SKU');
 
 /** Which customers see it: those of these groups, or everybody where there are none. */
-export const groupsField = z.array(groupRef(keySchema)).max(20).default([]).describe('keys of the customer groups that see it; empty for everybody');
+export const groupsField = z
+  .array(groupRef(keySchema))
+  .max(20)
+  .default([])
+  .describe('keys of the customer groups that see it; empty for everybody');
 
 /** What everything on a product's page has, whether it asks something or not. */
 export const placedFields = {
   key: ownKey('choice', keySchema),
   title: z.string().max(120),
-  insideName: z.string().max(120).default('').describe('what the catalog manager calls it, where the title is not enough'),
+  insideName: z
+    .string()
+    .max(120)
+    .default('')
+    .describe('what the catalog manager calls it, where the title is not enough'),
   help: z.string().max(500).nullable().default(null),
   helpShown: z.enum(['always', 'onDemand']).default('always'),
   titleShown: z.boolean().default(true),
-  width: z.enum(['wide', 'threeQuarters', 'narrow', 'quarter']).default('wide').describe('the whole width of the form, three quarters, half or a quarter of it'),
-  fold: z.enum(['fixed', 'open', 'folded']).default('fixed').describe('whether customers can fold it away, and how it is to begin with'),
+  width: z
+    .enum(['wide', 'threeQuarters', 'narrow', 'quarter'])
+    .default('wide')
+    .describe('the whole width of the form, three quarters, half or a quarter of it'),
+  fold: z
+    .enum(['fixed', 'open', 'folded'])
+    .default('fixed')
+    .describe('whether customers can fold it away, and how it is to begin with'),
   groups: groupsField,
-  forWorkshop: z.boolean().default(false).describe('whether the workshop alone sees it: what customers choose settles it, by its default and by rules'),
+  forWorkshop: z
+    .boolean()
+    .default(false)
+    .describe('whether the workshop alone sees it: what customers choose settles it, by its default and by rules'),
 };
 
 /** What of everything on a page customers may know: not what the catalog manager calls it inside. */
-export const PLACED_TOLD = ['key', 'title', 'help', 'helpShown', 'titleShown', 'width', 'fold', 'groups', 'forWorkshop', 'required'] as const satisfies readonly (keyof typeof placedFields | 'required')[];
+export const PLACED_TOLD = [
+  'key',
+  'title',
+  'help',
+  'helpShown',
+  'titleShown',
+  'width',
+  'fold',
+  'groups',
+  'forWorkshop',
+  'required',
+] as const satisfies readonly (keyof typeof placedFields | 'required')[];
 
 /** What every choice has, of whatever kind. */
 export const choiceFields = {
@@ -58,19 +100,32 @@ export const choiceFields = {
 };
 
 /** What stands in an empty field, greyed. */
-export const placeholderField = z.string().max(120).default('').describe('what stands in the empty field, greyed; never an answer');
+export const placeholderField = z
+  .string()
+  .max(120)
+  .default('')
+  .describe('what stands in the empty field, greyed; never an answer');
 
 /** Why something is not counted in stock, though it is sold. */
 export const reasonsNotCounted = ['madeToOrder', 'service'] as const;
 
-export const notCountedField = z.enum(reasonsNotCounted).nullable().default(null).describe('why it takes nothing from stock, where that is meant: it is made to order, or is a service');
+export const notCountedField = z
+  .enum(reasonsNotCounted)
+  .nullable()
+  .default(null)
+  .describe('why it takes nothing from stock, where that is meant: it is made to order, or is a service');
 
 /** How much of something that is not counted can be done in a day or a week. */
-export const capacitySchema = z.strictObject({
-  pieces: z.int().min(1).max(1_000_000),
-  per: z.enum(['day', 'week']),
-  by: choiceRef().nullable().default(null).describe('key of the date choice that says when; null for as soon as there is room, in the order of orders'),
-}).meta({ id: 'capacity' });
+export const capacitySchema = z
+  .strictObject({
+    pieces: z.int().min(1).max(1_000_000),
+    per: z.enum(['day', 'week']),
+    by: choiceRef()
+      .nullable()
+      .default(null)
+      .describe('key of the date choice that says when; null for as soon as there is room, in the order of orders'),
+  })
+  .meta({ id: 'capacity' });
 
 export type Capacity = z.infer<typeof capacitySchema>;
 
@@ -86,7 +141,14 @@ export const effectFields = {
 };
 
 /** What of an effect customers may know: their page reckons with it. */
-export const EFFECT_TOLD = ['amount', 'breaks', 'wasPrice', 'sku', 'weight', 'draws'] as const satisfies readonly (keyof typeof effectFields)[];
+export const EFFECT_TOLD = [
+  'amount',
+  'breaks',
+  'wasPrice',
+  'sku',
+  'weight',
+  'draws',
+] as const satisfies readonly (keyof typeof effectFields)[];
 
 /** What an answer does to the item beside being recorded. */
 export interface Effect {
@@ -180,10 +242,7 @@ export function readLimit(text: string | null, path: Path, report: Report): Exac
 }
 
 /** What a choice with a single effect brings, whatever the answer is. */
-export function ownEffect(
-  choice: { readonly title: string } & EffectFields,
-  path: Path,
-): Effect {
+export function ownEffect(choice: { readonly title: string } & EffectFields, path: Path): Effect {
   const { title, amount, breaks, wasPrice, sku, weight, draws } = choice;
   return { label: title, amount, breaks, wasPrice, sku, weight, draws, path };
 }
@@ -192,7 +251,14 @@ export function ownEffect(
 export const UNSEEN = 'Not offered';
 
 /** An answer that brings nothing. */
-export const NOTHING_BROUGHT = { amount: null, breaks: null, wasPrice: null, sku: null, weight: null, draws: [] } satisfies EffectFields;
+export const NOTHING_BROUGHT = {
+  amount: null,
+  breaks: null,
+  wasPrice: null,
+  sku: null,
+  weight: null,
+  draws: [],
+} satisfies EffectFields;
 
 /** A choice with an effect of its own, without it. */
 export function withoutEffect<C extends EffectFields>(choice: C): C {

@@ -2,17 +2,31 @@ import { z } from 'zod';
 import { dayInYear, dayText, dayWords, monthOf, parseDay, weekdayOf } from '../../calendar';
 import { type Path, type Problem, type ProblemData, type WhyNotDay } from '../../problems';
 import { type Answer } from '../../selection';
-import { type AnswerContext, choiceFields, type ChoiceReader, EFFECT_TOLD, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, withoutEffect } from './common';
+import {
+  type AnswerContext,
+  choiceFields,
+  type ChoiceReader,
+  EFFECT_TOLD,
+  effectFields,
+  ONE_PICK,
+  ownEffect,
+  plainAnswer,
+  refuse,
+  type Report,
+  withoutEffect,
+} from './common';
 import { type CandidateScope } from './candidates';
 import { type KindOfChoice } from './kind';
 
 const dayField = z.string().max(20).describe('YYYY-MM-DD');
 
 /** A day: one of the calendar, or so many days from the day it is. */
-export const dayBoundSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('on'), day: dayField }),
-  z.strictObject({ kind: z.literal('fromToday'), days: z.int().min(-3650).max(3650) }),
-]).meta({ id: 'dayBound' });
+export const dayBoundSchema = z
+  .discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('on'), day: dayField }),
+    z.strictObject({ kind: z.literal('fromToday'), days: z.int().min(-3650).max(3650) }),
+  ])
+  .meta({ id: 'dayBound' });
 
 export type DayBound = z.infer<typeof dayBoundSchema>;
 
@@ -24,9 +38,22 @@ export const schema = z.strictObject({
   ...choiceFields,
   earliest: dayBoundSchema.nullable().default(null),
   latest: dayBoundSchema.nullable().default(null),
-  weekdays: z.array(z.int().min(1).max(7)).max(7).default([1, 2, 3, 4, 5, 6, 7]).describe('weekdays that can be chosen, 1 for Monday'),
-  months: z.array(z.int().min(1).max(12)).max(12).default(ALL_MONTHS).describe('months that can be chosen, 1 for January'),
-  past: z.boolean().default(false).describe('whether it is any day, such as one to engrave: else it is from the day it is on, and not before what is ordered beyond stock can be there'),
+  weekdays: z
+    .array(z.int().min(1).max(7))
+    .max(7)
+    .default([1, 2, 3, 4, 5, 6, 7])
+    .describe('weekdays that can be chosen, 1 for Monday'),
+  months: z
+    .array(z.int().min(1).max(12))
+    .max(12)
+    .default(ALL_MONTHS)
+    .describe('months that can be chosen, 1 for January'),
+  past: z
+    .boolean()
+    .default(false)
+    .describe(
+      'whether it is any day, such as one to engrave: else it is from the day it is on, and not before what is ordered beyond stock can be there',
+    ),
   leftOut: z.array(dayField).max(400).default([]).describe('single days that can’t be chosen'),
   default: z
     .discriminatedUnion('kind', [...dayBoundSchema.options, z.strictObject({ kind: z.literal('first') })])
@@ -41,7 +68,8 @@ export type DateChoice = z.infer<typeof schema>;
 export function check(choice: DateChoice, path: Path, report: Report): void {
   for (const field of ['earliest', 'latest', 'default'] as const) {
     const bound = choice[field];
-    if (bound?.kind === 'on' && parseDay(bound.day) === null) report([...path, field, 'day'], { code: 'badDay', given: bound.day });
+    if (bound?.kind === 'on' && parseDay(bound.day) === null)
+      report([...path, field, 'day'], { code: 'badDay', given: bound.day });
   }
   choice.leftOut.forEach((day, index) => {
     if (parseDay(day) === null) report([...path, 'leftOut', index], { code: 'badDay', given: day });
@@ -52,7 +80,8 @@ export function check(choice: DateChoice, path: Path, report: Report): void {
   // Bounds of different kinds cross on one day and not on another; those of one kind always do.
   if (earliest?.kind === 'on' && latest?.kind === 'on') {
     const [first, last] = [parseDay(earliest.day), parseDay(latest.day)];
-    if (first !== null && last !== null && first > last) report([...path, 'earliest'], { code: 'limitsCross', least: dayWords(first), most: dayWords(last) });
+    if (first !== null && last !== null && first > last)
+      report([...path, 'earliest'], { code: 'limitsCross', least: dayWords(first), most: dayWords(last) });
   }
   if (earliest?.kind === 'fromToday' && latest?.kind === 'fromToday' && earliest.days > latest.days) {
     report([...path, 'earliest'], { code: 'limitsCross', least: `${earliest.days} days`, most: `${latest.days} days` });
@@ -82,14 +111,20 @@ export type DaysOffered = Pick<DateChoice, 'earliest' | 'latest' | 'weekdays' | 
  */
 export function dayWindow(choice: DaysOffered, today: string, leadDays = 0): DayWindow {
   const now = parseDay(today) ?? 0;
-  const dayOf = (bound: DayBound | null): number | null => (bound === null ? null : bound.kind === 'on' ? parseDay(bound.day) : now + bound.days);
+  const dayOf = (bound: DayBound | null): number | null =>
+    bound === null ? null : bound.kind === 'on' ? parseDay(bound.day) : now + bound.days;
   const [said, last] = [dayOf(choice.earliest), dayOf(choice.latest)];
   // A day gone by is none that anything can be done on.
   const first = choice.past ? said : Math.max(said ?? now, now + leadDays);
   const months = new Set(choice.months);
   const leftOut = new Set(choice.leftOut.map(parseDay));
   const weekdays = new Set(choice.weekdays);
-  const allows = (day: number) => (first === null || day >= first) && (last === null || day <= last) && weekdays.has(weekdayOf(day)) && (months.size === 12 || months.has(monthOf(day))) && !leftOut.has(day);
+  const allows = (day: number) =>
+    (first === null || day >= first) &&
+    (last === null || day <= last) &&
+    weekdays.has(weekdayOf(day)) &&
+    (months.size === 12 || months.has(monthOf(day))) &&
+    !leftOut.has(day);
   return {
     first,
     last,
@@ -139,7 +174,13 @@ export function reader(choice: DateChoice, path: Path): ChoiceReader {
       const window = windowOn(today);
       if (!window.allows(day)) {
         const nearest = ([-1, 1] as const).flatMap((direction) => window.nearest(day, direction) ?? []);
-        return refuse(problems, key, { code: 'dayNotOffered', title, day: dayText(day), why: whyNot(day, window, choice), nearest: nearest.map(dayText) });
+        return refuse(problems, key, {
+          code: 'dayNotOffered',
+          title,
+          day: dayText(day),
+          why: whyNot(day, window, choice),
+          nearest: nearest.map(dayText),
+        });
       }
       return { ...plainAnswer, canonical: dayText(day), shown: dayWords(day), picks: ONE_PICK };
     },
@@ -155,13 +196,24 @@ function whyNot(day: number, { first, last }: DayWindow, choice: DateChoice): Wh
 }
 
 /** Why a day can't be had, now that it is known how many days what is ordered takes; null where it can. */
-export function tooEarly(choice: DateChoice, raw: string, today: string, leadDays: number): Extract<ProblemData, { code: 'dayNotOffered' }> | null {
+export function tooEarly(
+  choice: DateChoice,
+  raw: string,
+  today: string,
+  leadDays: number,
+): Extract<ProblemData, { code: 'dayNotOffered' }> | null {
   const day = parseDay(raw);
   if (day === null || choice.past || leadDays <= 0) return null;
   const window = dayWindow(choice, today, leadDays);
   if (window.allows(day)) return null;
   const next = window.nearest((window.first ?? day) - 1, 1);
-  return { code: 'dayNotOffered', title: choice.title, day: dayText(day), why: { kind: 'takes', days: leadDays }, nearest: next === null ? [] : [dayText(next)] };
+  return {
+    code: 'dayNotOffered',
+    title: choice.title,
+    day: dayText(day),
+    why: { kind: 'takes', days: leadDays },
+    nearest: next === null ? [] : [dayText(next)],
+  };
 }
 
 /** So many years at most are looked at one by one; one is like another where nothing else is asked of the day. */
@@ -173,7 +225,9 @@ function turnsOf(seasons: CandidateScope['seasons'], around: readonly number[]):
   const years = around.map((day) => Number(dayText(day).slice(0, 4)));
   const first = Math.min(...years) - 1;
   const count = Math.min(MOST_YEARS, Math.max(...years) + 2 - first);
-  return Array.from({ length: count }, (_, place) => first + place).flatMap((year) => seasons.flatMap(({ from, to }) => [from, to].flatMap((turn) => dayInYear(year, turn) ?? [])));
+  return Array.from({ length: count }, (_, place) => first + place).flatMap((year) =>
+    seasons.flatMap(({ from, to }) => [from, to].flatMap((turn) => dayInYear(year, turn) ?? [])),
+  );
 }
 
 export const dateKind: KindOfChoice<DateChoice> = {
@@ -187,13 +241,23 @@ export const dateKind: KindOfChoice<DateChoice> = {
     const now = parseDay(today) ?? 0;
     const plain = [window.first ?? now, window.last ?? now + 1, ...thresholds.flatMap((day) => parseDay(day) ?? [])];
     const around = [...plain, ...turnsOf(seasons, plain)];
-    const beside = byWeekday ? around.flatMap((day) => Array.from({ length: 15 }, (_, place) => day + place - 7)) : around;
-    const days = new Set(beside.flatMap((day) => [...(window.allows(day) ? [day] : []), window.nearest(day, -1), window.nearest(day, 1)].filter((found) => found !== null)));
+    const beside = byWeekday
+      ? around.flatMap((day) => Array.from({ length: 15 }, (_, place) => day + place - 7))
+      : around;
+    const days = new Set(
+      beside.flatMap((day) =>
+        [...(window.allows(day) ? [day] : []), window.nearest(day, -1), window.nearest(day, 1)].filter(
+          (found) => found !== null,
+        ),
+      ),
+    );
     return { list: [...days].flatMap((day) => read(dayText(day), 0)), counted: false };
   },
   unseen: withoutEffect,
   onAnyDay(choice) {
     const fixed = (bound: DayBound | null) => (bound?.kind === 'on' ? bound : null);
-    return choice.default?.kind === 'on' ? { ...choice, past: true, earliest: fixed(choice.earliest), latest: fixed(choice.latest) } : null;
+    return choice.default?.kind === 'on'
+      ? { ...choice, past: true, earliest: fixed(choice.earliest), latest: fixed(choice.latest) }
+      : null;
   },
 };

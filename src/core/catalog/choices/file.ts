@@ -1,7 +1,20 @@
 import { z } from 'zod';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
-import { type AnswerContext, choiceFields, type ChoiceReader, EFFECT_TOLD, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, type UploadedFile, withoutEffect } from './common';
+import {
+  type AnswerContext,
+  choiceFields,
+  type ChoiceReader,
+  EFFECT_TOLD,
+  effectFields,
+  ONE_PICK,
+  ownEffect,
+  plainAnswer,
+  refuse,
+  type Report,
+  type UploadedFile,
+  withoutEffect,
+} from './common';
 import { fileSizeWords, type FileType, fileTypeNames, fileTypeWords } from './file-types';
 import { type KindOfChoice } from './kind';
 
@@ -23,19 +36,35 @@ export type FileChoice = z.infer<typeof schema>;
 
 export function check(choice: FileChoice, path: Path, report: Report): void {
   if (choice.types.length === 0) report([...path, 'types'], { code: 'noAnswerFits', why: { kind: 'noFileType' } });
-  if (choice.least > choice.most) report([...path, 'least'], { code: 'limitsCross', least: String(choice.least), most: String(choice.most) });
+  if (choice.least > choice.most)
+    report([...path, 'least'], { code: 'limitsCross', least: String(choice.least), most: String(choice.most) });
 }
 
-/** What is wrong with a file for a choice, or null: the same check before an upload, after it, and in every resolution. */
+/**
+ * What is wrong with a file for a choice, or null: the same check before an upload, after it, and in every resolution.
+ */
 export function fileProblem(
   choice: Pick<FileChoice, 'title' | 'types' | 'largest'>,
   file: { readonly name: string; readonly type: FileType | null; readonly size: number },
 ): Parameters<typeof refuse>[2] | null {
   const { title } = choice;
   if (file.type === null || !choice.types.includes(file.type)) {
-    return { code: 'fileType', title, file: file.name, is: file.type && fileTypeWords([file.type]), wanted: fileTypeWords(choice.types) };
+    return {
+      code: 'fileType',
+      title,
+      file: file.name,
+      is: file.type && fileTypeWords([file.type]),
+      wanted: fileTypeWords(choice.types),
+    };
   }
-  if (file.size > choice.largest) return { code: 'fileTooLarge', title, file: file.name, size: fileSizeWords(file.size), largest: fileSizeWords(choice.largest) };
+  if (file.size > choice.largest)
+    return {
+      code: 'fileTooLarge',
+      title,
+      file: file.name,
+      size: fileSizeWords(file.size),
+      largest: fileSizeWords(choice.largest),
+    };
   return null;
 }
 
@@ -49,10 +78,14 @@ export function reader(choice: FileChoice, path: Path): ChoiceReader {
     effects: [ownEffect(choice, path)],
     read(raw: unknown, problems: Problem[], { files }: AnswerContext): Answer | null {
       if (raw === '') return null;
-      const tokens = Array.isArray(raw) && raw.every((token): token is string => typeof token === 'string') ? [...new Set(raw)] : null;
+      const tokens =
+        Array.isArray(raw) && raw.every((token): token is string => typeof token === 'string')
+          ? [...new Set(raw)]
+          : null;
       if (!tokens) return refuse(problems, key, { code: 'wrongKindOfAnswer', title, expected });
       if (tokens.length === 0) return null;
-      if (tokens.length > most) return refuse(problems, key, { code: 'fileCount', title, given: tokens.length, least, most });
+      if (tokens.length > most)
+        return refuse(problems, key, { code: 'fileCount', title, given: tokens.length, least, most });
       const names: string[] = [];
       for (const token of tokens) {
         const file = files(token);
@@ -61,7 +94,8 @@ export function reader(choice: FileChoice, path: Path): ChoiceReader {
         if (fault) return refuse(problems, key, fault);
         names.push(file.name);
       }
-      if (tokens.length < least) return refuse(problems, key, { code: 'fileCount', title, given: tokens.length, least, most });
+      if (tokens.length < least)
+        return refuse(problems, key, { code: 'fileCount', title, given: tokens.length, least, most });
       return { ...plainAnswer, canonical: tokens.toSorted().join('+'), shown: names.join(', '), picks: ONE_PICK };
     },
   };
@@ -71,7 +105,10 @@ export function reader(choice: FileChoice, path: Path): ChoiceReader {
 export const anyFileToken = (index: number, number: number) => `${index}.${number}`;
 
 /** A file as good as any for the choice that a token of {@link anyFileToken} belongs to. */
-export function anyFile(token: string, choices: readonly { readonly kind: string; readonly types?: unknown }[]): UploadedFile | undefined {
+export function anyFile(
+  token: string,
+  choices: readonly { readonly kind: string; readonly types?: unknown }[],
+): UploadedFile | undefined {
   const choice = choices[Number(token.split('.')[0])];
   const read = schema.pick({ kind: true, types: true }).safeParse({ kind: choice?.kind, types: choice?.types });
   const type = read.data?.types[0];
@@ -84,6 +121,12 @@ export const fileKind: KindOfChoice<FileChoice> = {
   check,
   reader,
   tests: ['answered'],
-  candidates: ({ least }, { index, read }) => ({ list: read(Array.from({ length: least }, (_, number) => anyFileToken(index, number)), 0), counted: false }),
+  candidates: ({ least }, { index, read }) => ({
+    list: read(
+      Array.from({ length: least }, (_, number) => anyFileToken(index, number)),
+      0,
+    ),
+    counted: false,
+  }),
   unseen: withoutEffect,
 };

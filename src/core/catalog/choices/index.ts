@@ -9,7 +9,17 @@ import { letteringKind, schema as letteringSchema } from './lettering';
 import { listKind, schema as listSchema } from './list';
 import { longTextKind, schema as longTextSchema } from './long-text';
 import { measureKind, schema as measureSchema } from './measure';
-import { dividerKind, dividerSchema, headingKind, headingSchema, linkKind, linkSchema, type Note, paragraphKind, paragraphSchema } from './notes';
+import {
+  dividerKind,
+  dividerSchema,
+  headingKind,
+  headingSchema,
+  linkKind,
+  linkSchema,
+  type Note,
+  paragraphKind,
+  paragraphSchema,
+} from './notes';
 import { numberKind, schema as numberSchema } from './number';
 import { type Option, OPTION_TOLD } from './options';
 import { schema as severalSchema, severalKind } from './several';
@@ -18,26 +28,28 @@ import { schema as swatchSchema, swatchKind } from './swatch';
 import { schema as textSchema, textKind } from './text';
 import { schema as yesNoSchema, yesNoKind } from './yes-no';
 
-export const choiceSchema = z.discriminatedUnion('kind', [
-  listSchema,
-  severalSchema,
-  swatchSchema,
-  letteringSchema,
-  textSchema,
-  longTextSchema,
-  numberSchema,
-  measureSchema,
-  dateSchema,
-  fileSchema,
-  yesNoSchema,
-  agreementSchema,
-  addOnSchema,
-  slotSchema,
-  headingSchema,
-  paragraphSchema,
-  linkSchema,
-  dividerSchema,
-]).meta({ id: 'choice' });
+export const choiceSchema = z
+  .discriminatedUnion('kind', [
+    listSchema,
+    severalSchema,
+    swatchSchema,
+    letteringSchema,
+    textSchema,
+    longTextSchema,
+    numberSchema,
+    measureSchema,
+    dateSchema,
+    fileSchema,
+    yesNoSchema,
+    agreementSchema,
+    addOnSchema,
+    slotSchema,
+    headingSchema,
+    paragraphSchema,
+    linkSchema,
+    dividerSchema,
+  ])
+  .meta({ id: 'choice' });
 
 export type Choice = z.infer<typeof choiceSchema>;
 export type ChoiceKind = Choice['kind'];
@@ -47,7 +59,10 @@ export type OneOfChoice = Extract<Choice, { stocked: unknown }>;
 /** A choice with one effect of its own: what is typed, uploaded, or said yes to. */
 export type EffectChoice = Extract<Choice, { amount: unknown }>;
 
-/** All kinds of choice, in the order in which they are offered to the catalog manager; one that is forgotten does not compile. */
+/**
+ * All kinds of choice, in the order in which they are offered to the catalog manager; one that is forgotten does not
+ * compile.
+ */
 const kinds = {
   list: listKind,
   several: severalKind,
@@ -73,7 +88,8 @@ export const choiceKinds = Object.keys(kinds) as ChoiceKind[];
 
 /** What the core knows of a choice's kind. */
 export function kindOf<C extends Choice>(choice: C): KindOfChoice<C> {
-  // The record has for each kind what fits that kind; that the two belong together is more than the compiler can follow.
+  // The record has for each kind what fits that kind; that the two belong together is more than the compiler can
+  // follow.
   return kinds[choice.kind] as unknown as KindOfChoice<C>;
 }
 
@@ -81,19 +97,24 @@ const blanks = new Map<ChoiceKind, Choice>();
 
 /** A choice of a kind of which nothing is said. */
 function blankOf(kind: ChoiceKind): Choice {
-  const blank = blanks.get(kind) ?? choiceSchema.parse({ kind, key: 'blank', title: '', ...(kind === 'measure' && { unit: 'm' }) });
+  const blank =
+    blanks.get(kind) ?? choiceSchema.parse({ kind, key: 'blank', title: '', ...(kind === 'measure' && { unit: 'm' }) });
   blanks.set(kind, blank);
   return blank;
 }
 
 /**
- * A choice with nothing but what customers may know of it. What its kind doesn't name is as it would be in a choice that
- * says nothing of it.
+ * A choice with nothing but what customers may know of it. What its kind doesn't name is as it would be in a choice
+ * that says nothing of it.
  */
 export function toldChoice(choice: Choice): Choice {
   const told: readonly string[] = [...PLACED_TOLD, ...kindOf(choice).told];
   const known = Object.fromEntries(Object.entries(choice).filter(([name]) => told.includes(name)));
-  return { ...blankOf(choice.kind), ...known, ...(hasOptions(choice) && { options: choice.options.map(toldOption) }) } as Choice;
+  return {
+    ...blankOf(choice.kind),
+    ...known,
+    ...(hasOptions(choice) && { options: choice.options.map(toldOption) }),
+  } as Choice;
 }
 
 const toldOption = (option: Option): object => Object.fromEntries(OPTION_TOLD.map((name) => [name, option[name]]));
@@ -121,7 +142,12 @@ export function isNote(choice: Choice): choice is Note {
 
 /** What the catalog manager calls a choice. */
 export function insideNameOf(choice: Choice): string {
-  return choice.insideName || choice.title || (choice.kind === 'paragraph' ? choice.text.slice(0, 40) : '') || (choice.kind === 'divider' ? 'Divider' : 'Without a title');
+  return (
+    choice.insideName ||
+    choice.title ||
+    (choice.kind === 'paragraph' ? choice.text.slice(0, 40) : '') ||
+    (choice.kind === 'divider' ? 'Divider' : 'Without a title')
+  );
 }
 
 export { type AddOnPrice } from './add-on';

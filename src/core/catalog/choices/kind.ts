@@ -3,7 +3,8 @@ import { type Candidates, type CandidateScope } from './candidates';
 import { type ChoiceReader, type Report } from './common';
 
 /** What a condition can ask of a choice. */
-export type TestOfChoice = 'option' | 'pieces' | 'said' | 'answered' | 'value' | 'characters' | 'says' | 'day' | 'weekday' | 'season';
+export type TestOfChoice =
+  'option' | 'pieces' | 'said' | 'answered' | 'value' | 'characters' | 'says' | 'day' | 'weekday' | 'season';
 
 /** A choice says nothing any more, or a heading stands in its place. */
 export type Unseen<C> = C | { readonly heading: true };

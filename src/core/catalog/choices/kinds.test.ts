@@ -3,7 +3,17 @@ import { describe, expect, it } from 'vitest';
 import { dayText, parseDay, weekdayOf } from '../../calendar';
 import { problemJson } from '../../exchange';
 import { type Problem } from '../../problems';
-import { type AnswerContext, type Choice, choiceKinds, choiceSchema, dayWindow, type FileType, kindOf, toldChoice, type UploadedFile } from '.';
+import {
+  type AnswerContext,
+  type Choice,
+  choiceKinds,
+  choiceSchema,
+  dayWindow,
+  type FileType,
+  kindOf,
+  toldChoice,
+  type UploadedFile,
+} from '.';
 
 const readerOf = (choice: Choice) => kindOf(choice).reader(choice, []);
 
@@ -24,7 +34,11 @@ function read(definition: object, raw: unknown) {
 
 function faultsOf(definition: object): string[] {
   const found: string[] = [];
-  kindOf(choiceOf(definition)).check(choiceOf(definition), [], (path, { code }) => void found.push(`${path.join('.')} ${code}`));
+  kindOf(choiceOf(definition)).check(
+    choiceOf(definition),
+    [],
+    (path, { code }) => void found.push(`${path.join('.')} ${code}`),
+  );
   return found;
 }
 
@@ -42,7 +56,14 @@ describe('several of a list', () => {
   });
 
   it('bring every picked option’s effect', () => {
-    expect(read(several, ['elm', 'ash']).answer).toMatchObject({ canonical: 'ash+elm', shown: 'ASH, ELM', picks: [{ effect: 1, count: 1 }, { effect: 3, count: 1 }] });
+    expect(read(several, ['elm', 'ash']).answer).toMatchObject({
+      canonical: 'ash+elm',
+      shown: 'ASH, ELM',
+      picks: [
+        { effect: 1, count: 1 },
+        { effect: 3, count: 1 },
+      ],
+    });
   });
 
   it.each([
@@ -55,12 +76,17 @@ describe('several of a list', () => {
     [[{ option: 'oak', quantity: 2 }, 'ash'], 'wrongKindOfAnswer'],
   ])('%o is refused', (raw, code) => expect(read(several, raw)).toMatchObject({ answer: null, codes: [code] }));
 
-  it('are no answer when nothing is ticked', () => expect(read(several, [])).toMatchObject({ answer: null, codes: [] }));
+  it('are no answer when nothing is ticked', () =>
+    expect(read(several, [])).toMatchObject({ answer: null, codes: [] }));
 
   it('take a quantity each where they may', () => {
     const counted = { ...several, ownQuantity: true, mostEach: 5 };
-    expect(read(counted, [{ option: 'ash', quantity: 4 }, 'oak']).answer).toMatchObject({ canonical: 'oak+ash*4', shown: 'OAK, 4 × ASH' });
-    for (const quantity of [0, 6, 1.5, Number.NaN, '2']) expect(read(counted, [{ option: 'ash', quantity }, 'oak']).codes).toEqual(['optionQuantity']);
+    expect(read(counted, [{ option: 'ash', quantity: 4 }, 'oak']).answer).toMatchObject({
+      canonical: 'oak+ash*4',
+      shown: 'OAK, 4 × ASH',
+    });
+    for (const quantity of [0, 6, 1.5, Number.NaN, '2'])
+      expect(read(counted, [{ option: 'ash', quantity }, 'oak']).codes).toEqual(['optionQuantity']);
   });
 
   it('can’t ask for more than there are', () => {
@@ -70,9 +96,19 @@ describe('several of a list', () => {
 });
 
 describe('a date', () => {
-  const date = { kind: 'date', earliest: { kind: 'fromToday', days: 2 }, latest: { kind: 'on', day: '2026-12-31' }, weekdays: [1, 2, 3, 4, 5], leftOut: ['2026-12-25'] };
+  const date = {
+    kind: 'date',
+    earliest: { kind: 'fromToday', days: 2 },
+    latest: { kind: 'on', day: '2026-12-31' },
+    weekdays: [1, 2, 3, 4, 5],
+    leftOut: ['2026-12-25'],
+  };
 
-  it('is a day of the calendar', () => expect(read(date, '2026-12-04').answer).toMatchObject({ canonical: '2026-12-04', shown: 'Friday, 4 December 2026' }));
+  it('is a day of the calendar', () =>
+    expect(read(date, '2026-12-04').answer).toMatchObject({
+      canonical: '2026-12-04',
+      shown: 'Friday, 4 December 2026',
+    }));
 
   it.each([
     ['2026-11-25', ['2026-11-26'], 'too early'],
@@ -85,13 +121,21 @@ describe('a date', () => {
 
   it('is from the day it is on, unless any day can be chosen, and in the months that are ticked', () => {
     // It is the 24th of November.
-    expect(read({ kind: 'date' }, '2020-04-04').problems[0]).toMatchObject({ code: 'dayNotOffered', nearest: ['2026-11-24'] });
+    expect(read({ kind: 'date' }, '2020-04-04').problems[0]).toMatchObject({
+      code: 'dayNotOffered',
+      nearest: ['2026-11-24'],
+    });
     expect(read({ kind: 'date', past: true }, '2020-04-04').answer).toMatchObject({ canonical: '2020-04-04' });
-    expect(read({ kind: 'date', months: [4, 5, 6, 7, 8], weekdays: [6] }, '2026-12-05').problems[0]).toMatchObject({ code: 'dayNotOffered', nearest: ['2027-04-03'] });
+    expect(read({ kind: 'date', months: [4, 5, 6, 7, 8], weekdays: [6] }, '2026-12-05').problems[0]).toMatchObject({
+      code: 'dayNotOffered',
+      nearest: ['2027-04-03'],
+    });
     expect(faultsOf({ kind: 'date', months: [] })).toEqual(['months noAnswerFits']);
   });
 
-  it.each(['2026-02-30', '12/04/2026', 'tomorrow'])('“%s” is no day', (text) => expect(read(date, text).codes).toEqual(['dayUnreadable']));
+  it.each(['2026-02-30', '12/04/2026', 'tomorrow'])('“%s” is no day', (text) =>
+    expect(read(date, text).codes).toEqual(['dayUnreadable']),
+  );
 
   it('begins with the first day that is possible, where that is wanted', () => {
     const reader = readerOf(choiceOf({ ...date, default: { kind: 'first' } }));
@@ -103,21 +147,47 @@ describe('a date', () => {
   it('offers as nearest only days that can be chosen, with none between', () => {
     const day = fc.integer({ min: 20_000, max: 21_000 });
     fc.assert(
-      fc.property(day, fc.subarray([1, 2, 3, 4, 5, 6, 7], { minLength: 1 }), fc.array(day.map(dayText), { maxLength: 20 }), (from, weekdays, leftOut) => {
-        const window = dayWindow({ earliest: null, latest: null, weekdays, leftOut, past: true, months: [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12] }, '2026-11-24');
-        const next = window.nearest(from, 1);
-        expect(next).not.toBeNull();
-        if (next === null) return;
-        expect(window.allows(next) && weekdays.includes(weekdayOf(next)) && !leftOut.includes(dayText(next))).toBe(true);
-        for (let between = from + 1; between < next; between += 1) expect(window.allows(between)).toBe(false);
-      }),
+      fc.property(
+        day,
+        fc.subarray([1, 2, 3, 4, 5, 6, 7], { minLength: 1 }),
+        fc.array(day.map(dayText), { maxLength: 20 }),
+        (from, weekdays, leftOut) => {
+          const window = dayWindow(
+            {
+              earliest: null,
+              latest: null,
+              weekdays,
+              leftOut,
+              past: true,
+              months: [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12],
+            },
+            '2026-11-24',
+          );
+          const next = window.nearest(from, 1);
+          expect(next).not.toBeNull();
+          if (next === null) return;
+          expect(window.allows(next) && weekdays.includes(weekdayOf(next)) && !leftOut.includes(dayText(next))).toBe(
+            true,
+          );
+          for (let between = from + 1; between < next; between += 1) expect(window.allows(between)).toBe(false);
+        },
+      ),
     );
   });
 
   it('has bounds that are days and don’t cross', () => {
     expect(faultsOf({ kind: 'date', earliest: { kind: 'on', day: '2026-02-30' } })).toEqual(['earliest.day badDay']);
-    expect(faultsOf({ kind: 'date', earliest: { kind: 'on', day: '2026-05-02' }, latest: { kind: 'on', day: '2026-05-01' } })).toEqual(['earliest limitsCross']);
-    expect(faultsOf({ kind: 'date', weekdays: [], leftOut: ['never'] })).toEqual(['leftOut.0 badDay', 'weekdays noAnswerFits']);
+    expect(
+      faultsOf({
+        kind: 'date',
+        earliest: { kind: 'on', day: '2026-05-02' },
+        latest: { kind: 'on', day: '2026-05-01' },
+      }),
+    ).toEqual(['earliest limitsCross']);
+    expect(faultsOf({ kind: 'date', weekdays: [], leftOut: ['never'] })).toEqual([
+      'leftOut.0 badDay',
+      'weekdays noAnswerFits',
+    ]);
     expect(parseDay('2026-05-02')).toBe(20_575);
   });
 });
@@ -141,7 +211,10 @@ describe('files', () => {
   ])('%o are refused', (raw, code) => expect(read(file, raw).codes).toEqual([code]));
 
   it('say what is wrong and what would be right', () => {
-    expect(read(file, ['t-zip']).problems[0]).toMatchObject({ message: 'It: all.zip is ZIP, whatever its name says.', remedy: 'Upload PDF or PNG.' });
+    expect(read(file, ['t-zip']).problems[0]).toMatchObject({
+      message: 'It: all.zip is ZIP, whatever its name says.',
+      remedy: 'Upload PDF or PNG.',
+    });
   });
 });
 
@@ -154,16 +227,25 @@ describe('agreement, add-ons and notes', () => {
     expect(choiceOf(terms).required).toBe(true);
   });
 
-  it.each(['javascript:alert(1)', 'data:text/html,x', '//elsewhere.example', 'ftp://x.example', '', '/\\elsewhere'])('a link to “%s” is a fault', (address) => {
-    expect(faultsOf({ kind: 'link', address })).toEqual(['address badAddress']);
-  });
+  it.each(['javascript:alert(1)', 'data:text/html,x', '//elsewhere.example', 'ftp://x.example', '', '/\\elsewhere'])(
+    'a link to “%s” is a fault',
+    (address) => {
+      expect(faultsOf({ kind: 'link', address })).toEqual(['address badAddress']);
+    },
+  );
 
-  it.each(['https://example.org/sizes?x=1', '/shop/bee-suit'])('a link to “%s” is none', (address) => expect(faultsOf({ kind: 'link', address })).toEqual([]));
+  it.each(['https://example.org/sizes?x=1', '/shop/bee-suit'])('a link to “%s” is none', (address) =>
+    expect(faultsOf({ kind: 'link', address })).toEqual([]),
+  );
 
   it('an add-on is taken, left, or taken several times', () => {
     const addOn = { kind: 'addOn', product: 'fuel', mostQuantity: 3, required: false };
     expect([true, false, 2].map((raw) => read(addOn, raw).answer?.canonical)).toEqual(['yes', 'no', '2']);
-    expect([4, -1, 1.5].map((raw) => read(addOn, raw).codes[0])).toEqual(['optionQuantity', 'optionQuantity', 'optionQuantity']);
+    expect([4, -1, 1.5].map((raw) => read(addOn, raw).codes[0])).toEqual([
+      'optionQuantity',
+      'optionQuantity',
+      'optionQuantity',
+    ]);
   });
 
   it('a longer text may have lines, a line of text may not', () => {
@@ -175,11 +257,17 @@ describe('agreement, add-ons and notes', () => {
 
 describe('what can be wrong with options', () => {
   it.each([
-    [{ kind: 'list', options: [{ key: 'a', title: 'A', changesPicture: true }] }, 'options.0.changesPicture optionPictureMissing'],
+    [
+      { kind: 'list', options: [{ key: 'a', title: 'A', changesPicture: true }] },
+      'options.0.changesPicture optionPictureMissing',
+    ],
     [{ kind: 'list', options: [{ key: 'a', title: 'A', whenOut: 'orderable' }] }, 'options.0.leadDays leadTimeMissing'],
     [{ kind: 'lettering', options: [{ key: 'a', title: 'A', face: 'gothic' }] }, 'options.0.face faceMissing'],
     [{ kind: 'swatch', options: [{ key: 'a', title: 'A' }] }, 'options.0.colours noColour'],
-    [{ kind: 'list', stocked: true, ownQuantity: true, options: [{ key: 'a', title: 'A' }] }, 'ownQuantity stockedQuantity'],
+    [
+      { kind: 'list', stocked: true, ownQuantity: true, options: [{ key: 'a', title: 'A' }] },
+      'ownQuantity stockedQuantity',
+    ],
     [{ kind: 'agreement' }, 'statement textMissing'],
     [{ kind: 'paragraph' }, 'text textMissing'],
     [{ kind: 'addOn' }, 'product addOnMissing'],
@@ -189,7 +277,13 @@ describe('what can be wrong with options', () => {
 
 describe('what customers may know of a choice', () => {
   it.each(choiceKinds)('is of %s what its kind names, and nothing that was added to it since', (kind) => {
-    const given = choiceSchema.parse({ kind, key: 'k', title: 'T', insideName: 'ours', ...(kind === 'measure' && { unit: 'm' }) });
+    const given = choiceSchema.parse({
+      kind,
+      key: 'k',
+      title: 'T',
+      insideName: 'ours',
+      ...(kind === 'measure' && { unit: 'm' }),
+    });
     const told = toldChoice(Object.assign({}, given, { margin: '12' }));
     expect(told).toEqual({ ...given, insideName: '' });
     // Made from nothing: whoever passes it on passes on no more than a customer may know.
@@ -197,7 +291,12 @@ describe('what customers may know of a choice', () => {
   });
 
   it('is of an option what is named of options', () => {
-    const given = choiceSchema.parse({ kind: 'list', key: 'k', title: 'T', options: [{ key: 'a', title: 'A', amount: { kind: 'fixed', value: '2' } }] });
+    const given = choiceSchema.parse({
+      kind: 'list',
+      key: 'k',
+      title: 'T',
+      options: [{ key: 'a', title: 'A', amount: { kind: 'fixed', value: '2' } }],
+    });
     if (!('options' in given)) throw new Error('no options');
     const told = toldChoice({ ...given, options: given.options.map((option) => ({ ...option, cost: '9' })) });
     expect(told).toEqual(given);

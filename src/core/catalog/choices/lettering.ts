@@ -10,7 +10,10 @@ export const schema = z.strictObject({
   kind: z.literal('lettering'),
   ...choiceFields,
   ...oneOfFields,
-  shows: choiceRef(z.string()).nullable().default(null).describe('key of the text that is shown in the faces; null for a sample'),
+  shows: choiceRef(z.string())
+    .nullable()
+    .default(null)
+    .describe('key of the text that is shown in the faces; null for a sample'),
 });
 
 export type LetteringChoice = z.infer<typeof schema>;
@@ -23,4 +26,12 @@ export function reader(choice: LetteringChoice, path: Path): ChoiceReader {
   return optionsReader(choice, path);
 }
 
-export const letteringKind: KindOfChoice<LetteringChoice> = { told: [...OPTIONS_TOLD, 'stocked', 'default', 'shows'], check, reader, settledInside: false, tests: ['option', 'answered'], candidates: optionCandidates, unseen: unseenOptions };
+export const letteringKind: KindOfChoice<LetteringChoice> = {
+  told: [...OPTIONS_TOLD, 'stocked', 'default', 'shows'],
+  check,
+  reader,
+  settledInside: false,
+  tests: ['option', 'answered'],
+  candidates: optionCandidates,
+  unseen: unseenOptions,
+};

@@ -43,7 +43,10 @@ export function compileLimits(texts: LimitTexts, path: Path, report: Report): Li
 }
 
 /** Reports bounds that no answer could keep. */
-/** @param fromNothing whether nothing at all is an answer where no least is said, as it is of a number and not of a measure */
+/**
+ * @param fromNothing whether nothing at all is an answer where no least is said, as it is of a number and not of a
+ * measure
+ */
 export function checkLimits(texts: LimitTexts, path: Path, report: Report, fromNothing = true): void {
   const { min, max, step } = compileLimits(texts, path, report);
   if (step && step.sign() <= 0) report([...path, 'step'], { code: 'stepNotPositive' });
@@ -60,13 +63,26 @@ export function checkLimits(texts: LimitTexts, path: Path, report: Report, fromN
  * @param write how a value is written for the customer
  * @returns what is wrong, with the nearest right answers on either side, or null
  */
-export function limitProblem(value: Exact, limits: Limits, title: string, write: (value: Exact) => string): ProblemData | null {
+export function limitProblem(
+  value: Exact,
+  limits: Limits,
+  title: string,
+  write: (value: Exact) => string,
+): ProblemData | null {
   const { min, max, step } = limits;
   const origin = min ?? Exact.zero;
   if (value.isMore(LARGEST) || value.isLess(SMALLEST)) return { code: 'numberTooLarge', title };
   // A third of a metre has no end as a decimal, and stock is kept in decimals: what is near it and has one is offered.
   if ((value.decimalPlaces() ?? Infinity) > FINEST_PLACES) {
-    return { code: 'offStep', title, step: write(USUALLY_FINEST), nearest: [onStep(value, Exact.zero, USUALLY_FINEST, 'below'), onStep(value, Exact.zero, USUALLY_FINEST, 'above')].map(write) };
+    return {
+      code: 'offStep',
+      title,
+      step: write(USUALLY_FINEST),
+      nearest: [
+        onStep(value, Exact.zero, USUALLY_FINEST, 'below'),
+        onStep(value, Exact.zero, USUALLY_FINEST, 'above'),
+      ].map(write),
+    };
   }
   if (min && value.isLess(min)) return { code: 'belowMinimum', title, minimum: write(min), nearest: [write(min)] };
   if (max && value.isMore(max)) {

@@ -9,7 +9,10 @@ export const schema = z.strictObject({
   kind: z.literal('list'),
   ...choiceFields,
   ...oneOfFields,
-  look: z.enum(['auto', 'menu', 'buttons', 'cards']).default('auto').describe('auto: buttons while they are few, else a menu'),
+  look: z
+    .enum(['auto', 'menu', 'buttons', 'cards'])
+    .default('auto')
+    .describe('auto: buttons while they are few, else a menu'),
 });
 
 export type ListChoice = z.infer<typeof schema>;
@@ -22,4 +25,12 @@ export function reader(choice: ListChoice, path: Path): ChoiceReader {
   return optionsReader(choice, path);
 }
 
-export const listKind: KindOfChoice<ListChoice> = { told: [...OPTIONS_TOLD, 'stocked', 'default'], check, reader, settledInside: true, tests: ['option', 'answered'], candidates: optionCandidates, unseen: unseenOptions };
+export const listKind: KindOfChoice<ListChoice> = {
+  told: [...OPTIONS_TOLD, 'stocked', 'default'],
+  check,
+  reader,
+  settledInside: true,
+  tests: ['option', 'answered'],
+  candidates: optionCandidates,
+  unseen: unseenOptions,
+};

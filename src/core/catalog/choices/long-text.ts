@@ -1,6 +1,15 @@
 import { z } from 'zod';
 import { type Path } from '../../problems';
-import { choiceFields, type ChoiceReader, EFFECT_TOLD, effectFields, ownEffect, placeholderField, type Report, withoutEffect } from './common';
+import {
+  choiceFields,
+  type ChoiceReader,
+  EFFECT_TOLD,
+  effectFields,
+  ownEffect,
+  placeholderField,
+  type Report,
+  withoutEffect,
+} from './common';
 import { type KindOfChoice } from './kind';
 import { checkCharacterLimits, textAnswer, textCandidates } from './text';
 
@@ -38,4 +47,12 @@ export function reader(choice: LongTextChoice, path: Path): ChoiceReader {
   };
 }
 
-export const longTextKind: KindOfChoice<LongTextChoice> = { told: [...EFFECT_TOLD, 'placeholder', 'lines', 'minCharacters', 'maxCharacters', 'default'], check, reader, settledInside: false, tests: ['characters', 'says', 'answered'], candidates: (choice, scope) => textCandidates(choice, LONGEST_LONG_TEXT, scope), unseen: withoutEffect };
+export const longTextKind: KindOfChoice<LongTextChoice> = {
+  told: [...EFFECT_TOLD, 'placeholder', 'lines', 'minCharacters', 'maxCharacters', 'default'],
+  check,
+  reader,
+  settledInside: false,
+  tests: ['characters', 'says', 'answered'],
+  candidates: (choice, scope) => textCandidates(choice, LONGEST_LONG_TEXT, scope),
+  unseen: withoutEffect,
+};

@@ -4,7 +4,19 @@ import { decimalText, Exact } from '../../number';
 import { type Path, type Problem } from '../../problems';
 import { formatQuantity, readMeasure, requireUnit, unitByCode } from '../../quantity';
 import { type Answer } from '../../selection';
-import { choiceFields, type ChoiceReader, EFFECT_TOLD, effectFields, ownEffect, placeholderField, readLimit, refuse, type Report, valueAnswer, withoutEffect } from './common';
+import {
+  choiceFields,
+  type ChoiceReader,
+  EFFECT_TOLD,
+  effectFields,
+  ownEffect,
+  placeholderField,
+  readLimit,
+  refuse,
+  type Report,
+  valueAnswer,
+  withoutEffect,
+} from './common';
 import { type KindOfChoice } from './kind';
 import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
 import { valueCandidates } from './value-candidates';
@@ -59,7 +71,14 @@ export function check(choice: MeasureChoice, path: Path, report: Report): void {
   choice.picks.forEach(({ value }, index) => {
     const place = [...path, 'picks', index, 'value'];
     const read = readLimit(value, place, report);
-    const wrong = read && limitProblem(read, compileLimits(choice, path, () => undefined), choice.title || 'This measure', String);
+    const wrong =
+      read &&
+      limitProblem(
+        read,
+        compileLimits(choice, path, () => undefined),
+        choice.title || 'This measure',
+        String,
+      );
     if (wrong) report(place, { code: 'pickRefused', reason: wrong });
   });
   if (!unitByCode(choice.unit)) report([...path, 'unit'], { code: 'unknownUnit', given: choice.unit });
@@ -78,13 +97,26 @@ export function reader(choice: MeasureChoice, path: Path): ChoiceReader {
     effects: [ownEffect(choice, path)],
     read(raw: unknown, problems: Problem[]): Answer | null {
       const given = typeof raw === 'number' ? String(raw) : raw;
-      if (typeof given !== 'string') return refuse(problems, key, { code: 'wrongKindOfAnswer', title, expected: this.expected });
+      if (typeof given !== 'string')
+        return refuse(problems, key, { code: 'wrongKindOfAnswer', title, expected: this.expected });
       if (given.length < 1000 && given.trim() === '') return null;
       const reading = readMeasure(given, unit);
-      if (reading.fault) return refuse(problems, key, { code: 'numberUnreadable', title, given: given.slice(0, 60), fault: reading.fault, example });
+      if (reading.fault)
+        return refuse(problems, key, {
+          code: 'numberUnreadable',
+          title,
+          given: given.slice(0, 60),
+          fault: reading.fault,
+          example,
+        });
       const { value } = reading.quantity;
       if (value.sign() < 0 || (value.sign() === 0 && !limits.min)) {
-        return refuse(problems, key, { code: 'belowMinimum', title, minimum: limits.min ? write(limits.min) : 'more than nothing', nearest: [] });
+        return refuse(problems, key, {
+          code: 'belowMinimum',
+          title,
+          minimum: limits.min ? write(limits.min) : 'more than nothing',
+          nearest: [],
+        });
       }
       const fault = limitProblem(value, limits, title, write);
       if (fault) return refuse(problems, key, fault);
@@ -93,4 +125,12 @@ export function reader(choice: MeasureChoice, path: Path): ChoiceReader {
   };
 }
 
-export const measureKind: KindOfChoice<MeasureChoice> = { told: [...EFFECT_TOLD, 'placeholder', 'unit', 'min', 'max', 'step', 'default', 'picks', 'onPicture'], check, reader, settledInside: false, tests: ['value', 'answered'], candidates: (choice, scope) => valueCandidates({ ...choice, aboveNothing: true }, scope), unseen: withoutEffect };
+export const measureKind: KindOfChoice<MeasureChoice> = {
+  told: [...EFFECT_TOLD, 'placeholder', 'unit', 'min', 'max', 'step', 'default', 'picks', 'onPicture'],
+  check,
+  reader,
+  settledInside: false,
+  tests: ['value', 'answered'],
+  candidates: (choice, scope) => valueCandidates({ ...choice, aboveNothing: true }, scope),
+  unseen: withoutEffect,
+};

@@ -4,7 +4,17 @@ import { type Path, type Problem } from '../../problems';
 import { type Answer, type OptionPick } from '../../selection';
 import { choiceFields, type ChoiceReader, plainAnswer, refuse, type Report } from './common';
 import { type KindOfChoice } from './kind';
-import { checkOptions, optionEffects, OPTIONS_TOLD, optionsChoiceFields, pickCanonical, pickReader, pickShown, swatchNamesField, unseenOptions } from './options';
+import {
+  checkOptions,
+  optionEffects,
+  OPTIONS_TOLD,
+  optionsChoiceFields,
+  pickCanonical,
+  pickReader,
+  pickShown,
+  swatchNamesField,
+  unseenOptions,
+} from './options';
 
 /** Several of a list, with a least and a most. */
 export const schema = z.strictObject({
@@ -15,7 +25,11 @@ export const schema = z.strictObject({
   names: swatchNamesField,
   least: z.int().min(1).max(500).nullable().default(null).describe('fewest options, where any are picked'),
   most: z.int().min(1).max(500).nullable().default(null),
-  default: z.array(optionRef(z.string(), { choice: enclosingChoice })).max(500).default([]).describe('keys of the options picked beforehand'),
+  default: z
+    .array(optionRef(z.string(), { choice: enclosingChoice }))
+    .max(500)
+    .default([])
+    .describe('keys of the options picked beforehand'),
 });
 
 export type SeveralChoice = z.infer<typeof schema>;
@@ -23,7 +37,8 @@ export type SeveralChoice = z.infer<typeof schema>;
 export function check(choice: SeveralChoice, path: Path, report: Report): void {
   checkOptions(choice, path, report);
   const { least, most, options } = choice;
-  if (least !== null && most !== null && least > most) report([...path, 'least'], { code: 'limitsCross', least: String(least), most: String(most) });
+  if (least !== null && most !== null && least > most)
+    report([...path, 'least'], { code: 'limitsCross', least: String(least), most: String(most) });
   else if (least !== null && options.length > 0 && least > options.length) {
     report([...path, 'least'], { code: 'noAnswerFits', why: { kind: 'fewOptions', least, options: options.length } });
   }
@@ -41,17 +56,21 @@ export function reader(choice: SeveralChoice, path: Path): ChoiceReader {
     read(raw: unknown, problems: Problem[]): Answer | null {
       if (raw === '') return null;
       if (!Array.isArray(raw)) return refuse(problems, key, { code: 'wrongKindOfAnswer', title, expected });
-      if (raw.length > options.length) return refuse(problems, key, { code: 'tooManyPicked', title, given: raw.length, most: most ?? options.length });
+      if (raw.length > options.length)
+        return refuse(problems, key, { code: 'tooManyPicked', title, given: raw.length, most: most ?? options.length });
       const picks: OptionPick[] = [];
       for (const entry of raw) {
         const picked = pick(entry, problems, expected);
         if (!picked) return null;
-        if (picks.some(({ effect }) => effect === picked.effect)) return refuse(problems, key, { code: 'pickedTwice', title, option: options[picked.effect]?.title ?? '' });
+        if (picks.some(({ effect }) => effect === picked.effect))
+          return refuse(problems, key, { code: 'pickedTwice', title, option: options[picked.effect]?.title ?? '' });
         picks.push(picked);
       }
       if (picks.length === 0) return null;
-      if (least !== null && picks.length < least) return refuse(problems, key, { code: 'tooFewPicked', title, given: picks.length, least });
-      if (most !== null && picks.length > most) return refuse(problems, key, { code: 'tooManyPicked', title, given: picks.length, most });
+      if (least !== null && picks.length < least)
+        return refuse(problems, key, { code: 'tooFewPicked', title, given: picks.length, least });
+      if (most !== null && picks.length > most)
+        return refuse(problems, key, { code: 'tooManyPicked', title, given: picks.length, most });
       // The order of ticking is no difference: the same options are the same item.
       picks.sort((a, b) => a.effect - b.effect);
       const written = (write: (option: { key: string; title: string }, count: number) => string, separator: string) =>

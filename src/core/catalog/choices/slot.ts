@@ -11,13 +11,24 @@ import { checkOptions, optionEffects, optionSchema, pickCanonical, pickShown, un
 /** So many pieces fit in one slot at most. */
 export const MOST_IN_A_SLOT = 40;
 
-/** Products that join a slot by themselves: those of a category, of a supplier, with a tag, with a property; all that is said must hold. */
-export const joinConditionSchema = z.strictObject({
-  category: z.string().max(80).nullable().default(null),
-  supplier: z.string().max(80).nullable().default(null),
-  tag: z.string().max(40).nullable().default(null),
-  property: z.strictObject({ name: keySchema, is: propertySchema.nullable().default(null).describe('null for whatever it is') }).nullable().default(null),
-}).meta({ id: 'joinCondition' });
+/**
+ * Products that join a slot by themselves: those of a category, of a supplier, with a tag, with a property; all that is
+ * said must hold.
+ */
+export const joinConditionSchema = z
+  .strictObject({
+    category: z.string().max(80).nullable().default(null),
+    supplier: z.string().max(80).nullable().default(null),
+    tag: z.string().max(40).nullable().default(null),
+    property: z
+      .strictObject({
+        name: keySchema,
+        is: propertySchema.nullable().default(null).describe('null for whatever it is'),
+      })
+      .nullable()
+      .default(null),
+  })
+  .meta({ id: 'joinCondition' });
 
 export type JoinCondition = z.infer<typeof joinConditionSchema>;
 
@@ -26,29 +37,60 @@ const productAt = (levels: number) => (trail: Trail) => ({ product: keyAt(levels
 
 /** What is settled of a candidate beforehand, as of a part. */
 export const settledSchema = z.strictObject({
-  fixed: answersOf(z.record(z.string(), z.unknown()), productAt(1)).default({}).describe('answers that the catalog manager gives, as in a selection'),
-  narrowed: z.record(choiceRef({ scope: productAt(2) }), z.array(optionRef({ choice: keyAt(1), scope: productAt(3) })).max(300)).default({}).describe('by choice, the only options that are offered there'),
+  fixed: answersOf(z.record(z.string(), z.unknown()), productAt(1))
+    .default({})
+    .describe('answers that the catalog manager gives, as in a selection'),
+  narrowed: z
+    .record(choiceRef({ scope: productAt(2) }), z.array(optionRef({ choice: keyAt(1), scope: productAt(3) })).max(300))
+    .default({})
+    .describe('by choice, the only options that are offered there'),
 });
 
 /** A place in a build that customers fill with one or several of its candidates, each a product. */
 export const schema = z.strictObject({
   kind: z.literal('slot'),
   ...choiceFields,
-  options: z.array(optionSchema).max(500).default([]).describe('its candidates: the key of each is the slug of its product, an empty title that product’s'),
-  joins: z.array(joinConditionSchema).max(20).default([]).describe('products that any of these conditions holds for are candidates, too, also those added later'),
-  settled: z.record(productRef(keySchema, { choice: enclosingChoice }), settledSchema).default({}).describe('by slug of a candidate, what is settled of it beforehand'),
+  options: z
+    .array(optionSchema)
+    .max(500)
+    .default([])
+    .describe('its candidates: the key of each is the slug of its product, an empty title that product’s'),
+  joins: z
+    .array(joinConditionSchema)
+    .max(20)
+    .default([])
+    .describe('products that any of these conditions holds for are candidates, too, also those added later'),
+  settled: z
+    .record(productRef(keySchema, { choice: enclosingChoice }), settledSchema)
+    .default({})
+    .describe('by slug of a candidate, what is settled of it beforehand'),
   least: z.int().min(1).max(MOST_IN_A_SLOT).default(1).describe('fewest pieces, where it is filled'),
   most: z.int().min(1).max(MOST_IN_A_SLOT).default(1),
   keepsOrder: z.boolean().default(false).describe('whether another order of its entries makes another item'),
-  default: z.array(productRef({ choice: enclosingChoice })).max(MOST_IN_A_SLOT).default([]).describe('slugs of what is in it to begin with'),
+  default: z
+    .array(productRef({ choice: enclosingChoice }))
+    .max(MOST_IN_A_SLOT)
+    .default([])
+    .describe('slugs of what is in it to begin with'),
 });
 
 export type SlotChoice = z.infer<typeof schema>;
 
 export function check(choice: SlotChoice, path: Path, report: Report): void {
   // What joins by a condition is only known with the catalog.
-  if (choice.joins.length === 0 || choice.options.length > 0) checkOptions({ ...choice, options: choice.options.map((option) => ({ ...option, title: option.title || option.key })), ownQuantity: false, mostEach: 1 }, path, report);
-  if (choice.least > choice.most) report([...path, 'least'], { code: 'limitsCross', least: String(choice.least), most: String(choice.most) });
+  if (choice.joins.length === 0 || choice.options.length > 0)
+    checkOptions(
+      {
+        ...choice,
+        options: choice.options.map((option) => ({ ...option, title: option.title || option.key })),
+        ownQuantity: false,
+        mostEach: 1,
+      },
+      path,
+      report,
+    );
+  if (choice.least > choice.most)
+    report([...path, 'least'], { code: 'limitsCross', least: String(choice.least), most: String(choice.most) });
 }
 
 export function reader(choice: SlotChoice, path: Path): ChoiceReader {
@@ -68,16 +110,26 @@ export function reader(choice: SlotChoice, path: Path): ChoiceReader {
       const picked: { effect: number; count: number }[] = [];
       for (const { product, quantity } of entries) {
         const effect = places.get(product);
-        if (effect === undefined) return refuse(problems, key, { code: 'unknownOption', title, given: product.slice(0, 60), offered: options.flatMap((option) => (option.title === UNSEEN ? [] : [option.title || option.key])) });
-        if (!Number.isInteger(quantity) || quantity < 1 || quantity > most) return refuse(problems, key, { code: 'optionQuantity', title, given: String(quantity), most });
+        if (effect === undefined)
+          return refuse(problems, key, {
+            code: 'unknownOption',
+            title,
+            given: product.slice(0, 60),
+            offered: options.flatMap((option) => (option.title === UNSEEN ? [] : [option.title || option.key])),
+          });
+        if (!Number.isInteger(quantity) || quantity < 1 || quantity > most)
+          return refuse(problems, key, { code: 'optionQuantity', title, given: String(quantity), most });
         picked.push({ effect, count: quantity });
       }
       const pieces = picked.reduce((sum, { count }) => sum + count, 0);
       // What is in it counts all the same: it is not finished, and not wrong.
       if (pieces < least) refuse(problems, key, { code: 'slotTooFew', title, given: pieces, least });
       if (pieces > most) return refuse(problems, key, { code: 'slotTooMany', title, given: pieces, most });
-      const written = (list: readonly { effect: number; count: number }[], write: (option: { key: string; title: string }, count: number) => string, separator: string) =>
-        list.map(({ effect, count }) => write(options[effect] ?? { key: '', title: '' }, count)).join(separator);
+      const written = (
+        list: readonly { effect: number; count: number }[],
+        write: (option: { key: string; title: string }, count: number) => string,
+        separator: string,
+      ) => list.map(({ effect, count }) => write(options[effect] ?? { key: '', title: '' }, count)).join(separator);
       const picks = options.flatMap((_, effect) => {
         const count = picked.reduce((sum, pick) => (pick.effect === effect ? sum + pick.count : sum), 0);
         return count > 0 ? [{ effect, count }] : [];

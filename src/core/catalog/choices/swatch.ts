@@ -2,7 +2,15 @@ import { z } from 'zod';
 import { type Path } from '../../problems';
 import { choiceFields, type ChoiceReader, type Report } from './common';
 import { type KindOfChoice } from './kind';
-import { checkOptions, oneOfFields, optionCandidates, OPTIONS_TOLD, optionsReader, swatchNamesField, unseenOptions } from './options';
+import {
+  checkOptions,
+  oneOfFields,
+  optionCandidates,
+  OPTIONS_TOLD,
+  optionsReader,
+  swatchNamesField,
+  unseenOptions,
+} from './options';
 
 /** One of several colours or textures, each shown as a swatch: one to three colours, or a picture. */
 export const schema = z.strictObject({
@@ -22,4 +30,12 @@ export function reader(choice: SwatchChoice, path: Path): ChoiceReader {
   return optionsReader(choice, path);
 }
 
-export const swatchKind: KindOfChoice<SwatchChoice> = { told: [...OPTIONS_TOLD, 'stocked', 'default', 'names'], check, reader, settledInside: true, tests: ['option', 'answered'], candidates: optionCandidates, unseen: unseenOptions };
+export const swatchKind: KindOfChoice<SwatchChoice> = {
+  told: [...OPTIONS_TOLD, 'stocked', 'default', 'names'],
+  check,
+  reader,
+  settledInside: true,
+  tests: ['option', 'answered'],
+  candidates: optionCandidates,
+  unseen: unseenOptions,
+};

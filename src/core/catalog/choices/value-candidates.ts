@@ -33,7 +33,9 @@ interface Cell {
 
 function candidatesFor({ low, at, high, open }: Cell, scope: CandidateScope): Candidate[] {
   if (low.equals(high)) return scope.read(low.toString(), 0);
-  return between(scope, low.toString(), at.toString(), high.toString(), 0).map((candidate) => (open ? { ...candidate, open } : candidate));
+  return between(scope, low.toString(), at.toString(), high.toString(), 0).map((candidate) =>
+    open ? { ...candidate, open } : candidate,
+  );
 }
 
 function cellsOf(choice: Bounded, breaks: readonly Exact[]): Cell[] {
@@ -46,7 +48,14 @@ function cellsOf(choice: Bounded, breaks: readonly Exact[]): Cell[] {
   const first = min ?? (choice.aboveNothing ? step : null);
   const last = max && down(max);
   const fits = (value: Exact) => !(first && value.isLess(first)) && !(last && value.isMore(last));
-  if (first && last && !last.minus(first).over(step).isMore(Exact.of(MOST_STEPS - 1))) {
+  if (
+    first &&
+    last &&
+    !last
+      .minus(first)
+      .over(step)
+      .isMore(Exact.of(MOST_STEPS - 1))
+  ) {
     const count = Number(last.minus(first).over(step).floor()) + 1;
     return Array.from({ length: Math.max(0, count) }, (_, steps) => point(first.plus(step.times(Exact.of(steps)))));
   }
@@ -54,7 +63,9 @@ function cellsOf(choice: Bounded, breaks: readonly Exact[]): Cell[] {
     const below = down(value);
     return value.equals(below) ? [below.minus(step), below, below.plus(step)] : [below, below.plus(step)];
   });
-  const points = sorted([first, last, read(choice.default), ...beside].filter((value) => value !== null && fits(value)));
+  const points = sorted(
+    [first, last, read(choice.default), ...beside].filter((value) => value !== null && fits(value)),
+  );
   if (points.length === 0) points.push(down(Exact.one));
   const cells: Cell[] = [];
   const within = (low: Exact, high: Exact) => {
@@ -66,15 +77,30 @@ function cellsOf(choice: Bounded, breaks: readonly Exact[]): Cell[] {
     cells.push(point(value));
   });
   const [lowest, highest] = [points[0] ?? Exact.one, points.at(-1) ?? Exact.one];
-  if (!first) cells.push({ low: down(SMALLEST).plus(step), at: down(lowest.minus(Exact.one)), high: lowest.minus(step), open: true });
-  if (!last) cells.push({ low: highest.plus(step), at: down(highest.plus(highest).plus(Exact.one)).plus(step), high: down(LARGEST), open: true });
+  if (!first)
+    cells.push({
+      low: down(SMALLEST).plus(step),
+      at: down(lowest.minus(Exact.one)),
+      high: lowest.minus(step),
+      open: true,
+    });
+  if (!last)
+    cells.push({
+      low: highest.plus(step),
+      at: down(highest.plus(highest).plus(Exact.one)).plus(step),
+      high: down(LARGEST),
+      open: true,
+    });
   return cells;
 }
 
 const point = (value: Exact): Cell => ({ low: value, at: value, high: value });
 
 const sorted = (values: (Exact | null)[]): Exact[] =>
-  values.filter((value) => value !== null).sort((a, b) => a.compare(b)).filter((value, place, all) => place === 0 || !value.equals(all[place - 1] ?? value.plus(Exact.one)));
+  values
+    .filter((value) => value !== null)
+    .sort((a, b) => a.compare(b))
+    .filter((value, place, all) => place === 0 || !value.equals(all[place - 1] ?? value.plus(Exact.one)));
 
 const MOST_PLACES = 9;
 

@@ -1,7 +1,17 @@
 import { z } from 'zod';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
-import { choiceFields, type ChoiceReader, EFFECT_TOLD, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, withoutEffect } from './common';
+import {
+  choiceFields,
+  type ChoiceReader,
+  EFFECT_TOLD,
+  effectFields,
+  ONE_PICK,
+  ownEffect,
+  plainAnswer,
+  refuse,
+  withoutEffect,
+} from './common';
 import { type KindOfChoice } from './kind';
 
 /** A question with two answers. What it adds, it adds for "yes". */

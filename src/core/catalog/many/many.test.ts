@@ -6,12 +6,18 @@ import { mesh, suit } from '../../../../tests/fixtures/products';
 import { type PriceStep, withEnding, withPrices } from './prices';
 import { withTexts } from './texts';
 
-const priced = (price: string | null, own: (string | null)[] = [], wasPrice: string | null = null): Product => ({ ...suit, price, wasPrice, variants: own.map((value) => ({ ...(suit.variants[0] ?? fail()), price: value })) });
+const priced = (price: string | null, own: (string | null)[] = [], wasPrice: string | null = null): Product => ({
+  ...suit,
+  price,
+  wasPrice,
+  variants: own.map((value) => ({ ...(suit.variants[0] ?? fail()), price: value })),
+});
 function fail(): never {
   throw new Error('the suit has no variants');
 }
 const prices = (product: Product) => [product.price, ...product.variants.map(({ price }) => price)];
-const change = (product: Product, step: PriceStep, crossOut = false, currency = 'EUR') => withPrices(product, step, { crossOut, currency });
+const change = (product: Product, step: PriceStep, crossOut = false, currency = 'EUR') =>
+  withPrices(product, step, { crossOut, currency });
 
 describe('prices of many', () => {
   it.each<[string, PriceStep, string]>([
@@ -29,9 +35,17 @@ describe('prices of many', () => {
   ])('%s after %o is %s', (price, step, after) => expect(change(priced(price), step).after.price).toBe(after));
 
   it('are those of variants, too, but for a price that is said', () => {
-    expect(prices(change(priced('10', ['12', null, '8']), { kind: 'by', amount: '1' }).after)).toEqual(['11.00', '13.00', null, '9.00']);
+    expect(prices(change(priced('10', ['12', null, '8']), { kind: 'by', amount: '1' }).after)).toEqual([
+      '11.00',
+      '13.00',
+      null,
+      '9.00',
+    ]);
     expect(prices(change(priced('10', ['12', null]), { kind: 'to', price: '9' }).after)).toEqual(['9', '12', null]);
-    expect(change(priced(null, ['12']), { kind: 'percent', percent: '50', ending: null })).toMatchObject({ changed: 1, after: { price: null } });
+    expect(change(priced(null, ['12']), { kind: 'percent', percent: '50', ending: null })).toMatchObject({
+      changed: 1,
+      after: { price: null },
+    });
     expect(change(priced(null), { kind: 'to', price: '9' }).after.price).toBe('9');
   });
 
@@ -42,31 +56,46 @@ describe('prices of many', () => {
 
   it('that would be too long to keep stay', () => {
     const huge = '9'.repeat(58);
-    expect(change(priced(huge), { kind: 'percent', percent: '900', ending: null })).toMatchObject({ changed: 0, refused: 1, after: { price: huge } });
+    expect(change(priced(huge), { kind: 'percent', percent: '900', ending: null })).toMatchObject({
+      changed: 0,
+      refused: 1,
+      after: { price: huge },
+    });
   });
 
   it('leave the former one crossed out where they fall, and no was-price that is no longer more', () => {
-    expect(change(priced('10'), { kind: 'by', amount: '-1' }, true).after).toMatchObject({ price: '9.00', wasPrice: '10' });
+    expect(change(priced('10'), { kind: 'by', amount: '-1' }, true).after).toMatchObject({
+      price: '9.00',
+      wasPrice: '10',
+    });
     expect(change(priced('10'), { kind: 'by', amount: '1' }, true).after.wasPrice).toBeNull();
     expect(change(priced('10', [], '12'), { kind: 'by', amount: '1' }).after.wasPrice).toBe('12');
     expect(change(priced('10', [], '12'), { kind: 'by', amount: '2' }).after.wasPrice).toBeNull();
   });
 
   it('have the places of the currency, and no endings where there are none', () => {
-    expect(change(priced('1200'), { kind: 'percent', percent: '3.3', ending: '0.90' }, false, 'JPY').after.price).toBe('1240');
-    expect(change(priced('1.5'), { kind: 'percent', percent: '10', ending: '0.90' }, false, 'KWD').after.price).toBe('1.650');
+    expect(change(priced('1200'), { kind: 'percent', percent: '3.3', ending: '0.90' }, false, 'JPY').after.price).toBe(
+      '1240',
+    );
+    expect(change(priced('1.5'), { kind: 'percent', percent: '10', ending: '0.90' }, false, 'KWD').after.price).toBe(
+      '1.650',
+    );
   });
 
   it('with an ending are as near as any with it', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 1_000_000 }), fc.constantFrom('0.90' as const, '0.95' as const, '0.00' as const), (cents, ending) => {
-        const price = Exact.of(cents).over(Exact.of(100));
-        const ended = withEnding(price, ending);
-        expect(ended.minus(Exact.from(ending)).decimalPlaces()).toBe(0);
-        const distance = Math.abs(ended.minus(price).toApproximateNumber());
-        const low = price.isLess(Exact.from(ending));
-        expect(distance).toBeLessThanOrEqual(low ? 0.96 : 0.5 + 1e-9);
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 1_000_000 }),
+        fc.constantFrom('0.90' as const, '0.95' as const, '0.00' as const),
+        (cents, ending) => {
+          const price = Exact.of(cents).over(Exact.of(100));
+          const ended = withEnding(price, ending);
+          expect(ended.minus(Exact.from(ending)).decimalPlaces()).toBe(0);
+          const distance = Math.abs(ended.minus(price).toApproximateNumber());
+          const low = price.isLess(Exact.from(ending));
+          expect(distance).toBeLessThanOrEqual(low ? 0.96 : 0.5 + 1e-9);
+        },
+      ),
     );
   });
 
@@ -79,17 +108,46 @@ describe('prices of many', () => {
 
 describe('texts of many', () => {
   const product = productSchema.parse({
-    ...mesh, title: 'Wax cloth', summary: 'wax, Wax and waxen', sku: 'WAX', slug: 'wax-cloth', pictures: [{ src: '/pictures/wax.png', alt: 'Wax cloth on a jar' }],
-    choices: [{ kind: 'list', key: 'wax', title: 'Wax', help: 'Which wax.', options: [{ key: 'wax-bee', title: 'Bee’s wax', description: 'Our own wax.' }] }, { kind: 'paragraph', key: 'p', title: '', text: 'Wax melts.' }],
+    ...mesh,
+    title: 'Wax cloth',
+    summary: 'wax, Wax and waxen',
+    sku: 'WAX',
+    slug: 'wax-cloth',
+    pictures: [{ src: '/pictures/wax.png', alt: 'Wax cloth on a jar' }],
+    choices: [
+      {
+        kind: 'list',
+        key: 'wax',
+        title: 'Wax',
+        help: 'Which wax.',
+        options: [{ key: 'wax-bee', title: 'Bee’s wax', description: 'Our own wax.' }],
+      },
+      { kind: 'paragraph', key: 'p', title: '', text: 'Wax melts.' },
+    ],
   });
 
   it('are replaced wherever customers read them, and nowhere else', () => {
     const { after, places } = withTexts(product, { find: 'wax', replace: 'resin', matchCase: true });
-    expect([after.title, after.summary, after.sku, after.slug, after.pictures[0]]).toEqual(['Wax cloth', 'resin, Wax and resinen', 'WAX', 'wax-cloth', { src: '/pictures/wax.png', alt: 'Wax cloth on a jar' }]);
-    expect(after.choices[0]).toMatchObject({ key: 'wax', title: 'Wax', help: 'Which resin.', options: [{ key: 'wax-bee', title: 'Bee’s resin', description: 'Our own resin.' }] });
+    expect([after.title, after.summary, after.sku, after.slug, after.pictures[0]]).toEqual([
+      'Wax cloth',
+      'resin, Wax and resinen',
+      'WAX',
+      'wax-cloth',
+      { src: '/pictures/wax.png', alt: 'Wax cloth on a jar' },
+    ]);
+    expect(after.choices[0]).toMatchObject({
+      key: 'wax',
+      title: 'Wax',
+      help: 'Which resin.',
+      options: [{ key: 'wax-bee', title: 'Bee’s resin', description: 'Our own resin.' }],
+    });
     expect(places).toBe(4);
     const any = withTexts(product, { find: 'WAX', replace: 'Resin', matchCase: false }).after;
-    expect([any.title, any.summary, any.choices[1]]).toMatchObject(['Resin cloth', 'Resin, Resin and Resinen', { text: 'Resin melts.' }]);
+    expect([any.title, any.summary, any.choices[1]]).toMatchObject([
+      'Resin cloth',
+      'Resin, Resin and Resinen',
+      { text: 'Resin melts.' },
+    ]);
   });
 
   it('that would become too long stay, and are counted', () => {
@@ -104,9 +162,11 @@ describe('texts of many', () => {
   });
 
   it('come back by the opposite where the new one was nowhere', () => {
-    fc.assert(fc.property(fc.stringMatching(/^[a-y]{1,6}$/), (find) => {
-      const there = withTexts(product, { find, replace: 'ZZ', matchCase: true }).after;
-      expect(withTexts(there, { find: 'ZZ', replace: find, matchCase: true }).after).toEqual(product);
-    }));
+    fc.assert(
+      fc.property(fc.stringMatching(/^[a-y]{1,6}$/), (find) => {
+        const there = withTexts(product, { find, replace: 'ZZ', matchCase: true }).after;
+        expect(withTexts(there, { find: 'ZZ', replace: find, matchCase: true }).after).toEqual(product);
+      }),
+    );
   });
 });

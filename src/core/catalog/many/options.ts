@@ -9,7 +9,9 @@ import { withoutOptions } from './without-options';
 
 /** What becomes of options that are called alike. */
 export const optionStepSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('amount'), step: priceStepSchema }).describe('what they add: to, by, or by a percentage'),
+  z
+    .strictObject({ kind: z.literal('amount'), step: priceStepSchema })
+    .describe('what they add: to, by, or by a percentage'),
   z.strictObject({ kind: z.literal('free') }).describe('they add nothing'),
   z.strictObject({ kind: z.literal('title'), title: z.string().trim().min(1).max(120) }),
   z.strictObject({ kind: z.literal('swatch'), swatch: keySchema.describe('key of a swatch of the swatch book') }),
@@ -44,7 +46,9 @@ export interface OptionsChanged {
  */
 export function withOptions(product: Product, named: OptionsNamed, step: OptionStep, currency: string): OptionsChanged {
   const wanted = { option: plainWords(named.option), choice: named.choice === null ? null : plainWords(named.choice) };
-  const isMeant = (choice: Choice, option: Option) => (wanted.choice === null || plainWords(choice.title) === wanted.choice) && plainWords(option.title) === wanted.option;
+  const isMeant = (choice: Choice, option: Option) =>
+    (wanted.choice === null || plainWords(choice.title) === wanted.choice) &&
+    plainWords(option.title) === wanted.option;
   let [changed, refused, found] = [0, 0, 0];
   const gone: { readonly choice: string; readonly options: readonly string[] }[] = [];
   const choices = product.choices.map((choice): Choice => {
@@ -66,12 +70,20 @@ export function withOptions(product: Product, named: OptionsNamed, step: OptionS
     });
     return { ...choice, options };
   });
-  const after = gone.reduce((draft, { choice, options }) => withoutOptions(draft, choice, options), { ...product, choices });
+  const after = gone.reduce((draft, { choice, options }) => withoutOptions(draft, choice, options), {
+    ...product,
+    choices,
+  });
   return { after: changed === 0 ? product : after, changed, refused, found };
 }
 
 /** @returns null where the step can't be done with it */
-function steppedOption(choice: Choice, option: Option, step: Exclude<OptionStep, { kind: 'remove' }>, places: number): Option | null {
+function steppedOption(
+  choice: Choice,
+  option: Option,
+  step: Exclude<OptionStep, { kind: 'remove' }>,
+  places: number,
+): Option | null {
   switch (step.kind) {
     case 'title':
       return option.title === step.title ? option : { ...option, title: step.title };
@@ -91,7 +103,11 @@ function steppedOption(choice: Choice, option: Option, step: Exclude<OptionStep,
       if (!amount || kind?.operation !== 'add') return null;
       // What an option takes off may become more or less: amounts can be below nothing, prices of products can't.
       // A price for so much of something may be finer than money, and stays as fine.
-      const value = steppedPrice(amount.value, step.step, kind.counts === null ? places : Math.max(places, amount.value.split('.')[1]?.length ?? 0));
+      const value = steppedPrice(
+        amount.value,
+        step.step,
+        kind.counts === null ? places : Math.max(places, amount.value.split('.')[1]?.length ?? 0),
+      );
       return value === null ? null : value === amount.value ? option : { ...option, amount: { ...amount, value } };
     }
   }

@@ -8,9 +8,17 @@ export const priceEndings = ['0.90', '0.95', '0.00'] as const;
 
 /** How prices become others. */
 export const priceStepSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('to'), price: decimalText }).describe('the base price; variants with prices of their own keep them'),
+  z
+    .strictObject({ kind: z.literal('to'), price: decimalText })
+    .describe('the base price; variants with prices of their own keep them'),
   z.strictObject({ kind: z.literal('by'), amount: decimalText }).describe('more or less, variants’ own prices too'),
-  z.strictObject({ kind: z.literal('percent'), percent: decimalText, ending: z.enum(priceEndings).nullable().default(null) }).describe('more or less, variants’ own prices too'),
+  z
+    .strictObject({
+      kind: z.literal('percent'),
+      percent: decimalText,
+      ending: z.enum(priceEndings).nullable().default(null),
+    })
+    .describe('more or less, variants’ own prices too'),
 ]);
 
 export type PriceStep = z.infer<typeof priceStepSchema>;
@@ -53,7 +61,10 @@ export function steppedPrice(text: string, step: Exclude<PriceStep, { kind: 'to'
   if (!price || !change) return null;
   const exact = step.kind === 'by' ? price.plus(change) : price.plus(price.times(change).over(HUNDRED));
   const rounded = exact.rounded(places);
-  const ended = step.kind === 'percent' && step.ending !== null && places === 2 && rounded.sign() >= 0 ? withEnding(rounded, step.ending) : rounded;
+  const ended =
+    step.kind === 'percent' && step.ending !== null && places === 2 && rounded.sign() >= 0
+      ? withEnding(rounded, step.ending)
+      : rounded;
   const written = ended.toFixed(places);
   return written.length > LONGEST_PRICE ? null : written;
 }
@@ -64,7 +75,11 @@ export function steppedPrice(text: string, step: Exclude<PriceStep, { kind: 'to'
  * @param crossOut whether a price that becomes lower leaves its former one crossed out beside it
  * @param currency ISO 4217 code
  */
-export function withPrices(product: Product, step: PriceStep, { crossOut, currency }: { readonly crossOut: boolean; readonly currency: string }): PricesChanged {
+export function withPrices(
+  product: Product,
+  step: PriceStep,
+  { crossOut, currency }: { readonly crossOut: boolean; readonly currency: string },
+): PricesChanged {
   const places = minorUnits(currency) ?? 2;
   let changed = 0;
   let refused = 0;
@@ -84,7 +99,8 @@ export function withPrices(product: Product, step: PriceStep, { crossOut, curren
     const wasPrice = crossOut && isLower ? priced.price : was && now.isLess(was) ? priced.wasPrice : null;
     return { ...priced, price: to, wasPrice };
   };
-  if (step.kind === 'to' && product.price === null) return { after: { ...product, price: step.price }, changed: 1, refused: 0 };
+  if (step.kind === 'to' && product.price === null)
+    return { after: { ...product, price: step.price }, changed: 1, refused: 0 };
   const after = { ...next(product), variants: step.kind === 'to' ? product.variants : product.variants.map(next) };
   return { after: changed === 0 ? product : after, changed, refused };
 }

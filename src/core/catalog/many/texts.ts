@@ -9,7 +9,17 @@ export interface Replacing {
 }
 
 /** Texts longer than these would no longer fit where they stand. */
-const LONGEST = { title: 160, summary: 200, description: 8000, alt: 200, choiceTitle: 120, help: 500, optionDescription: 300, text: 4000, statement: 2000 } as const;
+const LONGEST = {
+  title: 160,
+  summary: 200,
+  description: 8000,
+  alt: 200,
+  choiceTitle: 120,
+  help: 500,
+  optionDescription: 300,
+  text: 4000,
+  statement: 2000,
+} as const;
 
 /**
  * Replaces a text wherever customers read it: name, summary, description, pictures in words, and titles, help and
@@ -17,7 +27,10 @@ const LONGEST = { title: 160, summary: 200, description: 8000, alt: 200, choiceT
  *
  * @returns the product, how many places changed, and how many stay because they would become too long
  */
-export function withTexts(product: Product, replacing: Replacing): { readonly after: Product; readonly places: number; readonly tooLong: number } {
+export function withTexts(
+  product: Product,
+  replacing: Replacing,
+): { readonly after: Product; readonly places: number; readonly tooLong: number } {
   let places = 0;
   let tooLong = 0;
   const inText = (text: string, longest: number): string => {
@@ -31,12 +44,19 @@ export function withTexts(product: Product, replacing: Replacing): { readonly af
     return replaced;
   };
   const inChoice = (choice: Choice): Choice => {
-    const shared = { title: inText(choice.title, LONGEST.choiceTitle), help: choice.help === null ? null : inText(choice.help, LONGEST.help) };
+    const shared = {
+      title: inText(choice.title, LONGEST.choiceTitle),
+      help: choice.help === null ? null : inText(choice.help, LONGEST.help),
+    };
     const named = { ...choice, ...shared };
     if ('text' in named) return { ...named, text: inText(named.text, LONGEST.text) };
     if ('statement' in named) return { ...named, statement: inText(named.statement, LONGEST.statement) };
     if (!('options' in named)) return named;
-    const options = named.options.map((option) => ({ ...option, title: inText(option.title, LONGEST.choiceTitle), description: 'description' in option ? inText(option.description, LONGEST.optionDescription) : '' }));
+    const options = named.options.map((option) => ({
+      ...option,
+      title: inText(option.title, LONGEST.choiceTitle),
+      description: 'description' in option ? inText(option.description, LONGEST.optionDescription) : '',
+    }));
     // Candidates of a slot are named by their products.
     return named.kind === 'slot' ? choice : { ...named, options };
   };

@@ -30,6 +30,7 @@ export function leastCost(instance: Instance): number {
   // A hair less, for what division rounds.
   const bound = Math.ceil(cost * (1 - 1e-12) - 1e-6);
   // Where no rest is kept, lots are used up whole: what is used is a sum of their lengths.
-  const unit = keep === Infinity ? offers.reduce((divisor, { length }) => greatestCommonDivisor(divisor, length), 0) || 1 : 1;
+  const unit =
+    keep === Infinity ? offers.reduce((divisor, { length }) => greatestCommonDivisor(divisor, length), 0) || 1 : 1;
   return Math.ceil(bound / unit) * unit;
 }

@@ -1,7 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Exact } from '../../number';
-import { type CutPlan, longestPieces, lotsAfter, type LotStock, mostThatCanBeCut, type Pieces, planCuts } from './index';
+import {
+  type CutPlan,
+  longestPieces,
+  lotsAfter,
+  type LotStock,
+  mostThatCanBeCut,
+  type Pieces,
+  planCuts,
+} from './index';
 
 const stock = (lengths: readonly number[], kerf: number, keep: number | null): LotStock => ({
   kind: 'bar',
@@ -9,10 +17,14 @@ const stock = (lengths: readonly number[], kerf: number, keep: number | null): L
   smallestOffcut: keep === null ? null : Exact.of(keep),
   lots: lengths.map((length, id) => ({ id, label: `Bar ${id + 1}`, free: Exact.of(length) })),
 });
-const pieces = (...list: [length: number, count: number][]): Pieces[] => list.map(([length, count]) => ({ length: Exact.of(length), count }));
-const sum = (list: readonly Pieces[]) => list.reduce((total, { length, count }) => total + Number(length.toString()) * count, 0);
+const pieces = (...list: [length: number, count: number][]): Pieces[] =>
+  list.map(([length, count]) => ({ length: Exact.of(length), count }));
+const sum = (list: readonly Pieces[]) =>
+  list.reduce((total, { length, count }) => total + Number(length.toString()) * count, 0);
 
-/** What a set of pieces costs of one bar, or null where it does not fit; written without looking at the code under test. */
+/**
+ * What a set of pieces costs of one bar, or null where it does not fit; written without looking at the code under test.
+ */
 function costOfBar(length: number, cut: readonly number[], kerf: number, keep: number | null): number | null {
   const material = cut.reduce((total, piece) => total + piece, 0) + kerf * (cut.length - 1);
   if (material > length) return null;
@@ -21,7 +33,12 @@ function costOfBar(length: number, cut: readonly number[], kerf: number, keep: n
 }
 
 /** The least cost of cutting all pieces, by trying every bar for every piece; null where they can't be cut. */
-function bruteForce(lengths: readonly number[], wanted: readonly number[], kerf: number, keep: number | null): number | null {
+function bruteForce(
+  lengths: readonly number[],
+  wanted: readonly number[],
+  kerf: number,
+  keep: number | null,
+): number | null {
   let best: number | null = null;
   const bars: number[][] = lengths.map(() => []);
   const place = (index: number): void => {
@@ -84,7 +101,12 @@ describe('planCuts', () => {
     fc.assert(
       fc.property(tasks, fc.integer({ min: 1, max: 5 }), ({ lengths, wanted: [length = 1], kerf, keep }, count) => {
         const plan = planCuts(stock(lengths, kerf, keep), pieces([length, count]));
-        const least = bruteForce(lengths, Array.from({ length: count }, () => length), kerf, keep);
+        const least = bruteForce(
+          lengths,
+          Array.from({ length: count }, () => length),
+          kerf,
+          keep,
+        );
         expect(plan.unplaced.length === 0).toBe(least !== null);
         if (least !== null) expect(plan.waste.toString()).toBe(String(least - length * count));
       }),
@@ -94,7 +116,10 @@ describe('planCuts', () => {
   it('never claims a bound that a better plan breaks, in tasks too large to be looked through', () => {
     const large = fc.record({
       lengths: fc.array(fc.integer({ min: 200, max: 400 }), { minLength: 12, maxLength: 20 }),
-      wanted: fc.array(fc.tuple(fc.integer({ min: 10, max: 120 }), fc.integer({ min: 1, max: 4 })), { minLength: 5, maxLength: 10 }),
+      wanted: fc.array(fc.tuple(fc.integer({ min: 10, max: 120 }), fc.integer({ min: 1, max: 4 })), {
+        minLength: 5,
+        maxLength: 10,
+      }),
       kerf: fc.integer({ min: 0, max: 3 }),
     });
     fc.assert(
@@ -130,12 +155,25 @@ describe('planCuts', () => {
 
   it('does not end in a heap of figures when lengths have no end as decimals', () => {
     const third = Exact.of(1, 3);
-    const plan = planCuts({ kind: 'roll', kerf: Exact.zero, smallestOffcut: third, lots: [{ id: 1, label: 'Roll', free: Exact.one }] }, [{ length: third, count: 3 }]);
+    const plan = planCuts(
+      { kind: 'roll', kerf: Exact.zero, smallestOffcut: third, lots: [{ id: 1, label: 'Roll', free: Exact.one }] },
+      [{ length: third, count: 3 }],
+    );
     // A third is a third: three of them are the whole.
     expect(plan.unplaced).toEqual([]);
     // What is too fine to be counted in is brought to the safe side: what would fill the roll to a hair does not fit.
     const fine = Exact.of(1, 3).plus(Exact.of(1, 1_000_003));
-    expect(planCuts({ kind: 'roll', kerf: Exact.of(1, 999_983), smallestOffcut: third, lots: [{ id: 1, label: 'Roll', free: fine.plus(fine).plus(Exact.of(1, 999_983)) }] }, [{ length: fine, count: 2 }]).unplaced).toHaveLength(1);
+    expect(
+      planCuts(
+        {
+          kind: 'roll',
+          kerf: Exact.of(1, 999_983),
+          smallestOffcut: third,
+          lots: [{ id: 1, label: 'Roll', free: fine.plus(fine).plus(Exact.of(1, 999_983)) }],
+        },
+        [{ length: fine, count: 2 }],
+      ).unplaced,
+    ).toHaveLength(1);
   });
 });
 
@@ -148,7 +186,8 @@ describe('mostThatCanBeCut', () => {
         fc.integer({ min: 0, max: 1 }),
         (lengths, item, kerf) => {
           const most = mostThatCanBeCut(stock(lengths, kerf, null), asPieces(item), 3);
-          const possible = (count: number) => count === 0 || bruteForce(lengths, Array.from({ length: count }, () => item).flat(), kerf, null) !== null;
+          const possible = (count: number) =>
+            count === 0 || bruteForce(lengths, Array.from({ length: count }, () => item).flat(), kerf, null) !== null;
           expect(possible(most)).toBe(true);
           if (most < 3) expect(possible(most + 1)).toBe(false);
         },
@@ -161,18 +200,29 @@ describe('mostThatCanBeCut', () => {
 describe('longestPieces', () => {
   it('is so long that nothing longer can be cut as often', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 1, max: 40 }), { minLength: 1, maxLength: 5 }), fc.integer({ min: 1, max: 6 }), fc.integer({ min: 0, max: 2 }), (lengths, count, kerf) => {
-        const bars = stock(lengths, kerf, null);
-        const longest = longestPieces(bars, count);
-        const fits = (length: Exact) => mostThatCanBeCut(bars, [{ length, count: 1 }], 100) >= count;
-        if (longest.sign() > 0) expect(fits(longest.minus(Exact.of(1, 1_000_000)))).toBe(true);
-        expect(fits(longest.plus(Exact.of(1, 1000)))).toBe(false);
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 40 }), { minLength: 1, maxLength: 5 }),
+        fc.integer({ min: 1, max: 6 }),
+        fc.integer({ min: 0, max: 2 }),
+        (lengths, count, kerf) => {
+          const bars = stock(lengths, kerf, null);
+          const longest = longestPieces(bars, count);
+          const fits = (length: Exact) => mostThatCanBeCut(bars, [{ length, count: 1 }], 100) >= count;
+          if (longest.sign() > 0) expect(fits(longest.minus(Exact.of(1, 1_000_000)))).toBe(true);
+          expect(fits(longest.plus(Exact.of(1, 1000)))).toBe(false);
+        },
+      ),
     );
   });
 
   it('is that of the longest roll, not of all together', () => {
-    const rolls = { kerf: Exact.zero, lots: [{ id: 1, label: '', free: Exact.from('4.2') }, { id: 2, label: '', free: Exact.from('2.8') }] };
+    const rolls = {
+      kerf: Exact.zero,
+      lots: [
+        { id: 1, label: '', free: Exact.from('4.2') },
+        { id: 2, label: '', free: Exact.from('2.8') },
+      ],
+    };
     expect(longestPieces(rolls, 1).toString()).toBe('4.2');
     expect(longestPieces(rolls, 2).toString()).toBe('2.8');
     expect(longestPieces(rolls, 3).toString()).toBe('2.1');

@@ -13,7 +13,10 @@ export function placeEqual(instance: Instance): Placing | null {
   const [wanted = 0] = instance.counts;
   const { capacities, kerf } = instance;
   const most = capacities.map((capacity) => Math.floor(capacity / size));
-  const count = Math.min(wanted, most.reduce((sum, fits) => sum + fits, 0));
+  const count = Math.min(
+    wanted,
+    most.reduce((sum, fits) => sum + fits, 0),
+  );
   if (most.reduce((sum, fits) => sum + Math.min(fits, count) * count, 0) > MOST_CELLS) return null;
 
   // Least cost, and then least touched length, of cutting so many from the lots so far; and how many come from each.
@@ -26,7 +29,10 @@ export function placeEqual(instance: Instance): Placing | null {
     for (let take = 1; take <= Math.min(most[lot] ?? 0, count); take += 1) {
       const cost = costOf(instance, capacity, take * size);
       for (let pieces = take; pieces <= count; pieces += 1) {
-        const [sum, length] = [(costs[pieces - take] ?? Infinity) + cost, (touched[pieces - take] ?? 0) + capacity - kerf];
+        const [sum, length] = [
+          (costs[pieces - take] ?? Infinity) + cost,
+          (touched[pieces - take] ?? 0) + capacity - kerf,
+        ];
         const best = nextCosts[pieces] ?? Infinity;
         if (sum > best || sum === Infinity || (sum === best && length >= (nextTouched[pieces] ?? 0))) continue;
         nextCosts[pieces] = sum;

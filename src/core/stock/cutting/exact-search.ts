@@ -8,7 +8,11 @@ import { costOf, type Instance, isBetter, type Pattern, placing, type Placing } 
  * @param steps     how many placings of a piece are tried at most
  * @returns the best way, and whether everything was looked through
  */
-export function searchExactly(instance: Instance, incumbent: Placing, steps: number): { best: Placing; complete: boolean } {
+export function searchExactly(
+  instance: Instance,
+  incumbent: Placing,
+  steps: number,
+): { best: Placing; complete: boolean } {
   const { sizes, counts, capacities } = instance;
   const pieces = counts.flatMap((count, size) => Array.from({ length: count }, () => size));
   const patterns = capacities.map(() => sizes.map(() => 0));
@@ -21,7 +25,10 @@ export function searchExactly(instance: Instance, incumbent: Placing, steps: num
   const descend = (index: number, from: number, cost: number): boolean => {
     const size = pieces[index];
     if (size === undefined) {
-      const candidate = placing(instance, fills.map((fill, lot): Pattern | null => (fill > 0 ? [...(patterns[lot] ?? [])] : null)));
+      const candidate = placing(
+        instance,
+        fills.map((fill, lot): Pattern | null => (fill > 0 ? [...(patterns[lot] ?? [])] : null)),
+      );
       if (isBetter(candidate, best)) best = candidate;
       return true;
     }

@@ -9,11 +9,20 @@ const MOST_STEPS = 3000;
  * @param values per piece, all positive
  * @see Martello, Toth: Knapsack Problems (1990), chapter 3, for the bound
  */
-export function bestFill(capacity: number, sizes: readonly number[], counts: readonly number[], values: readonly number[], most = MOST_STEPS): { pattern: Pattern; value: number; fill: number; complete: boolean } {
+export function bestFill(
+  capacity: number,
+  sizes: readonly number[],
+  counts: readonly number[],
+  values: readonly number[],
+  most = MOST_STEPS,
+): { pattern: Pattern; value: number; fill: number; complete: boolean } {
   const order = sizes
     .map((_, index) => index)
     .filter((index) => (counts[index] ?? 0) > 0 && (sizes[index] ?? 0) <= capacity)
-    .sort((a, b) => (values[b] ?? 0) * (sizes[a] ?? 1) - (values[a] ?? 0) * (sizes[b] ?? 1) || (sizes[b] ?? 0) - (sizes[a] ?? 0));
+    .sort(
+      (a, b) =>
+        (values[b] ?? 0) * (sizes[a] ?? 1) - (values[a] ?? 0) * (sizes[b] ?? 1) || (sizes[b] ?? 0) - (sizes[a] ?? 0),
+    );
   const size = order.map((index) => sizes[index] ?? 1);
   const value = order.map((index) => values[index] ?? 0);
   const count = order.map((index) => counts[index] ?? 0);

@@ -42,7 +42,12 @@ function commonParts(lengths: readonly Exact[]): Exact {
 
 /** @returns null when the figures are too large to be counted exactly */
 export function instanceOf({ lots, kerf, smallestOffcut }: LotStock, pieces: readonly Pieces[]): Instance | null {
-  const scale = commonParts([kerf, ...(smallestOffcut ? [smallestOffcut] : []), ...pieces.map(({ length }) => length), ...lots.map(({ free }) => free)]);
+  const scale = commonParts([
+    kerf,
+    ...(smallestOffcut ? [smallestOffcut] : []),
+    ...pieces.map(({ length }) => length),
+    ...lots.map(({ free }) => free),
+  ]);
   const fine = (value: Exact) => Number(value.times(scale).ceiling());
   const coarse = (value: Exact) => Number(value.times(scale).floor());
   const cut = fine(kerf);
@@ -55,7 +60,9 @@ export function instanceOf({ lots, kerf, smallestOffcut }: LotStock, pieces: rea
   const capacities = usable.map(({ free }) => coarse(free) + cut);
   const keep = smallestOffcut ? fine(smallestOffcut) : Infinity;
   const all = [...bySize.keys(), ...capacities, cut, ...(smallestOffcut ? [keep] : [])];
-  const total = [...bySize].reduce((sum, [size, { count }]) => sum + size * count, 0) + capacities.reduce((sum, capacity) => sum + capacity, 0);
+  const total =
+    [...bySize].reduce((sum, [size, { count }]) => sum + size * count, 0) +
+    capacities.reduce((sum, capacity) => sum + capacity, 0);
   if (!Number.isSafeInteger(total) || all.some((size) => size < 0)) return null;
   const divisor = all.reduce(greatestCommonDivisor, 0) || 1;
   const sizes = [...bySize.keys()].sort((a, b) => b - a);
@@ -122,5 +129,8 @@ export function fillOf({ sizes }: Instance, pattern: Pattern): number {
 /** Whether one way of cutting is better: places more, wastes less, or touches shorter lots. */
 export function isBetter(a: Placing, b: Placing | null): boolean {
   if (!b) return true;
-  return a.missing - b.missing < 0 || (a.missing === b.missing && (a.cost < b.cost || (a.cost === b.cost && a.touched < b.touched)));
+  return (
+    a.missing - b.missing < 0 ||
+    (a.missing === b.missing && (a.cost < b.cost || (a.cost === b.cost && a.touched < b.touched)))
+  );
 }

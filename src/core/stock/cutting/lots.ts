@@ -55,7 +55,11 @@ export interface CutPlan {
 /** What a lot offers after some more has been planned on it. */
 export function lotsAfter({ lots, kerf, ...stock }: LotStock, cuts: readonly LotCut[]): LotStock {
   const taken = new Map(cuts.map(({ lot, pieces }) => [lot.id, pieces]));
-  return { ...stock, kerf, lots: lots.map((lot) => ({ ...lot, free: freeAfter(lot.free, taken.get(lot.id) ?? [], kerf) })) };
+  return {
+    ...stock,
+    kerf,
+    lots: lots.map((lot) => ({ ...lot, free: freeAfter(lot.free, taken.get(lot.id) ?? [], kerf) })),
+  };
 }
 
 /** What is left of a length when pieces are cut from it; each piece takes a cut, unless it uses up the rest. */

@@ -7,7 +7,9 @@ import { type CutPlan, freeAfter, type LotStock, type Pieces } from './lots';
 import { searchByValues } from './search';
 import { fitAll } from './whole-fill';
 
-/** How hard a plan is looked for: rounds of the search by values, steps of the exact search, and of filling lots wholly. */
+/**
+ * How hard a plan is looked for: rounds of the search by values, steps of the exact search, and of filling lots wholly.
+ */
 export interface Effort {
   readonly rounds: number;
   readonly steps: number;
@@ -35,7 +37,10 @@ export function planCuts(stock: LotStock, pieces: readonly Pieces[], effort: Eff
   return planOf(stock, pieces, instance, search(instance, effort));
 }
 
-/** The best way of cutting that was found, a cost that none goes below, and whether it is proved that not all pieces can be cut. */
+/**
+ * The best way of cutting that was found, a cost that none goes below, and whether it is proved that not all pieces can
+ * be cut.
+ */
 interface Searched {
   readonly best: Placing;
   readonly proven: number;
@@ -48,22 +53,35 @@ function search(instance: Instance, effort: Effort): Searched {
   const least = leastCost(instance);
   const pieces = instance.counts.reduce((sum, count) => sum + count, 0);
   // What is more than all lots together can't be placed, however often it is tried.
-  const hopeless = instance.sizes.reduce((sum, size, index) => sum + size * (instance.counts[index] ?? 0), 0) > instance.capacities.reduce((sum, capacity) => sum + capacity, 0);
+  const hopeless =
+    instance.sizes.reduce((sum, size, index) => sum + size * (instance.counts[index] ?? 0), 0) >
+    instance.capacities.reduce((sum, capacity) => sum + capacity, 0);
   const found = searchByValues(instance, least, hopeless ? 0 : effort.rounds);
   if (hopeless) return { best: found, proven: least, impossible: true };
   if (found.missing === 0 && found.cost <= least) return { best: found, proven: least, impossible: false };
   if (pieces <= MOST_PIECES_EXACT) {
     const exact = searchExactly(instance, found, effort.steps);
-    if (exact.best.missing === 0) return { best: exact.best, proven: exact.complete ? exact.best.cost : least, impossible: false };
+    if (exact.best.missing === 0)
+      return { best: exact.best, proven: exact.complete ? exact.best.cost : least, impossible: false };
   }
   if (found.missing === 0) return { best: found, proven: least, impossible: false };
   // Pieces that leave next to nothing of the lots are placed by looking for whole fills.
   const fit = fitAll(instance, effort.filling);
-  return { best: fit.kind === 'fits' ? placing(instance, fit.patterns) : found, proven: least, impossible: fit.kind === 'impossible' };
+  return {
+    best: fit.kind === 'fits' ? placing(instance, fit.patterns) : found,
+    proven: least,
+    impossible: fit.kind === 'impossible',
+  };
 }
 
-function planOf({ kerf, smallestOffcut }: LotStock, pieces: readonly Pieces[], instance: Instance, { best, proven, impossible }: Searched): CutPlan {
-  const piecesOf = (counts: Pattern): Pieces[] => counts.flatMap((count, size) => (count > 0 ? [{ length: instance.lengths[size] ?? Exact.zero, count }] : []));
+function planOf(
+  { kerf, smallestOffcut }: LotStock,
+  pieces: readonly Pieces[],
+  instance: Instance,
+  { best, proven, impossible }: Searched,
+): CutPlan {
+  const piecesOf = (counts: Pattern): Pieces[] =>
+    counts.flatMap((count, size) => (count > 0 ? [{ length: instance.lengths[size] ?? Exact.zero, count }] : []));
   const cuts = best.patterns.flatMap((pattern, index) => {
     const lot = instance.lots[index];
     if (!pattern || !lot) return [];
@@ -72,12 +90,20 @@ function planOf({ kerf, smallestOffcut }: LotStock, pieces: readonly Pieces[], i
     const kept = left.sign() > 0 && smallestOffcut !== null && !left.isLess(smallestOffcut);
     return [{ lot, pieces: cut, left, kept }];
   });
-  const placed = cuts.flatMap((cut) => cut.pieces).reduce((sum, { length, count }) => sum.plus(length.times(Exact.of(count))), Exact.zero);
+  const placed = cuts
+    .flatMap((cut) => cut.pieces)
+    .reduce((sum, { length, count }) => sum.plus(length.times(Exact.of(count))), Exact.zero);
   const spent = cuts.reduce((sum, { lot, left, kept }) => sum.plus(kept ? lot.free.minus(left) : lot.free), Exact.zero);
   const wanted = pieces.reduce((sum, { length, count }) => sum.plus(length.times(Exact.of(count))), Exact.zero);
   const least = Exact.of(proven).over(instance.scale).minus(wanted);
   const waste = spent.minus(placed);
-  return { cuts, unplaced: piecesOf(best.unplaced), waste, leastWaste: least.sign() < 0 || best.missing > 0 ? Exact.zero : least.isMore(waste) ? waste : least, isProved: best.missing === 0 || impossible };
+  return {
+    cuts,
+    unplaced: piecesOf(best.unplaced),
+    waste,
+    leastWaste: least.sign() < 0 || best.missing > 0 ? Exact.zero : least.isMore(waste) ? waste : least,
+    isProved: best.missing === 0 || impossible,
+  };
 }
 
 /**
@@ -97,7 +123,8 @@ export function mostThatCanBeCut(stock: LotStock, perItem: readonly Pieces[], mo
   }
   // One that can't be cut ends it: what fits n times fits fewer times too.
   let fits = 0;
-  let tooMany = Math.min(most, Math.floor(instance.capacities.reduce((sum, capacity) => sum + capacity, 0) / total)) + 1;
+  let tooMany =
+    Math.min(most, Math.floor(instance.capacities.reduce((sum, capacity) => sum + capacity, 0) / total)) + 1;
   while (tooMany - fits > 1) {
     const middle = Math.floor((fits + tooMany) / 2);
     const task = { ...instance, counts: instance.counts.map((count) => count * middle) };
@@ -117,9 +144,17 @@ export function longestPieces({ lots, kerf }: Pick<LotStock, 'lots' | 'kerf'>, c
   const free = lots.map((lot) => lot.free).filter((length) => length.sign() > 0);
   // A longest length leaves nothing of some lot: it is that lot in equal parts.
   const candidates = free
-    .flatMap((length) => Array.from({ length: Math.min(count, MOST_PARTS) }, (_, index) => length.plus(kerf).over(Exact.of(index + 1)).minus(kerf)))
+    .flatMap((length) =>
+      Array.from({ length: Math.min(count, MOST_PARTS) }, (_, index) =>
+        length
+          .plus(kerf)
+          .over(Exact.of(index + 1))
+          .minus(kerf),
+      ),
+    )
     .filter((length) => length.sign() > 0)
     .sort((a, b) => b.compare(a));
-  const fits = (length: Exact) => free.reduce((sum, lot) => sum + lot.plus(kerf).over(length.plus(kerf)).floor(), 0n) >= BigInt(count);
+  const fits = (length: Exact) =>
+    free.reduce((sum, lot) => sum + lot.plus(kerf).over(length.plus(kerf)).floor(), 0n) >= BigInt(count);
   return candidates.find(fits) ?? Exact.zero;
 }

@@ -92,5 +92,11 @@ export function searchByValues(instance: Instance, enough: number, rounds: numbe
     // Now and then from the beginning, so that one wrong turn is not kept for ever.
     if (round % 25 === 24) values = sizes.map((size) => size * (1 + 0.05 * next()));
   }
-  return best ?? placing(instance, capacities.map(() => null));
+  return (
+    best ??
+    placing(
+      instance,
+      capacities.map(() => null),
+    )
+  );
 }

@@ -4,7 +4,12 @@ import { Exact } from '../../number';
 import { type LotStock, planCuts, QUICK, THOROUGH } from '.';
 import { Random } from '../../../../tests/support/generated-products';
 
-const lying = (lengths: readonly number[], kerf = 0): LotStock => ({ kind: 'bar', kerf: Exact.of(kerf), smallestOffcut: null, lots: lengths.map((length, id) => ({ id, label: String(id), free: Exact.of(length) })) });
+const lying = (lengths: readonly number[], kerf = 0): LotStock => ({
+  kind: 'bar',
+  kerf: Exact.of(kerf),
+  smallestOffcut: null,
+  lots: lengths.map((length, id) => ({ id, label: String(id), free: Exact.of(length) })),
+});
 const wanted = (lengths: readonly number[]) => lengths.map((length) => ({ length: Exact.of(length), count: 1 }));
 
 /** Lots that are parted into pieces without any rest, so that all of them can be cut. */
@@ -12,7 +17,9 @@ function parted(seed: number, lots: number, perLot: number): { lengths: number[]
   const random = new Random(seed);
   const lengths = Array.from({ length: lots }, () => 300 + random.below(400));
   const pieces = lengths.flatMap((length) => {
-    const places = [...new Set(Array.from({ length: perLot - 1 }, () => 1 + random.below(length - 1)))].sort((a, b) => a - b);
+    const places = [...new Set(Array.from({ length: perLot - 1 }, () => 1 + random.below(length - 1)))].sort(
+      (a, b) => a - b,
+    );
     return [...places, length].map((end, place) => end - (places[place - 1] ?? 0));
   });
   return { lengths, pieces };
@@ -47,14 +54,33 @@ describe('what is said to be impossible', () => {
   it('is, beside every way tried', () => {
     const fits = (free: readonly number[], pieces: readonly number[]): boolean => {
       const [piece, ...others] = pieces;
-      return piece === undefined || free.some((length, place) => length >= piece && fits(free.map((other, at) => (at === place ? other - piece : other)), others));
+      return (
+        piece === undefined ||
+        free.some(
+          (length, place) =>
+            length >= piece &&
+            fits(
+              free.map((other, at) => (at === place ? other - piece : other)),
+              others,
+            ),
+        )
+      );
     };
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 4, max: 20 }), { minLength: 1, maxLength: 3 }), fc.array(fc.integer({ min: 2, max: 9 }), { minLength: 2, maxLength: 7 }), (lengths, pieces) => {
-        const plan = planCuts(lying(lengths), wanted(pieces), THOROUGH);
-        expect(plan.isProved).toBe(true);
-        expect(plan.unplaced.length === 0).toBe(fits(lengths, [...pieces].sort((a, b) => b - a)));
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 4, max: 20 }), { minLength: 1, maxLength: 3 }),
+        fc.array(fc.integer({ min: 2, max: 9 }), { minLength: 2, maxLength: 7 }),
+        (lengths, pieces) => {
+          const plan = planCuts(lying(lengths), wanted(pieces), THOROUGH);
+          expect(plan.isProved).toBe(true);
+          expect(plan.unplaced.length === 0).toBe(
+            fits(
+              lengths,
+              [...pieces].sort((a, b) => b - a),
+            ),
+          );
+        },
+      ),
       { numRuns: 400 },
     );
   });
@@ -62,8 +88,23 @@ describe('what is said to be impossible', () => {
   it('counts lengths exactly: three thirds of a metre come from one', () => {
     const third = Exact.of(1, 3);
     expect(planCuts(lying([1]), [{ length: third, count: 3 }]).unplaced).toEqual([]);
-    expect(planCuts(lying([1]), [{ length: third, count: 2 }, { length: Exact.of(1, 7), count: 2 }]).unplaced).toEqual([]);
-    expect(planCuts(lying([1]), [{ length: third, count: 2 }, { length: Exact.of(334, 1000), count: 1 }]).isProved).toBe(true);
-    expect(planCuts(lying([1]), [{ length: third, count: 2 }, { length: Exact.of(334, 1000), count: 1 }]).unplaced).toHaveLength(1);
+    expect(
+      planCuts(lying([1]), [
+        { length: third, count: 2 },
+        { length: Exact.of(1, 7), count: 2 },
+      ]).unplaced,
+    ).toEqual([]);
+    expect(
+      planCuts(lying([1]), [
+        { length: third, count: 2 },
+        { length: Exact.of(334, 1000), count: 1 },
+      ]).isProved,
+    ).toBe(true);
+    expect(
+      planCuts(lying([1]), [
+        { length: third, count: 2 },
+        { length: Exact.of(334, 1000), count: 1 },
+      ]).unplaced,
+    ).toHaveLength(1);
   });
 });

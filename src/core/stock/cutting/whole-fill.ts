@@ -1,7 +1,10 @@
 import { fillOf, type Instance, type Pattern } from './instance';
 
 /** What is known of whether all pieces can be cut. */
-export type Fit = { readonly kind: 'fits'; readonly patterns: readonly (Pattern | null)[] } | { readonly kind: 'impossible' } | { readonly kind: 'unknown' };
+export type Fit =
+  | { readonly kind: 'fits'; readonly patterns: readonly (Pattern | null)[] }
+  | { readonly kind: 'impossible' }
+  | { readonly kind: 'unknown' };
 
 class Spent extends Error {}
 
@@ -10,8 +13,8 @@ const MOST_REMEMBERED = 200_000;
 
 /**
  * Looks for a way to place all pieces, whatever it wastes: lot after lot is filled up as far as it can be, beginning
- * with the longest piece that is left, and what has been found not to go is not tried again. Filling a lot further never
- * takes away a way, so that only lots into which nothing more would fit need be looked at.
+ * with the longest piece that is left, and what has been found not to go is not tried again. Filling a lot further
+ * never takes away a way, so that only lots into which nothing more would fit need be looked at.
  *
  * @param steps how many pieces are tried in a place at most
  * @returns `impossible` only when every way has been ruled out
@@ -69,7 +72,12 @@ function search(instance: Instance, steps: number, round: number, dead: Set<stri
         // Short pieces go in nearly everywhere: they are kept for later.
         const pieces = pattern.reduce((sum, count) => sum + count, 0);
         turns += 1;
-        ways.push({ lot, pattern, waste: capacity - fillOf(instance, pattern), turn: pieces + (round === 0 ? 0 : 2 * noise(round, turns)) });
+        ways.push({
+          lot,
+          pattern,
+          waste: capacity - fillOf(instance, pattern),
+          turn: pieces + (round === 0 ? 0 : 2 * noise(round, turns)),
+        });
       }
     }
     // What wastes least leaves most to choose from.
@@ -99,13 +107,24 @@ function search(instance: Instance, steps: number, round: number, dead: Set<stri
   }
 }
 
-/** The ways to fill a length with one piece of a size and others, into which no further piece would go, wasting no more than so much. */
-function fullPatterns(sizes: readonly number[], counts: readonly number[], capacity: number, first: number, mostWaste: number, spend: () => void): Pattern[] {
+/**
+ * The ways to fill a length with one piece of a size and others, into which no further piece would go, wasting no more
+ * than so much.
+ */
+function fullPatterns(
+  sizes: readonly number[],
+  counts: readonly number[],
+  capacity: number,
+  first: number,
+  mostWaste: number,
+  spend: () => void,
+): Pattern[] {
   const found: Pattern[] = [];
   const current = sizes.map(() => 0);
   // By size, what it and all shorter ones come to at most.
   const rest = sizes.map(() => 0);
-  for (let size = sizes.length - 1; size >= 0; size -= 1) rest[size] = (rest[size + 1] ?? 0) + (sizes[size] ?? 0) * (counts[size] ?? 0);
+  for (let size = sizes.length - 1; size >= 0; size -= 1)
+    rest[size] = (rest[size + 1] ?? 0) + (sizes[size] ?? 0) * (counts[size] ?? 0);
   const take = (size: number, left: number, shortestLeftOut: number): void => {
     spend();
     if (size >= sizes.length) {

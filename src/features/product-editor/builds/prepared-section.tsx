@@ -22,8 +22,14 @@ export function PreparedSection({ selection }: { selection: SelectionState }) {
   const keep = () =>
     change('keep prepared', (draft) => {
       const { answers, parts } = selectionOf(selection.program, selection.answers, 1, selection.parts);
-      const key = freeKey('prepared', draft.prepared.map((one) => one.key), 'prepared');
-      draft.prepared.push(preparedSchema.parse({ key, title: `Build ${draft.prepared.length + 1}`, answers, ...(parts && { parts }) }));
+      const key = freeKey(
+        'prepared',
+        draft.prepared.map((one) => one.key),
+        'prepared',
+      );
+      draft.prepared.push(
+        preparedSchema.parse({ key, title: `Build ${draft.prepared.length + 1}`, answers, ...(parts && { parts }) }),
+      );
     });
   const keepButton = (
     <Button size="sm" variant="outline" onClick={keep}>
@@ -31,7 +37,11 @@ export function PreparedSection({ selection }: { selection: SelectionState }) {
     </Button>
   );
   return (
-    <Section title="To start from" lead="Whole selections that customers find on the page and change from there." actions={product.prepared.length > 0 ? keepButton : undefined}>
+    <Section
+      title="To start from"
+      lead="Whole selections that customers find on the page and change from there."
+      actions={product.prepared.length > 0 ? keepButton : undefined}
+    >
       {product.prepared.length === 0 && (
         <EmptyPlace title="Customers start from nothing" action={keepButton}>
           Choose at the Counter what most people want, and keep it here.
@@ -53,23 +63,59 @@ export function PreparedSection({ selection }: { selection: SelectionState }) {
   );
 }
 
-function PreparedCard({ prepared, index, handle, selection }: { prepared: Prepared; index: number; handle: React.ReactNode; selection: SelectionState }) {
+function PreparedCard({
+  prepared,
+  index,
+  handle,
+  selection,
+}: {
+  prepared: Prepared;
+  index: number;
+  handle: React.ReactNode;
+  selection: SelectionState;
+}) {
   const { program, findings, change } = useEditing();
   const { answers, parts, title, note } = prepared;
-  const resolution = resolutionJson(resolve(program, { answers, ...(parts && { parts }) }, { stock: null, today: SOME_DAY }));
-  const edit = (tag: string, recipe: (draft: Prepared) => void) => change(`prepared ${prepared.key} ${tag}`, (draft) => { const found = draft.prepared[index]; if (found) recipe(found); });
+  const resolution = resolutionJson(
+    resolve(program, { answers, ...(parts && { parts }) }, { stock: null, today: SOME_DAY }),
+  );
+  const edit = (tag: string, recipe: (draft: Prepared) => void) =>
+    change(`prepared ${prepared.key} ${tag}`, (draft) => {
+      const found = draft.prepared[index];
+      if (found) recipe(found);
+    });
   const faults = findings.filter(({ path }) => path[0] === 'prepared' && path[1] === index);
   return (
-    <Box as="article" aria-label={title} borderWidth="1px" borderColor={faults.length > 0 ? 'copper.border' : 'border'} borderRadius="l3" bg="bg.panel" px="3" py="3">
+    <Box
+      as="article"
+      aria-label={title}
+      borderWidth="1px"
+      borderColor={faults.length > 0 ? 'copper.border' : 'border'}
+      borderRadius="l3"
+      bg="bg.panel"
+      px="3"
+      py="3"
+    >
       <HStack gap="2" align="start">
         <Box pt="8">{handle}</Box>
         <Stack flex="1" gap="2">
           <HStack gap="3" align="start">
             <Box w="220px">
-              <TextField label="Called" value={title} maxLength={120} onChange={(value) => edit('title', (draft) => void (draft.title = value))} />
+              <TextField
+                label="Called"
+                value={title}
+                maxLength={120}
+                onChange={(value) => edit('title', (draft) => void (draft.title = value))}
+              />
             </Box>
             <Box flex="1">
-              <TextField label="Good for" value={note} maxLength={300} placeholder="a first colony" onChange={(value) => edit('note', (draft) => void (draft.note = value))} />
+              <TextField
+                label="Good for"
+                value={note}
+                maxLength={300}
+                placeholder="a first colony"
+                onChange={(value) => edit('note', (draft) => void (draft.note = value))}
+              />
             </Box>
           </HStack>
           <Text fontSize="sm" color="fg.muted">
@@ -81,12 +127,23 @@ function PreparedCard({ prepared, index, handle, selection }: { prepared: Prepar
             <FaultLine key={`${path.join('/')} ${code}`}>{faultWords(data)}</FaultLine>
           ))}
           <Box>
-            <Button size="xs" variant="ghost" colorPalette="oak" onClick={() => selection.take({ answers, ...(parts && { parts }) })}>
+            <Button
+              size="xs"
+              variant="ghost"
+              colorPalette="oak"
+              onClick={() => selection.take({ answers, ...(parts && { parts }) })}
+            >
               Open it at the Counter
             </Button>
           </Box>
         </Stack>
-        <IconButton aria-label={`Remove ${title}`} size="xs" variant="ghost" colorPalette="ink" onClick={() => change(`remove prepared ${prepared.key}`, (draft) => void draft.prepared.splice(index, 1))}>
+        <IconButton
+          aria-label={`Remove ${title}`}
+          size="xs"
+          variant="ghost"
+          colorPalette="ink"
+          onClick={() => change(`remove prepared ${prepared.key}`, (draft) => void draft.prepared.splice(index, 1))}
+        >
           <Trash2 size={15} />
         </IconButton>
       </HStack>

@@ -24,19 +24,49 @@ interface Props {
 export function PartCard({ part, index, handle }: Props) {
   const { product, inShop, surroundings, findings, bringAlong, change } = useEditing();
   const [open, setOpen] = useState(false);
-  const edit = (tag: string, recipe: (draft: Part) => void) => change(`part ${part.key} ${tag}`, (draft) => { const found = draft.parts[index]; if (found) recipe(found); });
-  const titles = part.candidates.map(({ product: slug }) => surroundings.products.get(slug)?.title ?? inShop.find((candidate) => candidate.slug === slug)?.title ?? slug);
-  const faulty = findings.some(({ path, gravity }) => gravity === 'mustFix' && path[0] === 'parts' && path[1] === index);
+  const edit = (tag: string, recipe: (draft: Part) => void) =>
+    change(`part ${part.key} ${tag}`, (draft) => {
+      const found = draft.parts[index];
+      if (found) recipe(found);
+    });
+  const titles = part.candidates.map(
+    ({ product: slug }) =>
+      surroundings.products.get(slug)?.title ?? inShop.find((candidate) => candidate.slug === slug)?.title ?? slug,
+  );
+  const faulty = findings.some(
+    ({ path, gravity }) => gravity === 'mustFix' && path[0] === 'parts' && path[1] === index,
+  );
   const isOpen = open || faulty;
   const missing = useFaultAt('parts', index, 'candidates');
   const twice = useFaultAt('parts', index, 'key');
-  const addCandidate = (slug: string) => void bringAlong(slug).then(() => edit(`candidate ${slug}`, (draft) => void draft.candidates.push({ product: slug, fixed: {}, narrowed: {} })));
-  const others = likelyProducts(product, inShop).filter(({ value }) => !part.candidates.some((candidate) => candidate.product === value));
+  const addCandidate = (slug: string) =>
+    void bringAlong(slug).then(() =>
+      edit(`candidate ${slug}`, (draft) => void draft.candidates.push({ product: slug, fixed: {}, narrowed: {} })),
+    );
+  const others = likelyProducts(product, inShop).filter(
+    ({ value }) => !part.candidates.some((candidate) => candidate.product === value),
+  );
   return (
-    <Box as="article" aria-label={part.title || titles[0] || 'Part'} borderWidth="1px" borderColor={faulty ? 'brick.border' : 'border'} borderRadius="l3" bg="bg.panel" px="3" py="2.5">
+    <Box
+      as="article"
+      aria-label={part.title || titles[0] || 'Part'}
+      borderWidth="1px"
+      borderColor={faulty ? 'brick.border' : 'border'}
+      borderRadius="l3"
+      bg="bg.panel"
+      px="3"
+      py="2.5"
+    >
       <HStack gap="2">
         {handle}
-        <IconButton aria-label={isOpen ? 'Fold' : 'Unfold'} aria-expanded={isOpen} size="2xs" variant="ghost" colorPalette="ink" onClick={() => setOpen(!isOpen)}>
+        <IconButton
+          aria-label={isOpen ? 'Fold' : 'Unfold'}
+          aria-expanded={isOpen}
+          size="2xs"
+          variant="ghost"
+          colorPalette="ink"
+          onClick={() => setOpen(!isOpen)}
+        >
           {isOpen ? <ChevronDown size={16} /> : <ChevronRight size={16} />}
         </IconButton>
         <Box flex="1" minW="0">
@@ -50,7 +80,13 @@ export function PartCard({ part, index, handle }: Props) {
           </Text>
         </Box>
         <Sku>{inShop.find(({ slug }) => slug === part.candidates[0]?.product)?.sku ?? ''}</Sku>
-        <IconButton aria-label={`Remove ${part.title || titles[0] || 'the part'}`} size="xs" variant="ghost" colorPalette="ink" onClick={() => change(`remove part ${part.key}`, (draft) => void draft.parts.splice(index, 1))}>
+        <IconButton
+          aria-label={`Remove ${part.title || titles[0] || 'the part'}`}
+          size="xs"
+          variant="ghost"
+          colorPalette="ink"
+          onClick={() => change(`remove part ${part.key}`, (draft) => void draft.parts.splice(index, 1))}
+        >
           <Trash2 size={15} />
         </IconButton>
       </HStack>
@@ -59,25 +95,66 @@ export function PartCard({ part, index, handle }: Props) {
           {twice && <FaultLine>{twice}</FaultLine>}
           <HStack gap="4" align="start" wrap="wrap">
             <Box w="240px">
-              <TextField label="Called" value={part.title} maxLength={120} placeholder={titles[0] ?? 'as its product'} onChange={(title) => edit('title', (draft) => void (draft.title = title))} />
+              <TextField
+                label="Called"
+                value={part.title}
+                maxLength={120}
+                placeholder={titles[0] ?? 'as its product'}
+                onChange={(title) => edit('title', (draft) => void (draft.title = title))}
+              />
             </Box>
             <HowMany part={part} index={index} edit={edit} />
           </HStack>
           <HStack gap="6" wrap="wrap">
-            <Tick label="May be left out" checked={part.optional} onChange={(optional) => edit('optional', (draft) => void (draft.optional = optional))} />
-            {part.optional && <Tick label="Comes unless it is left out" checked={part.taken} onChange={(taken) => edit('taken', (draft) => void (draft.taken = taken))} />}
+            <Tick
+              label="May be left out"
+              checked={part.optional}
+              onChange={(optional) => edit('optional', (draft) => void (draft.optional = optional))}
+            />
+            {part.optional && (
+              <Tick
+                label="Comes unless it is left out"
+                checked={part.taken}
+                onChange={(taken) => edit('taken', (draft) => void (draft.taken = taken))}
+              />
+            )}
           </HStack>
           {missing && <FaultLine>{missing}</FaultLine>}
           {part.candidates.map((candidate, place) => (
-            <CandidateFields key={`${candidate.product} ${place}`} candidate={candidate} path={['parts', index, 'candidates', place]} name={`${part.key}-${place}`} edit={(tag, recipe) => edit(`candidate ${place} ${tag}`, (draft) => { const found = draft.candidates[place]; if (found) recipe(found); })}>
+            <CandidateFields
+              key={`${candidate.product} ${place}`}
+              candidate={candidate}
+              path={['parts', index, 'candidates', place]}
+              name={`${part.key}-${place}`}
+              edit={(tag, recipe) =>
+                edit(`candidate ${place} ${tag}`, (draft) => {
+                  const found = draft.candidates[place];
+                  if (found) recipe(found);
+                })
+              }
+            >
               {part.candidates.length > 1 && (
                 <HStack gap="1">
                   {place > 0 && (
-                    <Button size="xs" variant="ghost" colorPalette="ink" onClick={() => edit('usual', (draft) => void draft.candidates.unshift(...draft.candidates.splice(place, 1)))}>
+                    <Button
+                      size="xs"
+                      variant="ghost"
+                      colorPalette="ink"
+                      onClick={() =>
+                        edit('usual', (draft) => void draft.candidates.unshift(...draft.candidates.splice(place, 1)))
+                      }
+                    >
                       Make it the usual one
                     </Button>
                   )}
-                  <Button size="xs" variant="ghost" colorPalette="ink" onClick={() => edit(`remove ${candidate.product}`, (draft) => void draft.candidates.splice(place, 1))}>
+                  <Button
+                    size="xs"
+                    variant="ghost"
+                    colorPalette="ink"
+                    onClick={() =>
+                      edit(`remove ${candidate.product}`, (draft) => void draft.candidates.splice(place, 1))
+                    }
+                  >
                     Remove
                   </Button>
                 </HStack>
@@ -85,7 +162,11 @@ export function PartCard({ part, index, handle }: Props) {
             </CandidateFields>
           ))}
           <Box maxW="420px">
-            <SearchField label={part.candidates.length === 0 ? 'Product' : 'Or one of these: add another product'} findings={others} onPick={addCandidate} />
+            <SearchField
+              label={part.candidates.length === 0 ? 'Product' : 'Or one of these: add another product'}
+              findings={others}
+              onPick={addCandidate}
+            />
           </Box>
         </Stack>
       )}
@@ -93,22 +174,45 @@ export function PartCard({ part, index, handle }: Props) {
   );
 }
 
-function HowMany({ part, index, edit }: Pick<Props, 'part' | 'index'> & { edit: (tag: string, recipe: (draft: Part) => void) => void }) {
+function HowMany({
+  part,
+  index,
+  edit,
+}: Pick<Props, 'part' | 'index'> & { edit: (tag: string, recipe: (draft: Part) => void) => void }) {
   const { product } = useEditing();
   const { least, usual, most } = part.quantity;
   const [wanted, setWanted] = useState(false);
   // What undo brings back is shown as it is.
   const ranged = wanted || least !== most;
   const whole = { least: 1, most: MOST_OF_A_PART, mayBeEmpty: false } as const;
-  const set = (field: keyof Part['quantity']) => (value: number | null) => value !== null && edit(`quantity ${field}`, (draft) => void (draft.quantity[field] = value));
-  const fixed = useWholeText(usual, whole, (value) => value !== null && edit('quantity', (draft) => void (draft.quantity = ranged ? { ...draft.quantity, usual: value } : { least: value, usual: value, most: value })));
+  const set = (field: keyof Part['quantity']) => (value: number | null) =>
+    value !== null && edit(`quantity ${field}`, (draft) => void (draft.quantity[field] = value));
+  const fixed = useWholeText(
+    usual,
+    whole,
+    (value) =>
+      value !== null &&
+      edit(
+        'quantity',
+        (draft) =>
+          void (draft.quantity = ranged
+            ? { ...draft.quantity, usual: value }
+            : { least: value, usual: value, most: value }),
+      ),
+  );
   const [from, to] = [useWholeText(least, whole, set('least')), useWholeText(most, whole, set('most'))];
   const fault = useFaultAt('parts', index, 'quantity');
   const mayRange = !product.onlyWholeKits;
   return (
     <HStack gap="3" align="start">
       <Box w="100px">
-        <TextField label={ranged && mayRange ? 'Usually' : 'How many'} value={fixed.text} fault={fixed.fault ?? fault} inputMode="numeric" onChange={fixed.take} />
+        <TextField
+          label={ranged && mayRange ? 'Usually' : 'How many'}
+          value={fixed.text}
+          fault={fixed.fault ?? fault}
+          inputMode="numeric"
+          onChange={fixed.take}
+        />
       </Box>
       {mayRange && ranged && (
         <>
@@ -127,7 +231,16 @@ function HowMany({ part, index, edit }: Pick<Props, 'part' | 'index'> & { edit: 
             checked={ranged}
             onChange={(limits) => {
               setWanted(limits);
-              if (!limits) edit('quantity', (draft) => void (draft.quantity = { least: draft.quantity.usual, usual: draft.quantity.usual, most: draft.quantity.usual }));
+              if (!limits)
+                edit(
+                  'quantity',
+                  (draft) =>
+                    void (draft.quantity = {
+                      least: draft.quantity.usual,
+                      usual: draft.quantity.usual,
+                      most: draft.quantity.usual,
+                    }),
+                );
             }}
           />
         </Box>

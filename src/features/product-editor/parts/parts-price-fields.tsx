@@ -52,13 +52,18 @@ export function PartsPriceFields() {
   const percentFault = useFaultAt('partsPrice', 'percent');
   const priceFault = useFaultAt('price');
   const usual = resolve(program, { answers: {} }, { stock: null, today: SOME_DAY });
-  const alone = usual.parts.reduce<Exact | null>((sum, part) => (sum && part.alone ? sum.plus(part.alone) : null), Exact.zero);
+  const alone = usual.parts.reduce<Exact | null>(
+    (sum, part) => (sum && part.alone ? sum.plus(part.alone) : null),
+    Exact.zero,
+  );
   const isOwn = partsPrice.kind === 'own';
-  // A price of the kit is no fee for putting it together, nor the other way round: what it costs now is what it begins with.
+  // A price of the kit is no fee for putting it together, nor the other way round: what it costs now is what it begins
+  // with.
   const changeKind = (value: string) =>
     change('partsPrice', (draft) => {
       const next = priceOfKind(value);
-      if ((next.kind === 'own') !== isOwn) draft.price = next.kind === 'own' ? (usual.unitPrice?.toFixed(program.places) ?? null) : null;
+      if ((next.kind === 'own') !== isOwn)
+        draft.price = next.kind === 'own' ? (usual.unitPrice?.toFixed(program.places) ?? null) : null;
       draft.partsPrice = next;
     });
   const money = (amount: Exact) => formatMoney(amount, surroundings.shop.currency);
@@ -66,16 +71,46 @@ export function PartsPriceFields() {
     <Box>
       <HStack gap="4" align="start" wrap="wrap">
         <Box w="340px">
-          <SelectField label="Price of the kit" value={kindOf(partsPrice)} alternatives={KINDS} help={HINTS[kindOf(partsPrice)]} onChange={changeKind} />
+          <SelectField
+            label="Price of the kit"
+            value={kindOf(partsPrice)}
+            alternatives={KINDS}
+            help={HINTS[kindOf(partsPrice)]}
+            onChange={changeKind}
+          />
         </Box>
         {partsPrice.kind === 'lessAmount' && (
           <Box w="120px">
-            <TextField label={`Less (${shop.currency})`} value={partsPrice.amount} fault={amountFault} inputMode="decimal" placeholder="0.00" onChange={(amount) => change('partsPrice amount', (draft) => void (draft.partsPrice = { kind: 'lessAmount', amount: amount.trim() }))} />
+            <TextField
+              label={`Less (${shop.currency})`}
+              value={partsPrice.amount}
+              fault={amountFault}
+              inputMode="decimal"
+              placeholder="0.00"
+              onChange={(amount) =>
+                change(
+                  'partsPrice amount',
+                  (draft) => void (draft.partsPrice = { kind: 'lessAmount', amount: amount.trim() }),
+                )
+              }
+            />
           </Box>
         )}
         {partsPrice.kind === 'lessPercent' && (
           <Box w="120px">
-            <TextField label="Less (%)" value={partsPrice.percent} fault={percentFault} inputMode="decimal" placeholder="12" onChange={(percent) => change('partsPrice percent', (draft) => void (draft.partsPrice = { kind: 'lessPercent', percent: percent.trim() }))} />
+            <TextField
+              label="Less (%)"
+              value={partsPrice.percent}
+              fault={percentFault}
+              inputMode="decimal"
+              placeholder="12"
+              onChange={(percent) =>
+                change(
+                  'partsPrice percent',
+                  (draft) => void (draft.partsPrice = { kind: 'lessPercent', percent: percent.trim() }),
+                )
+              }
+            />
           </Box>
         )}
         <Box w="150px">
@@ -85,13 +120,24 @@ export function PartsPriceFields() {
             fault={priceFault}
             inputMode="decimal"
             placeholder={isOwn ? '0.00' : 'none'}
-            onChange={(value) => change('price', (draft) => void (draft.price = value.trim() === '' ? null : value.trim()))}
+            onChange={(value) =>
+              change('price', (draft) => void (draft.price = value.trim() === '' ? null : value.trim()))
+            }
           />
         </Box>
       </HStack>
       {partsPrice.kind === 'own' && partsPrice.extras === 'onTop' && (
         <Box mt="2">
-          <Tick label="Cheaper parts take something off" checked={partsPrice.cheaperLess} onChange={(cheaperLess) => change('partsPrice cheaper', (draft) => void (draft.partsPrice = { kind: 'own', extras: 'onTop', cheaperLess }))} />
+          <Tick
+            label="Cheaper parts take something off"
+            checked={partsPrice.cheaperLess}
+            onChange={(cheaperLess) =>
+              change(
+                'partsPrice cheaper',
+                (draft) => void (draft.partsPrice = { kind: 'own', extras: 'onTop', cheaperLess }),
+              )
+            }
+          />
         </Box>
       )}
       {alone && usual.parts.length > 0 && (

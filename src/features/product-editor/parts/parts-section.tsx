@@ -22,7 +22,15 @@ export function PartsSection() {
   const tooMuch = useFaultAt('parts');
   const add = (slug: string) => {
     const title = inShop.find((candidate) => candidate.slug === slug)?.title ?? slug;
-    void bringAlong(slug).then(() => change(`add part ${slug}`, (draft) => void draft.parts.push(partSchema.parse({ key: freeKey(title, takenKeys(draft), 'part'), candidates: [{ product: slug }] }))));
+    void bringAlong(slug).then(() =>
+      change(
+        `add part ${slug}`,
+        (draft) =>
+          void draft.parts.push(
+            partSchema.parse({ key: freeKey(title, takenKeys(draft), 'part'), candidates: [{ product: slug }] }),
+          ),
+      ),
+    );
   };
   return (
     <Section
@@ -35,7 +43,10 @@ export function PartsSection() {
       }
     >
       {product.parts.length === 0 && (
-        <EmptyPlace title="Sold by itself">Add the first part, and it becomes a kit: it costs what its parts cost, or less, and takes from stock what they take.</EmptyPlace>
+        <EmptyPlace title="Sold by itself">
+          Add the first part, and it becomes a kit: it costs what its parts cost, or less, and takes from stock what
+          they take.
+        </EmptyPlace>
       )}
       <Box>
         <Sortable
@@ -54,7 +65,11 @@ export function PartsSection() {
       </Box>
       {product.parts.length > 0 && (
         <>
-          <Tick label="Only the number of kits may change: each part comes in its usual number" checked={product.onlyWholeKits} onChange={(whole) => change('onlyWholeKits', (draft) => void (draft.onlyWholeKits = whole))} />
+          <Tick
+            label="Only the number of kits may change: each part comes in its usual number"
+            checked={product.onlyWholeKits}
+            onChange={(whole) => change('onlyWholeKits', (draft) => void (draft.onlyWholeKits = whole))}
+          />
           <PartsPriceFields />
         </>
       )}

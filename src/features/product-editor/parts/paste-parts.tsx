@@ -13,7 +13,15 @@ const COLUMNS = [{ head: 'Product' }, { head: 'SKU' }, { head: 'Quantity', end: 
 /** Parts from a pasted list: SKU and quantity, as a spreadsheet has them. */
 export function PasteParts({ open, onClose }: { open: boolean; onClose: () => void }) {
   const { product, inShop, bringAlong, change } = useEditing();
-  const read = useCallback((text: string) => readPartsList(text, inShop.filter(({ slug }) => slug !== product.slug), takenKeys(product)), [inShop, product]);
+  const read = useCallback(
+    (text: string) =>
+      readPartsList(
+        text,
+        inShop.filter(({ slug }) => slug !== product.slug),
+        takenKeys(product),
+      ),
+    [inShop, product],
+  );
   const take = async (right: readonly PartLine[]) => {
     await Promise.all([...new Set(right.flatMap(({ product: meant }) => meant?.slug ?? []))].map(bringAlong));
     change('paste parts', (draft) => void draft.parts.push(...right.flatMap(({ part }) => part ?? [])));

@@ -40,7 +40,11 @@ export function Basics() {
         <TextField
           label="Address in the shop"
           value={typedSlug ?? product.slug}
-          fault={typedSlug === null ? slugFault : 'Use lower-case letters, digits and hyphens, a letter first. Until then the address stays as it was.'}
+          fault={
+            typedSlug === null
+              ? slugFault
+              : 'Use lower-case letters, digits and hyphens, a letter first. Until then the address stays as it was.'
+          }
           maxLength={60}
           fontFamily="mono"
           help="The part after /shop/."

@@ -24,9 +24,22 @@ export function CapacityField() {
     <Box>
       <HStack gap="3" wrap="wrap">
         <Text>At most</Text>
-        <Whole label="How many can be done" value={capacity?.pieces ?? null} empty="any number" onChange={(pieces) => set(pieces === null ? null : { per: 'week', by: null, ...capacity, pieces })} />
+        <Whole
+          label="How many can be done"
+          value={capacity?.pieces ?? null}
+          empty="any number"
+          onChange={(pieces) => set(pieces === null ? null : { per: 'week', by: null, ...capacity, pieces })}
+        />
         <Text>can be done</Text>
-        <SelectField small hideLabel label="In what time" width="110px" value={capacity?.per ?? 'week'} alternatives={PER} onChange={(per) => capacity && set({ ...capacity, per: per === 'day' ? 'day' : 'week' })} />
+        <SelectField
+          small
+          hideLabel
+          label="In what time"
+          width="110px"
+          value={capacity?.per ?? 'week'}
+          alternatives={PER}
+          onChange={(per) => capacity && set({ ...capacity, per: per === 'day' ? 'day' : 'week' })}
+        />
         {capacity && (
           <SelectField
             small
@@ -34,14 +47,19 @@ export function CapacityField() {
             label="Which day counts"
             width="300px"
             value={capacity.by ?? ''}
-            alternatives={[{ value: '', label: 'as soon as there is room' }, ...dates.map(({ key, title }) => ({ value: key, label: `by the date that is chosen as ${title}` }))]}
+            alternatives={[
+              { value: '', label: 'as soon as there is room' },
+              ...dates.map(({ key, title }) => ({ value: key, label: `by the date that is chosen as ${title}` })),
+            ]}
             onChange={(by) => set({ ...capacity, by: orNull(by) })}
           />
         )}
       </HStack>
       {capacity && (
         <Text fontSize="sm" color="fg.muted" mt="1">
-          {capacity.by === null ? `Customers are told in which ${capacity.per} it is done; orders take the room one after the other.` : `A ${capacity.per} that is full is refused, with the next that has room.`}
+          {capacity.by === null
+            ? `Customers are told in which ${capacity.per} it is done; orders take the room one after the other.`
+            : `A ${capacity.per} that is full is refused, with the next that has room.`}
         </Text>
       )}
       <FaultLine>{fault}</FaultLine>

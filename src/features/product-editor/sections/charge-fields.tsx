@@ -33,7 +33,12 @@ export function ChargeFields({ soldBy }: { soldBy: Exclude<Product['soldBy'], { 
       draft.soldBy.charge = Object.values(next).every((value) => value === null) ? null : next;
     });
   const rounding = rule.pack !== null ? 'pack' : rule.step !== null ? 'step' : 'exactly';
-  const input = (label: string, field: 'waste' | 'minimum' | 'step', value: string | null, onText: (text: string) => void) => (
+  const input = (
+    label: string,
+    field: 'waste' | 'minimum' | 'step',
+    value: string | null,
+    onText: (text: string) => void,
+  ) => (
     <TypedInput
       aria-label={label}
       aria-invalid={faults[field] !== undefined}
@@ -66,16 +71,31 @@ export function ChargeFields({ soldBy }: { soldBy: Exclude<Product['soldBy'], { 
           width="190px"
           value={rounding}
           alternatives={ROUNDINGS}
-          onChange={(value) => edit(value === 'exactly' ? { step: null, pack: null } : { step: rule.step ?? '', pack: value === 'pack' ? (rule.pack ?? 'pack') : null })}
+          onChange={(value) =>
+            edit(
+              value === 'exactly'
+                ? { step: null, pack: null }
+                : { step: rule.step ?? '', pack: value === 'pack' ? (rule.pack ?? 'pack') : null },
+            )
+          }
         />
         {rounding !== 'exactly' && (
           <>
-            {input(rounding === 'pack' ? 'What a pack holds' : 'Step', 'step', rule.step, (text) => edit({ step: text }))}
+            {input(rounding === 'pack' ? 'What a pack holds' : 'Step', 'step', rule.step, (text) =>
+              edit({ step: text }),
+            )}
             <Text>{rounding === 'pack' ? `${symbol}, called` : symbol}</Text>
           </>
         )}
         {rounding === 'pack' && (
-            <TypedInput aria-label="What a pack is called" size="sm" w="120px" maxLength={60} value={rule.pack ?? ''} onChange={(text) => edit({ pack: text })} />
+          <TypedInput
+            aria-label="What a pack is called"
+            size="sm"
+            w="120px"
+            maxLength={60}
+            value={rule.pack ?? ''}
+            onChange={(text) => edit({ pack: text })}
+          />
         )}
       </HStack>
       <FaultLine>{faults.waste ?? faults.minimum ?? faults.step}</FaultLine>

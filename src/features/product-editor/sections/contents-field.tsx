@@ -24,14 +24,40 @@ export function ContentsField() {
     <Box>
       <HStack gap="2" align="end">
         <Box w="130px">
-          <TextField label="In one there is" value={contents?.value ?? ''} fault={valueFault ?? unitFault} inputMode="decimal" placeholder="not said" onChange={(value) => change('contents', (draft) => void (draft.contents = orNull(value) === null ? null : { value: value.trim(), unit: contents?.unit ?? 'g' }))} />
+          <TextField
+            label="In one there is"
+            value={contents?.value ?? ''}
+            fault={valueFault ?? unitFault}
+            inputMode="decimal"
+            placeholder="not said"
+            onChange={(value) =>
+              change(
+                'contents',
+                (draft) =>
+                  void (draft.contents =
+                    orNull(value) === null ? null : { value: value.trim(), unit: contents?.unit ?? 'g' }),
+              )
+            }
+          />
         </Box>
-        {contents && <SelectField label="In one there is: unit" hideLabel width="220px" value={contents.unit} alternatives={UNITS} onChange={(unit) => change('contents unit', (draft) => void (draft.contents && (draft.contents.unit = unit)))} />}
+        {contents && (
+          <SelectField
+            label="In one there is: unit"
+            hideLabel
+            width="220px"
+            value={contents.unit}
+            alternatives={UNITS}
+            onChange={(unit) =>
+              change('contents unit', (draft) => void (draft.contents && (draft.contents.unit = unit)))
+            }
+          />
+        )}
       </HStack>
       <Text fontSize="sm" color="fg.muted" mt="1">
         {found ? (
           <>
-            Customers read <Money amount={found.price.toString()} currency={shop.currency} /> / {found.unit.symbol} beside the price.
+            Customers read <Money amount={found.price.toString()} currency={shop.currency} /> / {found.unit.symbol}{' '}
+            beside the price.
           </>
         ) : (
           'Of what comes in packs: beside the price customers read what a kilogram, litre, metre or square metre costs.'

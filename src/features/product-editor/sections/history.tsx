@@ -26,13 +26,22 @@ const stateSchema = z.object({
 type EarlierState = z.infer<typeof stateSchema>;
 
 /** What was published, and drafts that gave way: each can be opened and brought back as a draft. */
-export function HistorySection({ version, onBringBack }: { version: number; onBringBack: (definition: Product) => void }) {
+export function HistorySection({
+  version,
+  onBringBack,
+}: {
+  version: number;
+  onBringBack: (definition: Product) => void;
+}) {
   const { productId } = useEditing();
   const [states, setStates] = useState<readonly EarlierState[]>();
   const [fault, setFault] = useState<string>();
   const [opened, setOpened] = useState<EarlierState>();
   const load = useCallback(() => {
-    send('GET', `/api/manage/products/${productId}/history`, undefined, z.array(stateSchema)).then(setStates, (error: unknown) => setFault(wordsOf(error)));
+    send('GET', `/api/manage/products/${productId}/history`, undefined, z.array(stateSchema)).then(
+      setStates,
+      (error: unknown) => setFault(wordsOf(error)),
+    );
   }, [productId]);
   useEffect(load, [load, version]);
   const bringBack = (state: EarlierState) => {
@@ -40,12 +49,25 @@ export function HistorySection({ version, onBringBack }: { version: number; onBr
     setOpened(undefined);
   };
   return (
-    <Section title="Earlier states" lead="Every revision that was published, as it was. Bringing one back makes it the draft; the shop changes when you publish.">
+    <Section
+      title="Earlier states"
+      lead="Every revision that was published, as it was. Bringing one back makes it the draft; the shop changes when you publish."
+    >
       {fault && <Text color="brick.fg">{fault}</Text>}
-      {states?.length === 0 && <EmptyPlace title="Nothing published yet">Each time you publish, what went out is kept here.</EmptyPlace>}
+      {states?.length === 0 && (
+        <EmptyPlace title="Nothing published yet">Each time you publish, what went out is kept here.</EmptyPlace>
+      )}
       <Stack gap="2">
         {states?.map((state) => (
-          <HStack key={`${state.kind}${state.id}`} justify="space-between" bg="bg.panel" borderWidth="1px" borderRadius="l2" px="4" py="3">
+          <HStack
+            key={`${state.kind}${state.id}`}
+            justify="space-between"
+            bg="bg.panel"
+            borderWidth="1px"
+            borderRadius="l2"
+            px="4"
+            py="3"
+          >
             <Box>
               <HStack>
                 <Text fontWeight="600">{state.name}</Text>
@@ -56,10 +78,21 @@ export function HistorySection({ version, onBringBack }: { version: number; onBr
               </Text>
             </Box>
             <HStack>
-              <Button size="sm" variant="outline" colorPalette="oak" onClick={() => setOpened(state)} aria-label={`Open ${state.name}`}>
+              <Button
+                size="sm"
+                variant="outline"
+                colorPalette="oak"
+                onClick={() => setOpened(state)}
+                aria-label={`Open ${state.name}`}
+              >
                 Open
               </Button>
-              <Button size="sm" variant="outline" onClick={() => bringBack(state)} aria-label={`Bring back ${state.name}`}>
+              <Button
+                size="sm"
+                variant="outline"
+                onClick={() => bringBack(state)}
+                aria-label={`Bring back ${state.name}`}
+              >
                 Bring back
               </Button>
             </HStack>

@@ -14,13 +14,21 @@ export function InLists() {
   const { priceLists } = surroundings;
   const usual = product.price === null ? null : Exact.parse(product.price);
   const said = priceLists.flatMap((list) => {
-    const found = listedOf([listAlone(list, priceLists)], product, { kind: 'product' }, usual, minorUnits(shop.currency) ?? 2);
+    const found = listedOf(
+      [listAlone(list, priceLists)],
+      product,
+      { kind: 'product' },
+      usual,
+      minorUnits(shop.currency) ?? 2,
+    );
     return found ? [{ list, price: found.price }] : [];
   });
   if (priceLists.length === 0) return null;
   return (
     <Text color="fg.muted">
-      {said.length === 0 ? 'No list says another price. ' : `In lists it costs ${said.map(({ list, price }) => `${formatMoney(price, shop.currency)} in ${list.title}, ${timeWords(list)}`).join('; ')}. `}
+      {said.length === 0
+        ? 'No list says another price. '
+        : `In lists it costs ${said.map(({ list, price }) => `${formatMoney(price, shop.currency)} in ${list.title}, ${timeWords(list)}`).join('; ')}. `}
       <NextLink href="/manage/price-lists">Price lists</NextLink>
     </Text>
   );

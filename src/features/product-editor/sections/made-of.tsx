@@ -66,7 +66,8 @@ export function MadeOfSection({ resolution }: { resolution: ResolutionJson }) {
       )}
       {limiting && resolution.parts.length > 0 && (
         <Text fontSize="sm" color="fg.muted">
-          {resolution.availability.canSupply} can be made now: {quantityWords(limiting.available)} of {limiting.title} can be promised.
+          {resolution.availability.canSupply} can be made now: {quantityWords(limiting.available)} of {limiting.title}{' '}
+          can be promised.
         </Text>
       )}
       <Box>
@@ -86,8 +87,25 @@ function treeOf({ parts, availability }: ResolutionJson): TreeLine[] {
       const name = `${way}/${part.part}`;
       const pieces = part.pieces * items;
       const own = part.resolution.draws.filter(({ own: isOwn }) => isOwn);
-      const draws = own.map(({ stock, title, perItem }) => ({ title, limits: stock === limits, words: quantityWords({ value: Exact.from(perItem.value).times(Exact.of(pieces)).toString(), unit: perItem.unit }) }));
-      return [{ name, depth, title: part.title === part.productTitle ? part.title : `${part.title}: ${part.productTitle}`, sku: part.resolution.item.sku, pieces, draws }, ...below(part.resolution.parts, depth + 1, pieces, name)];
+      const draws = own.map(({ stock, title, perItem }) => ({
+        title,
+        limits: stock === limits,
+        words: quantityWords({
+          value: Exact.from(perItem.value).times(Exact.of(pieces)).toString(),
+          unit: perItem.unit,
+        }),
+      }));
+      return [
+        {
+          name,
+          depth,
+          title: part.title === part.productTitle ? part.title : `${part.title}: ${part.productTitle}`,
+          sku: part.resolution.item.sku,
+          pieces,
+          draws,
+        },
+        ...below(part.resolution.parts, depth + 1, pieces, name),
+      ];
     });
   return below(parts, 0, 1, '');
 }

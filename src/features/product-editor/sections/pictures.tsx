@@ -56,8 +56,20 @@ export function Pictures() {
   };
   const entries = product.pictures.map((picture) => ({ ...picture, key: picture.src }));
   return (
-    <Section title="Pictures" lead="The first is the main picture. PNG, JPEG, WebP or SVG, up to 8 MB." actions={product.pictures.length > 0 ? add : undefined}>
-      <chakra.input ref={input} type="file" aria-label="Picture files" accept="image/png,image/jpeg,image/webp,image/svg+xml" multiple hidden onChange={(event) => void upload(event)} />
+    <Section
+      title="Pictures"
+      lead="The first is the main picture. PNG, JPEG, WebP or SVG, up to 8 MB."
+      actions={product.pictures.length > 0 ? add : undefined}
+    >
+      <chakra.input
+        ref={input}
+        type="file"
+        aria-label="Picture files"
+        accept="image/png,image/jpeg,image/webp,image/svg+xml"
+        multiple
+        hidden
+        onChange={(event) => void upload(event)}
+      />
       {fault && (
         <Text color="brick.fg" role="alert">
           {fault}

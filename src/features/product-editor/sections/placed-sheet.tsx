@@ -5,7 +5,18 @@ import { ExternalLink, Scissors, Unlink } from 'lucide-react';
 import NextLink from 'next/link';
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
-import { type Choice, hasOptions, insideNameOf, isNote, isPlacedByCondition, type Override, overrideSchema, type Placement, placementSchema, type Sheet } from '@/core/catalog';
+import {
+  type Choice,
+  hasOptions,
+  insideNameOf,
+  isNote,
+  isPlacedByCondition,
+  type Override,
+  overrideSchema,
+  type Placement,
+  placementSchema,
+  type Sheet,
+} from '@/core/catalog';
 import { amountWords, faultWords } from '@/core/words';
 import { choiceKindsHere } from '@/features/choice-editor/kinds';
 import { copyOfChoice } from '@/features/choice-editor/new-choice';
@@ -49,7 +60,8 @@ export function PlacedSheet({ sheetKey }: { sheetKey: string }) {
     if (!sheet) return;
     goTo('choices');
     change(`part from sheet ${sheetKey}`, (draft) => {
-      for (const choice of sheet.choices) if (placement?.overrides[choice.key]?.leftOut !== true) draft.choices.push(copyOfChoice(choice, draft));
+      for (const choice of sheet.choices)
+        if (placement?.overrides[choice.key]?.leftOut !== true) draft.choices.push(copyOfChoice(choice, draft));
       draft.sheets = draft.sheets.filter(({ key }) => key !== sheetKey);
       if (byCondition) draft.sheets.push(placementSchema.parse({ key: sheetKey, by: 'condition', leftOut: true }));
     });
@@ -65,12 +77,18 @@ export function PlacedSheet({ sheetKey }: { sheetKey: string }) {
     </HStack>
   );
   return (
-    <Section title={sheet ? `Sheet: ${sheet.title}` : `Sheet: ${sheetKey}`} lead={byCondition ? 'A condition of the sheet places it here.' : 'Placed on this product by hand.'} actions={actions}>
-      {faults.map(({ data }) => faultWords(data)).map((message) => (
-        <Text key={message} color="brick.fg">
-          {message}
-        </Text>
-      ))}
+    <Section
+      title={sheet ? `Sheet: ${sheet.title}` : `Sheet: ${sheetKey}`}
+      lead={byCondition ? 'A condition of the sheet places it here.' : 'Placed on this product by hand.'}
+      actions={actions}
+    >
+      {faults
+        .map(({ data }) => faultWords(data))
+        .map((message) => (
+          <Text key={message} color="brick.fg">
+            {message}
+          </Text>
+        ))}
       {sheet && (
         <>
           <SheetLink title={sheet.title} sheetKey={sheet.key} />
@@ -79,7 +97,13 @@ export function PlacedSheet({ sheetKey }: { sheetKey: string }) {
           </Text>
           <Stack gap="4">
             {sheet.choices.map((choice) => (
-              <SheetChoice key={choice.key} sheet={sheet} choice={choice} override={placement?.overrides[choice.key]} edit={edit} />
+              <SheetChoice
+                key={choice.key}
+                sheet={sheet}
+                choice={choice}
+                override={placement?.overrides[choice.key]}
+                edit={edit}
+              />
             ))}
           </Stack>
         </>
@@ -112,7 +136,8 @@ interface ChoiceProps {
   edit: EditPlacement;
 }
 
-const saysNothing = ({ leftOut, required, default: chosen, amount, options }: Override) => !leftOut && required === null && chosen === null && amount === null && Object.keys(options).length === 0;
+const saysNothing = ({ leftOut, required, default: chosen, amount, options }: Override) =>
+  !leftOut && required === null && chosen === null && amount === null && Object.keys(options).length === 0;
 
 function SheetChoice({ sheet, choice, override, edit }: ChoiceProps) {
   const { product, shop } = useEditing();
@@ -144,9 +169,26 @@ function SheetChoice({ sheet, choice, override, edit }: ChoiceProps) {
           {marked && <Slip tone="copper">differs from the sheet</Slip>}
         </HStack>
         <HStack gap="3">
-          <Tick label="Leave it out" checked={own.leftOut} onChange={(on) => editOverride('leftOut', (draft) => void (draft.leftOut = on))} />
+          <Tick
+            label="Leave it out"
+            checked={own.leftOut}
+            onChange={(on) => editOverride('leftOut', (draft) => void (draft.leftOut = on))}
+          />
           {marked && (
-            <Button size="xs" variant="ghost" colorPalette="ink" onClick={() => edit(`${choice.key} follow`, (placement) => void (placement.overrides = Object.fromEntries(Object.entries(placement.overrides).filter(([key]) => key !== choice.key))))}>
+            <Button
+              size="xs"
+              variant="ghost"
+              colorPalette="ink"
+              onClick={() =>
+                edit(
+                  `${choice.key} follow`,
+                  (placement) =>
+                    void (placement.overrides = Object.fromEntries(
+                      Object.entries(placement.overrides).filter(([key]) => key !== choice.key),
+                    )),
+                )
+              }
+            >
               Follow the sheet again
             </Button>
           )}
@@ -167,7 +209,9 @@ function SheetChoice({ sheet, choice, override, edit }: ChoiceProps) {
                   { value: 'yes', label: 'required here' },
                   { value: 'no', label: 'optional here' },
                 ]}
-                onChange={(value) => editOverride('required', (draft) => void (draft.required = value === '' ? null : value === 'yes'))}
+                onChange={(value) =>
+                  editOverride('required', (draft) => void (draft.required = value === '' ? null : value === 'yes'))
+                }
               />
             )}
             {'stocked' in choice && (
@@ -178,11 +222,19 @@ function SheetChoice({ sheet, choice, override, edit }: ChoiceProps) {
                 width="250px"
                 value={own.default === null ? '?' : String(own.default.value ?? '')}
                 alternatives={[
-                  { value: '?', label: `as the sheet says: ${choice.options.find(({ key }) => key === choice.default)?.title ?? 'customers must choose'}` },
+                  {
+                    value: '?',
+                    label: `as the sheet says: ${choice.options.find(({ key }) => key === choice.default)?.title ?? 'customers must choose'}`,
+                  },
                   { value: '', label: 'customers must choose here' },
                   ...choice.options.map(({ key, title }) => ({ value: key, label: `${title} is chosen here` })),
                 ]}
-                onChange={(value) => editOverride('default', (draft) => void (draft.default = value === '?' ? null : { value: value === '' ? null : value }))}
+                onChange={(value) =>
+                  editOverride(
+                    'default',
+                    (draft) => void (draft.default = value === '?' ? null : { value: value === '' ? null : value }),
+                  )
+                }
               />
             )}
             {'amount' in choice && (
@@ -205,7 +257,11 @@ function SheetChoice({ sheet, choice, override, edit }: ChoiceProps) {
                   return (
                     <Table.Row key={option.key} bg={said ? 'copper.subtle' : 'transparent'}>
                       <Table.Cell w="110px">
-                        <Tick label="Offered" checked={said?.leftOut !== true} onChange={(on) => editOption(option.key, 'leftOut', (draft) => void (draft.leftOut = !on))} />
+                        <Tick
+                          label="Offered"
+                          checked={said?.leftOut !== true}
+                          onChange={(on) => editOption(option.key, 'leftOut', (draft) => void (draft.leftOut = !on))}
+                        />
                       </Table.Cell>
                       <Table.Cell fontWeight="600">{option.title}</Table.Cell>
                       <Table.Cell>
@@ -217,7 +273,9 @@ function SheetChoice({ sheet, choice, override, edit }: ChoiceProps) {
                             start={option.amount}
                             own={choice}
                             index={index}
-                            onChange={(amount) => editOption(option.key, 'amount', (draft) => void (draft.amount = amount))}
+                            onChange={(amount) =>
+                              editOption(option.key, 'amount', (draft) => void (draft.amount = amount))
+                            }
                           />
                         )}
                       </Table.Cell>
@@ -250,7 +308,13 @@ function OverriddenAmount({ label, given, amount, start, own, index, onChange }:
     return (
       <HStack gap="2" fontSize="sm">
         <Text>{given || 'no amount'}</Text>
-        <Button size="2xs" variant="outline" colorPalette="ink" aria-label={`Another amount here for ${label}`} onClick={() => onChange({ value: start ? { ...start } : { kind: 'fixed', value: '' } })}>
+        <Button
+          size="2xs"
+          variant="outline"
+          colorPalette="ink"
+          aria-label={`Another amount here for ${label}`}
+          onClick={() => onChange({ value: start ? { ...start } : { kind: 'fixed', value: '' } })}
+        >
           Another amount here
         </Button>
       </HStack>
@@ -258,8 +322,20 @@ function OverriddenAmount({ label, given, amount, start, own, index, onChange }:
   }
   return (
     <HStack gap="2" align="start">
-      <AmountField label={label} amount={amount.value} path={['sheets', 'amount', index]} own={own} onChange={(value) => onChange({ value })} />
-      <Button size="2xs" variant="ghost" colorPalette="ink" aria-label={`Follow the sheet for ${label}`} onClick={() => onChange(null)}>
+      <AmountField
+        label={label}
+        amount={amount.value}
+        path={['sheets', 'amount', index]}
+        own={own}
+        onChange={(value) => onChange({ value })}
+      />
+      <Button
+        size="2xs"
+        variant="ghost"
+        colorPalette="ink"
+        aria-label={`Follow the sheet for ${label}`}
+        onClick={() => onChange(null)}
+      >
         Follow the sheet
       </Button>
     </HStack>

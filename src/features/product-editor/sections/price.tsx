@@ -29,15 +29,19 @@ export function PriceSection() {
   const soldByAlternatives = [
     { value: 'each', label: 'one at a time' },
     ...measures.map(({ key, title }) => ({ value: `measure:${key}`, label: `by its ${title || key}` })),
-    ...product.formulas.filter(({ serves }) => serves.kind === 'shown').map(({ key, title }) => ({ value: `formula:${key}`, label: `by ${title || key}, as worked out` })),
+    ...product.formulas
+      .filter(({ serves }) => serves.kind === 'shown')
+      .map(({ key, title }) => ({ value: `formula:${key}`, label: `by ${title || key}, as worked out` })),
   ];
   const setSoldBy = (value: string) =>
     change('soldBy', (draft) => {
       const key = value.slice(value.indexOf(':') + 1);
       const measure = draft.choices.find((choice) => choice.key === key);
       const charge = draft.soldBy.kind === 'each' ? null : draft.soldBy.charge;
-      if (value.startsWith('formula:')) draft.soldBy = { kind: 'formula', formula: key, unit: unitOfFormula(program, key), charge };
-      else if (value.startsWith('measure:') && measure?.kind === 'measure') draft.soldBy = { kind: 'measure', measure: key, unit: measure.unit, charge };
+      if (value.startsWith('formula:'))
+        draft.soldBy = { kind: 'formula', formula: key, unit: unitOfFormula(program, key), charge };
+      else if (value.startsWith('measure:') && measure?.kind === 'measure')
+        draft.soldBy = { kind: 'measure', measure: key, unit: measure.unit, charge };
       else draft.soldBy = { kind: 'each' };
     });
   const compareFault = useFaultAt('wasPrice');
@@ -53,10 +57,20 @@ export function PriceSection() {
       <HStack gap="4" align="start">
         <SelectField
           label="It is sold"
-          value={soldBy.kind === 'measure' ? `measure:${soldBy.measure}` : soldBy.kind === 'formula' ? `formula:${soldBy.formula}` : 'each'}
+          value={
+            soldBy.kind === 'measure'
+              ? `measure:${soldBy.measure}`
+              : soldBy.kind === 'formula'
+                ? `formula:${soldBy.formula}`
+                : 'each'
+          }
           alternatives={soldByAlternatives}
           fault={choiceFault ?? formulaFault}
-          help={measures.length === 0 ? 'To sell it by length, area, volume or weight, add a choice that asks for a measure.' : undefined}
+          help={
+            measures.length === 0
+              ? 'To sell it by length, area, volume or weight, add a choice that asks for a measure.'
+              : undefined
+          }
           onChange={setSoldBy}
         />
         {unit !== null && (
@@ -103,7 +117,13 @@ export function PriceSection() {
       )}
       {soldBy.kind !== 'each' && <ChargeFields soldBy={soldBy} />}
       <WeightField
-        label={product.parts.length > 0 ? 'Weight beside its parts, such as its box' : unit === null ? 'Weight of one' : 'Weight per unit'}
+        label={
+          product.parts.length > 0
+            ? 'Weight beside its parts, such as its box'
+            : unit === null
+              ? 'Weight of one'
+              : 'Weight per unit'
+        }
         unit="kg"
         weight={product.weight}
         fault={weightFault}
@@ -116,7 +136,10 @@ export function PriceSection() {
           width="300px"
           value={product.taxClass ?? ''}
           fault={taxFault}
-          alternatives={[{ value: '', label: shop.tax.classes[0]?.title ?? '' }, ...shop.tax.classes.slice(1).map(({ key, title }) => ({ value: key, label: title }))]}
+          alternatives={[
+            { value: '', label: shop.tax.classes[0]?.title ?? '' },
+            ...shop.tax.classes.slice(1).map(({ key, title }) => ({ value: key, label: title })),
+          ]}
           onChange={(key) => change('taxClass', (draft) => void (draft.taxClass = orNull(key)))}
         />
       )}
@@ -130,7 +153,9 @@ export function PriceSection() {
         onChange={(value) => change('marginFloor', (draft) => void (draft.marginFloor = orNull(value)))}
       />
       <InLists />
-      {product.variants.some(({ price }) => price !== null) && <Text color="fg.muted">Some variants have a price of their own, which takes the place of this one.</Text>}
+      {product.variants.some(({ price }) => price !== null) && (
+        <Text color="fg.muted">Some variants have a price of their own, which takes the place of this one.</Text>
+      )}
     </Section>
   );
 }

@@ -22,13 +22,29 @@ export function QuantitySection() {
   const { product, surroundings, change } = editing;
   const { rule, from } = quantityOf(product, surroundings.shop.quantityRules, null);
   return (
-    <Section title="Quantity rule" lead="In what numbers it may be bought. A quantity that breaks it is refused with the nearest that keep it.">
+    <Section
+      title="Quantity rule"
+      lead="In what numbers it may be bought. A quantity that breaks it is refused with the nearest that keep it."
+    >
       {product.quantity || from.kind !== 'placed' ? (
         <Stack gap="4" align="start">
-          <RuleFields rule={rule} onChange={(changed) => change(`quantity ${Object.keys(changed).join()}`, (draft) => void (draft.quantity = { ...(draft.quantity ?? ANY_QUANTITY), ...changed }))} />
+          <RuleFields
+            rule={rule}
+            onChange={(changed) =>
+              change(
+                `quantity ${Object.keys(changed).join()}`,
+                (draft) => void (draft.quantity = { ...(draft.quantity ?? ANY_QUANTITY), ...changed }),
+              )
+            }
+          />
           <FaultsWithin path={['quantity']} />
           {product.quantity ? (
-            <Button size="sm" variant="ghost" colorPalette="ink" onClick={() => change('quantity left', (draft) => void (draft.quantity = null))}>
+            <Button
+              size="sm"
+              variant="ghost"
+              colorPalette="ink"
+              onClick={() => change('quantity left', (draft) => void (draft.quantity = null))}
+            >
               Leave it to the shop’s rules
             </Button>
           ) : (
@@ -49,7 +65,16 @@ export function QuantitySection() {
           <Text fontSize="sm" color="fg.muted">
             The product says nothing itself, so {RULES_LINK} decide, the nearest of those that are placed on it.
           </Text>
-          <Button size="sm" variant="outline" onClick={() => change('quantity own', (draft) => void (draft.quantity = { ...rule, list: rule.list.map((entry) => ({ ...entry })) }))}>
+          <Button
+            size="sm"
+            variant="outline"
+            onClick={() =>
+              change(
+                'quantity own',
+                (draft) => void (draft.quantity = { ...rule, list: rule.list.map((entry) => ({ ...entry })) }),
+              )
+            }
+          >
             Give it a rule of its own
           </Button>
         </Stack>
@@ -68,42 +93,91 @@ export function QuantitySection() {
 export function OptionQuantitiesSection() {
   const editing = useEditing();
   return (
-    <Section title="Quantities of options" lead="An option may be bought in other numbers, such as by the dozen, wherever the sheet is placed.">
-      <Exceptions title="Otherwise for options" none="None: options are bought in the numbers of the product." placeholder="An option" exceptions={exceptionsOf(editing).filter(({ hint }) => hint === 'option')} />
+    <Section
+      title="Quantities of options"
+      lead="An option may be bought in other numbers, such as by the dozen, wherever the sheet is placed."
+    >
+      <Exceptions
+        title="Otherwise for options"
+        none="None: options are bought in the numbers of the product."
+        placeholder="An option"
+        exceptions={exceptionsOf(editing).filter(({ hint }) => hint === 'option')}
+      />
     </Section>
   );
 }
 
 /** Everybody who can have a word of their own about quantities. */
 function exceptionsOf({ product, shop, change }: Editing): Exception[] {
-  const exception = (named: Pick<Exception, 'value' | 'label' | 'hint' | 'path'>, rule: QuantityRule | null, write: (draft: Product, rule: QuantityRule | null) => void): Exception => ({
+  const exception = (
+    named: Pick<Exception, 'value' | 'label' | 'hint' | 'path'>,
+    rule: QuantityRule | null,
+    write: (draft: Product, rule: QuantityRule | null) => void,
+  ): Exception => ({
     ...named,
     said: rule && quantityRuleWords(rule),
-    fields: () => rule && <><RuleFields rule={rule} of={named.label} onChange={(changed) => change(`quantity of ${named.value} ${Object.keys(changed).join()}`, (draft) => write(draft, { ...rule, ...changed }))} /><FaultsWithin path={named.path} /></>,
+    fields: () =>
+      rule && (
+        <>
+          <RuleFields
+            rule={rule}
+            of={named.label}
+            onChange={(changed) =>
+              change(`quantity of ${named.value} ${Object.keys(changed).join()}`, (draft) =>
+                write(draft, { ...rule, ...changed }),
+              )
+            }
+          />
+          <FaultsWithin path={named.path} />
+        </>
+      ),
     add: () => change(`quantity of ${named.value}`, (draft) => write(draft, { ...ANY_QUANTITY })),
     remove: () => change(`quantity of ${named.value} away`, (draft) => write(draft, null)),
   });
   const groups = shop.groups.map(({ key, title }) =>
-    exception({ value: `group ${key}`, label: title, hint: 'customer group', path: ['quantityByGroup', key] }, product.quantityByGroup[key] ?? null, (draft, rule) => {
-      const others = Object.entries(draft.quantityByGroup).filter(([group]) => group !== key);
-      draft.quantityByGroup = Object.fromEntries(rule ? [...others, [key, rule] as const] : others);
-    }),
+    exception(
+      { value: `group ${key}`, label: title, hint: 'customer group', path: ['quantityByGroup', key] },
+      product.quantityByGroup[key] ?? null,
+      (draft, rule) => {
+        const others = Object.entries(draft.quantityByGroup).filter(([group]) => group !== key);
+        draft.quantityByGroup = Object.fromEntries(rule ? [...others, [key, rule] as const] : others);
+      },
+    ),
   );
   const options = product.choices.flatMap((choice, index) => {
     if (!hasOptions(choice) || choice.kind === 'slot') return [];
     return choice.options.map((option, place) =>
-      exception({ value: `option ${choice.key} ${option.key}`, label: `${choice.title}: ${option.title}`, hint: 'option', path: ['choices', index, 'options', place, 'quantity'] }, option.quantity, (draft, rule) => {
-        const changed = draft.choices.find(({ key }) => key === choice.key);
-        const found = changed && hasOptions(changed) ? changed.options.find(({ key }) => key === option.key) : undefined;
-        if (found) found.quantity = rule;
-      }),
+      exception(
+        {
+          value: `option ${choice.key} ${option.key}`,
+          label: `${choice.title}: ${option.title}`,
+          hint: 'option',
+          path: ['choices', index, 'options', place, 'quantity'],
+        },
+        option.quantity,
+        (draft, rule) => {
+          const changed = draft.choices.find(({ key }) => key === choice.key);
+          const found =
+            changed && hasOptions(changed) ? changed.options.find(({ key }) => key === option.key) : undefined;
+          if (found) found.quantity = rule;
+        },
+      ),
     );
   });
   const variants = product.variants.map((variant, place) =>
-    exception({ value: `variant ${place}`, label: variantTitle(product, variant.options), hint: variant.sku ?? 'variant', path: ['variants', place, 'quantity'] }, variant.quantity, (draft, rule) => {
-      const found = draft.variants[place];
-      if (found) found.quantity = rule;
-    }),
+    exception(
+      {
+        value: `variant ${place}`,
+        label: variantTitle(product, variant.options),
+        hint: variant.sku ?? 'variant',
+        path: ['variants', place, 'quantity'],
+      },
+      variant.quantity,
+      (draft, rule) => {
+        const found = draft.variants[place];
+        if (found) found.quantity = rule;
+      },
+    ),
   );
   return [...groups, ...options, ...variants];
 }

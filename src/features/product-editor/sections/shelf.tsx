@@ -47,23 +47,42 @@ export function Shelf() {
     addTag();
   };
   return (
-    <Section title="Category, supplier, tags" lead="Where it is sold, and how it is found in the shop and in the catalog.">
+    <Section
+      title="Category, supplier, tags"
+      lead="Where it is sold, and how it is found in the shop and in the catalog."
+    >
       <SelectField
         label="It is sold"
         value={product.soldWhere}
         alternatives={PLACES_OF_SALE}
         help={SOLD_WHERE_HELP[product.soldWhere]}
-        onChange={(value) => change('soldWhere', (draft) => void (draft.soldWhere = PLACES_OF_SALE.find((place) => place.value === value)?.value ?? 'shop'))}
+        onChange={(value) =>
+          change(
+            'soldWhere',
+            (draft) => void (draft.soldWhere = PLACES_OF_SALE.find((place) => place.value === value)?.value ?? 'shop'),
+          )
+        }
       />
       <HStack gap="4" align="end">
         <SelectField
           label="Customers are shown how the price comes about"
           value={product.forCustomers.working}
           alternatives={WORKINGS}
-          onChange={(value) => change('working', (draft) => void (draft.forCustomers.working = WORKINGS.find((working) => working.value === value)?.value ?? 'full'))}
+          onChange={(value) =>
+            change(
+              'working',
+              (draft) =>
+                void (draft.forCustomers.working =
+                  WORKINGS.find((working) => working.value === value)?.value ?? 'full'),
+            )
+          }
         />
         <Box pb="2.5" whiteSpace="nowrap">
-          <Tick label="and the SKU" checked={product.forCustomers.sku} onChange={(on) => change('SKU shown', (draft) => void (draft.forCustomers.sku = on))} />
+          <Tick
+            label="and the SKU"
+            checked={product.forCustomers.sku}
+            onChange={(on) => change('SKU shown', (draft) => void (draft.forCustomers.sku = on))}
+          />
         </Box>
       </HStack>
       <HStack gap="4" align="start">
@@ -73,17 +92,30 @@ export function Shelf() {
           fault={useFaultAt('category')}
           maxLength={80}
           list="categories"
-          onChange={(value) => change('category', (draft) => void (draft.category = orNull(value) === null ? null : value))}
+          onChange={(value) =>
+            change('category', (draft) => void (draft.category = orNull(value) === null ? null : value))
+          }
         />
         <TextField
           label="Supplier"
           value={product.supplier ?? ''}
           maxLength={80}
           list="suppliers"
-          onChange={(value) => change('supplier', (draft) => void (draft.supplier = orNull(value) === null ? null : value))}
+          onChange={(value) =>
+            change('supplier', (draft) => void (draft.supplier = orNull(value) === null ? null : value))
+          }
         />
       </HStack>
-      <TextField label="Add a tag" value={tag} maxLength={40} list="tags" help="Enter or a comma adds it." onChange={setTag} onKeyDown={onKey} onLeave={addTag} />
+      <TextField
+        label="Add a tag"
+        value={tag}
+        maxLength={40}
+        list="tags"
+        help="Enter or a comma adds it."
+        onChange={setTag}
+        onKeyDown={onKey}
+        onLeave={addTag}
+      />
       <Wrap gap="2">
         {product.tags.map((name) => (
           <Tag.Root key={name} size="lg" colorPalette="oak">
@@ -91,7 +123,9 @@ export function Shelf() {
             <Tag.EndElement>
               <Tag.CloseTrigger
                 aria-label={`Remove tag ${name}`}
-                onClick={() => change(`untag ${name}`, (draft) => void (draft.tags = draft.tags.filter((other) => other !== name)))}
+                onClick={() =>
+                  change(`untag ${name}`, (draft) => void (draft.tags = draft.tags.filter((other) => other !== name)))
+                }
               />
             </Tag.EndElement>
           </Tag.Root>

@@ -8,19 +8,31 @@ import { Section } from '@/features/editor-kit/section';
 import { SelectField } from '@/ui/field';
 import { CapacityField } from './capacity-field';
 
-const NOT_COUNTED: Readonly<Record<NotCounted, string>> = { madeToOrder: 'not at all: it is made to order', service: 'not at all: it is a service' };
+const NOT_COUNTED: Readonly<Record<NotCounted, string>> = {
+  madeToOrder: 'not at all: it is made to order',
+  service: 'not at all: it is a service',
+};
 
 /** What every one of the product takes from stock, whatever is chosen. */
 export function StockSection() {
   const { product, assembled, change, goTo } = useEditing();
   const drawsFault = useFaultAt('draws');
   return (
-    <Section title="Stock" lead="What one of it takes from the store room, so that it can’t be oversold. Options may take more; that is said beside them.">
+    <Section
+      title="Stock"
+      lead="What one of it takes from the store room, so that it can’t be oversold. Options may take more; that is said beside them."
+    >
       <Box>
         <Text fontWeight="600" mb="2">
           Every one, whatever is chosen
         </Text>
-        <DrawsField label="Product" name={product.title} draws={product.draws} path={['draws']} onChange={(draws) => change('draws', (draft) => void (draft.draws = draws))} />
+        <DrawsField
+          label="Product"
+          name={product.title}
+          draws={product.draws}
+          path={['draws']}
+          onChange={(draws) => change('draws', (draft) => void (draft.draws = draws))}
+        />
         {drawsFault && (
           <Text color="brick.fg" mt="2">
             {drawsFault}
@@ -32,8 +44,16 @@ export function StockSection() {
           label="It is counted"
           width="360px"
           value={product.notCounted ?? ''}
-          alternatives={[{ value: '', label: 'in the store room' }, ...reasonsNotCounted.map((value) => ({ value, label: NOT_COUNTED[value] }))]}
-          onChange={(value) => change('not counted', (draft) => void (draft.notCounted = reasonsNotCounted.find((reason) => reason === value) ?? null))}
+          alternatives={[
+            { value: '', label: 'in the store room' },
+            ...reasonsNotCounted.map((value) => ({ value, label: NOT_COUNTED[value] })),
+          ]}
+          onChange={(value) =>
+            change(
+              'not counted',
+              (draft) => void (draft.notCounted = reasonsNotCounted.find((reason) => reason === value) ?? null),
+            )
+          }
         />
       )}
       {product.notCounted !== null && <CapacityField />}
@@ -45,7 +65,10 @@ export function StockSection() {
           </Button>
         </HStack>
       ) : (
-        <Text color="fg.muted">Sizes or colours that are counted separately? Mark their choice as stocked, and say which combinations you keep.</Text>
+        <Text color="fg.muted">
+          Sizes or colours that are counted separately? Mark their choice as stocked, and say which combinations you
+          keep.
+        </Text>
       )}
     </Section>
   );

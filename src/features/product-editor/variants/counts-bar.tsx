@@ -25,7 +25,8 @@ export function CountsBar({ stocked }: { stocked: readonly OneOfChoice[] }) {
   const book = async () => {
     setBusy(true);
     const items = newItems(changed.filter(({ variant }) => variant.stock === null).map(({ variant }) => variant));
-    const keyOf = (variant: (typeof changed)[number]['variant']) => variant.stock ?? items.find((item) => item.variant === variant)?.key ?? '';
+    const keyOf = (variant: (typeof changed)[number]['variant']) =>
+      variant.stock ?? items.find((item) => item.variant === variant)?.key ?? '';
     try {
       await send(
         'POST',
@@ -53,9 +54,26 @@ export function CountsBar({ stocked }: { stocked: readonly OneOfChoice[] }) {
     }
   };
   return (
-    <HStack bg="copper.subtle" borderRadius="l2" px="3" py="2" gap="3" wrap="wrap" role="region" aria-label="Counts to book">
+    <HStack
+      bg="copper.subtle"
+      borderRadius="l2"
+      px="3"
+      py="2"
+      gap="3"
+      wrap="wrap"
+      role="region"
+      aria-label="Counts to book"
+    >
       <Text fontWeight="600">{counted(changed.length, 'count')} not booked yet</Text>
-      <TypedInput aria-label="Why" size="sm" w="200px" placeholder="Counted" maxLength={200} value={reason} onChange={setReason} />
+      <TypedInput
+        aria-label="Why"
+        size="sm"
+        w="200px"
+        placeholder="Counted"
+        maxLength={200}
+        value={reason}
+        onChange={setReason}
+      />
       <Button size="sm" loading={busy} onClick={() => void book()}>
         Book {counted(changed.length, 'count')}
       </Button>

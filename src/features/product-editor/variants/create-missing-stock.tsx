@@ -21,7 +21,12 @@ export function CreateMissingStock({ stocked }: { stocked: readonly OneOfChoice[
     setBusy(true);
     const items = newItems(without);
     try {
-      await send('POST', '/api/manage/stock/batch', { create: items.map(({ key, title }) => ({ key, title, unit: '1' })), reason: 'New variants' }, anything);
+      await send(
+        'POST',
+        '/api/manage/stock/batch',
+        { create: items.map(({ key, title }) => ({ key, title, unit: '1' })), reason: 'New variants' },
+        anything,
+      );
       await reloadStock();
       change('stock items for variants', (draft) => {
         for (const { variant, key } of items) {
@@ -29,7 +34,10 @@ export function CreateMissingStock({ stocked }: { stocked: readonly OneOfChoice[
           if (target) target.stock = key;
         }
       });
-      sayDone(`${counted(items.length, 'stock item')} created`, 'Nothing is in them yet: count them here, or take in a delivery.');
+      sayDone(
+        `${counted(items.length, 'stock item')} created`,
+        'Nothing is in them yet: count them here, or take in a delivery.',
+      );
     } catch (error) {
       sayFailed('No stock item was created', wordsOf(error));
     } finally {

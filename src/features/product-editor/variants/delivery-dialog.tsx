@@ -28,22 +28,35 @@ export function DeliveryDialog({ stocked, open, onClose }: Props) {
   const [busy, setBusy] = useState(false);
   const lines = readDelivery(text, stocked);
   const right = lines.flatMap((line) => (line.combination ? [{ ...line, combination: line.combination }] : []));
-  const variantOf = (line: DeliveryLine) => (line.combination ? product.variants[variantIndex(product, line.combination, stocked)] : undefined);
+  const variantOf = (line: DeliveryLine) =>
+    line.combination ? product.variants[variantIndex(product, line.combination, stocked)] : undefined;
   const close = () => {
     setText('');
     onClose();
   };
   const book = async () => {
     setBusy(true);
-    const withoutItem = right.filter((line, index) => !variantOf(line)?.stock && right.findIndex((other) => combinationTitle(other.combination, stocked) === combinationTitle(line.combination, stocked)) === index);
+    const withoutItem = right.filter(
+      (line, index) =>
+        !variantOf(line)?.stock &&
+        right.findIndex(
+          (other) => combinationTitle(other.combination, stocked) === combinationTitle(line.combination, stocked),
+        ) === index,
+    );
     const items = newItems(withoutItem.map(({ combination }) => ({ options: { ...combination } })));
     const keyOf = (line: (typeof right)[number]) =>
-      variantOf(line)?.stock ?? items.find(({ variant }) => sameCombination(variant.options, line.combination, stocked))?.key ?? '';
+      variantOf(line)?.stock ??
+      items.find(({ variant }) => sameCombination(variant.options, line.combination, stocked))?.key ??
+      '';
     try {
       await send(
         'POST',
         '/api/manage/stock/batch',
-        { create: items.map(({ key, title }) => ({ key, title, unit: '1' })), entries: right.map((line) => ({ key: keyOf(line), kind: 'receipt', quantity: line.quantity })), reason: reason.trim() || 'Delivery' },
+        {
+          create: items.map(({ key, title }) => ({ key, title, unit: '1' })),
+          entries: right.map((line) => ({ key: keyOf(line), kind: 'receipt', quantity: line.quantity })),
+          reason: reason.trim() || 'Delivery',
+        },
         anything,
       );
       await reloadStock();
@@ -54,7 +67,10 @@ export function DeliveryDialog({ stocked, open, onClose }: Props) {
           else draft.variants.push({ ...newVariant(variant.options), stock: key });
         }
       });
-      sayDone(`${counted(right.length, 'line')} booked`, items.length > 0 ? `${counted(items.length, 'stock item')} created.` : undefined);
+      sayDone(
+        `${counted(right.length, 'line')} booked`,
+        items.length > 0 ? `${counted(items.length, 'stock item')} created.` : undefined,
+      );
       close();
     } catch (error) {
       sayFailed('Nothing was booked', wordsOf(error));
@@ -73,7 +89,11 @@ export function DeliveryDialog({ stocked, open, onClose }: Props) {
           <Button variant="ghost" colorPalette="ink" onClick={close}>
             Cancel
           </Button>
-          <Button disabled={right.length === 0 || right.length < lines.length} loading={busy} onClick={() => void book()}>
+          <Button
+            disabled={right.length === 0 || right.length < lines.length}
+            loading={busy}
+            onClick={() => void book()}
+          >
             Book {counted(right.length, 'line')}
           </Button>
         </>
@@ -81,7 +101,8 @@ export function DeliveryDialog({ stocked, open, onClose }: Props) {
     >
       <Stack gap="4">
         <Text fontSize="sm" color="fg.muted">
-          A line each, as on the delivery note: {stocked.map(({ title }) => title).join(', ')} and how many. Combinations that you don’t keep yet are added with what came in.
+          A line each, as on the delivery note: {stocked.map(({ title }) => title).join(', ')} and how many.
+          Combinations that you don’t keep yet are added with what came in.
         </Text>
         <Textarea
           aria-label="Delivery"
@@ -100,9 +121,13 @@ export function DeliveryDialog({ stocked, open, onClose }: Props) {
               {lines.map((line) => (
                 <Table.Row key={line.line} bg={line.fault ? 'brick.subtle' : 'transparent'}>
                   <Table.Cell color="fg.muted">{line.line}</Table.Cell>
-                  <Table.Cell fontWeight={line.fault ? '400' : '600'}>{line.combination ? combinationTitle(line.combination, stocked) : line.text}</Table.Cell>
+                  <Table.Cell fontWeight={line.fault ? '400' : '600'}>
+                    {line.combination ? combinationTitle(line.combination, stocked) : line.text}
+                  </Table.Cell>
                   <Table.Cell textAlign="end">{line.combination ? line.quantity : ''}</Table.Cell>
-                  <Table.Cell color={line.fault ? 'brick.fg' : 'fg.muted'}>{line.fault ?? (variantOf(line) ? '' : 'new variant')}</Table.Cell>
+                  <Table.Cell color={line.fault ? 'brick.fg' : 'fg.muted'}>
+                    {line.fault ?? (variantOf(line) ? '' : 'new variant')}
+                  </Table.Cell>
                 </Table.Row>
               ))}
             </Table.Body>

@@ -7,10 +7,22 @@ import { type StockView } from '@/features/selection/use-selection';
 export const figures = ['price', 'onHand', 'sku', 'gtin', 'weight'] as const;
 export type Figure = (typeof figures)[number];
 
-export const figureWords: Readonly<Record<Figure, string>> = { price: 'Own price', onHand: 'On hand', sku: 'SKU', gtin: 'GTIN', weight: 'Own weight' };
+export const figureWords: Readonly<Record<Figure, string>> = {
+  price: 'Own price',
+  onHand: 'On hand',
+  sku: 'SKU',
+  gtin: 'GTIN',
+  weight: 'Own weight',
+};
 
 /** What stands in a cell. A count that has not been booked yet stands in the place of what is on hand. */
-export function figureText(figure: Figure, variant: Variant, stock: readonly StockView[], counts: ReadonlyMap<string, string>, name: string): string {
+export function figureText(
+  figure: Figure,
+  variant: Variant,
+  stock: readonly StockView[],
+  counts: ReadonlyMap<string, string>,
+  name: string,
+): string {
   switch (figure) {
     case 'price':
       return variant.price ?? '';
@@ -64,4 +76,10 @@ export function setFigure(figure: Exclude<Figure, 'onHand'>, variant: Variant, t
 }
 
 /** The field of a definition that a figure stands in, for finding its faults. */
-export const figureField: Readonly<Record<Figure, string>> = { price: 'price', onHand: 'stock', sku: 'sku', gtin: 'gtin', weight: 'weight' };
+export const figureField: Readonly<Record<Figure, string>> = {
+  price: 'price',
+  onHand: 'stock',
+  sku: 'sku',
+  gtin: 'gtin',
+  weight: 'weight',
+};

@@ -27,21 +27,55 @@ interface CellProps {
 }
 
 /** A variant's figure; or the place of a combination that is not kept, where it can be added. */
-export const GridCell = memo(function GridCell({ section, row, column, title, figure, variant, text, placeholder, unbooked, fault, hands }: CellProps) {
+export const GridCell = memo(function GridCell({
+  section,
+  row,
+  column,
+  title,
+  figure,
+  variant,
+  text,
+  placeholder,
+  unbooked,
+  fault,
+  hands,
+}: CellProps) {
   const spot: Spot = [section, row, column];
   const typed = useTyped(text, (value) => hands.onWrite(spot, value));
-  const common = { 'data-spot': spot.join('.'), onKeyDown: (event: KeyboardEvent) => hands.onKey(event, spot), onPaste: (event: ClipboardEvent) => hands.onPaste(event, spot), onFocus: () => hands.onFocus(spot) };
+  const common = {
+    'data-spot': spot.join('.'),
+    onKeyDown: (event: KeyboardEvent) => hands.onKey(event, spot),
+    onPaste: (event: ClipboardEvent) => hands.onPaste(event, spot),
+    onFocus: () => hands.onFocus(spot),
+  };
   if (!variant) {
     return (
       <Cell borderWidth="1px" borderColor="border" borderStyle="dashed" p="0">
-        <chakra.button type="button" {...common} display="flex" alignItems="center" w="full" h="34px" color="fg.subtle" cursor="pointer" aria-label={`Add ${title}`} _hover={{ color: 'copper.fg', bg: 'copper.subtle' }} onClick={() => hands.onAdd(spot)}>
+        <chakra.button
+          type="button"
+          {...common}
+          display="flex"
+          alignItems="center"
+          w="full"
+          h="34px"
+          color="fg.subtle"
+          cursor="pointer"
+          aria-label={`Add ${title}`}
+          _hover={{ color: 'copper.fg', bg: 'copper.subtle' }}
+          onClick={() => hands.onAdd(spot)}
+        >
           <Plus size={14} style={{ margin: 'auto' }} />
         </chakra.button>
       </Cell>
     );
   }
   return (
-    <Cell borderWidth="1px" borderColor={fault ? 'brick.solid' : 'border'} p="0" bg={unbooked ? 'copper.subtle' : variant.onSale ? 'bg.panel' : 'bg.muted'}>
+    <Cell
+      borderWidth="1px"
+      borderColor={fault ? 'brick.solid' : 'border'}
+      p="0"
+      bg={unbooked ? 'copper.subtle' : variant.onSale ? 'bg.panel' : 'bg.muted'}
+    >
       <chakra.input
         {...common}
         aria-label={`${figureWords[figure]} of ${title}`}

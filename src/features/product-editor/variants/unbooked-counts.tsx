@@ -1,6 +1,15 @@
 'use client';
 
-import { createContext, type Dispatch, type ReactNode, type SetStateAction, useContext, useEffect, useMemo, useState } from 'react';
+import {
+  createContext,
+  type Dispatch,
+  type ReactNode,
+  type SetStateAction,
+  useContext,
+  useEffect,
+  useMemo,
+  useState,
+} from 'react';
 import { isStocked, type OneOfChoice, type Variant } from '@/core/catalog';
 import { useEditing } from '@/features/editor-kit/editing';
 import { combinationTitle, withLeftOut } from './combinations';
@@ -42,7 +51,9 @@ export function useStockedChoices(): readonly OneOfChoice[] {
 }
 
 /** The variants of which something else was counted than is on hand. */
-export function useCountedVariants(stocked: readonly OneOfChoice[]): readonly { readonly variant: Variant; readonly count: string }[] {
+export function useCountedVariants(
+  stocked: readonly OneOfChoice[],
+): readonly { readonly variant: Variant; readonly count: string }[] {
   const { product, stock } = useEditing();
   const { counts } = useUnbookedCounts();
   if (counts.size === 0) return [];

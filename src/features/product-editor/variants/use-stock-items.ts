@@ -12,12 +12,16 @@ export interface NewItem {
 }
 
 /** Names stock items for variants that have none: free, and told apart by the product and its options. */
-export function useNewItems(stocked: readonly OneOfChoice[]): (variants: readonly Pick<Variant, 'options'>[]) => NewItem[] {
+export function useNewItems(
+  stocked: readonly OneOfChoice[],
+): (variants: readonly Pick<Variant, 'options'>[]) => NewItem[] {
   const { product, stock } = useEditing();
   return (variants) => {
     const taken = stock.map(({ key }) => key);
     return variants.map((variant) => {
-      const title = `${product.title} ${combinationTitle(variant.options, stocked).replaceAll(' · ', ' ')}`.trim().slice(0, 160);
+      const title = `${product.title} ${combinationTitle(variant.options, stocked).replaceAll(' · ', ' ')}`
+        .trim()
+        .slice(0, 160);
       const key = freeKey(title, taken, 'item');
       taken.push(key);
       return { variant, key, title };

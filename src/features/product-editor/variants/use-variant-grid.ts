@@ -6,7 +6,15 @@ import { useEditing } from '@/features/editor-kit/editing';
 import { sayFailed } from '@/ui/toasts';
 import { useAtRest } from '@/ui/typing';
 import { useSteady } from '@/ui/use-steady';
-import { type Axes, cellCombination, type Combination, combinationTitle, newVariant, variantIndex, variantPlaces } from './combinations';
+import {
+  type Axes,
+  cellCombination,
+  type Combination,
+  combinationTitle,
+  newVariant,
+  variantIndex,
+  variantPlaces,
+} from './combinations';
 import { readBlock } from './read-block';
 import { type Figure, figureField, figureText, setFigure } from './figures';
 import { useUnbookedCounts } from './unbooked-counts';
@@ -37,7 +45,9 @@ export function useVariantGrid({ stocked, axes, figure }: Shown, table: RefObjec
 
   const combinationAt = ([section, row, column]: Spot): Combination | null => {
     const [place, option] = [sections[section], rows[row]];
-    return place && option && column < columns.length ? cellCombination(axes, place, option, columns[column] ?? null) : null;
+    return place && option && column < columns.length
+      ? cellCombination(axes, place, option, columns[column] ?? null)
+      : null;
   };
   const placeOf = useMemo(() => variantPlaces({ variants: product.variants }, stocked), [product.variants, stocked]);
   const indexAt = (spot: Spot): number => {
@@ -49,14 +59,19 @@ export function useVariantGrid({ stocked, axes, figure }: Shown, table: RefObjec
     return variant ? figureText(figure, variant, stock, counts, combinationTitle(variant.options, stocked)) : '';
   };
   const add = (spots: readonly Spot[]) => {
-    const missing = spots.filter((spot) => indexAt(spot) < 0).map(combinationAt).filter((combination) => combination !== null);
+    const missing = spots
+      .filter((spot) => indexAt(spot) < 0)
+      .map(combinationAt)
+      .filter((combination) => combination !== null);
     change(`add ${missing.length} variants`, (draft) => void draft.variants.push(...missing.map(newVariant)));
   };
   /** Puts texts into cells; a combination that is not kept yet comes to be with its figure. */
   const write = (tag: string, cells: readonly { spot: Spot; text: string }[]) => {
     const known = cells.flatMap(({ spot, text }) => {
       const combination = combinationAt(spot);
-      return combination ? [{ combination, text: figure === 'sku' || figure === 'gtin' ? text : typedDecimal(text) }] : [];
+      return combination
+        ? [{ combination, text: figure === 'sku' || figure === 'gtin' ? text : typedDecimal(text) }]
+        : [];
     });
     change(tag, (draft) => {
       for (const { combination, text } of known) {
@@ -76,7 +91,8 @@ export function useVariantGrid({ stocked, axes, figure }: Shown, table: RefObjec
       );
     }
   };
-  const cellAt = ([section, row, column]: Spot) => table.current?.querySelector<HTMLElement>(`[data-spot="${section}.${row}.${column}"]`);
+  const cellAt = ([section, row, column]: Spot) =>
+    table.current?.querySelector<HTMLElement>(`[data-spot="${section}.${row}.${column}"]`);
   const focus = (spot: Spot) => cellAt(spot)?.focus();
   const fill = (direction: 'down' | 'right') => {
     if (!focused) return;
@@ -84,9 +100,15 @@ export function useVariantGrid({ stocked, axes, figure }: Shown, table: RefObjec
     // What has just been typed there stands in the cell before it stands anywhere else.
     const cell = cellAt(focused);
     const text = cell instanceof HTMLInputElement ? cell.value : textAt(focused);
-    const spots: Spot[] = direction === 'down' ? rows.slice(row + 1).map((_, step): Spot => [section, row + 1 + step, column]) : columns.slice(column + 1).map((_, step): Spot => [section, row, column + 1 + step]);
+    const spots: Spot[] =
+      direction === 'down'
+        ? rows.slice(row + 1).map((_, step): Spot => [section, row + 1 + step, column])
+        : columns.slice(column + 1).map((_, step): Spot => [section, row, column + 1 + step]);
     // Filling gives figures to what is kept; it makes no new combinations.
-    write(`fill ${direction}`, spots.filter((spot) => indexAt(spot) >= 0).map((spot) => ({ spot, text })));
+    write(
+      `fill ${direction}`,
+      spots.filter((spot) => indexAt(spot) >= 0).map((spot) => ({ spot, text })),
+    );
   };
   const onKey = (event: KeyboardEvent, spot: Spot) => {
     const [section, row, column] = spot;
@@ -111,18 +133,35 @@ export function useVariantGrid({ stocked, axes, figure }: Shown, table: RefObjec
     const block = readBlock(event.clipboardData.getData('text/plain'));
     if (block.length <= 1 && (block[0]?.length ?? 0) <= 1) return;
     event.preventDefault();
-    const cells = block.flatMap((line, y) => line.map((text, x) => ({ spot: [section, row + y, column + x] as Spot, text })));
+    const cells = block.flatMap((line, y) =>
+      line.map((text, x) => ({ spot: [section, row + y, column + x] as Spot, text })),
+    );
     const outside = cells.filter(({ spot, text }) => text !== '' && combinationAt(spot) === null).length;
-    write('paste a block', cells.filter(({ spot }) => combinationAt(spot) !== null));
-    if (outside > 0) sayFailed(`${outside} pasted figures had no place`, 'The block is larger than the grid from this cell on; the rest has been taken over.');
+    write(
+      'paste a block',
+      cells.filter(({ spot }) => combinationAt(spot) !== null),
+    );
+    if (outside > 0)
+      sayFailed(
+        `${outside} pasted figures had no place`,
+        'The block is larger than the grid from this cell on; the rest has been taken over.',
+      );
   };
   const faultAt = (index: number) => {
-    const found = findings.find(({ path }) => path[0] === 'variants' && path[1] === index && path[2] === figureField[figure]);
+    const found = findings.find(
+      ({ path }) => path[0] === 'variants' && path[1] === index && path[2] === figureField[figure],
+    );
     return found && faultWords(found.data);
   };
 
   /** What a cell does; the same for all time, so that cells in which nothing has changed aren't drawn anew. */
-  const hands = useSteady({ onKey, onPaste, onFocus: setFocused, onAdd: (spot: Spot) => add([spot]), onWrite: (spot: Spot, text: string) => write(`${figure} at ${spot.join('.')}`, [{ spot, text }]) });
+  const hands = useSteady({
+    onKey,
+    onPaste,
+    onFocus: setFocused,
+    onAdd: (spot: Spot) => add([spot]),
+    onWrite: (spot: Spot, text: string) => write(`${figure} at ${spot.join('.')}`, [{ spot, text }]),
+  });
 
   return { rows, columns, sections, counts, focused, combinationAt, indexAt, textAt, add, fill, faultAt, hands };
 }

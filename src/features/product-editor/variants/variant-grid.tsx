@@ -46,21 +46,46 @@ function Grid({ shown, ...turn }: GridProps) {
         <GridSection key={JSON.stringify(section)} shown={shown} grid={grid} section={section} place={place} />
       ))}
       <Text fontSize="sm" color="fg.muted">
-        Arrow keys go from cell to cell. A block copied from a spreadsheet can be pasted into any cell; a figure in an empty place makes that variant.
+        Arrow keys go from cell to cell. A block copied from a spreadsheet can be pasted into any cell; a figure in an
+        empty place makes that variant.
       </Text>
     </Stack>
   );
 }
 
 /** What the cells show, which way the choices lie, and filling. */
-function GridTools({ shown: { stocked, axes, figure }, grid, onFigure, onAcross, onDown }: GridProps & { grid: VariantGridState }) {
+function GridTools({
+  shown: { stocked, axes, figure },
+  grid,
+  onFigure,
+  onAcross,
+  onDown,
+}: GridProps & { grid: VariantGridState }) {
   const { across, down } = axes;
   return (
     <HStack gap="3" wrap="wrap">
-      <SelectField label="Figure in the cells" hideLabel small width="118px" value={figure} alternatives={figures.map((value) => ({ value, label: figureWords[value] }))} onChange={(value) => onFigure(figures.find((candidate) => candidate === value) ?? 'price')} />
+      <SelectField
+        label="Figure in the cells"
+        hideLabel
+        small
+        width="118px"
+        value={figure}
+        alternatives={figures.map((value) => ({ value, label: figureWords[value] }))}
+        onChange={(value) => onFigure(figures.find((candidate) => candidate === value) ?? 'price')}
+      />
       {stocked.length > 1 && (
         <>
-          <SelectField label="Across" hideLabel small width="136px" value={across?.key ?? ''} alternatives={stocked.filter(({ key }) => key !== down.key).map(({ key, title }) => ({ value: key, label: `${title} across` }))} onChange={onAcross} />
+          <SelectField
+            label="Across"
+            hideLabel
+            small
+            width="136px"
+            value={across?.key ?? ''}
+            alternatives={stocked
+              .filter(({ key }) => key !== down.key)
+              .map(({ key, title }) => ({ value: key, label: `${title} across` }))}
+            onChange={onAcross}
+          />
           <SelectField
             label="Down"
             hideLabel
@@ -76,10 +101,26 @@ function GridTools({ shown: { stocked, axes, figure }, grid, onFigure, onAcross,
         </>
       )}
       <HStack gap="1">
-        <Button size="xs" variant="ghost" colorPalette="ink" disabled={!grid.focused} title="Ctrl D" onMouseDown={(event) => event.preventDefault()} onClick={() => grid.fill('down')}>
+        <Button
+          size="xs"
+          variant="ghost"
+          colorPalette="ink"
+          disabled={!grid.focused}
+          title="Ctrl D"
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => grid.fill('down')}
+        >
           <ArrowDownToLine size={14} aria-hidden /> Fill down
         </Button>
-        <Button size="xs" variant="ghost" colorPalette="ink" disabled={!grid.focused} title="Ctrl R" onMouseDown={(event) => event.preventDefault()} onClick={() => grid.fill('right')}>
+        <Button
+          size="xs"
+          variant="ghost"
+          colorPalette="ink"
+          disabled={!grid.focused}
+          title="Ctrl R"
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => grid.fill('right')}
+        >
           <ArrowRightToLine size={14} aria-hidden /> Fill right
         </Button>
       </HStack>
@@ -88,20 +129,36 @@ function GridTools({ shown: { stocked, axes, figure }, grid, onFigure, onAcross,
 }
 
 /** The table of one section: of the options of all choices that lie neither across nor down. */
-function GridSection({ shown: { stocked, axes, figure }, grid, section, place }: Pick<GridProps, 'shown'> & { grid: VariantGridState; section: Combination; place: number }) {
+function GridSection({
+  shown: { stocked, axes, figure },
+  grid,
+  section,
+  place,
+}: Pick<GridProps, 'shown'> & { grid: VariantGridState; section: Combination; place: number }) {
   const { product, program } = useEditing();
   const { down } = axes;
   const { rows, columns, counts, combinationAt, indexAt, textAt, add, hands, faultAt, focused } = grid;
   const body = useRef<HTMLTableSectionElement>(null);
-  const { drawn, roomBefore, roomAfter } = useLongRows(body, rows.length, ROW_HEIGHT, focused?.[0] === place ? focused[1] : -1);
+  const { drawn, roomBefore, roomAfter } = useLongRows(
+    body,
+    rows.length,
+    ROW_HEIGHT,
+    focused?.[0] === place ? focused[1] : -1,
+  );
   return (
     <Box overflowX="auto">
       {Object.keys(section).length > 0 && (
         <Heading as="h3" size="sm" mb="2">
-          {combinationTitle(section, stocked.filter(({ key }) => section[key] !== undefined))}
+          {combinationTitle(
+            section,
+            stocked.filter(({ key }) => section[key] !== undefined),
+          )}
         </Heading>
       )}
-      <chakra.table css={{ borderCollapse: 'collapse', fontVariantNumeric: 'tabular-nums' }} aria-label={`Variants: ${figureWords[figure]}`}>
+      <chakra.table
+        css={{ borderCollapse: 'collapse', fontVariantNumeric: 'tabular-nums' }}
+        aria-label={`Variants: ${figureWords[figure]}`}
+      >
         <thead>
           <tr>
             <Head p="1.5" textAlign="start" fontSize="sm" color="fg.muted" scope="col">
@@ -130,7 +187,14 @@ function GridSection({ shown: { stocked, axes, figure }, grid, section, place }:
                     <Head p="1.5" textAlign="start" fontWeight="600" scope="row" whiteSpace="nowrap">
                       {row.title}
                       {missing > 1 && (
-                        <Button ml="2" size="2xs" variant="ghost" colorPalette="oak" aria-label={`Add the row ${row.title}`} onClick={() => add(spots)}>
+                        <Button
+                          ml="2"
+                          size="2xs"
+                          variant="ghost"
+                          colorPalette="oak"
+                          aria-label={`Add the row ${row.title}`}
+                          onClick={() => add(spots)}
+                        >
                           <Plus size={12} aria-hidden /> row
                         </Button>
                       )}
@@ -167,9 +231,20 @@ function GridSection({ shown: { stocked, axes, figure }, grid, section, place }:
               {figure === 'onHand' ? 'together' : 'kept'}
             </Head>
             {columns.map((column, x) => (
-              <Total key={column?.key ?? ''} figure={figure} spots={rows.map((_, y): Spot => [place, y, x])} indexAt={indexAt} textAt={textAt} />
+              <Total
+                key={column?.key ?? ''}
+                figure={figure}
+                spots={rows.map((_, y): Spot => [place, y, x])}
+                indexAt={indexAt}
+                textAt={textAt}
+              />
             ))}
-            <Total figure={figure} spots={rows.flatMap((_, y) => columns.map((__, x): Spot => [place, y, x]))} indexAt={indexAt} textAt={textAt} />
+            <Total
+              figure={figure}
+              spots={rows.flatMap((_, y) => columns.map((__, x): Spot => [place, y, x]))}
+              indexAt={indexAt}
+              textAt={textAt}
+            />
           </tr>
         </tbody>
       </chakra.table>

@@ -31,15 +31,37 @@ export function VariantList({ stocked }: { stocked: readonly OneOfChoice[] }) {
         entries={product.variants}
         keyOf={(_variant, index) => index}
         height={58}
-        render={(variant, index) => <VariantRow variant={variant} index={index} title={combinationTitle(variant.options, stocked) || 'No stocked choice'} open={unfolded.has(index)} onOpen={() => turn(index)} />}
+        render={(variant, index) => (
+          <VariantRow
+            variant={variant}
+            index={index}
+            title={combinationTitle(variant.options, stocked) || 'No stocked choice'}
+            open={unfolded.has(index)}
+            onOpen={() => turn(index)}
+          />
+        )}
       />
     </Box>
   );
 }
 
-function VariantRow({ variant, index, title, open, onOpen }: { variant: Variant; index: number; title: string; open: boolean; onOpen: () => void }) {
+function VariantRow({
+  variant,
+  index,
+  title,
+  open,
+  onOpen,
+}: {
+  variant: Variant;
+  index: number;
+  title: string;
+  open: boolean;
+  onOpen: () => void;
+}) {
   const { product, program, stock, change, findings } = useEditing();
-  const faults = findings.filter(({ path }) => path[0] === 'variants' && path[1] === index).map(({ data }) => faultWords(data));
+  const faults = findings
+    .filter(({ path }) => path[0] === 'variants' && path[1] === index)
+    .map(({ data }) => faultWords(data));
   const item = stock.find(({ key }) => key === variant.stock);
   const unit = item && unitByCode(item.unit);
   const edit = (what: string, recipe: (draft: Variant) => void) =>
@@ -48,7 +70,16 @@ function VariantRow({ variant, index, title, open, onOpen }: { variant: Variant;
       if (target) recipe(target);
     });
   return (
-    <Box role="listitem" bg={variant.onSale ? 'bg.panel' : 'bg.muted'} borderWidth="1px" borderColor={faults.length > 0 ? 'brick.border' : 'border'} borderRadius="l2" px="3" py="2" mb="1.5">
+    <Box
+      role="listitem"
+      bg={variant.onSale ? 'bg.panel' : 'bg.muted'}
+      borderWidth="1px"
+      borderColor={faults.length > 0 ? 'brick.border' : 'border'}
+      borderRadius="l2"
+      px="3"
+      py="2"
+      mb="1.5"
+    >
       <HStack gap="3">
         <Text fontWeight="600" flex="1" minW="110px">
           {title}
@@ -60,41 +91,101 @@ function VariantRow({ variant, index, title, open, onOpen }: { variant: Variant;
           )}
         </Text>
         <Box w="190px">
-          <StockPick small label={`Stock item of ${title}`} hideLabel name={`${product.title}, ${title}`} picked={variant.stock ?? ''} onPick={(key) => edit('stock', (draft) => void (draft.stock = orNull(key)))} />
+          <StockPick
+            small
+            label={`Stock item of ${title}`}
+            hideLabel
+            name={`${product.title}, ${title}`}
+            picked={variant.stock ?? ''}
+            onPick={(key) => edit('stock', (draft) => void (draft.stock = orNull(key)))}
+          />
         </Box>
         <Text fontSize="xs" color="fg.muted" w="84px" textAlign="end">
           {item && unit ? `${formatQuantity({ value: Exact.from(item.available), unit })} left` : ''}
         </Text>
-        <TypedInput aria-label={`Own price of ${title}`} size="sm" w="84px" textAlign="end" placeholder={product.price ?? ''} value={variant.price ?? ''} onChange={(text) => edit('price', (draft) => void (draft.price = orNull(text)))} />
-        <IconButton aria-label={`${open ? 'Less' : 'More'} about ${title}`} aria-expanded={open} size="2xs" variant="ghost" colorPalette="ink" onClick={onOpen}>
+        <TypedInput
+          aria-label={`Own price of ${title}`}
+          size="sm"
+          w="84px"
+          textAlign="end"
+          placeholder={product.price ?? ''}
+          value={variant.price ?? ''}
+          onChange={(text) => edit('price', (draft) => void (draft.price = orNull(text)))}
+        />
+        <IconButton
+          aria-label={`${open ? 'Less' : 'More'} about ${title}`}
+          aria-expanded={open}
+          size="2xs"
+          variant="ghost"
+          colorPalette="ink"
+          onClick={onOpen}
+        >
           {open ? <ChevronUp size={14} /> : <ChevronDown size={14} />}
         </IconButton>
-        <IconButton aria-label={`Remove ${title}`} size="2xs" variant="ghost" colorPalette="brick" onClick={() => change(`remove variant ${title}`, (draft) => void draft.variants.splice(index, 1))}>
+        <IconButton
+          aria-label={`Remove ${title}`}
+          size="2xs"
+          variant="ghost"
+          colorPalette="brick"
+          onClick={() => change(`remove variant ${title}`, (draft) => void draft.variants.splice(index, 1))}
+        >
           <Trash2 size={14} />
         </IconButton>
       </HStack>
       {faults.map((fault) => (
-        <FaultLine key={fault}>
-            {fault}
-          </FaultLine>
+        <FaultLine key={fault}>{fault}</FaultLine>
       ))}
       {open && (
         <Stack gap="3" py="3">
           <HStack gap="4" align="start" wrap="wrap">
             <Box w="170px">
-              <TextField label="Own SKU" value={variant.sku ?? ''} fontFamily="mono" maxLength={60} placeholder={figurePlaceholder('sku', variant, product, program)} onChange={(value) => edit('sku', (draft) => setFigure('sku', draft, value, product))} />
+              <TextField
+                label="Own SKU"
+                value={variant.sku ?? ''}
+                fontFamily="mono"
+                maxLength={60}
+                placeholder={figurePlaceholder('sku', variant, product, program)}
+                onChange={(value) => edit('sku', (draft) => setFigure('sku', draft, value, product))}
+              />
             </Box>
             <Box w="170px">
-              <TextField label="GTIN" value={variant.gtin ?? ''} fontFamily="mono" maxLength={20} inputMode="numeric" placeholder="none" onChange={(value) => edit('gtin', (draft) => setFigure('gtin', draft, value, product))} />
+              <TextField
+                label="GTIN"
+                value={variant.gtin ?? ''}
+                fontFamily="mono"
+                maxLength={20}
+                inputMode="numeric"
+                placeholder="none"
+                onChange={(value) => edit('gtin', (draft) => setFigure('gtin', draft, value, product))}
+              />
             </Box>
             <Box w="150px">
-              <TextField label="Was-price" value={variant.wasPrice ?? ''} placeholder={product.wasPrice ?? 'none'} inputMode="decimal" onChange={(value) => edit('wasPrice', (draft) => void (draft.wasPrice = orNull(value)))} />
+              <TextField
+                label="Was-price"
+                value={variant.wasPrice ?? ''}
+                placeholder={product.wasPrice ?? 'none'}
+                inputMode="decimal"
+                onChange={(value) => edit('wasPrice', (draft) => void (draft.wasPrice = orNull(value)))}
+              />
             </Box>
-            <WeightField label="Own weight" unit={product.weight?.unit ?? 'g'} weight={variant.weight} onChange={(weight) => edit('weight', (draft) => void (draft.weight = weight))} />
+            <WeightField
+              label="Own weight"
+              unit={product.weight?.unit ?? 'g'}
+              weight={variant.weight}
+              onChange={(weight) => edit('weight', (draft) => void (draft.weight = weight))}
+            />
           </HStack>
           <HStack gap="5" wrap="wrap">
-            <PictureField label="Picture" src={variant.picture} onChange={(picture) => edit('picture', (draft) => void (draft.picture = picture))} />
-            <Tick label="On sale" checked={variant.onSale} onChange={(on) => edit('onSale', (draft) => void (draft.onSale = on))} />
+            <PictureField
+              label="Picture"
+              src={variant.picture}
+              onChange={(picture) => edit('picture', (draft) => void (draft.picture = picture))}
+            />
+            <Tick
+              label="On sale"
+              checked={variant.onSale}
+              onChange={(on) => edit('onSale', (draft) => void (draft.onSale = on))}
+            />
           </HStack>
         </Stack>
       )}

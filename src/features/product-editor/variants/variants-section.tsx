@@ -31,8 +31,18 @@ export function VariantsSection() {
     return combinationsOf(stocked).filter((combination) => stocked.length > 0 && placeOf(combination) < 0);
   }, [product.variants, stocked, tooMany]);
   const listFault = findings.find(({ path }) => path.length === 1 && path[0] === 'variants');
-  const addAll = () => change(`add ${missing.length} variants`, (draft) => void draft.variants.push(...missing.map(newVariant)));
-  const faults = [...new Set(findings.filter(({ path, code }) => path[0] === 'variants' && path.length > 1 && code !== 'drawsNothing' && code !== 'outOfStock').map(({ data }) => faultWords(data)))];
+  const addAll = () =>
+    change(`add ${missing.length} variants`, (draft) => void draft.variants.push(...missing.map(newVariant)));
+  const faults = [
+    ...new Set(
+      findings
+        .filter(
+          ({ path, code }) =>
+            path[0] === 'variants' && path.length > 1 && code !== 'drawsNothing' && code !== 'outOfStock',
+        )
+        .map(({ data }) => faultWords(data)),
+    ),
+  ];
   const actions = stocked.length > 0 && (
     <HStack gap="2">
       <Button size="sm" variant="outline" colorPalette="ink" onClick={() => setReceiving(true)}>
@@ -46,18 +56,33 @@ export function VariantsSection() {
     </HStack>
   );
   return (
-    <Section title="Variants" lead="Only combinations that you really stock need exist. Customers see the others as not made." actions={actions || undefined}>
-      {stocked.length === 0 && product.variants.length === 0 && <EmptyPlace title="No stocked choice yet">Mark a choice as stocked when its options are counted separately, such as sizes.</EmptyPlace>}
+    <Section
+      title="Variants"
+      lead="Only combinations that you really stock need exist. Customers see the others as not made."
+      actions={actions || undefined}
+    >
+      {stocked.length === 0 && product.variants.length === 0 && (
+        <EmptyPlace title="No stocked choice yet">
+          Mark a choice as stocked when its options are counted separately, such as sizes.
+        </EmptyPlace>
+      )}
       {tooMany && (
         <Text fontSize="sm" color="fg.muted">
-          There are {combinations.toLocaleString('en-GB')} combinations; a product keeps at most {MOST_VARIANTS.toLocaleString('en-GB')} variants. Add those that you stock, one by one, by the row or as a pasted block.
+          There are {combinations.toLocaleString('en-GB')} combinations; a product keeps at most{' '}
+          {MOST_VARIANTS.toLocaleString('en-GB')} variants. Add those that you stock, one by one, by the row or as a
+          pasted block.
         </Text>
       )}
       {listFault && <Text color="brick.fg">{faultWords(listFault.data)}</Text>}
       {stocked.length > 0 && (
         <>
           <HStack justify="space-between" wrap="wrap">
-            <SegmentGroup.Root size="sm" value={view} onValueChange={(details) => setView(details.value === 'list' ? 'list' : 'grid')} aria-label="Variants as">
+            <SegmentGroup.Root
+              size="sm"
+              value={view}
+              onValueChange={(details) => setView(details.value === 'list' ? 'list' : 'grid')}
+              aria-label="Variants as"
+            >
               <SegmentGroup.Indicator />
               <SegmentGroup.Items
                 items={[
@@ -76,9 +101,7 @@ export function VariantsSection() {
       {faults.length > 0 && (
         <Box>
           {faults.map((message) => (
-            <FaultLine key={message}>
-            {message}
-          </FaultLine>
+            <FaultLine key={message}>{message}</FaultLine>
           ))}
         </Box>
       )}

@@ -4,7 +4,11 @@ import { orNotFound } from '@/http/page';
 import { services } from '@/services/process';
 import { openSharedDraft } from '@/services/products/draft-link';
 
-export const metadata: Metadata = { title: 'A draft', robots: { index: false, follow: false }, referrer: 'no-referrer' };
+export const metadata: Metadata = {
+  title: 'A draft',
+  robots: { index: false, follow: false },
+  referrer: 'no-referrer',
+};
 export const dynamic = 'force-dynamic';
 
 interface Props {

@@ -3,7 +3,11 @@ import { answer, readJson } from '@/http/route';
 import { applyBulk, lastBulk, previewBulk } from '@/services/many/bulk';
 import { bulkChangeSchema } from '@/services/many/bulk-change';
 
-const requestSchema = z.strictObject({ change: bulkChangeSchema, apply: z.boolean(), seen: z.string().max(40).optional() });
+const requestSchema = z.strictObject({
+  change: bulkChangeSchema,
+  apply: z.boolean(),
+  seen: z.string().max(40).optional(),
+});
 
 export function GET(): Promise<Response> {
   return answer(async (context) => ({ last: await lastBulk(context) }));

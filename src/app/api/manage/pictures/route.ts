@@ -8,5 +8,7 @@ export function GET(): Promise<Response> {
 
 export function POST(request: Request): Promise<Response> {
   const name = new URL(request.url).searchParams.get('name') ?? '';
-  return answer(async (context) => ({ src: await uploadPicture(context, await readFileBody(request, LARGEST_PICTURE), name) }));
+  return answer(async (context) => ({
+    src: await uploadPicture(context, await readFileBody(request, LARGEST_PICTURE), name),
+  }));
 }

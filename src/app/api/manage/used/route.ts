@@ -2,7 +2,10 @@ import { z } from 'zod';
 import { answer } from '@/http/route';
 import { whereUsed } from '@/services/catalog/where-used';
 
-const askedSchema = z.strictObject({ what: z.enum(['stock', 'swatches', 'sheets', 'products']), key: z.string().max(130) });
+const askedSchema = z.strictObject({
+  what: z.enum(['stock', 'swatches', 'sheets', 'products']),
+  key: z.string().max(130),
+});
 
 /** Where something is used, at any depth: `?what=stock&key=bee-suit-m-slate`. */
 export function GET(request: Request): Promise<Response> {

@@ -7,7 +7,13 @@ export function POST(request: Request): Promise<Response> {
   return answer(async (context) => {
     const { searchParams } = new URL(request.url);
     const bytes = await readFileBody(request, LARGEST_UPLOAD);
-    return uploadFile(context, searchParams.get('product') ?? '', searchParams.get('choice') ?? '', searchParams.get('name') ?? '', bytes);
+    return uploadFile(
+      context,
+      searchParams.get('product') ?? '',
+      searchParams.get('choice') ?? '',
+      searchParams.get('name') ?? '',
+      bytes,
+    );
   });
 }
 

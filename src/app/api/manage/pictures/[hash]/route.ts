@@ -7,7 +7,9 @@ interface Place {
 
 /** Puts another picture in its place, wherever it is used. */
 export function PUT(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => replaceEverywhere(context, (await params).hash, await readJson(request, replacementSchema)));
+  return answer(async (context) =>
+    replaceEverywhere(context, (await params).hash, await readJson(request, replacementSchema)),
+  );
 }
 
 export function DELETE(_request: Request, { params }: Place): Promise<Response> {

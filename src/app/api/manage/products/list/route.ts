@@ -2,5 +2,7 @@ import { answer, readJson } from '@/http/route';
 import { createProducts, newProductsSchema } from '@/services/products/products';
 
 export function POST(request: Request): Promise<Response> {
-  return answer(async (context) => ({ started: await createProducts(context, await readJson(request, newProductsSchema, 512 * 1024)) }));
+  return answer(async (context) => ({
+    started: await createProducts(context, await readJson(request, newProductsSchema, 512 * 1024)),
+  }));
 }

@@ -6,7 +6,9 @@ interface Place {
 }
 
 export function PATCH(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => changeStockItem(context, (await params).key, await readJson(request, stockItemChangeSchema)));
+  return answer(async (context) =>
+    changeStockItem(context, (await params).key, await readJson(request, stockItemChangeSchema)),
+  );
 }
 
 export function DELETE(_request: Request, { params }: Place): Promise<Response> {

@@ -6,7 +6,9 @@ interface Place {
 }
 
 export function PUT(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => changeSwatch(context, (await params).key, await readJson(request, swatchInputSchema)));
+  return answer(async (context) =>
+    changeSwatch(context, (await params).key, await readJson(request, swatchInputSchema)),
+  );
 }
 
 export function DELETE(_request: Request, { params }: Place): Promise<Response> {

@@ -6,7 +6,11 @@ const LARGEST_CSV = 1_200_000;
 
 export function GET(): Promise<Response> {
   return answer(async (context) => {
-    const headers = { 'Content-Type': 'text/csv; charset=utf-8', 'Content-Disposition': 'attachment; filename="swatch-book.csv"', 'Cache-Control': 'no-store' };
+    const headers = {
+      'Content-Type': 'text/csv; charset=utf-8',
+      'Content-Disposition': 'attachment; filename="swatch-book.csv"',
+      'Cache-Control': 'no-store',
+    };
     return new Response(await exportSwatches(context), { headers });
   });
 }

@@ -7,6 +7,8 @@ const countrySchema = z.strictObject({ country: z.string().max(10) });
 
 export function PUT(request: Request): Promise<Response> {
   return answer(async (context) => {
-    await keepBasketToken(await sayCountry(context, await basketToken(), (await readJson(request, countrySchema)).country));
+    await keepBasketToken(
+      await sayCountry(context, await basketToken(), (await readJson(request, countrySchema)).country),
+    );
   });
 }

@@ -13,6 +13,12 @@ export function POST(request: Request, { params }: Place): Promise<Response> {
 export function GET(_request: Request, { params }: Place): Promise<Response> {
   return answer(async (context) => {
     const { key } = await params;
-    return new Response(await codesCsv(context, key), { headers: { 'Content-Type': 'text/csv; charset=utf-8', 'Content-Disposition': `attachment; filename="codes-${key.replace(/[^a-z0-9-]/g, '')}.csv"`, 'Cache-Control': 'no-store' } });
+    return new Response(await codesCsv(context, key), {
+      headers: {
+        'Content-Type': 'text/csv; charset=utf-8',
+        'Content-Disposition': `attachment; filename="codes-${key.replace(/[^a-z0-9-]/g, '')}.csv"`,
+        'Cache-Control': 'no-store',
+      },
+    });
   });
 }

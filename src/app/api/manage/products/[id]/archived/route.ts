@@ -6,5 +6,7 @@ interface Place {
 }
 
 export function PUT(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => archiveProduct(context, numberFrom((await params).id), await readJson(request, archiveSchema)));
+  return answer(async (context) =>
+    archiveProduct(context, numberFrom((await params).id), await readJson(request, archiveSchema)),
+  );
 }

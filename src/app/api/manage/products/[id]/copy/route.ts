@@ -6,5 +6,7 @@ interface Place {
 }
 
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => ({ id: await duplicateProduct(context, numberFrom((await params).id), await readJson(request, copySchema)) }));
+  return answer(async (context) => ({
+    id: await duplicateProduct(context, numberFrom((await params).id), await readJson(request, copySchema)),
+  }));
 }

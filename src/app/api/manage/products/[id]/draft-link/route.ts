@@ -6,7 +6,9 @@ interface Place {
 }
 
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => shareDraft(context, numberFrom((await params).id), await readJson(request, sharedAsSchema)));
+  return answer(async (context) =>
+    shareDraft(context, numberFrom((await params).id), await readJson(request, sharedAsSchema)),
+  );
 }
 
 export function DELETE(_request: Request, { params }: Place): Promise<Response> {

@@ -7,5 +7,7 @@ interface Place {
 
 /** Says what hangs on some options; changes nothing. */
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => readOptionUse(context, numberFrom((await params).id), await readJson(request, optionUseSchema, 256 * 1024)));
+  return answer(async (context) =>
+    readOptionUse(context, numberFrom((await params).id), await readJson(request, optionUseSchema, 256 * 1024)),
+  );
 }

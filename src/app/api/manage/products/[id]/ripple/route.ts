@@ -5,10 +5,19 @@ interface Place {
   params: Promise<{ id: string }>;
 }
 
-/** What publishing a product, or taking it out of the shop (`?change=withdraw`), does to what it is a part of (`?version=` the draft that was seen): a line of JSON a product. */
+/**
+ * What publishing a product, or taking it out of the shop (`?change=withdraw`), does to what it is a part of
+ * (`?version=` the draft that was seen): a line of JSON a product.
+ */
 export function GET(request: Request, { params }: Place): Promise<Response> {
   return answer(async (context) => {
     const url = new URL(request.url);
-    return jsonLines(await rippleOfProduct(context, draftFrom((await params).id, url), url.searchParams.get('change') === 'withdraw' ? 'withdraw' : 'publish'));
+    return jsonLines(
+      await rippleOfProduct(
+        context,
+        draftFrom((await params).id, url),
+        url.searchParams.get('change') === 'withdraw' ? 'withdraw' : 'publish',
+      ),
+    );
   });
 }

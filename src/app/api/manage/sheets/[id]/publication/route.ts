@@ -8,7 +8,11 @@ interface Place {
 
 export function POST(request: Request, { params }: Place): Promise<Response> {
   return answer(async (context) => {
-    const revision = await publishSheet(context, numberFrom((await params).id), await readJson(request, sheetPublicationSchema));
+    const revision = await publishSheet(
+      context,
+      numberFrom((await params).id),
+      await readJson(request, sheetPublicationSchema),
+    );
     beginCards(context);
     return { revision };
   });

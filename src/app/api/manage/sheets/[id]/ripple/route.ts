@@ -5,7 +5,12 @@ interface Place {
   params: Promise<{ id: string }>;
 }
 
-/** What publishing the sheet would change (`?version=` the draft that was seen): a line of JSON a product, as each is looked at. */
+/**
+ * What publishing the sheet would change (`?version=` the draft that was seen): a line of JSON a product, as each is
+ * looked at.
+ */
 export function GET(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => jsonLines(await rippleOf(context, [draftFrom((await params).id, new URL(request.url))])));
+  return answer(async (context) =>
+    jsonLines(await rippleOf(context, [draftFrom((await params).id, new URL(request.url))])),
+  );
 }

@@ -7,5 +7,7 @@ interface Place {
 
 /** Notes that something is on its way. */
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => expectReceipt(context, (await params).key, await readJson(request, expectedReceiptSchema)));
+  return answer(async (context) =>
+    expectReceipt(context, (await params).key, await readJson(request, expectedReceiptSchema)),
+  );
 }

@@ -9,5 +9,7 @@ interface Place {
 
 /** Resolves a selection for whoever looks at the product's page: what the page can't know of stock is known here. */
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => resolveForCustomer(context, (await params).slug, await readJson(request, selectionSchema), await basketToken()));
+  return answer(async (context) =>
+    resolveForCustomer(context, (await params).slug, await readJson(request, selectionSchema), await basketToken()),
+  );
 }

@@ -8,5 +8,7 @@ interface Place {
 
 /** Resolves a selection of a published product against live stock, for a customer of no group. */
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => resolveForCustomer(context, (await params).slug, await readJson(request, selectionSchema), undefined));
+  return answer(async (context) =>
+    resolveForCustomer(context, (await params).slug, await readJson(request, selectionSchema), undefined),
+  );
 }
