@@ -1,6 +1,6 @@
 import { NextClick } from '@/core/analysis';
 import { type Condition, type Product, productSchema } from '@/core/catalog';
-import { compile } from '@/core/compile';
+import { compile, programWith } from '@/core/compile';
 import { resolve } from '@/core/run';
 import { analyseWhole } from '../support/analyse-whole';
 import { Random } from '../support/generated-products';
@@ -153,7 +153,7 @@ export function tryWildRules(from: number, count: number): void {
         if (!STATES.includes(state)) throw new Error(state);
       }
       // Faults keep it from being sold; what is left without them is analysed all the same.
-      const mended = { ...program, blocking: [] };
+      const mended = programWith(program, { blocking: [] });
       const limits = { searching: 2000, counting: 20_000 };
       analyseWhole(mended, '2026-11-25', limits);
       new NextClick(mended, '2026-11-25').look(

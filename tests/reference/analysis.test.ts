@@ -2,7 +2,7 @@ import Logic, { type Solver } from 'logic-solver';
 import { describe, expect, it } from 'vitest';
 import { type Analysis, NextClick } from '@/core/analysis';
 import { type Product } from '@/core/catalog';
-import { compile, inNumbers, type Program } from '@/core/compile';
+import { compile, inNumbers, type Program, programWith } from '@/core/compile';
 import { ANY_QUANTITY, orderable } from '@/core/ordering';
 import { type Resolution, resolve } from '@/core/run';
 import { analyseWhole } from '../support/analyse-whole';
@@ -121,7 +121,7 @@ describe('the analysis of small products, beside every selection tried one by on
         const program = compile(product, catalogOf([product]));
         const next = new NextClick(program, TODAY);
         // Quantity is left open by the next click, so all that a rule tells apart are tried.
-        const single = { ...program, quantities: inNumbers(orderable({ ...ANY_QUANTITY, maximum: 1 })) };
+        const single = programWith(program, { quantities: inNumbers(orderable({ ...ANY_QUANTITY, maximum: 1 })) });
         const sold = [1, 2, 3, 4].flatMap((quantity) =>
           [...everySelection(single)].flatMap(({ answers }) => {
             const resolution = resolve(program, { answers, quantity }, context);

@@ -1,5 +1,5 @@
-import { type AddOnProgram, formulaInputsOf } from '../compile';
-import { type DrawProgram } from '../compile/program';
+import { type AddOnProgram, drawsOfStep, formulaInputsOf } from '../compile';
+import { type DrawProgram, type EffectProgram } from '../compile/program';
 import { Exact } from '../number';
 import {
   chargedOf,
@@ -17,104 +17,102 @@ import { type Model } from './model';
 import { partStep } from './price-model';
 import { type Interval, type Step } from './price-step';
 
-/**
- * What supplying one costs, with what it takes along, as steps that take it away from a price. Of a product that is no
- * kit.
- *
- * @returns null where it depends on more than can be told apart
- */
-export function costSteps(model: Model, costs: CostOf): Step[] | null {
-  const { program } = model;
-  const steps: Step[] = [];
-  const step = (
-    variables: readonly number[],
-    costAt: (valueOf: ValueOf, side: 'at' | 'low' | 'high') => number,
-    when?: Step['when'],
-  ) =>
-    steps.push({
-      kind: 'add',
-      variables,
-      amount: (valueOf) => -costAt(valueOf, 'at'),
-      span(valueOf) {
-        const ends = [costAt(valueOf, 'low'), costAt(valueOf, 'high')];
-        return [-Math.max(...ends), -Math.min(...ends)];
-      },
-      ...(when && { when }),
-    });
-  const each = ({ stock }: DrawProgram): Exact => costs(stock) ?? Exact.zero;
-  const costOfDraws = (draws: readonly DrawProgram[], valueOf: ValueOf, side: 'at' | 'low' | 'high'): number => {
-    const given = side === 'at' ? givenUnder(model, valueOf) : chargedAt(model, valueOf, side);
-    return draws
-      .reduce(
-        (sum, draw) =>
-          sum.plus(
-            (takenByOne(draw, given.answers, given.charged) ?? Exact.zero)
-              .times(each(draw))
-              .times(Exact.of(draw.pieces)),
-          ),
-        Exact.zero,
-      )
-      .toApproximateNumber();
-  };
-  /** what draws are worked out from, beside what brings them */
-  const readBy = (draws: readonly DrawProgram[]): { indices: Set<number>; quantity: boolean; group: boolean } => {
-    const indices = new Set(draws.flatMap(({ measure }) => (measure ? [measure.index] : [])));
-    const { measured } = program.base;
-    if (!measured || !draws.some(({ charged }) => charged !== null)) return { indices, quantity: false, group: false };
-    if (measured.kind === 'choice') return { indices: indices.add(measured.index), quantity: false, group: false };
-    const inputs = formulaInputsOf(program, measured.index);
-    inputs.indices.forEach((index) => indices.add(index));
-    return { indices, quantity: inputs.quantity, group: inputs.group };
-  };
+type Side = 'at' | 'low' | 'high';
 
-  const own = [...program.draws, ...[...program.variants.values()].flatMap(({ draw }) => draw ?? [])];
-  const ownReads = readBy(own);
-  const ownInputs = inputsFor(model, [...program.stocked, ...ownReads.indices], ownReads);
-  if (!ownInputs) return null;
-  if (own.length > 0) {
-    step(ownInputs.variables, (valueOf, side) => {
-      const variant = findVariant(program, answersFor(model, valueOf), askedUnder(model, valueOf), []);
-      return costOfDraws([...program.draws, ...(variant?.draw ? [variant.draw] : [])], valueOf, side);
-    });
+/** What the steps of a cost are made from. */
+class CostSteps {
+  private readonly steps: Step[] = [];
+
+  constructor(
+    private readonly model: Model,
+    private readonly costs: CostOf,
+  ) {}
+
+  /** @returns null where what a step costs depends on more than can be told apart */
+  made(): Step[] | null {
+    const { supplySteps } = this.model.program;
+    const own = supplySteps.filter((step) => step.kind === 'variant' || step.kind === 'product');
+    const told = [
+      this.addOwn(own.flatMap(drawsOfStep)),
+      ...supplySteps.map((step): boolean => {
+        switch (step.kind) {
+          // The product and its variant are looked at together.
+          case 'variant':
+          case 'product':
+            return true;
+          case 'choice':
+            return this.addChoice(step.choice, step.effects);
+          case 'along':
+            return this.addAlong(step.addOns);
+          case 'formula': {
+            const { stock, pieces, unit } = step.draw;
+            return this.addFormula(step.formula, this.each(stock).times(Exact.of(pieces)).over(unit.factor));
+          }
+          case 'work':
+            return this.addFormula(step.formula, Exact.one);
+          case 'rule':
+            return this.addRule(step.effect.rule, step.draw);
+          // What is put into it has costs of its own.
+          case 'inside':
+            return true;
+        }
+      }),
+    ];
+    return told.every((one) => one) ? this.steps : null;
   }
-  for (const [index, { effects }] of program.choices.entries()) {
-    const draws = effects.flatMap((effect) => effect.draws);
-    if (draws.length === 0) continue;
-    const reads = readBy(draws);
-    const further = inputsFor(model, reads.indices, reads);
-    if (!further) return null;
-    for (const { variable, values } of model.choices[index]?.variables ?? []) {
-      step([...new Set([variable, ...further.variables])], (valueOf, side) => {
+
+  /** What the product and its variant take. */
+  private addOwn(draws: readonly DrawProgram[]): boolean {
+    if (draws.length === 0) return true;
+    const { model } = this;
+    const { program } = model;
+    const reads = this.readBy(draws);
+    const inputs = inputsFor(model, [...program.stocked, ...reads.indices], reads);
+    if (!inputs) return false;
+    this.add(inputs.variables, (valueOf, side) => {
+      const variant = findVariant(program, answersFor(model, valueOf), askedUnder(model, valueOf), []);
+      return this.costOf([...program.draws, ...(variant?.draw ? [variant.draw] : [])], valueOf, side);
+    });
+    return true;
+  }
+
+  /** What the answer to a choice takes. */
+  private addChoice(choice: number, effects: readonly EffectProgram[]): boolean {
+    const reads = this.readBy(effects.flatMap((effect) => effect.draws));
+    const further = inputsFor(this.model, reads.indices, reads);
+    if (!further) return false;
+    for (const { variable, values } of this.model.choices[choice]?.variables ?? []) {
+      this.add([...new Set([variable, ...further.variables])], (valueOf, side) => {
         const candidate = values[valueOf(variable)];
         const answer = side === 'at' ? candidate?.answer : (candidate?.ends?.[side] ?? candidate?.answer);
         return (answer?.picks ?? []).reduce(
-          (sum, { effect, count }) => sum + count * costOfDraws(effects[effect]?.draws ?? [], valueOf, side),
+          (sum, { effect, count }) => sum + count * this.costOf(effects[effect]?.draws ?? [], valueOf, side),
           0,
         );
       });
     }
+    return true;
   }
-  for (const addOn of program.addOns) {
-    const choice = model.choices[addOn.choice];
-    if (choice)
-      steps.push(
-        partStep(
-          model,
-          choice,
-          (count) => count,
-          model.groups.map((group) => costAlong(addOn, model, group, costs).negated()),
-        ),
-      );
+
+  private addAlong(addOns: readonly AddOnProgram[]): boolean {
+    const { model } = this;
+    for (const addOn of addOns) {
+      const choice = model.choices[addOn.choice];
+      const each = model.groups.map((group) => costAlong(addOn, model, group, this.costs).negated());
+      if (choice) this.steps.push(partStep(model, choice, (count) => count, each));
+    }
+    return true;
   }
-  for (const [place, formula] of program.formulas.entries()) {
-    const { draw, serves } = formula;
-    if (!draw && serves.kind !== 'cost') continue;
-    const { indices, quantity, group, parts } = formulaInputsOf(program, place);
+
+  /** What a formula says. @param factor so much is one of what it gives */
+  private addFormula(place: number, factor: Exact): boolean {
+    const { model } = this;
+    const formula = model.program.formulas[place];
+    const { indices, quantity, group, parts } = formulaInputsOf(model.program, place);
     const inputs = parts ? null : inputsFor(model, indices, { quantity, group });
-    if (!inputs) return null;
-    const factor = draw ? each(draw).times(Exact.of(draw.pieces)).over(draw.unit.factor) : Exact.one;
+    if (!inputs || !formula) return false;
     const worth = factor.toApproximateNumber();
-    steps.push({
+    this.steps.push({
       kind: 'add',
       variables: inputs.variables,
       amount: (valueOf) =>
@@ -128,16 +126,63 @@ export function costSteps(model: Model, costs: CostOf): Step[] | null {
         return [Math.min(...ends), Math.max(...ends)];
       },
     });
+    return true;
   }
-  for (const { rule, draw } of program.rules?.itemEffects ?? []) {
-    if (!draw) continue;
-    const reads = readBy([draw]);
-    const inputs = inputsFor(model, reads.indices, reads);
-    if (!inputs) return null;
-    step(inputs.variables, (valueOf, side) => costOfDraws([draw], valueOf, side), model.fires[rule]);
+
+  private addRule(rule: number, draw: DrawProgram): boolean {
+    const reads = this.readBy([draw]);
+    const inputs = inputsFor(this.model, reads.indices, reads);
+    if (inputs)
+      this.add(inputs.variables, (valueOf, side) => this.costOf([draw], valueOf, side), this.model.fires[rule]);
+    return inputs !== null;
   }
-  return steps;
+
+  private add(variables: readonly number[], costAt: (valueOf: ValueOf, side: Side) => number, when?: Step['when']) {
+    this.steps.push({
+      kind: 'add',
+      variables,
+      amount: (valueOf) => -costAt(valueOf, 'at'),
+      span(valueOf) {
+        const ends = [costAt(valueOf, 'low'), costAt(valueOf, 'high')];
+        return [-Math.max(...ends), -Math.min(...ends)];
+      },
+      ...(when && { when }),
+    });
+  }
+
+  private each(stock: string): Exact {
+    return this.costs(stock) ?? Exact.zero;
+  }
+
+  private costOf(draws: readonly DrawProgram[], valueOf: ValueOf, side: Side): number {
+    const given = side === 'at' ? givenUnder(this.model, valueOf) : chargedAt(this.model, valueOf, side);
+    const cost = (draw: DrawProgram) =>
+      (takenByOne(draw, given.answers, given.charged) ?? Exact.zero)
+        .times(this.each(draw.stock))
+        .times(Exact.of(draw.pieces));
+    return draws.reduce((sum, draw) => sum.plus(cost(draw)), Exact.zero).toApproximateNumber();
+  }
+
+  /** What draws are worked out from, beside what brings them. */
+  private readBy(draws: readonly DrawProgram[]): { indices: Set<number>; quantity: boolean; group: boolean } {
+    const { program } = this.model;
+    const indices = new Set(draws.flatMap(({ measure }) => (measure ? [measure.index] : [])));
+    const { measured } = program.base;
+    if (!measured || !draws.some(({ charged }) => charged !== null)) return { indices, quantity: false, group: false };
+    if (measured.kind === 'choice') return { indices: indices.add(measured.index), quantity: false, group: false };
+    const inputs = formulaInputsOf(program, measured.index);
+    inputs.indices.forEach((index) => indices.add(index));
+    return { indices, quantity: inputs.quantity, group: inputs.group };
+  }
 }
+
+/**
+ * What supplying one costs, with what it takes along, as steps that take it away from a price. Of a product that is no
+ * kit.
+ *
+ * @returns null where it depends on more than can be told apart
+ */
+export const costSteps = (model: Model, costs: CostOf): Step[] | null => new CostSteps(model, costs).made();
 
 /** What one taking of an add-on costs; nothing for those who can't take it. */
 function costAlong(addOn: AddOnProgram, { today }: Model, group: string | null, costs: CostOf): Exact {

@@ -70,7 +70,7 @@ export function constrainFormulas(
   };
   program.formulas.forEach((formula, place) => {
     if (formula.target !== null) return;
-    const one = { ...program, formulas: [formula] };
+    const one = { formulas: [formula] };
     const { indices, quantity, group, parts } = formulaInputsOf(program, place);
     const isBase = program.baseFormula === place;
     forbid(

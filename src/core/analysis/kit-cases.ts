@@ -1,5 +1,5 @@
 import { amountsOf, type Choice } from '../catalog';
-import { type KitProgram, type Program } from '../compile';
+import { type KitProgram, type Program, programWith } from '../compile';
 import { Exact } from '../number';
 import { LARGEST_QUANTITY, orderableRange, within } from '../ordering';
 import { kindOfAmount } from '../pricing';
@@ -46,10 +46,10 @@ function casesByNumber(program: Program, kit: KitProgram): readonly KitCase[] | 
     variants,
   } = program;
   if ([...variants.values()].some((variant) => variant.breaks !== null)) return null;
-  const ofBaseAlone = kit.price.kind === 'own' && breaks?.gives !== 'percentOfAll';
+  const ofBaseAlone = kit.terms.isOwn && breaks?.gives !== 'percentOfAll';
   const at = (share: Exact): Omit<KitCase, 'program'> => ({
     share,
-    ofBase: kit.price.kind === 'own' ? Exact.zero : share,
+    ofBase: kit.terms.isOwn ? Exact.zero : share,
   });
   // Options may have breaks, too: what they add stays a sum.
   if (!breaks || ofBaseAlone) return [{ program, ...at(Exact.one) }];
@@ -82,11 +82,10 @@ function casesByNumber(program: Program, kit: KitProgram): readonly KitCase[] | 
     return range
       ? [
           {
-            program: {
-              ...program,
+            program: programWith(program, {
               quantities: { ...quantities, usual: { ...quantities.usual, orderable } },
               defaultQuantity: range.least,
-            },
+            }),
             ...at(share),
           },
         ]
@@ -132,7 +131,7 @@ function answersTold(program: Program, choice: Choice, index: number): readonly 
 function answered(one: KitCase, { key }: Choice, { answer, amount }: Told): KitCase {
   return {
     ...one,
-    program: { ...one.program, fixed: { ...one.program.fixed, [key]: answer } },
+    program: programWith(one.program, { fixed: { ...one.program.fixed, [key]: answer } }),
     share: one.share.plus(moreOf(one, amount)),
   };
 }

@@ -2,13 +2,13 @@ import {
   type CandidateProgram,
   type ComponentProgram,
   formulaInputsOf,
-  type KitPrice,
   type KitProgram,
   type Program,
   programsWithin,
+  programWith,
 } from '../compile';
 import { Exact } from '../number';
-import { kindOfAmount } from '../pricing';
+import { coversUsual, kindOfAmount, type KitTerms } from '../pricing';
 import { resolve, usualPrices } from '../run';
 import { asksQuantity } from './depends-on';
 import { inPieces, wordsWithParts } from './example';
@@ -62,7 +62,7 @@ export function lowestOfKit(program: Program, kit: KitProgram, asked: Asked, low
  * Whether what a kit costs is the sum of what its parts and its own choices add, each by itself, as far as {@link
  * kitCases} can part what is not.
  */
-function addsUp(program: Program, { components, price }: KitProgram): boolean {
+function addsUp(program: Program, { components, terms }: KitProgram): boolean {
   const { rules, formulas, base, baseFormula } = program;
   if (base.unit !== null || baseFormula !== null) return false;
   if (
@@ -80,7 +80,7 @@ function addsUp(program: Program, { components, price }: KitProgram): boolean {
     return false;
   // Beside a price of its own what takes something off could come below nothing by itself, and not with its parts.
   if (
-    price.kind === 'own' &&
+    terms.isOwn &&
     (ownAmounts(program).some((amount) => amount?.value.startsWith('-')) ||
       formulas.some(({ serves }) => serves.kind === 'amount'))
   )
@@ -131,16 +131,15 @@ function lowestFor(
   lowestOf: LowestOf,
 ): LowestFor {
   const of = (one: Program, share: Exact) =>
-    lowestOf({ ...one, pricedFor: [group] }, today, costs, HUNDRED.minus(HUNDRED.times(share)), limits);
+    lowestOf(programWith(one, { pricedFor: [group] }), today, costs, HUNDRED.minus(HUNDRED.times(share)), limits);
   // What is taken off would come below nothing without the parts: so they cost something here, which is taken away
   // again.
-  const instead = kit.price.kind === 'own' ? Exact.zero : insteadOfParts(program);
+  const instead = kit.terms.isOwn ? Exact.zero : insteadOfParts(program);
   const own = of(withoutParts(inCase, instead).program, kept);
   const keptOfParts = kept.times(share);
-  const usual =
-    kit.price.kind === 'own' ? usualPrices(program, program.defaultQuantity, { today, group }, resolve) : null;
+  const usual = kit.terms.isOwn ? usualPrices(program, program.defaultQuantity, { today, group }, resolve) : null;
   const parts = kit.components.map((component) =>
-    lowestPart(component, { price: kit.price, kept: keptOfParts, usual: usual?.get(component)?.alone ?? null, of }),
+    lowestPart(component, { terms: kit.terms, kept: keptOfParts, usual: usual?.get(component)?.alone ?? null, of }),
   );
   const looked = parts.filter((part) => typeof part === 'object');
   const ends = looked.flatMap(({ end }) => end ?? []);
@@ -149,7 +148,7 @@ function lowestFor(
   if (!('margin' in own)) return noneFound('notFound');
   // More is taken off than anybody would: what comes below nothing then is not known.
   if (Exact.from(own.price).plus(Exact.from(own.price)).isLess(instead.times(share))) return noneFound('notLookedAt');
-  const less = (kit.price.kind === 'lessAmount' ? kit.price.amount : Exact.zero).plus(instead).times(keptOfParts);
+  const less = kit.terms.less.plus(instead).times(keptOfParts);
   const bounds = [boundOf(own, kept), ...looked.map(({ bound }) => bound)];
   const bound = bounds.reduce<Exact | null>((sum, one) => (sum && one ? sum.plus(one) : null), less.negated());
   const selection = withParts(own.selection, kit, ends);
@@ -183,19 +182,6 @@ function lowestFor(
   };
 }
 
-/** So much of what a part costs alone is there to pay what supplying it costs, where all of it is paid. */
-export function shareOfParts(price: KitPrice, kept: Exact): Exact {
-  switch (price.kind) {
-    case 'sum':
-    case 'lessAmount':
-      return kept;
-    case 'lessPercent':
-      return kept.times(HUNDRED.minus(price.percent).over(HUNDRED));
-    case 'own':
-      return price.extras === 'all' ? Exact.zero : kept;
-  }
-}
-
 /**
  * How what is paid for a part follows from what it costs alone: so much of that, less so much; or nothing, where that
  * is more.
@@ -211,16 +197,16 @@ interface Paid {
 
 /** What is paid for so many of a part. @param usual what it costs usually; null where nothing comes in its place */
 function paidFor(
-  price: KitPrice,
+  terms: KitTerms,
   kept: Exact,
   usual: Exact | null,
   { quantity }: ComponentProgram,
   count: number,
   { program }: CandidateProgram,
 ): Paid {
-  const whole: Paid = { share: shareOfParts(price, kept), less: Exact.zero, atLeastNothing: false, isLoose: false };
-  if (price.kind !== 'own' || !usual || price.extras === 'all') return whole;
-  if (price.extras === 'onTop') return { ...whole, less: usual.times(kept), atLeastNothing: !price.cheaperLess };
+  const whole: Paid = { share: kept.times(terms.share), less: Exact.zero, atLeastNothing: false, isLoose: false };
+  if (!usual || !coversUsual(terms)) return whole;
+  if (terms.covers === 'usual') return { ...whole, less: usual.times(kept), atLeastNothing: !terms.cheaperLess };
   const more = Math.max(0, count - quantity.usual);
   // What is more than usual is paid: so much of all of it, as long as each piece costs the same.
   return {
@@ -241,7 +227,7 @@ interface LowestPart {
 
 /** What a part is looked at with. */
 interface PartAsked {
-  readonly price: KitPrice;
+  readonly terms: KitTerms;
   /** so much of what is paid for parts is kept */
   readonly kept: Exact;
   readonly usual: Exact | null;
@@ -250,14 +236,14 @@ interface PartAsked {
 }
 
 /** What is left of a part at the least. */
-function lowestPart(component: ComponentProgram, { price, kept, usual, of }: PartAsked): LowestPart | NoneFound {
+function lowestPart(component: ComponentProgram, { terms, kept, usual, of }: PartAsked): LowestPart | NoneFound {
   const { quantity, candidates, optional } = component;
-  const isOff = price.kind === 'own' && price.extras === 'onTop' && price.cheaperLess;
+  const isOff = terms.covers === 'usual' && terms.cheaperLess;
   const without = isOff && usual ? usual.times(kept).negated() : Exact.zero;
   const ways: LowestPart[] = optional ? [{ end: null, value: without, bound: without }] : [];
   for (const candidate of candidates) {
     for (const count of countsOf(quantity, candidate) ?? []) {
-      const paid = paidFor(price, kept, usual, component, count, candidate);
+      const paid = paidFor(terms, kept, usual, component, count, candidate);
       const program = inNumber(candidate.program, count);
       // Where nothing is paid for what is cheaper, what costs most may leave least.
       const looks = [of(program, paid.share), ...(paid.atLeastNothing ? [of(program, Exact.zero)] : [])];

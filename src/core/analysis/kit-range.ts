@@ -7,6 +7,7 @@ import {
   inNumbers,
   type KitProgram,
   type Program,
+  programWith,
 } from '../compile';
 import { Exact } from '../number';
 import { ANY_QUANTITY, orderable } from '../ordering';
@@ -114,7 +115,7 @@ export function partEnds(
   kit: KitProgram,
   rangeOf: (program: Program) => PriceRange | null,
 ): PartEnds | null {
-  const usual = kit.price.kind === 'own' ? usuallyIn(program) : null;
+  const usual = kit.terms.isOwn ? usuallyIn(program) : null;
   const [low, high]: [PartEnd[], PartEnd[]] = [[], []];
   let [open, isProved] = [false, true];
   for (const component of kit.components) {
@@ -123,7 +124,7 @@ export function partEnds(
     const counts = all ?? [...new Set([least, usually, most])];
     // What it adds to the kit; of no end at all, what leaving it out does.
     const adds = (end: PartEnd | null): Exact =>
-      addedToKit(kit.price, component, end ? [pricedAt(end, end.alone)] : [], usual?.get(component) ?? null);
+      addedToKit(kit.terms, component, end ? [pricedAt(end, end.alone)] : [], usual?.get(component) ?? null);
     const found = component.candidates.flatMap((candidate) =>
       counts.flatMap((count) => {
         const range = rangeOf(inNumber(candidate.program, count));
@@ -133,12 +134,7 @@ export function partEnds(
         const graduated = isGraduated(candidate.program, count);
         isProved &&= !graduated;
         // Of what is more than usual a price that asks how many may fall where that of one rises.
-        isProved &&= !(
-          kit.price.kind === 'own' &&
-          kit.price.extras === 'included' &&
-          count > usually &&
-          asksQuantity(candidate.program)
-        );
+        isProved &&= !(kit.terms.covers === 'usualPieces' && count > usually && asksQuantity(candidate.program));
         // Beyond a graduated step pieces cost otherwise than the first.
         const ofAll = (price: Exact, selection: Selection) =>
           (graduated
@@ -173,11 +169,12 @@ const numbered = new WeakMap<Program, Map<number, Program>>();
 export function inNumber(program: Program, count: number): Program {
   const known = numbered.get(program) ?? new Map<number, Program>();
   numbered.set(program, known);
-  const made = known.get(count) ?? {
-    ...program,
-    quantities: inNumbers(orderable({ ...ANY_QUANTITY, minimum: count, maximum: count })),
-    defaultQuantity: count,
-  };
+  const made =
+    known.get(count) ??
+    programWith(program, {
+      quantities: inNumbers(orderable({ ...ANY_QUANTITY, minimum: count, maximum: count })),
+      defaultQuantity: count,
+    });
   known.set(count, made);
   return made;
 }
@@ -186,11 +183,11 @@ export function inNumber(program: Program, count: number): Program {
  * What a kit's parts come to at one end, ready to be the base of a product without them; for a kit with a price of its
  * own, what they add to it.
  */
-function baseOfEnds({ price, components }: KitProgram, ends: readonly PartEnd[], usual: UsualPrices | null): Exact {
-  const own = price.kind === 'own' ? NO_OWN_PRICE : null;
+function baseOfEnds({ terms, components }: KitProgram, ends: readonly PartEnd[], usual: UsualPrices | null): Exact {
+  const own = terms.isOwn ? NO_OWN_PRICE : null;
   return (
     partsBase(
-      { price, components, slots: [] },
+      { terms, components, slots: [] },
       ends.map((end) => pricedAt(end, end.alone)),
       own,
       () => usual ?? new Map<never, never>(),
@@ -232,21 +229,19 @@ function makeWithoutParts(program: Program, parts: Exact): WithoutParts {
   const { kit, base, baseFormula, variants } = program;
   if (!kit) return { program, added: Exact.zero };
   // What is put in its slots costs what it does beside them.
-  const price: KitProgram['price'] = kit.price.kind === 'lessAmount' ? { kind: 'sum' } : kit.price;
+  const terms = { ...kit.terms, less: Exact.zero };
   const beside = new Map(kit.components.map((component) => [component.key, besideOf(component)]));
-  const plain: Program = {
-    ...program,
-    kit: kit.slots.length === 0 ? null : { ...kit, components: [], keyOrder: [], isApart: true, beside, price },
-  };
+  const plain = programWith(program, {
+    kit: kit.slots.length === 0 ? null : { ...kit, components: [], keyOrder: [], isApart: true, beside, terms },
+  });
   const hasOwn =
     base.price !== null || baseFormula !== null || [...variants.values()].some(({ price }) => price !== null);
   // A price of its own that is worked out is not what a percentage is taken of alone: the parts are added to it.
-  if (kit.price.kind === 'own' || (hasOwn && (base.unit !== null || baseFormula !== null)))
+  if (kit.terms.isOwn || (hasOwn && (base.unit !== null || baseFormula !== null)))
     return { program: plain, added: parts };
   const together = (base.price ?? Exact.zero).plus(parts);
   return {
-    program: {
-      ...plain,
+    program: programWith(plain, {
       base: {
         ...base,
         price: together,
@@ -257,10 +252,12 @@ function makeWithoutParts(program: Program, parts: Exact): WithoutParts {
         line: { label: 'Base price', kind: 'base', of: null, amount: together, per: 'unit', source: 'product' },
       },
       variants: new Map(
-        [...variants].map(([key, variant]) => [key, { ...variant, price: variant.price && variant.price.plus(parts) }]),
+        [...variants].map(([key, variant]) => [
+          key,
+          { ...variant, wasPrice: null, price: variant.price && variant.price.plus(parts) },
+        ]),
       ),
-      remembersPrices: false,
-    },
+    }),
     added: Exact.zero,
   };
 }

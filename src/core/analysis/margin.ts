@@ -1,6 +1,7 @@
 import { type Program, programsWithin } from '../compile';
 import { type Budget, type Goal, minimise, type Optimum, type Solver, within } from '../constraints';
 import { Exact } from '../number';
+import { coversUsual } from '../pricing';
 import { type CostOf, resolve, saysCost, stockOf, usualPrices } from '../run';
 import { type Breakpoints } from './breakpoints';
 import { costSteps } from './cost-steps';
@@ -134,7 +135,7 @@ function goalFor(model: Model, costs: CostOf, kept: Exact, ofWay: (left: Left) =
 function leftInSlots({ program, today, groups }: Model, kept: Exact, ofWay: (left: Left) => number): AddedBy | null {
   const { kit } = program;
   const lessFor = (group: string | null) =>
-    kit?.price.kind === 'own' && kit.price.extras !== 'all' && kit.slots.length > 0
+    kit && coversUsual(kit.terms) && kit.slots.length > 0
       ? usualPrices(program, program.defaultQuantity, { today, group }, resolve)
       : null;
   const found = new Map(groups.map((group) => [group, lessFor(group)]));
@@ -143,7 +144,7 @@ function leftInSlots({ program, today, groups }: Model, kept: Exact, ofWay: (lef
       usual &&
       [...usual].some(([component, priced]) => component.isSlot && (priced === null || priced.alone.sign() !== 0)),
   );
-  if (isLess && !(kit?.price.kind === 'own' && kit.price.extras === 'onTop' && kit.price.cheaperLess)) return null;
+  if (isLess && !kit?.terms.cheaperLess) return null;
   return {
     of: (way) => (way?.left ? ofWay(way.left) : 0),
     less(choice, group) {

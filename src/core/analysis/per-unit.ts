@@ -1,5 +1,7 @@
 import { amountsOf, hasOptions } from '../catalog';
-import { type EffectProgram, type Program } from '../compile/program';
+import { type FormulaProgram, type Program, programWith } from '../compile';
+import { type ItemEffect } from '../compile/product-rules';
+import { type EffectProgram } from '../compile/program';
 import { Exact } from '../number';
 import { type Amount, type AmountProgram, type BreaksProgram, countedChoice, kindOfAmount } from '../pricing';
 import { conversionFactor, unitByCode } from '../quantity';
@@ -70,46 +72,39 @@ export function perUnitOf(program: Program): PricedPerUnit {
       })),
     };
   });
-  const priceSteps = program.priceSteps.flatMap((step): Program['priceSteps'] => {
-    if (step.kind === 'formula') {
-      isOpen = true;
-      return [];
-    }
-    if (step.kind === 'choice') return [{ ...step, effects: compiled[step.choice]?.effects ?? [] }];
-    if (step.kind !== 'rule') return [step];
-    if (step.effect.setPrice || step.effect.effect.kind !== 'amount') {
-      isOpen = true;
-      return [];
-    }
-    const given = step.effect.effect.amount;
-    const amount = forOne(given, '');
-    return amount
-      ? [
-          {
-            kind: 'rule',
-            effect: {
-              ...step.effect,
-              effect: { kind: 'amount', amount },
-              amount: ready(amount, given, step.effect.amount),
-            },
-          },
-        ]
-      : [];
+  // What a formula adds is not paid by the unit: it is worked out as ever, and adds nothing.
+  const formulas = program.formulas.map((formula): FormulaProgram => {
+    if (formula.serves.kind !== 'amount') return formula;
+    isOpen = true;
+    return { ...formula, serves: { kind: 'shown' } };
   });
-  const priced: Program = {
-    ...program,
+  const itemEffects = (program.rules?.itemEffects ?? []).map((one): ItemEffect => {
+    if (!one.setPrice && !one.amount) return one;
+    const given = one.setPrice || one.effect.kind !== 'amount' ? null : one.effect.amount;
+    isOpen ||= given === null;
+    const amount = forOne(given, '');
+    return {
+      ...one,
+      setPrice: null,
+      effect: amount ? { kind: 'amount', amount } : one.effect,
+      amount: ready(amount, given, one.amount),
+    };
+  });
+  const priced = programWith(program, {
     product: { ...program.product, choices },
     choices: compiled,
-    priceSteps,
-    remembersPrices: false,
+    formulas,
+    rules: program.rules && { ...program.rules, itemEffects },
     base: {
       ...program.base,
+      wasPrice: null,
       breaks: overPieces(program.base.breaks),
       unit: null,
       measured: null,
       charging: null,
       line: null,
     },
-  };
+    variants: new Map([...program.variants].map(([key, variant]) => [key, { ...variant, wasPrice: null }])),
+  });
   return { unit: soldBy.unit, isOpen, priced };
 }

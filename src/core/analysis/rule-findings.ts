@@ -1,5 +1,5 @@
 import { type RuleEffect } from '../catalog';
-import { type Program } from '../compile';
+import { type Program, programWith } from '../compile';
 import { type Budget, holdsFor, NO_COSTS, Solver, within } from '../constraints';
 import { kindOfEffect } from '../rules';
 import { resolve } from '../run';
@@ -110,16 +110,13 @@ function withoutEffects(program: Program, aside: ReadonlySet<RuleEffect>): Progr
   const shownByRule = new Set(
     [...rules.shownByRule].filter((index) => onChoice.get(index)?.some(({ effect }) => effect.kind === 'show')),
   );
-  const priceSteps = program.priceSteps.filter((step) => step.kind !== 'rule' || !aside.has(step.effect.effect));
-  return {
-    ...program,
-    priceSteps,
+  return programWith(program, {
     rules: {
       ...program.rules,
       program: { ...rules, onChoice, shownByRule },
       itemEffects: itemEffects.filter(({ effect }) => !aside.has(effect)),
     },
-  };
+  });
 }
 
 type Pairs = readonly (readonly [RuleEffect, RuleEffect])[];

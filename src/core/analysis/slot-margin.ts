@@ -1,8 +1,7 @@
-import { type KitProgram, type Program } from '../compile';
+import { type KitProgram, type Program, programWith } from '../compile';
 import { Exact } from '../number';
 import { asksQuantity } from './depends-on';
 import { type Asked, boundOf, LEAST_SEARCHING, type LowestOf, type MarginLimits, valueOf } from './earned';
-import { shareOfParts } from './kit-margin';
 import { inNumber } from './kit-range';
 import { type Look } from './slots';
 
@@ -14,11 +13,11 @@ const HUNDRED = Exact.of(100);
  */
 export function lookInSlots(
   { pricedFor }: Program,
-  { slots, price }: KitProgram,
+  { slots, terms }: KitProgram,
   { today, costs, kept, limits }: Asked,
   lowestOf: LowestOf,
 ): Look {
-  const share = shareOfParts(price, kept);
+  const share = kept.times(terms.share);
   const [group = null] = pricedFor ?? [];
   const looks = slots.reduce((sum, { component }) => sum + component.candidates.length, 1);
   const own: MarginLimits = { ...limits, searching: Math.max(LEAST_SEARCHING, Math.floor(limits.searching / looks)) };
@@ -27,7 +26,7 @@ export function lookInSlots(
     known: new WeakMap(),
     standing(program, slot) {
       const found = lowestOf(
-        { ...inNumber(program, 1), pricedFor: [group] },
+        programWith(inNumber(program, 1), { pricedFor: [group] }),
         today,
         costs,
         HUNDRED.minus(HUNDRED.times(share)),

@@ -1,11 +1,10 @@
 import { type KitProgram } from '../compile';
+import { coversUsual } from '../pricing';
 import { resolve, usualPrices } from '../run';
 import { type Model } from './model';
 import { type Step } from './price-step';
 import { type WayIn } from './slots';
 import { MOST_WAYS, rangeByWays, tabled, waysLeft } from './step-table';
-
-const HUNDRED = 100;
 
 /**
  * What the price of a build begins with: the base that percentages are taken of, and what comes on top of it before
@@ -29,29 +28,18 @@ export interface AddedBy {
 }
 
 /** What is in slots adds its price, as far as the price of the build has it. */
-function priceAdded({ program, today }: Model, { price, slots }: KitProgram): AddedBy {
-  const share =
-    price.kind === 'own'
-      ? price.extras === 'all'
-        ? 0
-        : 1
-      : price.kind === 'lessPercent'
-        ? 1 - price.percent.toApproximateNumber() / HUNDRED
-        : 1;
+function priceAdded({ program, today }: Model, { terms, slots }: KitProgram): AddedBy {
   return {
-    of: (way) => share * (way?.resolution.unitPrice?.toApproximateNumber() ?? 0),
+    of: (way) => way?.resolution.unitPrice?.times(terms.share).toApproximateNumber() ?? 0,
     less(choice, group) {
-      const component =
-        price.kind === 'own' && price.extras !== 'all'
-          ? slots.find((slot) => slot.choice === choice)?.component
-          : undefined;
+      const component = coversUsual(terms) ? slots.find((slot) => slot.choice === choice)?.component : undefined;
       return component
         ? (usualPrices(program, program.defaultQuantity, { today, group }, resolve)
             .get(component)
             ?.alone.toApproximateNumber() ?? 0)
         : 0;
     },
-    atLeastNothing: price.kind === 'own' && !(price.extras === 'onTop' && price.cheaperLess),
+    atLeastNothing: !terms.cheaperLess,
   };
 }
 
@@ -74,7 +62,7 @@ export function withSlots(model: Model, own: Step, added?: AddedBy): Beginning {
 
 /** Of a price of its own, that alone is the base. */
 const beginning = (model: Model, kit: KitProgram, own: Step, added: AddedBy): Beginning =>
-  kit.price.kind === 'own'
+  kit.terms.isOwn
     ? { base: own, onTop: [sumOfSlots(model, NOTHING, added)] }
     : { base: sumOfSlots(model, own, added), onTop: [] };
 

@@ -1,5 +1,5 @@
 import { type Candidate, type Candidates } from '../catalog/choices';
-import { type CandidateProgram, type Held, type Program, type SlotProgram } from '../compile';
+import { type CandidateProgram, type Held, type Program, programWith, type SlotProgram } from '../compile';
 import { anyOf, type Space } from '../constraints';
 import { heldOf, type Resolution, resolve } from '../run';
 import { type Answer, type GivenEntry, type Selection } from '../selection';
@@ -249,7 +249,7 @@ function lookForWays(
   }
   return combinations.flatMap((answers) => {
     const own: Program =
-      Object.keys(answers).length === 0 ? program : { ...program, fixed: { ...program.fixed, ...answers } };
+      Object.keys(answers).length === 0 ? program : programWith(program, { fixed: { ...program.fixed, ...answers } });
     return look.standing(own, slot).map(({ selection, isProved, left }): FoundWay => {
       const given = { ...selection.answers, ...answers };
       const open = Object.fromEntries(Object.entries(given).filter(([key]) => !Object.hasOwn(program.fixed, key)));

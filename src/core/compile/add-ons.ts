@@ -2,6 +2,7 @@ import { type AddOnPrice, type Choice, type Product } from '../catalog';
 import { Exact } from '../number';
 import { ANY_QUANTITY, orderable } from '../ordering';
 import { type Path } from '../problems';
+import { programWith } from './derived';
 import { type Program } from './program';
 import { inNumbers } from './quantities';
 import { readDecimal, type Scope } from './scope';
@@ -79,11 +80,8 @@ function compileAddOn(
 }
 
 /** What comes along comes in the number that is said there, whatever rules hold for it alone. */
-const inOne = (program: Program): Program => ({
-  ...program,
-  quantities: inNumbers(orderable(ANY_QUANTITY)),
-  defaultQuantity: 1,
-});
+const inOne = (program: Program): Program =>
+  programWith(program, { quantities: inNumbers(orderable(ANY_QUANTITY)), defaultQuantity: 1 });
 
 const asSoldAlone = (alone: Exact) => alone;
 

@@ -3,6 +3,7 @@ import { hasOptions, NOBODY, type PartCandidate, type Report } from '../catalog'
 import { ANY_QUANTITY, orderable } from '../ordering';
 import { faultAt, type Problem } from '../problems';
 import { closest } from '../text';
+import { programWith } from './derived';
 import { type ChoiceProgram, type Program } from './program';
 import { inNumbers } from './quantities';
 
@@ -60,12 +61,11 @@ export function programAsPart(
       options: choice.options.map((option) => (only.includes(option.key) ? option : { ...option, groups: [NOBODY] })),
     };
   });
-  return {
-    ...program,
+  return programWith(program, {
     choices,
     fixed,
     quantities: ANY_NUMBER,
     defaultQuantity: usual,
     blocking: refused.length === 0 ? program.blocking : [...program.blocking, ...refused],
-  };
+  });
 }

@@ -1,4 +1,3 @@
-import { type FaultData, type Path } from '../problems';
 import { type FormulaProgram } from './formulas';
 import { type Scope } from './scope';
 
@@ -10,11 +9,7 @@ export interface BoundingProgram {
 }
 
 /** Finds what each formula that serves a choice serves; defaults that wait for each other are a fault. */
-export function compileBounding(
-  formulas: readonly FormulaProgram[],
-  scope: Scope,
-  add: (path: Path, data: FaultData) => void,
-): BoundingProgram | null {
+export function compileBounding(formulas: readonly FormulaProgram[], scope: Scope): BoundingProgram | null {
   const kinds = {
     least: new Map<number, number>(),
     most: new Map<number, number>(),
@@ -26,7 +21,7 @@ export function compileBounding(
     if (formula.target === null) return;
     const earlier = kinds[serves.kind].get(formula.target);
     if (earlier !== undefined)
-      add([...formula.origin, 'serves'], {
+      scope.report([...formula.origin, 'serves'], {
         code: 'limitTwice',
         first: formulas[earlier]?.title ?? '',
         second: formula.title,
@@ -43,7 +38,7 @@ export function compileBounding(
       const names = [...way.slice(way.indexOf(choice)), choice].map(
         (index) => scope.product.choices[index]?.title ?? '',
       );
-      add([...formula.origin, 'text'], { code: 'defaultCycle', way: names.join(' → ') });
+      scope.report([...formula.origin, 'text'], { code: 'defaultCycle', way: names.join(' → ') });
       return;
     }
     for (const other of formula.uses) if (kinds.default.has(other)) visit(other, [...way, choice]);

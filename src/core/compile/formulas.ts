@@ -83,8 +83,8 @@ export function compileFormulas(
   { formulas, rates }: Pick<Assembled, 'formulas' | 'rates'>,
   scope: Scope,
   kit: KitProgram | null,
-  add: (path: Path, data: FaultData) => void,
 ): FormulaProgram[] {
+  const add = scope.report;
   checkRates(rates, add);
   const { soldBy } = scope.product;
   return formulas.map(({ formula, origin, sheet }) => {
@@ -92,10 +92,7 @@ export function compileFormulas(
       formula.serves.kind === 'least' || formula.serves.kind === 'most' || formula.serves.kind === 'default';
     const inputs = inputsOf(rates, sheet, scope, kit, !ofAnswers);
     const target = ofAnswers
-      ? findTarget(measureOf(formula.serves), ['measure', 'number'], 'value', [...origin, 'serves', 'measure'], {
-          ...scope,
-          report: add,
-        })
+      ? findTarget(measureOf(formula.serves), ['measure', 'number'], 'value', [...origin, 'serves', 'measure'], scope)
       : null;
     const item = formula.serves.kind === 'draw' ? scope.surroundings.stock.get(formula.serves.stock) : undefined;
     const unit = item && unitByCode(item.unit);

@@ -8,14 +8,15 @@ export { resultUnit } from './properties';
 export { type FormulaInput, formulaInputsOf, type FormulaProgram } from './formulas';
 export { type ChoiceShown, type OptionOffer } from './offers';
 export {
-  asListed,
   calledAs,
   type CandidateProgram,
   type ComponentProgram,
-  type KitPrice,
   type KitProgram,
+  placesOf,
   type SlotProgram,
 } from './kit';
+export { programOf, programWith } from './derived';
+export { drawsOfStep, type SupplyStep } from './supply-steps';
 export { type PriceSource, type PriceStep } from './price-steps';
 export { type Program, variantKey, type VariantProgram } from './program';
 export { inNumbers, type NearerQuantity, type QuantityProgram, type QuantitySource } from './quantities';

@@ -1,5 +1,6 @@
 import { type Part, type PartCandidate, type PartsPrice, type Product, type SlotChoice } from '../catalog';
 import { Exact } from '../number';
+import { asListed, type KitTerms, lessAmount, lessPercent, ownKitPrice, SUM_OF_PARTS } from '../pricing';
 import { type FaultData, type Path } from '../problems';
 import { programAsPart } from './as-part';
 import { type Held } from './held';
@@ -46,13 +47,6 @@ export interface ComponentProgram {
   readonly isSlot: boolean;
 }
 
-/** What a product with parts costs before its own choices; see `catalog/parts.ts`. */
-export type KitPrice =
-  | { readonly kind: 'sum' }
-  | { readonly kind: 'lessAmount'; readonly amount: Exact }
-  | { readonly kind: 'lessPercent'; readonly percent: Exact }
-  | { readonly kind: 'own'; readonly extras: 'onTop' | 'included' | 'all'; readonly cheaperLess: boolean };
-
 /** A slot, ready to be filled: a component of which there may be several entries. */
 export interface SlotProgram {
   /** position of the choice that it is */
@@ -64,12 +58,6 @@ export interface SlotProgram {
   /** by position of the option, its candidate; null for one that is not there */
   readonly byOption: readonly (CandidateProgram | null)[];
 }
-
-const LISTED: KitPrice = { kind: 'own', extras: 'onTop', cheaperLess: true };
-
-/** What a kit costs, where a list may name a price for it: that price, for the kit as it usually comes. */
-export const asListed = (price: KitPrice, isListed: boolean): KitPrice =>
-  isListed && price.kind !== 'own' ? LISTED : price;
 
 /** What a part is called: as the manager has named it, else what was taken. */
 export const calledAs = (
@@ -90,10 +78,15 @@ export interface KitProgram {
   readonly beside: ReadonlyMap<string, readonly Held[]>;
   /** positions of the components in the order of their keys, for the item's key */
   readonly keyOrder: readonly number[];
-  readonly price: KitPrice;
+  /** what its parts cost together */
+  readonly terms: KitTerms;
   /** how many parts one has at most, those of its parts counted, how many pieces, and how deep they nest */
   readonly size: { readonly parts: number; readonly pieces: number; readonly depth: number };
 }
+
+/** Every place of a product that is filled with another: its parts, then its slots. */
+export const placesOf = (kit: Pick<KitProgram, 'components' | 'slots'> | null): ComponentProgram[] =>
+  kit ? [...kit.components, ...kit.slots.map(({ component }) => component)] : [];
 
 /**
  * The parts of a product. One that is not there, leads back, or is too much is reported and left out.
@@ -171,7 +164,7 @@ export function compileKit(scope: Scope, isListed: boolean, compile: (product: P
       : components
           .map((_, index) => index)
           .sort((a, b) => ((components[a]?.key ?? '') < (components[b]?.key ?? '') ? -1 : 1)),
-    price: asListed(compilePrice(product.partsPrice, ['partsPrice'], report), isListed),
+    terms: asListed(termsOf(product.partsPrice, ['partsPrice'], report), isListed),
     size,
   };
 }
@@ -294,16 +287,22 @@ function isOpen({ choices, fixed, kit }: Program): boolean {
  * Whether what is there of stock decides which options a product offers; whether it is enough is asked of everything
  * together.
  */
-function looksAtStock({ choices, variants, addOns, kit }: Program): boolean {
-  const drawn =
-    choices.some(({ effects }) => effects.some(({ draws }) => draws.length > 0)) ||
-    [...variants.values()].some(({ draw }) => draw !== null);
-  return (
-    drawn ||
-    addOns.length > 0 ||
-    (kit !== null && (kit.slots.length > 0 || kit.components.some((component) => component.looksAtStock)))
-  );
-}
+const looksAtStock = ({ supplySteps }: Program): boolean =>
+  supplySteps.some((step) => {
+    switch (step.kind) {
+      case 'choice':
+      case 'variant':
+      case 'along':
+        return true;
+      case 'inside':
+        return step.kit.slots.length > 0 || step.kit.components.some((component) => component.looksAtStock);
+      case 'product':
+      case 'formula':
+      case 'work':
+      case 'rule':
+        return false;
+    }
+  });
 
 /** Whether what is left to customers can change a product's SKU. */
 function changesSku({ choices, fixed, kit, skuChoices, stocked }: Program): boolean {
@@ -316,22 +315,22 @@ function changesSku({ choices, fixed, kit, skuChoices, stocked }: Program): bool
   );
 }
 
-function compilePrice(price: PartsPrice, path: Path, report: Scope['report']): KitPrice {
+function termsOf(price: PartsPrice, path: Path, report: Scope['report']): KitTerms {
   switch (price.kind) {
     case 'sum':
-      return price;
+      return SUM_OF_PARTS;
     case 'own':
-      return price;
+      return ownKitPrice(price.extras, price.cheaperLess);
     case 'lessAmount': {
       const amount = readDecimal(price.amount, [...path, 'amount'], report) ?? Exact.zero;
       if (amount.sign() < 0) report([...path, 'amount'], { code: 'negative', figure: 'takenOff' });
-      return { kind: 'lessAmount', amount };
+      return lessAmount(amount);
     }
     case 'lessPercent': {
       const percent = readDecimal(price.percent, [...path, 'percent'], report) ?? Exact.zero;
       if (percent.sign() < 0) report([...path, 'percent'], { code: 'negative', figure: 'takenOff' });
       else if (percent.isMore(Exact.of(100))) report([...path, 'percent'], { code: 'percentBelowNothing' });
-      return { kind: 'lessPercent', percent };
+      return lessPercent(percent);
     }
   }
 }

@@ -2,7 +2,7 @@ import { hasOptions, isStocked, namedCondition, type Product, type Rule, type Ru
 import { type Exact } from '../number';
 import { type Amount, type AmountProgram } from '../pricing';
 import { type NamedCondition } from '../conditions';
-import { type FaultData, type Path } from '../problems';
+import { type Path } from '../problems';
 import { compileRules, type Figure, kindOfEffect, type RulesProgram, type Weighing } from '../rules';
 import { type Assembled, placedKey } from './assemble';
 import { type BoundingProgram } from './bounds';
@@ -46,17 +46,15 @@ export function compileProductRules(
   { rules, tables }: Pick<Assembled, 'rules' | 'tables'>,
   scope: Scope,
   formulas: readonly FormulaProgram[],
-  add: (path: Path, data: FaultData) => void,
   compileAmount: CompileAmount,
 ): ProductRules | null {
-  const within: Scope = { ...scope, report: add };
   const program = compileRules(rules, tables, scope.product, {
     groups: scope.surroundings.shop.groups,
     figures: figuresOf(formulas),
     currency: scope.surroundings.shop.currency,
     weighing: weighingOf(scope.product),
     quantities: usualQuantities(scope),
-    report: add,
+    report: scope.report,
   });
   if (!program) return null;
   const because = program.rules.map(({ rule }) =>
@@ -69,7 +67,7 @@ export function compileProductRules(
   const itemEffects = program.rules.flatMap(({ rule, path }, index) =>
     rule.then.flatMap((effect, place) =>
       kindOfEffect(effect).toItem
-        ? [itemEffect(rule, index, effect, [...path, 'then', place], within, compileAmount)]
+        ? [itemEffect(rule, index, effect, [...path, 'then', place], scope, compileAmount)]
         : [],
     ),
   );
@@ -139,8 +137,7 @@ export function answeringOrder(
   rules: ProductRules | null,
   bounding: BoundingProgram | null,
   formulas: readonly FormulaProgram[],
-  { product }: Scope,
-  add: (path: Path, data: FaultData) => void,
+  { product, report }: Scope,
 ): readonly number[] | null {
   if (!rules && !bounding) return null;
   const needs = new Map<number, Map<number, Path | null>>();
@@ -171,7 +168,7 @@ export function answeringOrder(
       }
       const circle = other === choice ? [choice, choice] : [...way.slice(start), other];
       const names = circle.map((index) => product.choices[index]?.title ?? '').reverse();
-      if (path && !told.has([...circle].sort().join())) add(path, { code: 'ruleCycle', way: names.join(' → ') });
+      if (path && !told.has([...circle].sort().join())) report(path, { code: 'ruleCycle', way: names.join(' → ') });
       told.add([...circle].sort().join());
     }
     if (done.has(choice)) return;
@@ -210,14 +207,13 @@ export function weighingOf({
 export function checkHiding(
   rules: ProductRules | null,
   indispensable: ReadonlySet<number>,
-  { product }: Scope,
-  add: (path: Path, data: FaultData) => void,
+  { product, report }: Scope,
 ): void {
   for (const [choice, effects] of rules?.program.onChoice ?? []) {
     if (!indispensable.has(choice)) continue;
     for (const { rule, effect } of effects) {
       if (effect.kind === 'show' || effect.kind === 'hide')
-        add([...(rules?.program.rules[rule]?.path ?? []), 'then'], {
+        report([...(rules?.program.rules[rule]?.path ?? []), 'then'], {
           code: 'mustBeShown',
           title: product.choices[choice]?.title ?? '',
         });

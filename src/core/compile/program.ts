@@ -13,6 +13,7 @@ import { type AddOnProgram } from './add-ons';
 import { type KitProgram } from './kit';
 import { type FitProgram } from './fits';
 import { type PriceSource, type PriceStep } from './price-steps';
+import { type SupplyStep } from './supply-steps';
 import { type ProductRules } from './product-rules';
 import { type QuantityProgram } from './quantities';
 import { type PropertyProgram } from './properties';
@@ -135,8 +136,11 @@ export interface BaseProgram {
   readonly line: PriceLine | null;
 }
 
-/** A product's definition, checked and made ready to run. The same program serves browser, server and command line. */
-export interface Program {
+/**
+ * A product's definition, checked: what is written of it, ready to run. What else is to be known of it follows from
+ * this alone, see {@link Derived}.
+ */
+export interface Compiled {
   /** what was compiled: the product with the choices of its sheets and the colours of its swatches in place */
   readonly product: Product;
   /** formulas, rates and rules as they are written, those of its sheets among them */
@@ -154,11 +158,6 @@ export interface Program {
   /** whom its prices are for: keys of customer groups, null for everybody else; null for all customers */
   readonly pricedFor: readonly (string | null)[] | null;
   readonly choices: readonly ChoiceProgram[];
-  readonly indexOf: ReadonlyMap<string, number>;
-  /** positions of the choices whose answers can add to the SKU, in the order of the page */
-  readonly skuChoices: readonly number[];
-  /** positions of the choices in the order of their keys, for the item's key; without those that others settle */
-  readonly keyOrder: readonly number[];
   readonly base: BaseProgram;
   /** products that can be taken along with it, in the order of the page */
   readonly addOns: readonly AddOnProgram[];
@@ -174,12 +173,6 @@ export interface Program {
   readonly capacity: CapacityProgram | null;
   /** answers that are given beforehand, as in a selection: of a product that is a part of another */
   readonly fixed: Readonly<Record<string, unknown>>;
-  /** where its base price comes from, the first that has one */
-  readonly priceSources: readonly PriceSource[];
-  /** every table of breaks that it has: of the product, of variants and of options; usually none */
-  readonly breaks: readonly BreaksProgram[];
-  /** how its price is worked out from there, in order */
-  readonly priceSteps: readonly PriceStep[];
   readonly formulas: readonly FormulaProgram[];
   /** formulas that bound answers or stand in for them; null where there are none */
   readonly bounding: BoundingProgram | null;
@@ -187,25 +180,53 @@ export interface Program {
   readonly rules: ProductRules | null;
   /** in which order choices are answered, each after those that decide about it; null for the order of the page */
   readonly order: readonly number[] | null;
-  /** index of the formula that the base price comes from; null where none does */
-  readonly baseFormula: number | null;
   readonly quantities: QuantityProgram;
   /** the quantity that counts when none is given */
   readonly defaultQuantity: number;
   readonly draws: readonly DrawProgram[];
   readonly weight: Exact | null;
   readonly weightUnit: Unit;
-  /** positions of the stocked choices */
-  readonly stocked: readonly number[];
   readonly variants: ReadonlyMap<string, VariantProgram>;
-  /** whether anything is said of what it cost before */
-  readonly remembersPrices: boolean;
-  /** whether any chosen option or variant changes the main picture */
-  readonly picturesVary: boolean;
   readonly faults: readonly Fault[];
   /** those that keep every selection from being sold */
   readonly blocking: readonly Fault[];
 }
+
+/** What follows from what is compiled, worked out once: see `derived.ts`, the one place that makes it. */
+export interface Derived {
+  readonly indexOf: ReadonlyMap<string, number>;
+  /** positions of the stocked choices */
+  readonly stocked: readonly number[];
+  /** positions of the choices whose answers can add to the SKU, in the order of the page */
+  readonly skuChoices: readonly number[];
+  /** positions of the choices in the order of their keys, for the item's key; without those that others settle */
+  readonly keyOrder: readonly number[];
+  /** index of the formula that the base price comes from; null where none does */
+  readonly baseFormula: number | null;
+  /** where its base price comes from, the first that has one */
+  readonly priceSources: readonly PriceSource[];
+  /** how its price is worked out from there, in order */
+  readonly priceSteps: readonly PriceStep[];
+  /** what of it takes from stock, or costs work, in the order in which that is collected */
+  readonly supplySteps: readonly SupplyStep[];
+  /** every table of breaks that it has: of the product, of variants and of options; usually none */
+  readonly breaks: readonly BreaksProgram[];
+  /** whether anything is said of what it cost before */
+  readonly remembersPrices: boolean;
+  /** whether any chosen option or variant changes the main picture */
+  readonly picturesVary: boolean;
+}
+
+/** Marks what `programOf` has made: what is spread of a program is none, and does not compile as one. */
+export class Made {
+  declare protected readonly isMade: true;
+}
+
+/**
+ * A product, ready to be resolved. The same program serves browser, server and command line. Made by `programOf`, and
+ * changed by `programWith` alone, so that what follows from it is never that of another.
+ */
+export interface Program extends Compiled, Derived, Made {}
 
 /** Of a product that is no part of another, nothing is answered beforehand. */
 export const NOTHING_FIXED: Program['fixed'] = {};

@@ -15,11 +15,11 @@ import { compileWeight } from './weight';
 export function compileVariants(
   scope: Scope,
   choices: readonly ChoiceProgram[],
-  stocked: readonly number[],
   listed: readonly (ListedBase | null)[],
 ): ReadonlyMap<string, VariantProgram> {
   const { product, report, surroundings } = scope;
   const variants = new Map<string, VariantProgram>();
+  const stocked = choices.flatMap((choice, index) => (choice.stocked ? [index] : []));
   if (stocked.length === 0) {
     if (product.variants.length > 0) report(['variants'], { code: 'nothingStocked' });
     return variants;

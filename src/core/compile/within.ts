@@ -1,3 +1,4 @@
+import { placesOf } from './kit';
 import { type Program } from './program';
 
 /**
@@ -5,9 +6,8 @@ import { type Program } from './program';
  * there twice.
  */
 export function programsWithin({ kit, addOns }: Program): Program[] {
-  const components = [...(kit?.components ?? []), ...(kit?.slots ?? []).map(({ component }) => component)];
   const direct = [
-    ...components.flatMap(({ candidates }) => candidates.map(({ program }) => program)),
+    ...placesOf(kit).flatMap(({ candidates }) => candidates.map(({ program }) => program)),
     ...addOns.map(({ program }) => program),
   ];
   return direct.flatMap((one) => [one, ...programsWithin(one)]);

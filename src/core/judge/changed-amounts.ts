@@ -1,5 +1,5 @@
 import { type AddOnPrice, type Choice, hasOptions, type Product, variantTitle } from '../catalog';
-import { type Program } from '../compile/program';
+import { placesOf, type Program } from '../compile';
 import { type LineValue } from '../formula';
 import { Exact } from '../number';
 import { type Amount, type Breaks } from '../pricing';
@@ -97,15 +97,12 @@ function sourcesOf(
   }
   noteRules(written, note);
   noteFormulas(program, today, note);
-  if (program.kit) {
-    const { price } = program.kit;
-    if (price.kind === 'lessAmount')
-      note(['parts'], ['Off the parts'], { kind: 'money', value: price.amount, per: null });
-    if (price.kind === 'lessPercent')
-      note(['parts'], ['Off the parts'], { kind: 'percent', value: price.percent.toString() });
-    for (const { candidates } of program.kit.components)
-      for (const candidate of candidates) sourcesOf(candidate.program, today, known, seen, [candidate.title]);
-  }
+  const { partsPrice } = product;
+  if (partsPrice.kind === 'lessAmount') note(['parts'], ['Off the parts'], moneySaid(partsPrice.amount, null));
+  if (partsPrice.kind === 'lessPercent')
+    note(['parts'], ['Off the parts'], { kind: 'percent', value: partsPrice.percent });
+  for (const { candidates } of placesOf(program.kit))
+    for (const candidate of candidates) sourcesOf(candidate.program, today, known, seen, [candidate.title]);
   for (const addOn of program.addOns) sourcesOf(addOn.program, today, known, seen, [addOn.program.title]);
   return known;
 }

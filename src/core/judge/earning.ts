@@ -1,7 +1,7 @@
 import { lowestMargin, type LowestMargin, type MarginLimits, marginFault } from '../analysis';
 import { sellersShare } from '../basket';
 import { type CatalogSurroundings, floorOf, type Product } from '../catalog';
-import { compile, type Program, programsWithin } from '../compile';
+import { compile, type Program, programsWithin, programWith } from '../compile';
 import { Exact } from '../number';
 import { type Fault } from '../problems';
 import { pricingsOf } from '../price-lists';
@@ -102,7 +102,9 @@ function pricedPrograms(product: Product, surroundings: CatalogSurroundings, tod
   }
   const usually = nameOf(usual);
   return [...alike].map(([same, { program, titles, day, for: customers }]) => ({
-    program: { ...program, pricedFor: groups.every((group) => customers.has(group)) ? null : [...customers] },
+    program: programWith(program, {
+      pricedFor: groups.every((group) => customers.has(group)) ? null : [...customers],
+    }),
     titles: same === usually ? [] : titles,
     day,
   }));

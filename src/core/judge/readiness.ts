@@ -41,13 +41,13 @@ export function readiness(
   if (product.sku.trim() === '') add(['sku'], { code: 'skuMissing' });
   else if (!SKU_PATTERN.test(product.sku)) add(['sku'], { code: 'badSku', given: product.sku });
   const pricedByVariants = product.variants.length > 0 && product.variants.every(({ price }) => price !== null);
-  const pricedByParts = program.kit !== null && program.kit.price.kind !== 'own';
+  const pricedByParts = program.kit !== null && !program.kit.terms.isOwn;
   if (product.price === null && !pricedByVariants && !pricedByParts && program.baseFormula === null)
     add(['price'], { code: 'priceMissing' });
   // What stands in no list needs no place in one.
   if (product.soldWhere === 'shop' && !product.category?.trim()) add(['category'], { code: 'categoryMissing' });
-  // What a kit takes from stock, its parts do.
-  if (!program.kit && !program.formulas.some(({ serves }) => serves.kind === 'draw')) drawFaults(product, add);
+  // What a kit takes from stock, its parts do; and of a formula nobody can tell whether it comes to nothing.
+  if (!program.supplySteps.some(({ kind }) => kind === 'inside' || kind === 'formula')) drawFaults(product, add);
   found.push(...program.faults);
   if (product.pictures.length === 0) add(['pictures'], { code: 'pictureMissing' });
   breakFaults(program, add);

@@ -9,6 +9,16 @@ export {
   type Stretch,
   stretches,
 } from './breaks';
+export {
+  asListed,
+  beyondCovered,
+  coversUsual,
+  type KitTerms,
+  lessAmount,
+  lessPercent,
+  ownKitPrice,
+  SUM_OF_PARTS,
+} from './kit-terms';
 export { type AmountKind, countedChoice, kindOfAmount } from './kinds-of-amount';
 export {
   type AmountProgram,

@@ -1,5 +1,4 @@
-import { inNumbers } from '../compile/quantities';
-import { type Program } from '../compile/program';
+import { inNumbers, type Program, programWith } from '../compile';
 import { Exact } from '../number';
 import { ANY_QUANTITY, captionOf, orderable as ready, orderableRange } from '../ordering';
 import { type BreaksProgram, type BreakStep } from '../pricing';
@@ -39,7 +38,7 @@ export function breakRows(
   now: Resolution,
 ): BreakRow[] {
   if (program.breaks.length === 0) return [];
-  const free: Program = { ...program, quantities: inNumbers(ready(ANY_QUANTITY)) };
+  const free = programWith(program, { quantities: inNumbers(ready(ANY_QUANTITY)) });
   const aside = { ...context, stock: null, naming: false };
   const at = (quantity: number, of = free) => resolve(of, { ...selection, quantity }, aside);
   const others = otherQuantities(program, selection, aside, now, resolve);

@@ -28,15 +28,29 @@ export function costOf(
   costs: CostOf,
 ): Cost {
   let work = Exact.zero;
-  for (let index = 0; index < outcomes.length; index += 1) {
-    const value = program.formulas[index]?.serves.kind === 'cost' ? resultOf(outcomes[index] ?? null) : null;
-    if (value) work = work.plus(value);
-  }
   const ofPart = ({ cost }: Pick<Resolution, 'cost'>, pieces: number) => {
     if (cost) work = work.plus(cost.work.times(Exact.of(pieces)));
   };
-  for (const { count, resolution } of entries) ofPart(resolution, count);
-  for (const { count, resolution } of addOns) ofPart(resolution, count * resolution.quantity);
+  for (const step of program.supplySteps) {
+    switch (step.kind) {
+      case 'work':
+        work = work.plus(resultOf(outcomes[step.formula] ?? null) ?? Exact.zero);
+        break;
+      case 'inside':
+        for (const { count, resolution } of entries) ofPart(resolution, count);
+        break;
+      case 'along':
+        for (const { count, resolution } of addOns) ofPart(resolution, count * resolution.quantity);
+        break;
+      // What is drawn is worth what it costs, whatever takes it: see below.
+      case 'variant':
+      case 'product':
+      case 'choice':
+      case 'formula':
+      case 'rule':
+        break;
+    }
+  }
   let known = work;
   let unknown = saysCost(program) ? NOTHING_UNKNOWN : [program.title];
   for (const { resolution } of [...entries, ...addOns])
@@ -54,15 +68,5 @@ export function costOf(
  * Whether anything says what a product costs to supply: what it takes from stock, a formula, or what is in it. What
  * nothing says is unknown, and not nothing.
  */
-export function saysCost({ product, draws, variants, choices, formulas, rules, kit }: Program): boolean {
-  if (
-    draws.length > 0 ||
-    kit !== null ||
-    product.parts.length > 0 ||
-    formulas.some(({ serves, draw }) => serves.kind === 'cost' || draw !== null)
-  )
-    return true;
-  if ([...variants.values()].some(({ draw }) => draw !== null) || (rules?.itemEffects ?? []).some(({ draw }) => draw))
-    return true;
-  return choices.some(({ effects }) => effects.some((effect) => effect.draws.length > 0));
-}
+export const saysCost = ({ product, supplySteps }: Program): boolean =>
+  product.parts.length > 0 || supplySteps.some(({ kind }) => kind !== 'along');

@@ -1,6 +1,6 @@
-import { calledAs, type CandidateProgram, type ComponentProgram, type KitPrice, type KitProgram } from '../compile';
+import { calledAs, type CandidateProgram, type ComponentProgram, type KitProgram, placesOf } from '../compile';
 import { Exact } from '../number';
-import { type PriceLine } from '../pricing';
+import { beyondCovered, type KitTerms, type PriceLine } from '../pricing';
 
 /** What so many of something cost alone, and what is paid once for them. */
 export interface Priced {
@@ -49,8 +49,6 @@ export interface PartsBase {
   readonly once: readonly PriceLine[];
 }
 
-type OwnPrice = Extract<KitPrice, { kind: 'own' }>;
-
 /**
  * The base of a product with parts: what they cost alone, less what they cost less together; or its own price, which is
  * that of the kit as it comes usually, with the difference of each part to that.
@@ -60,7 +58,7 @@ type OwnPrice = Extract<KitPrice, { kind: 'own' }>;
  * @returns null while a part has no price, or where the price is the product's own and there is none
  */
 export function partsBase(
-  { price, components, slots }: Pick<KitProgram, 'price' | 'components' | 'slots'>,
+  { terms, components, slots }: Pick<KitProgram, 'terms' | 'components' | 'slots'>,
   entries: readonly PartPriced[],
   own: PriceLine | null,
   usual: () => UsualPrices,
@@ -70,13 +68,12 @@ export function partsBase(
     if (!alone) return null;
     sum = sum.plus(alone);
   }
-  if (price.kind === 'own') {
+  if (terms.isOwn) {
     if (!own) return null;
     const usually = usual();
-    const places = [...components, ...slots.map(({ component }) => component)];
-    const differences = places.map((component) =>
+    const differences = placesOf({ components, slots }).map((component) =>
       differenceOf(
-        price,
+        terms,
         component,
         entries.filter((entry) => entry.component === component),
         usually.get(component),
@@ -96,7 +93,7 @@ export function partsBase(
   }
   const once = entries.flatMap((entry) => (entry.once.sign() === 0 ? [] : [onceLine(entry)]));
   const lines = entries.map(aloneLine);
-  const less = reduction(price, sum);
+  const less = reduction(terms, sum);
   if (less) lines.push(less);
   const parts = less ? sum.plus(less.amount) : sum;
   const amount = own ? parts.plus(own.amount) : parts;
@@ -137,19 +134,19 @@ const NOTHING: Priced = { alone: Exact.zero, once: Exact.zero };
  * where its price can't be told
  */
 function differenceOf(
-  price: OwnPrice,
+  terms: KitTerms,
   component: ComponentProgram,
   entries: readonly PartPriced[],
   usual: UsualPriced | null | undefined,
 ): Difference | null {
-  if (usual === null) return price.extras === 'all' ? NO_DIFFERENCE : null;
+  if (usual === null) return terms.covers === 'all' ? NO_DIFFERENCE : null;
   const [entry, ...others] = entries;
-  const found = added(price, component, entries, usual ?? null);
+  const found = added(terms, component, entries, usual ?? null);
   if (!found) return null;
   if (!entry) return { lines: lineFor(found.alone, 'unit'), once: lineFor(found.once, 'line') };
   // Of a slot in which nothing is usually, each thing is on top by itself.
   if (others.length === 0 || !usual) {
-    const each = (one: PartPriced) => added(price, component, [one], usual ?? null) ?? NOTHING;
+    const each = (one: PartPriced) => added(terms, component, [one], usual ?? null) ?? NOTHING;
     return {
       lines: entries.flatMap((one) => lineOf(one, each(one).alone, 'unit')),
       once: entries.flatMap((one) => lineOf(one, each(one).once, 'line')),
@@ -160,7 +157,7 @@ function differenceOf(
   function lineOf(one: PartPriced, amount: Exact, per: PriceLine['per']): PriceLine[] {
     if (amount.sign() === 0) return [];
     const included =
-      price.extras === 'onTop' ? ((per === 'unit' ? usual?.alone : usual?.once) ?? Exact.zero) : Exact.zero;
+      terms.covers === 'usual' ? ((per === 'unit' ? usual?.alone : usual?.once) ?? Exact.zero) : Exact.zero;
     const label = others.length > 0 && usual ? component.title : line(one, amount, per).label;
     return [
       {
@@ -195,45 +192,34 @@ function differenceOf(
  * @returns null while a price is not known
  */
 function added(
-  { extras, cheaperLess }: OwnPrice,
+  terms: KitTerms,
   component: ComponentProgram,
   entries: readonly PartPriced[],
   usual: UsualPriced | null,
 ): Priced | null {
-  let [alone, once, isOpen] = [Exact.zero, Exact.zero, false];
-  for (const entry of entries) {
-    if (!entry.alone) return null;
-    alone = alone.plus(entry.alone);
-    once = once.plus(entry.once);
-    isOpen ||= entry.isOpen;
-  }
-  switch (extras) {
+  const sum = sumOf(entries);
+  if (!sum) return null;
+  const beyond = ({ alone, once }: Priced): Priced => ({ alone: sum.alone.minus(alone), once: sum.once.minus(once) });
+  const paid = ({ alone, once }: Priced): Priced => ({
+    alone: beyondCovered(terms, alone),
+    once: beyondCovered(terms, once),
+  });
+  switch (terms.covers) {
     case 'all':
       return NOTHING;
-    case 'included': {
+    case 'nothing':
+      return { alone: sum.alone.times(terms.share), once: sum.once };
+    case 'usualPieces': {
       // Whatever is chosen of what comes usually is in the price; more pieces of it are not.
-      if (!usual || component.isSlot)
-        return {
-          alone: atLeastNothing(alone.minus(usual?.alone ?? Exact.zero)),
-          once: atLeastNothing(once.minus(usual?.once ?? Exact.zero)),
-        };
+      if (!usual || component.isSlot) return paid(beyond(usual ?? NOTHING));
       const [entry] = entries;
       if (!entry || entry.count <= component.quantity.usual) return NOTHING;
       const asUsual = entry.inNumber(component.quantity.usual);
-      return (
-        asUsual && { alone: atLeastNothing(alone.minus(asUsual.alone)), once: atLeastNothing(once.minus(asUsual.once)) }
-      );
+      return asUsual && paid(beyond(asUsual));
     }
-    case 'onTop': {
-      const beyond = ({ alone: before, once: onceBefore }: Priced): Priced => ({
-        alone: alone.minus(before),
-        once: once.minus(onceBefore),
-      });
-      const difference = usual ? beyond(usual) : { alone, once };
-      if (!isOpen)
-        return cheaperLess
-          ? difference
-          : { alone: atLeastNothing(difference.alone), once: atLeastNothing(difference.once) };
+    case 'usual': {
+      const difference = usual ? beyond(usual) : sum;
+      if (!entries.some(({ isOpen }) => isOpen)) return paid(difference);
       // What is not finished costs no less than usual, and no more than what has been chosen of it adds.
       const chosen = usual?.open ? beyond(usual.open) : difference;
       return {
@@ -244,6 +230,17 @@ function added(
   }
 }
 
+/** What all that stands in a place costs; null while something of it is not known. */
+function sumOf(entries: readonly PartPriced[]): Priced | null {
+  let [alone, once] = [Exact.zero, Exact.zero];
+  for (const entry of entries) {
+    if (!entry.alone) return null;
+    alone = alone.plus(entry.alone);
+    once = once.plus(entry.once);
+  }
+  return { alone, once };
+}
+
 /**
  * What stands in a place adds to what one kit costs, without what is paid once.
  *
@@ -251,35 +248,26 @@ function added(
  * @param usual   null where nothing comes there usually
  */
 export function addedToKit(
-  price: KitPrice,
+  terms: KitTerms,
   component: ComponentProgram,
   entries: readonly PartPriced[],
   usual: UsualPriced | null,
 ): Exact {
-  if (price.kind === 'own') return added(price, component, entries, usual)?.alone ?? Exact.zero;
-  const sum = entries.reduce((total, { alone }) => (alone ? total.plus(alone) : total), Exact.zero);
-  return price.kind === 'lessPercent' ? sum.times(HUNDRED.minus(price.percent)).over(HUNDRED) : sum;
+  const known = terms.isOwn ? entries : entries.filter(({ alone }) => alone);
+  return added(terms, component, known, usual)?.alone ?? Exact.zero;
 }
-
-const HUNDRED = Exact.of(100);
 
 const least = (one: Exact, other: Exact): Exact => (other.isLess(one) ? other : one);
 
 const atLeastNothing = (amount: Exact): Exact => (amount.sign() < 0 ? Exact.zero : amount);
 
 /** The line that says what parts cost less together; null where they don't. */
-function reduction(price: Exclude<KitPrice, { kind: 'own' }>, sum: Exact): PriceLine | null {
+function reduction({ share, less }: KitTerms, sum: Exact): PriceLine | null {
   const together = { label: 'Less, bought together', kind: 'part', per: 'unit', source: 'parts' } as const;
-  switch (price.kind) {
-    case 'sum':
-      return null;
-    case 'lessAmount':
-      return price.amount.sign() === 0 ? null : { ...together, of: null, amount: price.amount.negated() };
-    case 'lessPercent': {
-      const rate = price.percent.negated();
-      return rate.sign() === 0
-        ? null
-        : { ...together, of: { kind: 'percent', rate, of: sum }, amount: sum.times(rate).over(HUNDRED) };
-    }
-  }
+  if (less.sign() !== 0) return { ...together, of: null, amount: less.negated() };
+  const off = share.minus(Exact.one);
+  if (off.sign() === 0) return null;
+  return { ...together, of: { kind: 'percent', rate: off.times(HUNDRED), of: sum }, amount: sum.times(off) };
 }
+
+const HUNDRED = Exact.of(100);

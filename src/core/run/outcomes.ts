@@ -10,7 +10,7 @@ const NO_OUTCOMES: readonly FormulaOutcome[] = [];
 
 /** What the formulas give, in their order; what can't be worked out is a problem. */
 export function formulaOutcomes(
-  program: Program,
+  program: Pick<Program, 'formulas'>,
   given: FormulaInputs,
   problems: Problem[],
 ): readonly FormulaOutcome[] {

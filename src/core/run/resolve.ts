@@ -192,9 +192,7 @@ function tooEarlyProblems(
 
 /** Whether anything says what a product costs; a kit without a price of its own costs what its parts do. */
 function saysPrice({ base, baseFormula, kit }: Program, variant: VariantProgram | null): boolean {
-  return (
-    base.price !== null || Boolean(variant?.price) || baseFormula !== null || (kit !== null && kit.price.kind !== 'own')
-  );
+  return base.price !== null || Boolean(variant?.price) || baseFormula !== null || (kit !== null && !kit.terms.isOwn);
 }
 
 const NO_PARTS: Resolution['parts'] = [];

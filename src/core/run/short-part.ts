@@ -39,19 +39,29 @@ export function partOut(
 /** Whether so many of a product could be had, as far as that follows before anything of it is chosen. */
 export function couldBeHad({ program }: CandidateProgram, count: number, view: StockView): boolean {
   if (program.blocking.length > 0) return false;
+  const variants = [...program.variants.values()];
+  if (variants.length > 0 && !variants.some(({ onSale }) => onSale)) return false;
   const there = (draw: DrawProgram) => isThere(draw, count, view);
-  if (!program.draws.every(there)) return false;
-  if (
-    program.variants.size > 0 &&
-    ![...program.variants.values()].some(({ onSale, draw }) => onSale && (draw === null || there(draw)))
-  )
-    return false;
-  return (
-    program.kit?.components.every(
-      ({ optional, quantity, candidates }) =>
-        optional || candidates.some((candidate) => couldBeHad(candidate, count * quantity.least, view)),
-    ) ?? true
-  );
+  return program.supplySteps.every((step) => {
+    switch (step.kind) {
+      case 'product':
+        return step.draws.every(there);
+      case 'variant':
+        return step.variants.some(({ onSale, draw }) => onSale && (draw === null || there(draw)));
+      case 'inside':
+        return step.kit.components.every(
+          ({ optional, quantity, candidates }) =>
+            optional || candidates.some((candidate) => couldBeHad(candidate, count * quantity.least, view)),
+        );
+      // What is chosen, worked out or taken along may be otherwise, or nothing.
+      case 'choice':
+      case 'along':
+      case 'formula':
+      case 'work':
+      case 'rule':
+        return true;
+    }
+  });
 }
 
 function isThere({ stock, fixed, pieces, leadDays }: DrawProgram, count: number, view: StockView): boolean {

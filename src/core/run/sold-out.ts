@@ -1,4 +1,4 @@
-import { type ComponentProgram } from '../compile';
+import { type ComponentProgram, programWith } from '../compile';
 import { type DrawProgram, type Program } from '../compile/program';
 import { Exact } from '../number';
 import { mostThatCanBeCut, type StockView, stockViewOf } from '../stock';
@@ -92,9 +92,9 @@ function ownClauses(program: Program, today: string): SoldOutClause[] {
   // What an answer takes that counts when none is given is not needed: another may be given.
   const answers = { ...Object.fromEntries(program.choices.map(({ key }) => [key, null])), ...program.fixed };
   // Parts have clauses of their own.
-  const own: Program = { ...program, kit: null };
+  const own = programWith(program, { kit: null });
   const { shown } = resolve(own, { answers }, { stock: PLENTY, today });
-  const { draws } = resolve({ ...own, rules: null }, { answers }, { stock: PLENTY, today });
+  const { draws } = resolve(programWith(own, { rules: null }), { answers }, { stock: PLENTY, today });
   const clauses: SoldOutClause[] = draws.flatMap(({ stock, perItem, pieces, leadDays }) =>
     leadDays === null && perItem.value.sign() > 0
       ? [

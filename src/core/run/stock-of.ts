@@ -1,4 +1,5 @@
 import { SOME_DAY } from '../calendar';
+import { type ComponentProgram, drawsOfStep } from '../compile';
 import { type DrawProgram, type Program } from '../compile/program';
 import { type Path } from '../problems';
 import { resolveAddOn } from './add-ons';
@@ -26,32 +27,44 @@ export function stockOf(
   context: Pick<ResolveContext, 'today' | 'group'> = { today: SOME_DAY },
 ): ReadonlyMap<string, DrawnStock> {
   const found = new Map<string, DrawnStock>();
-  const add = (path: Path, draw: Pick<DrawProgram, 'stock' | 'title'> | null, along = false) => {
-    if (!draw) return;
+  const add = (path: Path, draw: Pick<DrawProgram, 'stock' | 'title'>, along = false) => {
     const known = found.get(draw.stock);
     if (!known) found.set(draw.stock, { key: draw.stock, title: draw.title, path, along });
     else if (known.along && !along) found.set(draw.stock, { ...known, along });
   };
-  program.draws.forEach((draw, index) => add(['draws', index], draw));
-  program.formulas.forEach(({ draw }, index) => add(['formulas', index], draw));
-  [...program.variants.values()].forEach(({ draw }, index) => add(['variants', index], draw));
-  program.choices.forEach(({ effects }, index) => {
-    for (const { draws } of effects) for (const draw of draws) add(['choices', index], draw);
-  });
-  for (const addOn of program.addOns)
-    for (const draw of resolveAddOn(addOn, context, resolve).resolution.draws)
-      add(['choices', addOn.choice], draw, true);
-  program.kit?.components.forEach(({ candidates }, index) => {
+  const inside = ({ candidates }: ComponentProgram, path: Path) => {
     for (const candidate of candidates)
-      for (const { key, title } of stockOf(candidate.program, context).values())
-        add(['parts', index], { stock: key, title });
-  });
-  for (const { choice, component } of program.kit?.slots ?? []) {
-    for (const candidate of component.candidates)
-      for (const { key, title } of stockOf(candidate.program, context).values())
-        add(['choices', choice], { stock: key, title });
+      for (const { key, title } of stockOf(candidate.program, context).values()) add(path, { stock: key, title });
+  };
+  for (const step of program.supplySteps) {
+    switch (step.kind) {
+      case 'variant':
+        step.variants.forEach(({ draw }, index) => draw && add(['variants', index], draw));
+        break;
+      case 'product':
+        step.draws.forEach((draw, index) => add(['draws', index], draw));
+        break;
+      case 'choice':
+        for (const draw of drawsOfStep(step)) add(['choices', step.choice], draw);
+        break;
+      case 'formula':
+        add(['formulas', step.formula], step.draw);
+        break;
+      case 'rule':
+        add(program.rules?.program.rules[step.effect.rule]?.path ?? ['rules'], step.draw);
+        break;
+      case 'along':
+        for (const addOn of step.addOns)
+          for (const draw of resolveAddOn(addOn, context, resolve).resolution.draws)
+            add(['choices', addOn.choice], draw, true);
+        break;
+      case 'inside':
+        step.kit.components.forEach((component, index) => inside(component, ['parts', index]));
+        for (const { choice, component } of step.kit.slots) inside(component, ['choices', choice]);
+        break;
+      case 'work':
+        break;
+    }
   }
-  for (const { rule, draw } of program.rules?.itemEffects ?? [])
-    add(program.rules?.program.rules[rule]?.path ?? ['rules'], draw);
   return found;
 }

@@ -1,3 +1,4 @@
+import { drawsOfStep } from '../compile';
 import { type Program } from '../compile/program';
 import { Exact } from '../number';
 import { problem, type Problem, type ProblemData } from '../problems';
@@ -134,12 +135,10 @@ function inParts(piece: Exact, count: number, lying: LotStock): { count: number;
  * The measure that says how long the pieces of a stock item are, where one does, and its answers in the item's unit.
  */
 function askedBy(
-  { product, draws, choices }: Program,
+  { product, supplySteps }: Program,
   stock: string,
 ): { choice: string; unit: Unit; convert: (length: Exact) => Exact; nearest: (length: Exact) => Exact | null } | null {
-  const draw = [...draws, ...choices.flatMap(({ effects }) => effects.flatMap((effect) => effect.draws))].find(
-    (candidate) => candidate.stock === stock && candidate.measure,
-  );
+  const draw = supplySteps.flatMap(drawsOfStep).find((candidate) => candidate.stock === stock && candidate.measure);
   const choice = draw?.measure && product.choices[draw.measure.index];
   const unit = choice?.kind === 'measure' ? unitByCode(choice.unit) : undefined;
   if (!draw || choice?.kind !== 'measure' || !unit) return null;

@@ -14,6 +14,7 @@ import { resultOf } from './run-formula';
 const NO_PIECES: readonly Pieces[] = [];
 const NO_EFFECTS: readonly ItemEffect[] = [];
 const NO_PICKS: Answer['picks'] = [];
+const NO_DRAWS: readonly DrawProgram[] = [];
 
 /**
  * What is taken from stock; each stock item once.
@@ -26,25 +27,37 @@ export function drawsOf(
   quantity: number,
 ): readonly Draw[] {
   const collected = new CollectedDraws();
-  if (variant?.draw) addDraw(collected, variant.draw, oneOf(variant.draw, answers, charged), 1);
-  for (const draw of program.draws) addDraw(collected, draw, oneOf(draw, answers, charged), 1);
-  for (let index = 0; index < answers.length; index += 1) {
-    const picks = answers[index]?.picks;
-    if (!picks) continue;
-    for (const { effect, count } of picks) {
-      const brought = program.choices[index]?.effects[effect];
-      if (brought) for (const draw of brought.draws) addDraw(collected, draw, oneOf(draw, answers, charged), count);
+  for (const step of program.supplySteps) {
+    switch (step.kind) {
+      case 'variant':
+        if (variant?.draw) addDraw(collected, variant.draw, oneOf(variant.draw, answers, charged), 1);
+        break;
+      case 'product':
+        for (const draw of step.draws) addDraw(collected, draw, oneOf(draw, answers, charged), 1);
+        break;
+      case 'choice':
+        for (const { effect, count } of answers[step.choice]?.picks ?? NO_PICKS)
+          for (const draw of step.effects[effect]?.draws ?? NO_DRAWS)
+            addDraw(collected, draw, oneOf(draw, answers, charged), count);
+        break;
+      case 'inside':
+        for (const { place, resolution } of entries) addPart(collected, place, 1, resolution);
+        break;
+      case 'along':
+        for (const { addOn, count, resolution } of addOns) addPart(collected, addOn.key, count, resolution);
+        break;
+      case 'formula': {
+        const value = resultOf(outcomes[step.formula] ?? null);
+        if (value) addDraw(collected, step.draw, value.over(step.draw.unit.factor), 1);
+        break;
+      }
+      case 'rule':
+        if (fired?.(step.effect.rule)) addDraw(collected, step.draw, oneOf(step.draw, answers, charged), 1);
+        break;
+      case 'work':
+        break;
     }
   }
-  for (const { place, resolution } of entries) addPart(collected, place, 1, resolution);
-  for (const { addOn, count, resolution } of addOns) addPart(collected, addOn.key, count, resolution);
-  for (let index = 0; index < outcomes.length; index += 1) {
-    const drawn = program.formulas[index]?.draw;
-    const value = drawn && resultOf(outcomes[index] ?? null);
-    if (value) addDraw(collected, drawn, value.over(drawn.unit.factor), 1);
-  }
-  for (const { rule, draw } of program.rules?.itemEffects ?? NO_EFFECTS)
-    if (draw && fired?.(rule)) addDraw(collected, draw, oneOf(draw, answers, charged), 1);
   return collected.of(Number.isSafeInteger(quantity) ? quantity : 0);
 }
 

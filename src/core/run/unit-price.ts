@@ -1,4 +1,4 @@
-import { asListed, type KitProgram, type PriceSource } from '../compile';
+import { type KitProgram, type PriceSource } from '../compile';
 import { type FormulaOutcome, type FormulaProgram } from '../compile/formulas';
 import { baseLabel, listedBasis } from '../compile/listed';
 import { priceSources } from '../compile/price-steps';
@@ -6,6 +6,7 @@ import { type EffectProgram, type Program, type VariantProgram } from '../compil
 import { Exact } from '../number';
 import { type ListedBase } from '../price-lists';
 import {
+  asListed,
   type BreaksProgram,
   type BreakStep,
   broken,
@@ -358,8 +359,8 @@ export function baseBefore(
  * does.
  */
 function kitAsListed(kit: KitProgram, variant: VariantProgram | null): KitProgram {
-  const price = asListed(kit.price, variant?.listed?.isNamed === true);
-  return price === kit.price ? kit : { ...kit, price };
+  const terms = asListed(kit.terms, variant?.listed?.isNamed === true);
+  return terms === kit.terms ? kit : { ...kit, terms };
 }
 
 /** What the base price was before; a variant's own price has only its own was-price. */

@@ -4,6 +4,7 @@ import { Box, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
 import { Plus } from 'lucide-react';
 import { type KeyboardEvent, useRef, useState } from 'react';
 import { type Choice, hasOptions, isNote, isStocked, quantityOf, type SlotChoice } from '@/core/catalog';
+import { type SupplyStep } from '@/core/compile';
 import { conditionWords, counted, quantityRuleWords, selectionsWords } from '@/core/words';
 import { type Checks } from '@/features/checks/use-checks';
 import { AddChoice } from '@/features/choice-editor/add-choice';
@@ -49,21 +50,23 @@ function sheetState({ sheet, placement }: Extract<PageEntry, { kind: 'sheet' }>)
   return `sheet, ${counted(sheet.choices.length, 'choice')}${placement.by === 'condition' ? ', by condition' : ''}${differs > 0 ? `, ${differs} differ${differs === 1 ? 's' : ''}` : ''}`;
 }
 
+/** What takes from stock, in few words; what is told first counts. */
+const TAKEN_BY = {
+  product: ({ product }) => `takes from ${counted(product.draws.length, 'item')}`,
+  variant: () => 'taken by the variant',
+  inside: ({ product }) => (product.parts.length > 0 ? 'taken by its parts' : 'taken by what is in its slots'),
+  choice: () => 'taken by what is chosen',
+  formula: () => 'taken by formulas',
+  rule: () => 'taken by rules',
+  along: () => 'taken by what comes along',
+  work: () => 'takes nothing, and costs work',
+} satisfies Record<SupplyStep['kind'], (editing: Pick<Editing, 'product'>) => string>;
+
 /** What the sale of one item takes from stock, in few words. */
-function stockState({ product, program, assembled }: Pick<Editing, 'product' | 'program' | 'assembled'>): string {
-  if (product.draws.length > 0) return `takes from ${counted(product.draws.length, 'item')}`;
-  if (product.variants.length > 0) return 'taken by the variant';
-  if (product.parts.length > 0) return 'taken by its parts';
-  if (program.kit) return 'taken by what is in its slots';
-  if (
-    assembled.choices.some((choice) =>
-      hasOptions(choice)
-        ? choice.options.some((option) => option.draws.length > 0)
-        : 'draws' in choice && choice.draws.length > 0,
-    )
-  )
-    return 'taken by what is chosen';
-  return program.formulas.some(({ draw }) => draw) ? 'taken by formulas' : 'takes nothing yet';
+function stockState({ product, program }: Pick<Editing, 'product' | 'program'>): string {
+  const kinds = Object.keys(TAKEN_BY) as SupplyStep['kind'][];
+  const first = kinds.find((kind) => program.supplySteps.some((step) => step.kind === kind));
+  return first ? TAKEN_BY[first]({ product }) : 'takes nothing yet';
 }
 
 /** How its parts make its price, in few words. */
@@ -183,7 +186,7 @@ function groupsOf(
               ? 'none: sold by itself'
               : `${counted(product.parts.length, 'part')}, ${partsPriceState(product)}`,
         },
-        { place: 'stock', title: 'Stock', state: stockState({ product, program, assembled }) },
+        { place: 'stock', title: 'Stock', state: stockState({ product, program }) },
         {
           place: 'made-of',
           title: 'Made of, and used in',

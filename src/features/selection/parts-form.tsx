@@ -237,10 +237,9 @@ function differenceWords(
   const { kit } = program;
   const priced = usualIn(other, count, { today, group }, resolve);
   if (!kit || !priced) return '';
-  const usual =
-    kit.price.kind === 'own'
-      ? (usualPrices(program, quantity, { today, group }, resolve).get(component) ?? null)
-      : null;
+  const usual = kit.terms.isOwn
+    ? (usualPrices(program, quantity, { today, group }, resolve).get(component) ?? null)
+    : null;
   const entry = (of: Exact, candidate: CandidateProgram): PartPriced => ({
     place: component.key,
     component,
@@ -251,7 +250,7 @@ function differenceWords(
     isOpen: false,
     inNumber: (pieces) => usualIn(candidate, pieces, { today, group }, resolve),
   });
-  const adds = (of: Exact) => addedToKit(kit.price, component, [entry(of, other)], usual);
+  const adds = (of: Exact) => addedToKit(kit.terms, component, [entry(of, other)], usual);
   const difference = adds(priced.alone).minus(adds(alone)).rounded(program.places, program.rounding);
   if (difference.sign() === 0) return '· the same price';
   return difference.sign() > 0

@@ -3,7 +3,7 @@
 import { Box, Button, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { type Fit, fitSchema, freeKey } from '@/core/catalog';
-import { type ComponentProgram } from '@/core/compile';
+import { type ComponentProgram, placesOf } from '@/core/compile';
 import { type Comparison } from '@/core/conditions';
 import { COMPARISON_WORDS, faultWords } from '@/core/words';
 import { useEditing } from '@/features/editor-kit/editing';
@@ -20,7 +20,7 @@ const COMPARISONS = Object.entries(COMPARISON_WORDS).map(([value, words]) => ({
 /** What must fit together, each as a sentence: the footprint of the roof is the same as the footprint of the box. */
 export function FitsSection() {
   const { product, program, findings, change } = useEditing();
-  const places = [...(program.kit?.components ?? []), ...(program.kit?.slots ?? []).map(({ component }) => component)];
+  const places = placesOf(program.kit);
   const [first, second = first] = places;
   const add = () => {
     if (!first || !second) return;
