@@ -2,7 +2,7 @@ import { type RuleEffect } from '../catalog';
 import { type Candidate } from '../catalog/choices';
 import { allOf, ALWAYS, anyOf, type Formula, NEVER, not, type Space } from '../constraints';
 import { kindOfEffect } from '../rules';
-import { resolve, resolveAddOn } from '../run';
+import { runFor, resolveAddOn } from '../run';
 import { type Problem } from '../problems';
 import { type Answer } from '../selection';
 import { isAnswered, isLeftOut } from './conditions';
@@ -106,7 +106,7 @@ export function constrainChoice(
   const addOn = program.addOns.find((candidate) => candidate.choice === index);
   if (addOn) {
     const canBeHad = (value: number) =>
-      resolveAddOn(addOn, { today: model.today, group: groups[value] ?? null }, resolve).price !== null;
+      resolveAddOn(addOn, runFor({ today: model.today, group: groups[value] ?? null })).price !== null;
     space.require(
       anyOf(
         space.is(group, canBeHad),

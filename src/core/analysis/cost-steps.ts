@@ -6,7 +6,7 @@ import {
   type CostOf,
   findVariant,
   formulaRange,
-  resolve,
+  runFor,
   resolveAddOn,
   resultOf,
   runFormula,
@@ -186,7 +186,7 @@ export const costSteps = (model: Model, costs: CostOf): Step[] | null => new Cos
 
 /** What one taking of an add-on costs; nothing for those who can't take it. */
 function costAlong(addOn: AddOnProgram, { today }: Model, group: string | null, costs: CostOf): Exact {
-  const { resolution, price } = resolveAddOn(addOn, { today, group, costs }, resolve);
+  const { resolution, price } = resolveAddOn(addOn, runFor({ today, group, costs }));
   return price && resolution.cost ? resolution.cost.known.times(Exact.of(resolution.quantity)) : Exact.zero;
 }
 

@@ -2,7 +2,7 @@ import { type PropertyValue } from '../catalog';
 import { type FitProgram } from '../compile';
 import { type HeldPlace } from '../compile/held';
 import { anyOf } from '../constraints';
-import { canVary, fitHolds, propertyIn, resolve, usualOf } from '../run';
+import { canVary, fitHolds, propertyIn, runFor, usualOf } from '../run';
 import { type ModelDraft } from './model';
 import { type WayIn } from './slots';
 
@@ -23,7 +23,7 @@ function sidesOf(model: ModelDraft, place: HeldPlace, property: string): Side[] 
     {
       kind: 'part',
       properties: candidates.map((candidate) =>
-        propertyIn(usualOf(candidate, { today: model.today }, resolve).properties, property),
+        propertyIn(usualOf(candidate, runFor({ today: model.today })).properties, property),
       ),
       varies: optional || candidates.length > 1 || candidates.some((candidate) => canVary(candidate, property)),
     },

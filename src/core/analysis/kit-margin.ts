@@ -9,7 +9,7 @@ import {
 } from '../compile';
 import { Exact } from '../number';
 import { coversUsual, kindOfAmount, type KitTerms } from '../pricing';
-import { resolve, usualPrices } from '../run';
+import { resolve, runFor, usualPrices } from '../run';
 import { asksQuantity } from './depends-on';
 import { inPieces, wordsWithParts } from './example';
 import { allCounts, inNumber, isGraduated, ownAmounts, type PartEnd, withoutParts, withParts } from './kit-range';
@@ -137,7 +137,7 @@ function lowestFor(
   const instead = kit.terms.isOwn ? Exact.zero : insteadOfParts(program);
   const own = of(withoutParts(inCase, instead).program, kept);
   const keptOfParts = kept.times(share);
-  const usual = kit.terms.isOwn ? usualPrices(program, program.defaultQuantity, { today, group }, resolve) : null;
+  const usual = kit.terms.isOwn ? usualPrices(program, program.defaultQuantity, runFor({ today, group })) : null;
   const parts = kit.components.map((component) =>
     lowestPart(component, { terms: kit.terms, kept: keptOfParts, usual: usual?.get(component)?.alone ?? null, of }),
   );

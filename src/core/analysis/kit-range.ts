@@ -19,6 +19,7 @@ import {
   partsBase,
   pricedOf,
   resolve,
+  runFor,
   usualOf,
   type UsualPrices,
   usualPrices,
@@ -88,7 +89,7 @@ export const ownAmounts = ({ product, rules }: Program) => [
 
 /** What a kit has in its places usually, for who is in no customer group. */
 export const usuallyIn = (program: Program): UsualPrices =>
-  usualPrices(program, program.defaultQuantity, { today: SOME_DAY }, resolve);
+  usualPrices(program, program.defaultQuantity, runFor({ today: SOME_DAY }));
 
 /** A part at an end, as its price in a kit follows from it. */
 const pricedAt = (end: Omit<PartEnd, 'alone'>, alone: Exact): PartPriced => ({
@@ -200,7 +201,7 @@ const NO_OWN_PRICE = { label: '', kind: 'base', of: null, amount: Exact.zero, pe
 /** What stands for a part that is looked at elsewhere, as it is usually. */
 function besideOf({ candidates: [usual], quantity, optional, taken }: ComponentProgram): readonly Held[] {
   return usual && (!optional || taken)
-    ? [heldOf({ count: quantity.usual, resolution: usualOf(usual, { today: SOME_DAY }, resolve) })]
+    ? [heldOf({ count: quantity.usual, resolution: usualOf(usual, runFor({ today: SOME_DAY })) })]
     : [];
 }
 

@@ -2,7 +2,7 @@ import { type Program, programsWithin } from '../compile';
 import { type Budget, type Goal, minimise, type Optimum, type Solver, within } from '../constraints';
 import { Exact } from '../number';
 import { coversUsual } from '../pricing';
-import { type CostOf, resolve, saysCost, stockOf, usualPrices } from '../run';
+import { type CostOf, resolve, runFor, saysCost, stockOf, usualPrices } from '../run';
 import { type Breakpoints } from './breakpoints';
 import { costSteps } from './cost-steps';
 import { exampleFor } from './example';
@@ -136,7 +136,7 @@ function leftInSlots({ program, today, groups }: Model, kept: Exact, ofWay: (lef
   const { kit } = program;
   const lessFor = (group: string | null) =>
     kit && coversUsual(kit.terms) && kit.slots.length > 0
-      ? usualPrices(program, program.defaultQuantity, { today, group }, resolve)
+      ? usualPrices(program, program.defaultQuantity, runFor({ today, group }))
       : null;
   const found = new Map(groups.map((group) => [group, lessFor(group)]));
   const isLess = [...found.values()].some(

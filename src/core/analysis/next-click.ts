@@ -100,7 +100,7 @@ export class NextClick {
     kept: string | null,
     steps = CLICK_STEPS,
   ): Outlook {
-    const { answers, rulings } = readAnswers(this.program, given, quantity, context, []);
+    const { answers, rulings } = readAnswers(this.program, { given, quantity }, context, []);
     // What is given counts even where something else given refuses it: that is what is to be found out. What a rule
     // hides does not count.
     const answered = this.program.choices.map(({ forWorkshop }, index) =>

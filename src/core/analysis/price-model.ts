@@ -11,7 +11,7 @@ import {
   findVariant,
   formulaRange,
   type CostAlong,
-  resolve,
+  runFor,
   resolveAddOn,
   resultOf,
   runFormula,
@@ -72,7 +72,7 @@ function stepsOf(model: Model): PriceSteps | null {
         const choice = model.choices[step.addOn.choice];
         if (!choice) break;
         const costs = model.groups.map(
-          (group) => resolveAddOn(step.addOn, { today: model.today, group }, resolve).price ?? NO_COST,
+          (group) => resolveAddOn(step.addOn, runFor({ today: model.today, group })).price ?? NO_COST,
         );
         const each = partStep(
           model,

@@ -1,5 +1,5 @@
 import { LEFT_OUT } from '../compile';
-import { resolve, resolveAddOn } from '../run';
+import { runFor, resolveAddOn } from '../run';
 import { type Budget, NO_COSTS, Solver, Space, spend, valuesWhere, within } from '../constraints';
 import { type Candidate, type Choice } from '../catalog/choices';
 import { type OptionPick } from '../selection';
@@ -58,7 +58,7 @@ function placesOf({ program, choices, space, today }: Model): Place[] {
   const partSkus = new Map(
     program.addOns
       .filter(({ choice }) => program.skuChoices.includes(choice))
-      .map((addOn) => [addOn.choice, resolveAddOn(addOn, { today, group: null }, resolve).resolution.item.sku]),
+      .map((addOn) => [addOn.choice, resolveAddOn(addOn, runFor({ today, group: null })).resolution.item.sku]),
   );
   const [leading] = program.stocked;
   if (leading !== undefined) {

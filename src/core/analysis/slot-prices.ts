@@ -1,6 +1,6 @@
 import { type KitProgram } from '../compile';
 import { coversUsual } from '../pricing';
-import { resolve, usualPrices } from '../run';
+import { runFor, usualPrices } from '../run';
 import { type Model } from './model';
 import { type Step } from './price-step';
 import { type WayIn } from './slots';
@@ -34,7 +34,7 @@ function priceAdded({ program, today }: Model, { terms, slots }: KitProgram): Ad
     less(choice, group) {
       const component = coversUsual(terms) ? slots.find((slot) => slot.choice === choice)?.component : undefined;
       return component
-        ? (usualPrices(program, program.defaultQuantity, { today, group }, resolve)
+        ? (usualPrices(program, program.defaultQuantity, runFor({ today, group }))
             .get(component)
             ?.alone.toApproximateNumber() ?? 0)
         : 0;

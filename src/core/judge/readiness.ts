@@ -16,7 +16,7 @@ import { Exact } from '../number';
 import { nearestOrderable } from '../ordering';
 import { type Amount, broken, type BreaksProgram, stepAt } from '../pricing';
 import { type Fault, faultAt, type FaultData, type Path, type Problem, problemClass } from '../problems';
-import { resolve, resolveAddOn, stockOf } from '../run';
+import { resolve, runFor, resolveAddOn, stockOf } from '../run';
 import { type StockView } from '../stock';
 import { isBlank } from '../text';
 import { askedTwice } from './asked-twice';
@@ -168,7 +168,7 @@ function addOnFaults({ addOns }: Program, add: Add): void {
   const owners = new Map<string, string>();
   for (const part of addOns) {
     const path = ['choices', part.choice, 'product'];
-    const { resolution, price } = resolveAddOn(part, { today: SOME_DAY }, resolve);
+    const { resolution, price } = resolveAddOn(part, runFor({ today: SOME_DAY }));
     const [first] = resolution.problems;
     if (!price && first) add(path, { code: 'addOnUnresolved', product: part.program.title, first: first.data });
     if (!price) continue;

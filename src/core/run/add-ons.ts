@@ -2,8 +2,9 @@ import { type AddOnProgram, type Program } from '../compile';
 import { type Exact } from '../number';
 import { type PriceLine } from '../pricing';
 import { problem, type Problem } from '../problems';
-import { type Answer, atChoice, type Selection } from '../selection';
-import { type Resolution, type ResolveContext } from './resolution';
+import { type Answer, atChoice } from '../selection';
+import { type Resolution } from './resolution';
+import { type Run } from './run';
 
 /** An add-on as a selection takes it: how many times, and what one taking of it resolves to for this customer. */
 export interface AddOnTaken {
@@ -19,9 +20,6 @@ export interface CostAlong {
   readonly once: Exact;
 }
 
-/** How what belongs to a product is resolved: the product's own way of resolving. */
-export type ResolveAlong = (program: Program, selection: Selection, context: ResolveContext) => Resolution;
-
 const NO_ADD_ONS: readonly AddOnTaken[] = [];
 
 /**
@@ -32,11 +30,12 @@ const NO_ADD_ONS: readonly AddOnTaken[] = [];
  */
 export function resolveAddOn(
   addOn: AddOnProgram,
-  { today, group, files, costs }: Pick<ResolveContext, 'today' | 'group' | 'files' | 'costs'>,
-  resolve: ResolveAlong,
+  run: Run,
 ): { readonly resolution: Resolution; readonly price: CostAlong | null } {
   const { program } = addOn;
-  const resolution = resolve(program, { answers: addOn.answers }, { stock: null, today, group, files, costs });
+  const { today, group, files, costs } = run.context;
+  const alone = run.only({ stock: null, today, group, files, costs });
+  const resolution = alone.resolve(program, { answers: addOn.answers });
   const { state, lineTotal, once } = resolution;
   if (state !== 'sellable' || !lineTotal) return { resolution, price: null };
   const rounded = (amount: Exact) => amount.rounded(program.places, program.rounding);
@@ -50,8 +49,7 @@ export function resolveAddOn(
 export function takenAddOns(
   { addOns, gone, choices }: Program,
   answers: readonly (Answer | null)[],
-  context: ResolveContext,
-  resolve: ResolveAlong,
+  run: Run,
   problems: Problem[],
 ): readonly AddOnTaken[] {
   for (const index of gone) {
@@ -63,7 +61,7 @@ export function takenAddOns(
   return addOns.flatMap((addOn) => {
     const count = answers[addOn.choice]?.picks[0]?.count ?? 0;
     if (count === 0) return [];
-    const { resolution, price } = resolveAddOn(addOn, context, resolve);
+    const { resolution, price } = resolveAddOn(addOn, run);
     if (price) return { addOn, count, resolution, price };
     problems.push(
       problem(atChoice(addOn.key), {

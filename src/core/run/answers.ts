@@ -136,9 +136,8 @@ export interface ReadAnswers {
  */
 export function readAnswers(
   program: Program,
-  given: Readonly<Record<string, unknown>>,
-  quantity: number,
-  context: ResolveContext,
+  { given, quantity }: Pick<ReadSelection, 'given' | 'quantity'>,
+  context: Pick<ResolveContext, 'today' | 'group' | 'files'>,
   problems: Problem[],
   filling: Filling = NOTHING_FILLED,
 ): ReadAnswers {

@@ -9,7 +9,7 @@ import { findVariant } from './find-variant';
 import { baseBreaks } from './counting';
 import { otherQuantities } from './quantities-near';
 import { type Resolution, type ResolveContext } from './resolution';
-import { resolve } from './resolve';
+import { resolve, runFor } from './resolve';
 import { readAnswers } from './answers';
 
 /** A step of what more costs, for a selection as it is. */
@@ -41,7 +41,7 @@ export function breakRows(
   const free = programWith(program, { quantities: inNumbers(ready(ANY_QUANTITY)) });
   const aside = { ...context, stock: null, naming: false };
   const at = (quantity: number, of = free) => resolve(of, { ...selection, quantity }, aside);
-  const others = otherQuantities(program, selection, aside, now, resolve);
+  const others = otherQuantities(program, selection, now, runFor(aside));
   const { charged, orderable } = now;
   const seen = new Set<string>();
   const tables = tablesFor(program, selection, context);
@@ -111,7 +111,7 @@ export function moreForLess(
 ): MoreForLess | null {
   const { quantity, lineTotal } = now;
   if (!lineTotal || lineTotal.sign() < 0) return null;
-  const others = otherQuantities(program, selection, context, now, resolve);
+  const others = otherQuantities(program, selection, now, runFor(context));
   let best: MoreForLess | null = null;
   for (const row of rows) {
     if (row.quantity === null || row.total === null || row.quantity <= quantity || row.total.isMore(lineTotal))
@@ -126,8 +126,7 @@ export function moreForLess(
 function tablesFor(program: Program, selection: Selection, context: ResolveContext): BreaksProgram[] {
   const { answers } = readAnswers(
     program,
-    selection.answers,
-    selection.quantity ?? program.defaultQuantity,
+    { given: selection.answers, quantity: selection.quantity ?? program.defaultQuantity },
     context,
     [],
   );

@@ -3,9 +3,9 @@ import { Exact } from '../number';
 import { problem, type Problem, type ProblemData } from '../problems';
 import { type Where } from '../selection';
 import { closest } from '../text';
-import { contextName, Kept } from './kept';
 import { type PartPriced, type Priced } from './kit-price';
-import { type Resolution, type ResolveContext } from './resolution';
+import { type Resolution } from './resolution';
+import { Kept, type Run } from './run';
 
 /** A component as a selection has it: which product, how many of it, and what it resolves to for this customer. */
 export interface Entry extends PartPriced {
@@ -16,9 +16,6 @@ export interface Entry extends PartPriced {
   /** further places of its slot that hold the same: it counts for all of them */
   readonly beside: readonly string[];
 }
-
-/** How a part is resolved: the way of any product, with a selection that may be anything. */
-export type ResolveWithin = (program: Program, selection: unknown, context: ResolveContext) => Resolution;
 
 const NO_ENTRIES: readonly Entry[] = [];
 const ENTRY_KEYS = ['answers', 'quantity', 'parts', 'product'];
@@ -35,23 +32,16 @@ const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
  * @param given what is said of parts, by their key; anything at all
  * @param problems takes what is wrong, at the part where it is
  */
-export function readEntries(
-  { kit }: Program,
-  given: unknown,
-  context: ResolveContext,
-  resolve: ResolveWithin,
-  problems: Problem[],
-): readonly Entry[] {
+export function readEntries({ kit }: Program, given: unknown, run: Run, problems: Problem[]): readonly Entry[] {
   if (!kit) return NO_ENTRIES;
   const said = isRecord(given) ? given : NO_ANSWERS;
-  const within = contextWithin(context);
   const entries: Entry[] = [];
   for (const component of kit.components) {
     const own = said !== NO_ANSWERS && Object.hasOwn(said, component.key) ? said[component.key] : undefined;
     const entry =
       own === undefined
-        ? usualEntry(component, within, resolve, problems)
-        : readEntry(component, own, within, resolve, problems);
+        ? usualEntry(component, run.inside(), problems)
+        : readEntry(component, own, run.inside(), problems);
     if (entry) entries.push(entry);
   }
   return entries;
@@ -68,29 +58,19 @@ const usual = new Kept<ComponentProgram, Usual>();
  * A part of which nothing is said is the same at every keystroke: of a kit of thousands only what is answered is
  * resolved anew.
  */
-function usualEntry(
-  component: ComponentProgram,
-  context: ResolveContext,
-  resolve: ResolveWithin,
-  problems: Problem[],
-): Entry | null {
-  const { stock } = component.varies && component.looksAtStock ? context : { stock: null };
-  const { entry, problems: own } = usual.get(stock, component, contextName(context), () => {
+function usualEntry(component: ComponentProgram, run: Run, problems: Problem[]): Entry | null {
+  // Nothing that is said of it names a file.
+  const looked = component.varies && component.looksAtStock ? run : run.with({ stock: null, files: undefined });
+  const { entry, problems: own } = usual.of(looked, component, '', () => {
     const found: Problem[] = [];
-    return { entry: readEntry(component, undefined, { ...context, stock }, resolve, found), problems: found };
+    return { entry: readEntry(component, undefined, looked, found), problems: found };
   });
   problems.push(...own);
   return entry;
 }
 
 /** @param said what is said of it: undefined for nothing, null for leaving it out */
-function readEntry(
-  component: ComponentProgram,
-  said: unknown,
-  context: ResolveContext,
-  resolve: ResolveWithin,
-  problems: Problem[],
-): Entry | null {
+function readEntry(component: ComponentProgram, said: unknown, run: Run, problems: Problem[]): Entry | null {
   const { key, title, optional, quantity, candidates } = component;
   const at: Where = { part: [key], at: 'selection' };
   const tell = (data: ProblemData, where: Where = at): null => {
@@ -135,28 +115,18 @@ function readEntry(
   // Refused as it is; everything else of it is still to be seen, in its usual number.
   const count = fits ? given : quantity.usual;
   const { program } = candidate;
-  const resolution = resolve(
-    program,
-    { answers: own.answers ?? NO_ANSWERS, quantity: count, ...(own.parts !== undefined && { parts: own.parts }) },
-    context,
-  );
+  const inNumber = (pieces: number) =>
+    run.resolve(program, {
+      answers: own.answers ?? NO_ANSWERS,
+      quantity: pieces,
+      ...(own.parts !== undefined && { parts: own.parts }),
+    });
+  const resolution = inNumber(count);
   for (const { where, data } of resolution.problems)
     problems.push(problem({ ...where, part: [key, ...where.part] }, data));
-  const numbered = (pieces: number) =>
-    pricedOf(
-      resolve(
-        program,
-        { answers: own.answers ?? NO_ANSWERS, quantity: pieces, ...(own.parts !== undefined && { parts: own.parts }) },
-        context,
-      ),
-      pieces,
-    );
-  return entryOf(component, candidate, count, resolution, key, numbered);
-}
-
-/** In what what stands in a product is resolved: as of the product, whose draws are looked at as a whole. */
-export function contextWithin({ stock, today, group, files, costs }: ResolveContext): ResolveContext {
-  return { stock, ofWhole: true, today, group, files, costs };
+  return entryOf(component, candidate, { count, resolution, place: key }, (pieces) =>
+    pricedOf(inNumber(pieces), pieces),
+  );
 }
 
 /** What so many pieces of a resolution cost, without what is paid once; null while that is not known. */
@@ -180,9 +150,7 @@ export function pricedOf(
 export function entryOf(
   component: ComponentProgram,
   candidate: CandidateProgram,
-  count: number,
-  resolution: Resolution,
-  place: string,
+  { count, resolution, place }: Pick<Entry, 'count' | 'resolution' | 'place'>,
   inNumber: Entry['inNumber'],
 ): Entry {
   const priced = pricedOf(resolution, count);

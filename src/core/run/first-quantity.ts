@@ -2,7 +2,7 @@ import { type Program } from '../compile/program';
 import { checkQuantity, orderableRange } from '../ordering';
 import { otherQuantities } from './quantities-near';
 import { type ResolveContext } from './resolution';
-import { resolve } from './resolve';
+import { resolve, runFor } from './resolve';
 
 /**
  * The quantity that a page begins with: the product's own, or the least that rules ask for of what is answered at the
@@ -15,7 +15,7 @@ export function firstQuantity(program: Program, { today, group }: Pick<ResolveCo
   const context: ResolveContext = { stock: null, today, group };
   const now = resolve(program, { answers: {}, quantity: defaultQuantity }, context);
   if (checkQuantity(now.orderable, defaultQuantity) === null) return defaultQuantity;
-  const others = otherQuantities(program, { answers: {} }, context, now, resolve);
+  const others = otherQuantities(program, { answers: {} }, now, runFor(context));
   const least = orderableRange(now.orderable)?.least;
   // A rule that looks at the quantity may ask for yet another.
   return least !== undefined && others.can(least)

@@ -1,12 +1,12 @@
 import { propertyCompares, propertyText, type PropertyValue } from '../catalog';
 import { type FitProgram } from '../compile/fits';
 import { type HeldPlace } from '../compile/held';
-import { type CandidateProgram, type Program } from '../compile';
+import { type CandidateProgram, type Program, type SlotProgram } from '../compile';
 import { problem, type Problem } from '../problems';
 import { type FittingChange, type NotFitting } from '../problems/problem-data';
-import { type Entry, type ResolveWithin } from './entries';
-import { contextName, Kept } from './kept';
-import { type Resolution, type ResolveContext } from './resolution';
+import { type Entry } from './entries';
+import { type Resolution } from './resolution';
+import { Kept, type Run } from './run';
 import { propertyIn } from './slots';
 
 /** Whether a property on one side of a sentence goes with one on the other; what is not said goes with nothing. */
@@ -29,12 +29,7 @@ function pairsOf({ place, other }: FitProgram, entries: readonly Entry[]): (read
 }
 
 /** What of a build does not fit together: each pair once, said at what was put in later. */
-export function fitProblems(
-  { fits }: Program,
-  entries: readonly Entry[],
-  context: ResolveContext,
-  resolve: ResolveWithin,
-): Problem[] {
+export function fitProblems({ fits }: Program, entries: readonly Entry[], run: Run): Problem[] {
   return fits.flatMap((fit) =>
     pairsOf(fit, entries).flatMap(([one, two]) => {
       const [left, right] = [
@@ -42,14 +37,21 @@ export function fitProblems(
         propertyIn(two.resolution.properties, fit.fit.other.property),
       ];
       if (fitHolds(fit, left, right)) return [];
-      const usual = (candidate: CandidateProgram, name: string) =>
-        propertyIn(usualOf(candidate, context, resolve).properties, name);
+      const usual = (candidate: CandidateProgram, name: string) => propertyIn(usualOf(candidate, run).properties, name);
       const instead = [
         ...inPlaceOf(one, (candidate) => fitHolds(fit, usual(candidate, fit.fit.property), right)),
         ...inPlaceOf(two, (candidate) => fitHolds(fit, left, usual(candidate, fit.fit.other.property))),
       ];
       return [
-        problem({ part: [one.place], at: 'item' }, notFitting(fit, one.candidate, left, two.candidate, right, instead)),
+        problem(
+          { part: [one.place], at: 'item' },
+          notFitting(
+            fit,
+            { candidate: one.candidate, value: left },
+            { candidate: two.candidate, value: right },
+            instead,
+          ),
+        ),
       ];
     }),
   );
@@ -70,25 +72,24 @@ function inPlaceOf(
   return titles.length === 0 ? [] : [{ kind: 'take', of: there.title, titles }];
 }
 
-function notFitting(
-  { fit, compare }: FitProgram,
-  one: CandidateProgram,
-  left: PropertyValue | null,
-  two: CandidateProgram,
-  right: PropertyValue | null,
-  instead: readonly FittingChange[],
-): NotFitting {
+/** One side of what does not fit. */
+interface Side {
+  readonly candidate: CandidateProgram;
+  readonly value: PropertyValue | null;
+}
+
+function notFitting({ fit, compare }: FitProgram, one: Side, two: Side, instead: readonly FittingChange[]): NotFitting {
   return {
     code: 'doesNotFit',
     compare,
     instead,
     reason: fit.reason,
-    product: one.title,
+    product: one.candidate.title,
     property: fit.property,
-    is: left && propertyText(left),
-    other: two.title,
+    is: one.value && propertyText(one.value),
+    other: two.candidate.title,
     otherProperty: fit.other.property,
-    otherIs: right && propertyText(right),
+    otherIs: two.value && propertyText(two.value),
   };
 }
 
@@ -96,18 +97,17 @@ function notFitting(
  * Why a candidate can't be put into a slot beside what is in the others; null where it can, as far as what nobody has
  * chosen of it tells. What to change so that it fits is said of the first thing that it does not fit.
  *
- * @param key   of the slot
- * @param alone whether it takes the place of what is in the slot
+ * @param slot    where it would be put; in one that holds a single thing it takes the place of that
+ * @param entries what there is
  */
 export function whyNotFitting(
   { fits }: Program,
-  key: string,
+  slot: Pick<SlotProgram, 'component' | 'most'>,
   candidate: CandidateProgram,
-  alone: boolean,
   entries: readonly Entry[],
-  context: ResolveContext,
-  resolve: ResolveWithin,
+  run: Run,
 ): NotFitting | null {
+  const [key, alone] = [slot.component.key, slot.most === 1];
   for (const fit of fits) {
     const [left, right] = [
       { at: fit.place, name: fit.fit.property },
@@ -118,7 +118,7 @@ export function whyNotFitting(
       [right, left],
     ] as const) {
       if (own.at.key !== key || canVary(candidate, own.name)) continue;
-      const mine = { candidate, value: propertyIn(usualOf(candidate, context, resolve).properties, own.name) };
+      const mine = { candidate, value: propertyIn(usualOf(candidate, run).properties, own.name) };
       for (const entry of entries) {
         if (!standsIn(entry, across.at) || (alone && across.at.key === key)) continue;
         const theirs = { candidate: entry.candidate, value: propertyIn(entry.resolution.properties, across.name) };
@@ -128,17 +128,13 @@ export function whyNotFitting(
         const otherwise: FittingChange[] = canVary(entry.candidate, across.name)
           ? [{ kind: 'configure', of: entry.candidate.title }]
           : [];
-        const others = inPlaceOf(entry, (other) =>
-          holds(propertyIn(usualOf(other, context, resolve).properties, across.name)),
-        );
+        const others = inPlaceOf(entry, (other) => holds(propertyIn(usualOf(other, run).properties, across.name)));
         const [one, two] = own === left ? [mine, theirs] : [theirs, mine];
         const changes = [...otherwise, ...others];
         return notFitting(
           fit,
-          one.candidate,
-          one.value,
-          two.candidate,
-          two.value,
+          one,
+          two,
           changes.length > 0 ? changes : [{ kind: 'nothing', place: entry.component.title }],
         );
       }
@@ -160,12 +156,7 @@ export function canVary({ program }: CandidateProgram, name: string): boolean {
 const usual = new Kept<CandidateProgram, Resolution>();
 
 /** A candidate of which nothing has been chosen, stock left aside. */
-export function usualOf(
-  candidate: CandidateProgram,
-  { today, group }: Pick<ResolveContext, 'today' | 'group'>,
-  resolve: ResolveWithin,
-): Resolution {
-  return usual.get(null, candidate, contextName({ today, group }), () =>
-    resolve(candidate.program, { answers: {}, quantity: 1 }, { stock: null, ofWhole: true, today, group }),
-  );
+export function usualOf(candidate: CandidateProgram, run: Run): Resolution {
+  const free = run.free();
+  return usual.of(free, candidate, '', () => free.resolve(candidate.program, { answers: {}, quantity: 1 }));
 }

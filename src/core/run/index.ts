@@ -17,7 +17,7 @@ export {
   type ResolveContext,
 } from './resolution';
 export { type CostAlong, type AddOnTaken, resolveAddOn } from './add-ons';
-export { resolve } from './resolve';
+export { resolve, runFor } from './resolve';
 export { partsWithin } from './shares';
 export { isSoldOut, type SoldOutClause, soldOutClauses } from './sold-out';
 export { type DrawnStock, stockOf } from './stock-of';

@@ -3,8 +3,8 @@ import { type HeldIn } from '../compile/held';
 import { type Problem } from '../problems';
 import { type Answer, placeOfEntry } from '../selection';
 import { readAnswers, type ReadAnswers, readSelection } from './answers';
-import { type Entry, readEntries, type ResolveWithin } from './entries';
-import { type ResolveContext } from './resolution';
+import { type Entry, readEntries } from './entries';
+import { type Run } from './run';
 import { fillSlots, type Slots } from './slots';
 
 /** A selection as it has been read: its answers, and what it puts into the places of the product. */
@@ -18,18 +18,12 @@ export interface Inside extends ReadAnswers {
 }
 
 /** Reads a selection, which may be anything at all. @param problems takes what is wrong, in the order of the page */
-export function readInside(
-  program: Program,
-  selection: unknown,
-  context: ResolveContext,
-  resolve: ResolveWithin,
-  problems: Problem[],
-): Inside {
+export function readInside(program: Program, selection: unknown, run: Run, problems: Problem[]): Inside {
   const { given, quantity, parts } = readSelection(program, selection, problems);
-  const inParts = readEntries(program, parts, context, resolve, problems);
+  const inParts = readEntries(program, parts, run, problems);
   const from = problems.length;
-  const building = builder(program, given, inParts, context, resolve);
-  const read = readAnswers(program, given, quantity, context, problems, building?.filling);
+  const building = builder(program, given, inParts, run);
+  const read = readAnswers(program, { given, quantity }, run.context, problems, building?.filling);
   const inSlots = building?.filled(read.answers, problems) ?? NO_ENTRIES;
   if (inSlots.length > 0) inOrderOfPage(program, problems, from);
   return {
@@ -47,17 +41,11 @@ const NO_ENTRIES: readonly Entry[] = [];
  * What fills the slots of a product while its answers are read, and what they come to; null where nothing looks into
  * slots or parts.
  */
-function builder(
-  program: Program,
-  given: Readonly<Record<string, unknown>>,
-  parts: readonly Entry[],
-  context: ResolveContext,
-  resolve: ResolveWithin,
-) {
+function builder(program: Program, given: Readonly<Record<string, unknown>>, parts: readonly Entry[], run: Run) {
   const { kit } = program;
   if (!kit) return null;
   let read: readonly (Answer | null)[] = [];
-  const slots: Slots = fillSlots(program, given, () => read, parts, context, resolve);
+  const slots: Slots = fillSlots(program, { given, answers: () => read, parts }, run);
   return {
     filling(answers: readonly (Answer | null)[]) {
       read = answers;

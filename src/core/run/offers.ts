@@ -14,10 +14,12 @@ import { type Ruling, tableAllows, type TableProgram } from '../rules';
 import { type Answer } from '../selection';
 import { longestPieces, mostThatCanBeCut } from '../stock';
 import { type Bounds } from './bounds';
-import { type Entry, type ResolveWithin } from './entries';
+import { type Entry } from './entries';
 import { whyNotFitting } from './fits';
 import { pickedOf } from './fired-rules';
+import { type Inside } from './inside';
 import { type ResolveContext } from './resolution';
+import { type Run } from './run';
 import { couldBeHad } from './short-part';
 
 /** Whether something that is for some customer groups is seen by a customer of a group, or of none. */
@@ -35,13 +37,10 @@ const NO_DRAWS: readonly DrawProgram[] = [];
  */
 export function offersOf(
   program: Program,
-  answers: readonly (Answer | null)[],
-  entries: readonly Entry[],
-  context: ResolveContext,
-  bounds: ReadonlyMap<number, Bounds> | null,
-  rulings: ReadonlyMap<number, Ruling>,
-  resolve: ResolveWithin,
+  { answers, entries, bounds, rulings }: Pick<Inside, 'answers' | 'entries' | 'bounds' | 'rulings'>,
+  run: Run,
 ): readonly ChoiceShown[] {
+  const { context } = run;
   const { group } = context;
   const isFixed = program.fixed !== NOTHING_FIXED;
   const offer = (choice: ChoiceProgram, index: number): ChoiceShown => {
@@ -90,7 +89,7 @@ export function offersOf(
         return { shown: true, offered: false, why: 'notMade', leadDays: null };
       }
       if (slot) {
-        const offer = candidateOffer(program, slot, slot.byOption[effect] ?? null, entries, context, resolve);
+        const offer = candidateOffer(program, slot, slot.byOption[effect] ?? null, entries, run);
         if (!offer.offered) return offer;
       }
       const byVariant = position >= 0 ? variantOffer(program, answers, context, position, option.key) : ALL_OFFERED;
@@ -109,17 +108,17 @@ export function offersOf(
 /** How a candidate stands beside what is in the other slots, and whether there is one of it. */
 function candidateOffer(
   program: Program,
-  { component, most }: SlotProgram,
+  slot: SlotProgram,
   candidate: CandidateProgram | null,
   entries: readonly Entry[],
-  context: ResolveContext,
-  resolve: ResolveWithin,
+  run: Run,
 ): Offer {
   if (!candidate || candidate.program.blocking.length > 0)
     return { shown: true, offered: false, why: 'notOnSale', leadDays: null };
-  const unfit = whyNotFitting(program, component.key, candidate, most === 1, entries, context, resolve);
+  const unfit = whyNotFitting(program, slot, candidate, entries, run);
   if (unfit) return { shown: true, offered: false, why: 'doesNotFit', unfit, leadDays: null };
-  const out = context.stock !== null && !couldBeHad(candidate, 1, context.stock);
+  const { stock } = run.context;
+  const out = stock !== null && !couldBeHad(candidate, 1, stock);
   return out ? { shown: true, offered: false, why: 'outOfStock', leadDays: null } : ALL_OFFERED;
 }
 

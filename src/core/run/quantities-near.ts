@@ -4,8 +4,8 @@ import { type Condition } from '../catalog';
 import { LARGEST_QUANTITY, nearestOrderable } from '../ordering';
 import { type Problem, type ProblemCode, problemClass } from '../problems';
 import { whereText } from '../selection';
-import { type ResolveWithin } from './entries';
-import { type Resolution, type ResolveContext } from './resolution';
+import { type Resolution } from './resolution';
+import { type Run } from './run';
 
 /**
  * So far from the given quantity every one is tried where what may be ordered follows from it in ways that can't be
@@ -50,14 +50,14 @@ export interface OtherQuantities {
 export function otherQuantities(
   program: Program,
   selection: unknown,
-  context: ResolveContext,
   now: Pick<Resolution, 'problems'>,
-  resolve: ResolveWithin,
+  run: Run,
 ): OtherQuantities {
   const given = typeof selection === 'object' && selection !== null ? selection : {};
+  const unnamed = run.with({ naming: false });
   const tried = new Map<number, Resolution>();
   const at = (quantity: number): Resolution => {
-    const known = tried.get(quantity) ?? resolve(program, { ...given, quantity }, { ...context, naming: false });
+    const known = tried.get(quantity) ?? unnamed.resolve(program, { ...given, quantity });
     tried.set(quantity, known);
     return known;
   };

@@ -25,6 +25,7 @@ import { nameOthers, suppliedOf } from './quantities-named';
 import { isSureOfLimits, otherQuantities } from './quantities-near';
 import { quantitySourceOf } from './quantities';
 import { type PartShown, type Resolution, type ResolutionState, type ResolveContext } from './resolution';
+import { Run } from './run';
 import { withShares } from './shares';
 import { supplyProblem } from './supply';
 import { drawsOf, weightOf } from './taken';
@@ -40,22 +41,23 @@ const NO_RULES: Resolution['rules'] = [];
  *
  * @param selection a {@link Selection}, or anything at all: hostile input gives problems, never an exception
  */
-export function resolve(program: Program, selection: unknown, context: ResolveContext): Resolution {
+export const resolve = (program: Program, selection: unknown, context: ResolveContext): Resolution =>
+  resolveIn(program, selection, runFor(context));
+
+/** A run for a customer on a day; whatever there is of stock, where nothing is said of it. */
+export const runFor = (context: Omit<ResolveContext, 'stock'> & Partial<Pick<ResolveContext, 'stock'>>): Run =>
+  new Run({ stock: null, ...context }, resolveIn);
+
+function resolveIn(program: Program, selection: unknown, run: Run): Resolution {
+  const { context } = run;
   const problems: Problem[] = [];
-  // What stands inside is of the whole: nothing is named of it by itself.
-  const within: ResolveContext = context.naming ? { ...context, naming: false } : context;
   const [fault] = program.blocking;
   if (fault)
     problems.push(problem(AT_ITEM, { code: 'productNotReady', first: fault.data, count: program.blocking.length }));
 
-  const { given, quantity, entries, held, answers, defaulted, bounds, rulings, fired, runs } = readInside(
-    program,
-    selection,
-    within,
-    resolve,
-    problems,
-  );
-  if (program.fits.length > 0) problems.push(...fitProblems(program, entries, within, resolve));
+  const inside = readInside(program, selection, run, problems);
+  const { given, quantity, entries, held, answers, defaulted, rulings, fired, runs } = inside;
+  if (program.fits.length > 0) problems.push(...fitProblems(program, entries, run));
   checkUnknownKeys(program, given, context.group, problems);
   const group = context.group ?? null;
   const isAsked = (index: number) =>
@@ -68,10 +70,10 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   if (quantityFault) problems.push(problem(AT_QUANTITY, quantityFault));
   problems.push(...ofVariant);
   const charged = chargedOf(program, { answers, quantity, group, runs, held });
-  const usual = () => usualPrices(program, quantity, { today: context.today, group }, resolve);
+  const usual = () => usualPrices(program, quantity, run);
   const base = program.formulas.length === 0 ? null : baseBefore(program, variant, charged, entries, usual);
   const outcomes = formulaOutcomes(program, { answers, base, quantity, group, runs, held }, problems);
-  const addOns = takenAddOns(program, answers, within, resolve, problems);
+  const addOns = takenAddOns(program, answers, run, problems);
   const reading: Reading = {
     answers,
     quantity,
@@ -114,8 +116,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const bookings = bookingsOf(program, reading, pieces, context.today);
   if (!context.ofWhole && context.booked) problems.push(...roomProblems(program, bookings, context.booked));
   const isNamed = context.naming === true && !context.ofWhole;
-  const others = (stock = context.stock) =>
-    otherQuantities(program, selection, { ...context, stock }, { problems }, resolve);
+  const others = (stock = context.stock) => otherQuantities(program, selection, { problems }, run.with({ stock }));
   const supply = supplyProblem(
     program,
     reading,
@@ -138,7 +139,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   return {
     state: stateOf(problems),
     problems,
-    shown: offersOf(program, answers, entries, within, bounds, rulings, resolve),
+    shown: offersOf(program, inside, run),
     counted,
     quantity,
     orderable,

@@ -7,9 +7,9 @@ import { convert, requireUnit } from '../quantity';
 import { type Answer, entryPlace, type SlotEntry, slotEntries } from '../selection';
 import { ENTRY_KEYS } from '../selection/slot-entry';
 import { closest } from '../text';
-import { contextWithin, type Entry, entryOf, pricedOf, type ResolveWithin } from './entries';
-import { contextName, Kept } from './kept';
-import { type PropertyShown, type Resolution, type ResolveContext } from './resolution';
+import { type Entry, entryOf, pricedOf } from './entries';
+import { type PropertyShown, type Resolution } from './resolution';
+import { Kept, type Run } from './run';
 import { shareOut } from './shares';
 
 /** What is in a slot, and what is wrong with it. */
@@ -28,24 +28,22 @@ export interface Slots {
   readonly held: HeldIn;
 }
 
+/** What slots are filled from. */
+interface Filling {
+  /** answers as they were given, by key */
+  readonly given: Readonly<Record<string, unknown>>;
+  /** answers as they count, while they are being read */
+  readonly answers: () => readonly (Answer | null)[];
+  /** what stands for the product's parts */
+  readonly parts: readonly Entry[];
+}
+
 /**
  * Fills the slots of a product: each entry is resolved as the product it is, in its own number, for the customer's
  * group, on the same day.
- *
- * @param given   answers as they were given, by key
- * @param answers as they count, while they are being read
- * @param parts   what stands for the product's parts
  */
-export function fillSlots(
-  { kit }: Program,
-  given: Readonly<Record<string, unknown>>,
-  answers: () => readonly (Answer | null)[],
-  parts: readonly Entry[],
-  context: ResolveContext,
-  resolve: ResolveWithin,
-): Slots {
+export function fillSlots({ kit }: Program, { given, answers, parts }: Filling, run: Run): Slots {
   const filled = new Map<number, { readonly answer: Answer; readonly filled: Filled }>();
-  const within = contextWithin(context);
   const at = (choice: number): Filled => {
     const answer = answers()[choice];
     const slot = answer && kit?.slots.find((one) => one.choice === choice);
@@ -56,8 +54,7 @@ export function fillSlots(
       slot,
       answer,
       Object.hasOwn(given, slot.component.key) ? given[slot.component.key] : undefined,
-      within,
-      resolve,
+      run.inside(),
     );
     filled.set(choice, { answer, filled: made });
     return made;
@@ -88,13 +85,7 @@ export function propertyIn(properties: readonly PropertyShown[], name: string): 
   return properties.find((property) => property.name === name)?.value ?? null;
 }
 
-function fill(
-  { component, byOption, keepsOrder }: SlotProgram,
-  answer: Answer,
-  raw: unknown,
-  context: ResolveContext,
-  resolve: ResolveWithin,
-): Filled {
+function fill({ component, byOption, keepsOrder }: SlotProgram, answer: Answer, raw: unknown, run: Run): Filled {
   // What counts because nothing else was said is as many of each as the answer has.
   const said = raw === undefined || raw === null ? null : slotEntries(raw);
   const list =
@@ -131,12 +122,12 @@ function fill(
           },
         ),
       );
-    const resolution = resolveEntry(candidate, entry, context, resolve);
+    const resolution = resolveEntry(candidate, entry, run);
     for (const { where, data } of resolution.problems)
       problems.push(problem({ ...where, part: [place, ...where.part] }, data));
     return [{ entry, place, candidate, resolution }];
   });
-  return { entries: together(component, placed, keepsOrder, context, resolve), problems };
+  return { entries: together(component, placed, keepsOrder, run), problems };
 }
 
 /** One thing that is said to be in a slot. */
@@ -151,13 +142,7 @@ interface Placed {
  * The entries of a slot. The same things are one entry with a number, so that breaks, rules and what is paid once look
  * at all of them; where their order counts they keep their places, and what all of them cost is shared out over these.
  */
-function together(
-  component: ComponentProgram,
-  placed: readonly Placed[],
-  keepsOrder: boolean,
-  context: ResolveContext,
-  resolve: ResolveWithin,
-): Entry[] {
+function together(component: ComponentProgram, placed: readonly Placed[], keepsOrder: boolean, run: Run): Entry[] {
   const alike = new Map<string, Placed[]>();
   for (const one of placed) {
     // What is not finished yet may still become something else.
@@ -169,12 +154,11 @@ function together(
     const [first, ...others] = same;
     if (!first) continue;
     const { entry, candidate, place } = first;
-    const inNumber = (quantity: number) =>
-      pricedOf(resolveEntry(candidate, { ...entry, quantity }, context, resolve), quantity);
+    const inNumber = (quantity: number) => pricedOf(resolveEntry(candidate, { ...entry, quantity }, run), quantity);
     const count = same.reduce((sum, one) => sum + one.entry.quantity, 0);
     const resolution =
-      others.length === 0 ? first.resolution : resolveEntry(candidate, { ...entry, quantity: count }, context, resolve);
-    const whole = entryOf(component, candidate, count, resolution, place, inNumber);
+      others.length === 0 ? first.resolution : resolveEntry(candidate, { ...entry, quantity: count }, run);
+    const whole = entryOf(component, candidate, { count, resolution, place }, inNumber);
     if (others.length === 0 || !keepsOrder) {
       made.set(first, { ...whole, beside: others.map((one) => one.place) });
       continue;
@@ -189,7 +173,12 @@ function together(
       );
     same.forEach((one, index) =>
       made.set(one, {
-        ...entryOf(component, candidate, one.entry.quantity, one.resolution, one.place, inNumber),
+        ...entryOf(
+          component,
+          candidate,
+          { count: one.entry.quantity, resolution: one.resolution, place: one.place },
+          inNumber,
+        ),
         alone: shares && (shares[index] ?? Exact.zero),
         once: index === 0 ? whole.once : Exact.zero,
       }),
@@ -200,17 +189,10 @@ function together(
 
 const usual = new Kept<CandidateProgram, Resolution>();
 
-function resolveEntry(
-  candidate: CandidateProgram,
-  { answers, parts, quantity }: SlotEntry,
-  context: ResolveContext,
-  resolve: ResolveWithin,
-): Resolution {
+function resolveEntry(candidate: CandidateProgram, { answers, parts, quantity }: SlotEntry, run: Run): Resolution {
   const { program } = candidate;
   // What nobody has configured is the same at every keystroke.
   if (answers === undefined && parts === undefined)
-    return usual.get(context.stock, candidate, `${quantity} ${contextName(context)}`, () =>
-      resolve(program, { answers: {}, quantity }, context),
-    );
-  return resolve(program, { answers: answers ?? {}, quantity, ...(parts !== undefined && { parts }) }, context);
+    return usual.of(run, candidate, quantity, () => run.resolve(program, { answers: {}, quantity }));
+  return run.resolve(program, { answers: answers ?? {}, quantity, ...(parts !== undefined && { parts }) });
 }

@@ -4,7 +4,7 @@ import { type DrawProgram, type Program } from '../compile/program';
 import { type Path } from '../problems';
 import { resolveAddOn } from './add-ons';
 import { type ResolveContext } from './resolution';
-import { resolve } from './resolve';
+import { runFor } from './resolve';
 
 /** A stock item that a product can draw from, and where in the product that stands. */
 export interface DrawnStock {
@@ -55,7 +55,7 @@ export function stockOf(
         break;
       case 'along':
         for (const addOn of step.addOns)
-          for (const draw of resolveAddOn(addOn, context, resolve).resolution.draws)
+          for (const draw of resolveAddOn(addOn, runFor(context)).resolution.draws)
             add(['choices', addOn.choice], draw, true);
         break;
       case 'inside':

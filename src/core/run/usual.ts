@@ -5,13 +5,11 @@ import { Exact } from '../number';
 import { type Problem, problemClass } from '../problems';
 import { placeOfEntry, type Selection, slotEntries } from '../selection';
 import { candidateAt } from './candidate-at';
-import { contextWithin, piecesPrice, type ResolveWithin } from './entries';
+import { piecesPrice } from './entries';
 import { readInside } from './inside';
-import { contextName, Kept } from './kept';
 import { type Priced, type UsualPriced, type UsualPrices } from './kit-price';
-import { type Resolution, type ResolveContext } from './resolution';
-
-type For = Pick<ResolveContext, 'today' | 'group'>;
+import { type Resolution } from './resolution';
+import { Kept, type Run } from './run';
 
 const known = new Kept<Program, UsualPrices>();
 
@@ -22,19 +20,16 @@ const known = new Kept<Program, UsualPrices>();
  *
  * @param quantity how many of the kit are bought: rules may look at it
  */
-export function usualPrices(
-  program: Program,
-  quantity: number,
-  { today, group }: For,
-  resolve: ResolveWithin,
-): UsualPrices {
+export function usualPrices(program: Program, quantity: number, run: Run): UsualPrices {
+  const { today, group } = run.context;
+  const free = run.only({ stock: null, today, group });
   const asksQuantity = (program.kit?.slots.length ?? 0) > 0 && program.rules !== null;
-  return known.get(null, program, `${asksQuantity ? quantity : ''} ${contextName({ today, group })}`, () => {
-    const { entries } = readInside(program, { answers: {}, quantity }, { stock: null, today, group }, resolve, []);
+  return known.of(free, program, asksQuantity ? quantity : '', () => {
+    const { entries } = readInside(program, { answers: {}, quantity }, free, []);
     const found = new Map<ComponentProgram, UsualPriced | null>();
     for (const { component, candidate, count, resolution, alone, once } of entries) {
       const isOpen = !alone || resolution.state === 'incomplete';
-      const finished = isOpen ? usualIn(candidate, count, { today, group }, resolve) : { alone, once };
+      const finished = isOpen ? usualIn(candidate, count, free) : { alone, once };
       const own: UsualPriced | null = finished && { ...finished, ...(isOpen && alone && { open: { alone, once } }) };
       const before = found.get(component);
       found.set(component, before === undefined ? own : own && before && together(before, own));
@@ -56,14 +51,10 @@ const inNumbers = new Kept<CandidateProgram, Priced | null>();
  *
  * @returns null where it can't be sold so, or has no price
  */
-export function usualIn(
-  candidate: CandidateProgram,
-  count: number,
-  { today, group }: For,
-  resolve: ResolveWithin,
-): Priced | null {
-  return inNumbers.get(null, candidate, `${count} ${contextName({ today, group })}`, () => {
-    const cheapest = cheapestOf(candidate.program, count, { today, group }, resolve);
+export function usualIn(candidate: CandidateProgram, count: number, run: Run): Priced | null {
+  const free = run.free();
+  return inNumbers.of(free, candidate, count, () => {
+    const cheapest = cheapestOf(candidate.program, count, free);
     const alone = cheapest && piecesPrice(cheapest, count);
     return alone && { alone, once: cheapest.once };
   });
@@ -78,19 +69,13 @@ const MOST_TRIED = 1_500;
  * The cheapest that a product can be when nothing is answered but what must be; null where none is found that has a
  * price.
  */
-function cheapestOf(
-  program: Program,
-  quantity: number,
-  { today, group }: For,
-  resolve: ResolveWithin,
-): Resolution | null {
-  const files = filesOf(program);
-  const context = contextWithin({ stock: null, today, group, files });
+function cheapestOf(program: Program, quantity: number, free: Run): Resolution | null {
+  const run = free.with({ files: filesOf(program) });
   let tried = 0;
   const found: { resolution: Resolution; total: Exact }[] = [];
   const look = (selection: Selection): Resolution => {
     tried += 1;
-    return resolve(program, { ...selection, quantity }, context);
+    return run.resolve(program, { ...selection, quantity });
   };
   const search = (selection: Selection, resolution: Resolution, left: ReadonlySet<string>): void => {
     if (resolution.problems.some(({ code, where }) => problemClass(code) === 'invalid' && !left.has(nameOf(where))))
@@ -102,7 +87,7 @@ function cheapestOf(
       if (total && (!found[0] || total.isLess(found[0].total))) found[0] = { resolution, total };
       return;
     }
-    const answers = answersFor(open, today);
+    const answers = answersFor(open, run.context.today);
     // What takes a file, or whatever can't be made up here, costs the same whatever it is.
     if (answers.length === 0) return search(selection, resolution, new Set([...left, nameOf(open.where)]));
     const next = answers.map((raw) => answered(selection, open.where.part, open.key, raw));

@@ -1,7 +1,7 @@
 import { type Change, type Outlook } from '@/core/analysis';
 import { type Program } from '@/core/compile';
 import { type ResolutionJson } from '@/core/exchange';
-import { resolve, resolveAddOn } from '@/core/run';
+import { runFor, resolveAddOn } from '@/core/run';
 import { refilled } from '@/core/selection';
 import { type PageContext } from './control';
 import { type Around } from './given-parts';
@@ -60,5 +60,5 @@ function addOnPriceOf(
   { today, group }: { readonly today: string; readonly group: string | null },
 ): string | null {
   const part = program.addOns.find((candidate) => candidate.key === key);
-  return (part && resolveAddOn(part, { today, group }, resolve).price?.each.toString()) ?? null;
+  return (part && resolveAddOn(part, runFor({ today, group })).price?.each.toString()) ?? null;
 }

@@ -5,7 +5,7 @@ import { useId } from 'react';
 import { calledAs, type CandidateProgram, type ComponentProgram } from '@/core/compile';
 import { formatMoney } from '@/core/money';
 import { Exact } from '@/core/number';
-import { addedToKit, type PartPriced, resolve, usualIn, usualPrices } from '@/core/run';
+import { addedToKit, type PartPriced, runFor, usualIn, usualPrices } from '@/core/run';
 import { Money } from '@/ui/text';
 import { type EntryFormProps } from './entry-form';
 import { type PartsHolder } from './given-parts';
@@ -174,7 +174,7 @@ function PartPrice({
   // Of what is not taken, what it would cost before anything of it is chosen.
   const price = isTaken
     ? (shown?.alone ?? null)
-    : candidate && (usualIn(candidate, component.quantity.usual, { today, group }, resolve)?.alone.toString() ?? null);
+    : candidate && (usualIn(candidate, component.quantity.usual, runFor({ today, group }))?.alone.toString() ?? null);
   if (!price || Exact.from(price).sign() === 0) return null;
   return (
     <Text fontSize="sm" color="fg.muted" whiteSpace="nowrap">
@@ -235,10 +235,10 @@ function differenceWords(
   alone: Exact,
 ): string {
   const { kit } = program;
-  const priced = usualIn(other, count, { today, group }, resolve);
+  const priced = usualIn(other, count, runFor({ today, group }));
   if (!kit || !priced) return '';
   const usual = kit.terms.isOwn
-    ? (usualPrices(program, quantity, { today, group }, resolve).get(component) ?? null)
+    ? (usualPrices(program, quantity, runFor({ today, group })).get(component) ?? null)
     : null;
   const entry = (of: Exact, candidate: CandidateProgram): PartPriced => ({
     place: component.key,
@@ -248,7 +248,7 @@ function differenceWords(
     alone: of,
     once: Exact.zero,
     isOpen: false,
-    inNumber: (pieces) => usualIn(candidate, pieces, { today, group }, resolve),
+    inNumber: (pieces) => usualIn(candidate, pieces, runFor({ today, group })),
   });
   const adds = (of: Exact) => addedToKit(kit.terms, component, [entry(of, other)], usual);
   const difference = adds(priced.alone).minus(adds(alone)).rounded(program.places, program.rounding);

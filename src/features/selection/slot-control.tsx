@@ -8,7 +8,7 @@ import { type CandidateProgram, type SlotProgram } from '@/core/compile';
 import { type PartJson } from '@/core/exchange';
 import { formatMoney } from '@/core/money';
 import { Exact } from '@/core/number';
-import { resolve, usualOf } from '@/core/run';
+import { runFor, usualOf } from '@/core/run';
 import { entryPlace, type GivenEntry, givenEntry, slotEntries } from '@/core/selection';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { Money } from '@/ui/text';
@@ -293,12 +293,12 @@ function Candidates({ choice, id, slot, entries, offers, currency, page, isFull,
 
 /** What a candidate costs, or what it costs more or less than what is there. */
 function differenceWords(
-  { program, ...candidate }: CandidateProgram,
+  candidate: CandidateProgram,
   before: PartJson | undefined,
   { around }: Props['page'],
   currency: string,
 ): string {
-  const { unitPrice } = usualOf({ program, ...candidate }, { today: around.today, group: around.group }, resolve);
+  const { unitPrice } = usualOf(candidate, runFor({ today: around.today, group: around.group }));
   if (!unitPrice) return '';
   if (!before?.alone) return formatMoney(unitPrice, currency);
   const difference = unitPrice.minus(Exact.from(before.alone));
