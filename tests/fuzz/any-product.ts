@@ -1,5 +1,7 @@
 import { type Catalog, CATALOG_FORMAT, CATALOG_VERSION, catalogSchema } from '@/core/catalog';
 import { Random } from '../support/generated-products';
+import { conditionsOver, optionsOf } from './any-condition';
+import { insideOne, onSheet } from './made-otherwise';
 
 /** A product as it is written, and with what else its shop has. */
 export interface Made {
@@ -184,69 +186,7 @@ export function anyProduct(seed: number): Made {
         };
     }
   });
-  const optionsOf = (choice: Record<string, unknown>) =>
-    ((choice.options ?? []) as { key: string }[]).map(({ key }) => key);
-  const compare = () => random.of(['is', 'isNot', 'less', 'atMost', 'more', 'atLeast']);
-  const test = (): Record<string, unknown> => {
-    if (chance(9)) return { kind: 'quantity', compare: compare(), value: 1 + random.below(4) };
-    if (chance(9)) return { kind: 'group', is: 'oneOf', groups: ['trade'] };
-    if (chance(20))
-      return random.of([
-        { kind: 'name', is: 'oneOf', where: 'start', texts: ['an'] },
-        { kind: 'tag', is: 'noneOf', tags: ['new'] },
-        { kind: 'supplier', is: 'oneOf', suppliers: ['Combe'] },
-        { kind: 'weekday', choice: null, is: 'oneOf', weekdays: [3] },
-        { kind: 'season', choice: null, is: 'noneOf', from: '11-01', to: '02-28' },
-      ]);
-    if (chance(15)) return { kind: 'weight', compare: compare(), value: String(random.below(8) / 2), unit: 'kg' };
-    if (chance(20)) return { kind: 'category', is: 'oneOf', categories: ['Hives'] };
-    const choice = random.of(choices);
-    const { key, kind } = choice;
-    if (chance(5) && kind !== 'agreement') return { kind: 'answered', choice: key, answered: chance(2) };
-    if (optionsOf(choice).length > 0)
-      return {
-        kind: 'option',
-        choice: key,
-        is: random.of(['oneOf', 'noneOf']),
-        options: random.some(optionsOf(choice), 1 + random.below(2)),
-      };
-    if (kind === 'yesNo' || kind === 'agreement') return { kind: 'said', choice: key, yes: chance(2) };
-    if (kind === 'number' || kind === 'measure')
-      return { kind: 'value', choice: key, compare: compare(), value: String(random.below(9) / 2) };
-    if ((kind === 'text' || kind === 'longText') && chance(2))
-      return {
-        kind: 'says',
-        choice: key,
-        is: random.of(['oneOf', 'noneOf']),
-        where: random.of(['whole', 'anywhere', 'start', 'end']),
-        texts: random.some(['a', 'B', 'ab', 'x'], 1 + random.below(2)),
-      };
-    if (kind === 'text' || kind === 'longText')
-      return { kind: 'characters', choice: key, compare: compare(), value: 1 + random.below(4) };
-    if (kind === 'date' && chance(2))
-      return random.of([
-        {
-          kind: 'weekday',
-          choice: key,
-          is: random.of(['oneOf', 'noneOf']),
-          weekdays: random.some([1, 2, 3, 4, 5, 6, 7], 1 + random.below(3)),
-        },
-        {
-          kind: 'season',
-          choice: key,
-          is: random.of(['oneOf', 'noneOf']),
-          from: '12-02',
-          to: random.of(['12-03', '01-15']),
-        },
-      ]);
-    if (kind === 'date')
-      return { kind: 'day', choice: key, compare: compare(), day: `2026-12-0${1 + random.below(5)}` };
-    return { kind: 'answered', choice: key, answered: chance(2) };
-  };
-  const condition = (depth: number): Record<string, unknown> =>
-    depth === 0 || random.below(3) > 0
-      ? test()
-      : { kind: random.of(['all', 'any', 'none']), of: Array.from({ length: 2 }, () => condition(depth - 1)) };
+  const condition = conditionsOver(choices, random);
   const effect = (): Record<string, unknown> => {
     const choice = random.of(choices);
     const key = choice.key;
@@ -481,51 +421,4 @@ export function anyProduct(seed: number): Made {
       sheets: [],
     });
   return variants.length === 0 ? named({ product, sheets: [] }) : { product, sheets: [] };
-}
-
-/** Makes one of the choices one for the workshop alone; without chance, so that a seed stays the product it was. */
-function insideOne(choices: readonly Record<string, unknown>[], seed: number): void {
-  const choice = choices.find(
-    ({ kind, stocked }) => ['list', 'swatch', 'several', 'yesNo'].includes(String(kind)) && stocked !== true,
-  );
-  if (!choice) return;
-  Object.assign(choice, {
-    forWorkshop: true,
-    default: choice.kind === 'yesNo' ? seed % 2 === 0 : choice.kind === 'several' ? ['x', 'y'] : 'y',
-  });
-  for (const bearer of [choice, ...((choice.options ?? []) as Record<string, unknown>[])]) {
-    delete bearer.amount;
-    delete bearer.breaks;
-  }
-}
-
-/** The product with its choices on a sheet, and something said otherwise about them. */
-function onSheet({ product }: Made, random: Random): Made {
-  const { choices, rules, tables, formulas, rates } = product;
-  const [first, ...others] = choices;
-  const options = (first?.options ?? []) as { key: string }[];
-  const said: Record<string, unknown> =
-    random.below(2) === 0 && first?.kind !== 'agreement' ? { required: random.below(2) === 0 } : {};
-  if (options.length > 1 && random.below(2) === 0)
-    said.options = {
-      [String(options[0]?.key)]:
-        random.below(2) === 0 ? { leftOut: true } : { amount: { value: { kind: 'fixed', value: '5' } } },
-    };
-  const dropped = others.at(-1);
-  const overrides = {
-    ...(first ? { [String(first.key)]: said } : {}),
-    ...(dropped && random.below(4) === 0 ? { [String(dropped.key)]: { leftOut: true } } : {}),
-  };
-  return {
-    product: {
-      ...product,
-      choices: [],
-      rules: [],
-      tables: [],
-      formulas: [],
-      rates: [],
-      sheets: [{ key: 'sheet', overrides }],
-    },
-    sheets: [{ key: 'sheet', title: 'Sheet', choices, rules, tables, formulas, rates }],
-  };
 }

@@ -1,5 +1,5 @@
 import { type Analysis, NextClick, ownChoices, sellableRange } from '@/core/analysis';
-import { type Choice, hasOptions, type UploadedFile } from '@/core/catalog';
+import { hasOptions, type UploadedFile } from '@/core/catalog';
 import { compile, type Program } from '@/core/compile';
 import { surroundingsOf } from '@/core/exchange';
 import { Exact } from '@/core/number';
@@ -8,6 +8,7 @@ import { analyseWhole } from '../support/analyse-whole';
 import { Random } from '../support/generated-products';
 import { mostOf } from '../support/most-of';
 import { anyProduct, type Made, shopOf } from './any-product';
+import { answersOf } from './answers-of';
 
 /** Every claim of the analysis, and every click, beside all selections tried one by one. */
 const TODAY = '2026-11-25';
@@ -15,89 +16,6 @@ const FILE: UploadedFile = { name: 'any.png', type: 'png', size: 1 };
 const files = () => FILE;
 const GROUPS = [null, 'trade'];
 const MOST_SELECTIONS = 6000;
-
-/** Answers of a choice: all there are, or of what is typed the ends, steps, what lies between and next to them. */
-export function answersOf(choice: Choice): { values: unknown[]; whole: boolean } {
-  if (choice.kind === 'several') {
-    const each = choice.ownQuantity ? Array.from({ length: choice.mostEach }, (_, count) => count + 1) : [1];
-    const subsets = choice.options.reduce<unknown[][]>(
-      (lists, { key }) => [
-        ...lists,
-        ...lists.flatMap((list) =>
-          each.map((count) => [...list, count === 1 ? key : { option: key, quantity: count }]),
-        ),
-      ],
-      [[]],
-    );
-    return { values: subsets.map((list) => (list.length === 0 ? null : list)), whole: true };
-  }
-  if (choice.kind === 'slot') {
-    const sorted = (from: number, left: number): unknown[][] =>
-      left === 0
-        ? [[]]
-        : choice.options
-            .slice(from)
-            .flatMap(({ key }, place) => sorted(from + place, left - 1).map((rest) => [key, ...rest]));
-    return {
-      values: [
-        null,
-        ...Array.from({ length: choice.most - choice.least + 1 }, (_, more) => sorted(0, choice.least + more)).flat(),
-      ],
-      whole: true,
-    };
-  }
-  if (hasOptions(choice))
-    return {
-      values: [
-        null,
-        ...choice.options.flatMap(({ key }) =>
-          choice.ownQuantity
-            ? Array.from({ length: choice.mostEach }, (_, count) =>
-                count === 0 ? key : { option: key, quantity: count + 1 },
-              )
-            : [key],
-        ),
-      ],
-      whole: true,
-    };
-  switch (choice.kind) {
-    case 'yesNo':
-      return { values: [null, false, true], whole: true };
-    case 'addOn':
-      return {
-        values: [
-          null,
-          false,
-          ...Array.from({ length: choice.mostQuantity }, (_, count) => (count === 0 ? true : count + 1)),
-        ],
-        whole: true,
-      };
-    case 'agreement':
-      return { values: [null, true], whole: true };
-    case 'text':
-    case 'longText':
-      return { values: [null, 'a', 'ab', 'abc', 'a c', 'abcd', 'a cd', 'a  d', 'B', 'xb', 'cxAb', 'zz'], whole: true };
-    case 'date':
-      return { values: [null, ...[1, 2, 3, 4].map((day) => `2026-12-0${day}`)], whole: true };
-    case 'file':
-      return { values: [null, ['t']], whole: true };
-    case 'number':
-    case 'measure': {
-      const step = choice.step ?? (choice.kind === 'number' && !choice.parts ? '1' : null);
-      const [min, max] = [Number(choice.min ?? '0'), Number(choice.max ?? '7')];
-      const near = 1e-9;
-      const list = step
-        ? Array.from({ length: Math.floor((max - min) / Number(step)) + 1 }, (_, count) => min + count * Number(step))
-        : Array.from({ length: 15 }, (_, half) => half / 2).flatMap((at) => [at - near, at, at + near, at + 0.25]);
-      return {
-        values: [null, ...list.filter((at) => at >= 0 && at <= max + 1).map((at) => String(Number(at.toFixed(9))))],
-        whole: step !== null && choice.max !== null,
-      };
-    }
-    default:
-      return { values: [null], whole: true };
-  }
-}
 
 interface Tried {
   readonly answers: Readonly<Record<string, unknown>>;

@@ -72,50 +72,12 @@ export function checkCatalog(catalog: Catalog): Fault[] {
   const add = (path: Path, data: FaultData) => faults.push(faultAt(path, data));
 
   shopFaults(catalog, add);
-  const checkKeys = (list: string, keys: readonly string[], what: Keyed) => {
-    const known = new Set<string>();
-    keys.forEach((key, index) => {
-      if (known.has(key)) add([list, index, list === 'products' ? 'slug' : 'key'], { code: 'duplicateKey', key, what });
-      known.add(key);
-    });
-  };
-  checkKeys(
-    'stock',
-    catalog.stock.map(({ key }) => key),
-    'stockItem',
-  );
-  checkKeys(
-    'swatches',
-    catalog.swatches.map(({ key }) => key),
-    'swatch',
-  );
-  checkKeys(
-    'sheets',
-    catalog.sheets.map(({ key }) => key),
-    'sheet',
-  );
-  checkKeys(
-    'products',
-    catalog.products.map(({ slug }) => slug),
-    'product',
-  );
+  for (const [list, { field, what }] of Object.entries(KEYED))
+    checkKeys(list, field, what, catalog[list as keyof typeof KEYED], add);
   catalog.swatches.forEach(
     ({ name }, index) => hidesSigns(name) && add(['swatches', index, 'name'], { code: 'hidesSigns' }),
   );
-  catalog.stock.forEach((item, index) => {
-    const path = ['stock', index];
-    if (hidesSigns(item.title)) add([...path, 'title'], { code: 'hidesSigns' });
-    if (!unitByCode(item.unit)) add([...path, 'unit'], { code: 'unknownUnit', given: item.unit });
-    const cost = item.cost === null ? Exact.zero : Exact.parse(item.cost);
-    if (!cost) add([...path, 'cost'], { code: 'notDecimal', given: item.cost ?? '' });
-    else if (cost.sign() < 0) add([...path, 'cost'], { code: 'negative', figure: 'unitCost' });
-    for (const field of ['onHand', 'backorder'] as const) {
-      const value = Exact.parse(item[field]);
-      if (!value) add([...path, field], { code: 'notDecimal', given: item[field] });
-      else if (value.sign() < 0) add([...path, field], { code: 'negative', figure: 'stockFigure' });
-    }
-    checkLots(item, path, add);
-  });
+  catalog.stock.forEach((item, index) => checkStock(item, ['stock', index], add));
   const priced = new Map(
     catalog.products.map((product) => [
       product.slug,
@@ -124,27 +86,59 @@ export function checkCatalog(catalog: Catalog): Fault[] {
   );
   for (const { place, title, data } of listFaults(catalog.priceLists, catalog.shop.groups, priced))
     add(['priceLists', place], { code: 'priceListFaulty', fault: { title, data } });
+  const within = (list: string, index: number, found: readonly Fault[], from: number) =>
+    faults.push(...found.map((fault) => ({ ...fault, path: [list, index, ...fault.path.slice(from)] })));
   catalog.sheets.forEach((sheet, index) => {
     // What is on a product is looked at there.
     const isPlaced = catalog.products.some((product) =>
       placementsOf(product, [sheet]).some(({ key, leftOut }) => key === sheet.key && !leftOut),
     );
-    if (!isPlaced)
-      faults.push(
-        ...sheetFaults(sheet, surroundings).map((fault) => ({
-          ...fault,
-          path: ['sheets', index, ...fault.path.slice(2)],
-        })),
-      );
+    if (!isPlaced) within('sheets', index, sheetFaults(sheet, surroundings), 2);
   });
   catalog.products.forEach((product, index) => {
-    const path = ['products', index];
     const found = readiness(product, surroundings, null).filter(
       ({ gravity, code }) => gravity === 'mustFix' && code !== 'unknownCurrency',
     );
-    faults.push(...found.map((fault) => ({ ...fault, path: [...path, ...fault.path] })));
+    within('products', index, found, 0);
   });
   return faults;
+}
+
+/** What is called by a key of its own, in which list, and what it is called where two have the same. */
+const KEYED = {
+  stock: { field: 'key', what: 'stockItem' },
+  swatches: { field: 'key', what: 'swatch' },
+  sheets: { field: 'key', what: 'sheet' },
+  products: { field: 'slug', what: 'product' },
+} as const satisfies Partial<Record<keyof Catalog, { field: 'key' | 'slug'; what: Keyed }>>;
+
+function checkKeys(
+  list: string,
+  field: 'key' | 'slug',
+  what: Keyed,
+  entries: readonly { readonly key?: string; readonly slug?: string }[],
+  add: Report,
+): void {
+  const known = new Set<string>();
+  entries.forEach((entry, index) => {
+    const key = entry[field] ?? '';
+    if (known.has(key)) add([list, index, field], { code: 'duplicateKey', key, what });
+    known.add(key);
+  });
+}
+
+function checkStock(item: Catalog['stock'][number], path: Path, add: Report): void {
+  if (hidesSigns(item.title)) add([...path, 'title'], { code: 'hidesSigns' });
+  if (!unitByCode(item.unit)) add([...path, 'unit'], { code: 'unknownUnit', given: item.unit });
+  const cost = item.cost === null ? Exact.zero : Exact.parse(item.cost);
+  if (!cost) add([...path, 'cost'], { code: 'notDecimal', given: item.cost ?? '' });
+  else if (cost.sign() < 0) add([...path, 'cost'], { code: 'negative', figure: 'unitCost' });
+  for (const field of ['onHand', 'backorder'] as const) {
+    const value = Exact.parse(item[field]);
+    if (!value) add([...path, field], { code: 'notDecimal', given: item[field] });
+    else if (value.sign() < 0) add([...path, field], { code: 'negative', figure: 'stockFigure' });
+  }
+  checkLots(item, path, add);
 }
 
 function checkLots(

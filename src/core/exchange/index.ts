@@ -11,15 +11,14 @@ export {
 } from './catalog-file';
 export { definitionFromVersion1, resolutionFromEarlier } from './earlier-forms';
 export { checkSelections } from './check-selections';
+export { type CustomerView, customerView } from './customer-view';
 export {
   asShown,
-  customerResolution,
   type CustomerResolution,
-  customerView,
-  type CustomerView,
+  customerResolution,
   type ToldTax,
   withoutWorkshop,
-} from './customer-view';
+} from './customer-resolution';
 export { readJsonText } from './json-text';
 export { readShape, type ShapeReading } from './read-shape';
 export { type ShapeFault, shapeFaults } from './shape-faults';

@@ -48,81 +48,98 @@ export function readOptionList(
   swatches: Iterable<Swatch>,
   currency: string,
 ): OptionLine[] {
-  const book = [...swatches];
-  const keyFor = freeKeys(existing.map(({ key }) => key));
-  const titles = new Map(existing.map(({ title }) => [title.trim().toLowerCase(), 'there already']));
-  const parts = new Map(existing.flatMap(({ sku, title }) => (sku === null ? [] : [[sku, title] as const])));
+  const reader = new OptionReader(existing, [...swatches], currency);
   const lines = text.replace(/^\ufeff/, '').split(/\r\n|\r|\n/);
   const sign = ['\t', ';', ','].find((candidate) => lines.some((line) => line.includes(candidate))) ?? '\t';
   const cellsOf = (line: string) =>
     (Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? []).map((cell) => cell.trim());
-  let number = existing.length;
   const headings = headingLine(cellsOf(lines[0] ?? ''), HEADS, 'title');
-  const order = headings ?? COLUMNS;
   return lines.flatMap((line, index): OptionLine[] => {
     if (line.trim() === '') return [];
     const cells = cellsOf(line);
-    if (headings && index === 0) {
-      const unread = cells.filter((cell, place) => cell !== '' && headings[place] === null);
-      return unread.length === 0
-        ? []
-        : [
-            {
-              line: 1,
-              text: line,
-              option: null,
-              faults: [
-                `Nothing reads the column ${unread.map((cell) => `“${cell}”`).join(', ')}. There are title, amount, SKU part and colour.`,
-              ],
-              notes: [],
-            },
-          ];
-    }
+    if (headings && index === 0) return unreadHeadings(line, cells, headings);
+    return [{ line: index + 1, text: line, ...reader.read(cells, headings) }];
+  });
+}
+
+type Headings = ReturnType<typeof headingLine>;
+
+/** The line of headings, where some column of it is not read. */
+function unreadHeadings(text: string, cells: readonly string[], headings: NonNullable<Headings>): OptionLine[] {
+  const unread = cells.filter((cell, place) => cell !== '' && headings[place] === null);
+  if (unread.length === 0) return [];
+  const names = unread.map((cell) => `“${cell}”`).join(', ');
+  const fault = `Nothing reads the column ${names}. There are title, amount, SKU part and colour.`;
+  return [{ line: 1, text, option: null, faults: [fault], notes: [] }];
+}
+
+/** Reads one line after the other: what stands before takes keys, titles and SKU parts. */
+class OptionReader {
+  private readonly keyFor: (title: string, otherwise: string) => string;
+  private readonly titles: Map<string, string>;
+  private readonly parts: Map<string, string>;
+  private number: number;
+
+  constructor(
+    existing: readonly Pick<Option, 'key' | 'title' | 'sku'>[],
+    private readonly book: readonly Swatch[],
+    private readonly currency: string,
+  ) {
+    this.keyFor = freeKeys(existing.map(({ key }) => key));
+    this.titles = new Map(existing.map(({ title }) => [title.trim().toLowerCase(), 'there already']));
+    this.parts = new Map(existing.flatMap(({ sku, title }) => (sku === null ? [] : [[sku, title] as const])));
+    this.number = existing.length;
+  }
+
+  read(cells: readonly string[], headings: Headings): Pick<OptionLine, 'option' | 'faults' | 'notes'> {
+    const order = headings ?? COLUMNS;
     const cell = cellBy(cells, order);
-    const title = cell('title');
-    const amountText = cell('amount');
-    const sku = cell('sku');
-    const colourText = cell('colour');
-    const faults: string[] = [];
-    const notes: string[] = [];
-    if (title === '') faults.push('It has no title.');
-    if (title.length > 120) faults.push('The title is longer than 120 characters.');
-    const twice = titles.get(title.toLowerCase());
-    if (twice !== undefined && title !== '') faults.push(`“${title}” is ${twice}.`);
-    titles.set(title.toLowerCase(), 'in this list twice');
-    const { amount = null, fault } = readAmount(amountText, currency);
-    if (fault !== undefined) faults.push(fault);
-    if (sku !== '' && !SKU_PATTERN.test(sku))
-      faults.push(`“${sku}” can’t be part of a SKU. Use letters, digits, and . _ / - after the first character.`);
-    const owner = parts.get(sku);
-    if (sku !== '' && owner !== undefined) faults.push(`SKU part ${sku} is that of ${owner}.`);
-    if (sku !== '') parts.set(sku, owner ?? title);
-    const colour = readOptionColour(colourText, title, book);
-    if (colour.fault !== undefined) faults.push(colour.fault);
-    if (colour.note !== undefined) notes.push(colour.note);
+    const [title, sku] = [cell('title'), cell('sku')];
+    const { amount = null, fault } = readAmount(cell('amount'), this.currency);
+    const colour = readOptionColour(cell('colour'), title, this.book);
+    const faults = [...this.titleFaults(title), fault, ...this.skuFaults(sku, title), colour.fault].flatMap(
+      (one) => one ?? [],
+    );
     if (cells.some((one, place) => one !== '' && place >= order.length))
       faults.push(
         headings
           ? 'It has more columns than there are headings.'
           : 'It has more than four columns: title, amount, SKU part, colour.',
       );
-    if (faults.length === 0 && number >= MOST_OPTIONS)
+    if (faults.length === 0 && this.number >= MOST_OPTIONS)
       faults.push(`A choice has at most ${MOST_OPTIONS} options, and has them with those before this line.`);
-    if (faults.length === 0) number += 1;
-    const key = keyFor(title, 'option');
-    const option =
-      faults.length > 0
-        ? null
-        : optionSchema.parse({
-            key,
-            title,
-            amount,
-            sku: sku === '' ? null : sku,
-            colours: colour.colours,
-            swatch: colour.swatch,
-          });
-    return [{ line: index + 1, text: line, option, faults, notes }];
-  });
+    if (faults.length === 0) this.number += 1;
+    const key = this.keyFor(title, 'option');
+    const said = { key, title, amount, sku: sku === '' ? null : sku, colours: colour.colours, swatch: colour.swatch };
+    return {
+      option: faults.length > 0 ? null : optionSchema.parse(said),
+      faults,
+      notes: colour.note === undefined ? [] : [colour.note],
+    };
+  }
+
+  private titleFaults(title: string): string[] {
+    const name = title.toLowerCase();
+    const twice = this.titles.get(name);
+    this.titles.set(name, 'in this list twice');
+    if (title === '') return ['It has no title.'];
+    return [
+      ...(title.length > 120 ? ['The title is longer than 120 characters.'] : []),
+      ...(twice === undefined ? [] : [`“${title}” is ${twice}.`]),
+    ];
+  }
+
+  private skuFaults(sku: string, title: string): string[] {
+    if (sku === '') return [];
+    const owner = this.parts.get(sku);
+    this.parts.set(sku, owner ?? title);
+    return [
+      ...(SKU_PATTERN.test(sku)
+        ? []
+        : [`“${sku}” can’t be part of a SKU. Use letters, digits, and . _ / - after the first character.`]),
+      ...(owner === undefined ? [] : [`SKU part ${sku} is that of ${owner}.`]),
+    ];
+  }
 }
 
 function readAmount(text: string, currency: string): { readonly amount?: Amount | null; readonly fault?: string } {

@@ -16,7 +16,8 @@ import {
 import { UNSEEN } from '../catalog/choices';
 import { listPriceSchema } from '../catalog/price-lists';
 import { type Reference, visitReferences } from '../fields';
-import { type CustomerView, OTHERS } from './customer-view';
+import { type CustomerView } from './customer-view';
+import { OTHERS } from './view';
 
 /**
  * What a page is sent of a customer's view. The server's own programs keep every key, so that what a customer says

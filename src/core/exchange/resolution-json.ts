@@ -250,20 +250,8 @@ export function resolutionJson(resolution: Resolution, parts: Resolution['parts'
     quantity: resolution.quantity,
     orderable: resolution.orderable,
     item: resolution.item,
-    working: writtenLines(resolution.working).map(({ because, ...line }) => ({
-      ...line,
-      label: lineLabel(line.label, because),
-      of: line.of && basisWords(line.of, currency),
-    })),
-    measures: resolution.measures.map((measure) => ({
-      formula: measure.formula,
-      name: measure.name,
-      value: written(measure.value),
-      shown: measure.unit
-        ? formatQuantity({ value: measure.value.over(measure.unit.factor).rounded(6), unit: measure.unit })
-        : lineValueWords(measure, currency),
-      forCustomers: measure.forCustomers,
-    })),
+    working: workingJson(resolution),
+    measures: resolution.measures.map((measure) => measureJson(measure, currency)),
     unitPrice: money(resolution.unitPrice),
     wasPrice: money(resolution.wasPrice),
     ...(resolution.wasLowest && { wasLowest: true }),
@@ -306,6 +294,26 @@ export function resolutionJson(resolution: Resolution, parts: Resolution['parts'
     return amount && moneyDigits(amount, currency);
   }
 }
+
+const workingJson = ({ working, currency }: Resolution): ResolutionJson['working'] =>
+  writtenLines(working).map(({ because, ...line }) => ({
+    ...line,
+    label: lineLabel(line.label, because),
+    of: line.of && basisWords(line.of, currency),
+  }));
+
+const measureJson = (
+  { formula, name, value, unit, forCustomers, ...line }: Resolution['measures'][number],
+  currency: string,
+): ResolutionJson['measures'][number] => ({
+  formula,
+  name,
+  value: written(value),
+  shown: unit
+    ? formatQuantity({ value: value.over(unit.factor).rounded(6), unit })
+    : lineValueWords({ ...line, value }, currency),
+  forCustomers,
+});
 
 function partJson(shown: PartShown, currency: string): PartJson {
   const { kind, part, beside, title, product, productTitle, pieces, alone, share, resolution } = shown;

@@ -86,52 +86,31 @@ export function shapeFaults(
       case 'invalid_type':
         return [{ path, message: typeWords(issue.expected, given) }];
       case 'invalid_value':
-        return [
-          {
-            path,
-            message: `This must be ${issue.values.length > 1 ? `one of ${quoted(issue.values)}` : quoted(issue.values)}${given === undefined ? '; it is missing' : `, not ${JSON.stringify(given)?.slice(0, 60)}`}.`,
-          },
-        ];
+        return [{ path, message: valueWords(issue.values, given) }];
       case 'unrecognized_keys':
         return issue.keys.map((key) => ({
           path: [...path, key],
           message: `Nothing is called “${key.slice(0, 60)}” here. Take it out, or look at how it is spelt.`,
         }));
-      case 'invalid_union': {
+      case 'invalid_union':
         if (issue.errors.length > 0) return shapeFaults(nearestAlternative(issue.errors), root, way);
-        const kinds = 'options' in issue && Array.isArray(issue.options) ? issue.options.map(String) : [];
-        const said = typeof given === 'string' ? given : '';
-        const meant = closest(said, kinds);
-        const list = kinds.length > 0 ? ` It can be ${quoted(kinds)}.` : '';
         return [
           {
             path,
-            message: `${given === undefined ? 'It is not said of what kind this is.' : `There is no such kind: ${JSON.stringify(given)?.slice(0, 60)}.`}${meant === null ? '' : ` “${meant}” may be meant.`}${list}`,
+            message: kindWords(
+              'options' in issue && Array.isArray(issue.options) ? issue.options.map(String) : [],
+              given,
+            ),
           },
         ];
-      }
       case 'too_big':
-        return [
-          {
-            path,
-            message:
-              issue.origin === 'string'
-                ? `This can have at most ${issue.maximum} characters.`
-                : issue.origin === 'array'
-                  ? `This list can have at most ${issue.maximum} entries.`
-                  : `This can be at most ${issue.maximum}.`,
-          },
-        ];
+        return [{ path, message: MOST_WORDS[originOf(issue.origin)](issue.maximum) }];
       case 'too_small':
         return [
           {
             path,
             message: issue.message.startsWith('Too small')
-              ? issue.origin === 'string'
-                ? `This must have at least ${issue.minimum} characters.`
-                : issue.origin === 'array'
-                  ? `This list must have at least ${issue.minimum} entries.`
-                  : `This must be at least ${issue.minimum}.`
+              ? LEAST_WORDS[originOf(issue.origin)](issue.minimum)
               : issue.message,
           },
         ];
@@ -139,4 +118,35 @@ export function shapeFaults(
         return [{ path, message: issue.message }];
     }
   });
+}
+
+const originOf = (origin: string) => (origin === 'string' || origin === 'array' ? origin : 'other');
+
+type Words = Readonly<Record<'string' | 'array' | 'other', (bound: number | bigint) => string>>;
+
+const MOST_WORDS: Words = {
+  string: (most) => `This can have at most ${most} characters.`,
+  array: (most) => `This list can have at most ${most} entries.`,
+  other: (most) => `This can be at most ${most}.`,
+};
+
+const LEAST_WORDS: Words = {
+  string: (least) => `This must have at least ${least} characters.`,
+  array: (least) => `This list must have at least ${least} entries.`,
+  other: (least) => `This must be at least ${least}.`,
+};
+
+function valueWords(values: readonly unknown[], given: unknown): string {
+  const wanted = values.length > 1 ? `one of ${quoted(values)}` : quoted(values);
+  return `This must be ${wanted}${given === undefined ? '; it is missing' : `, not ${JSON.stringify(given)?.slice(0, 60)}`}.`;
+}
+
+/** @param kinds those that there are; empty where that is not known */
+function kindWords(kinds: readonly string[], given: unknown): string {
+  const meant = closest(typeof given === 'string' ? given : '', kinds);
+  const said =
+    given === undefined
+      ? 'It is not said of what kind this is.'
+      : `There is no such kind: ${JSON.stringify(given)?.slice(0, 60)}.`;
+  return `${said}${meant === null ? '' : ` “${meant}” may be meant.`}${kinds.length > 0 ? ` It can be ${quoted(kinds)}.` : ''}`;
 }

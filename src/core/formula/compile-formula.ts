@@ -2,7 +2,8 @@ import { type Exact } from '../number';
 import { type Dim, NUMBER, sameDim } from './dimension';
 import { type FormulaFault, type FormulaStop } from './formula-fault';
 import { isFunction } from './functions';
-import { type FormulaScope, type Kink, Maker, type RangeOf, type Run, Stop } from './maker';
+import { type Kink, type RangeOf, type Run, Stop } from './made';
+import { type FormulaScope, Maker } from './maker';
 import { type Range } from './range';
 import { lineAt, parseFormula } from './tree';
 import { formulaUnit } from './units';
@@ -55,7 +56,7 @@ export function compileFormula(text: string, scope: FormulaScope, wanted: Dim | 
   const faults: FormulaFault[] = [...parsed.faults];
   const uses = new Set<string>();
   const locals = new Map<string, { slot: number; dim: Dim }>();
-  const made: { name: string; slot: number; dim: Dim; run: Run; range: RangeOf }[] = [];
+  const made: MadeLine[] = [];
   const kinks: Kink[] = [];
   const maker = new Maker(scope, locals, uses, kinks, (span, data) =>
     faults.push({ ...span, line: lineAt(text, span.from), data }),
@@ -84,7 +85,6 @@ export function compileFormula(text: string, scope: FormulaScope, wanted: Dim | 
     slot += 1;
   });
   const right = faults.length === 0;
-  const size = slot;
   return {
     faults,
     result: right ? (made.at(-1)?.dim ?? null) : null,
@@ -92,6 +92,26 @@ export function compileFormula(text: string, scope: FormulaScope, wanted: Dim | 
     unitNames: made.map(({ name }) => name).filter((name) => formulaUnit(name, scope.currency) !== undefined),
     canStop: maker.canStop,
     uses,
+    ...running(made, slot, kinks),
+  };
+}
+
+/** A line made ready, and its place among the values that the formula runs with. */
+interface MadeLine {
+  readonly name: string;
+  readonly slot: number;
+  readonly dim: Dim;
+  readonly run: Run;
+  readonly range: RangeOf;
+}
+
+/** How lines are run, one after the other. @param size how many values there are, with those of the lines */
+function running(
+  made: readonly MadeLine[],
+  size: number,
+  kinks: readonly Kink[],
+): Pick<CompiledFormula, 'run' | 'range' | 'kinks'> {
+  return {
     run(values) {
       const frame: (Exact | null)[] = values.slice(0, size);
       const lines: LineValue[] = [];
