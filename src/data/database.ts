@@ -27,6 +27,16 @@ const MOST_MOMENTS = 16;
 /** How long a write waits in all for those of other processes, in milliseconds. */
 const LONGEST_WAIT = 20_000;
 
+/** What is open of a database. */
+interface Opened {
+  readonly client: Client;
+  readonly handle: Handle;
+  /** opens the connection that is written with */
+  openWriter(): Client;
+  /** the local file; null for a server */
+  readonly file: string | null;
+}
+
 /** Others have been writing for longer than a write waits. Nothing has been changed. */
 export class DatabaseBusy extends Error {
   override readonly name = 'DatabaseBusy';
@@ -62,13 +72,8 @@ export class Database {
   private writer: Client | null = null;
 
   private constructor(
-    private readonly client: Client,
+    private readonly opened: Opened,
     readonly read: Queries,
-    private readonly handle: Handle,
-    /** opens the connection that is written with */
-    private readonly openWriter: () => Client,
-    /** the local file; null for a server */
-    private readonly file: string | null,
     /** whether all it reads is of one moment, so that it can't write */
     private readonly isStill = false,
   ) {}
@@ -105,7 +110,7 @@ export class Database {
       );
     }
     const handle = drizzle(client, { schema });
-    return new Database(client, handle, handle, () => connect(BUSY_WRITING), file);
+    return new Database({ client, handle, openWriter: () => connect(BUSY_WRITING), file }, handle);
   }
 
   /**
@@ -113,10 +118,10 @@ export class Database {
    */
   async migrate(): Promise<void> {
     await this.patiently(
-      () => migrate(this.handle, { migrationsFolder: MIGRATIONS }),
+      () => migrate(this.opened.handle, { migrationsFolder: MIGRATIONS }),
       (error) => isBusy(error) || isMadeAlready(error),
     );
-    if (this.file) stamp(this.file);
+    if (this.opened.file) stamp(this.opened.file);
   }
 
   /**
@@ -131,7 +136,9 @@ export class Database {
     const run = this.lastWrite.then(async () => {
       const transaction = await this.patiently(() => this.begin());
       try {
-        const result = await writing.run(true, () => work(drizzle(clientOf(transaction, this.client), { schema })));
+        const result = await writing.run(true, () =>
+          work(drizzle(clientOf(transaction, this.opened.client), { schema })),
+        );
         await transaction.commit();
         return result;
       } finally {
@@ -145,7 +152,7 @@ export class Database {
 
   /** Begins to write. A connection on which that has failed may go on seeing what was there before: it is ended. */
   private async begin(): Promise<Transaction> {
-    this.writer ??= this.openWriter();
+    this.writer ??= this.opened.openWriter();
     try {
       return await this.writer.transaction('write');
     } catch (error) {
@@ -182,11 +189,11 @@ export class Database {
   }
 
   private async momentOf<T>(work: (still: Database) => Promise<T>): Promise<T> {
-    const transaction = await this.client.transaction('deferred');
+    const transaction = await this.opened.client.transaction('deferred');
     try {
-      const still = drizzle(clientOf(transaction, this.client), { schema });
+      const still = drizzle(clientOf(transaction, this.opened.client), { schema });
       stillHandles.add(still);
-      return await work(new Database(this.client, still, this.handle, this.openWriter, this.file, true));
+      return await work(new Database(this.opened, still, true));
     } finally {
       // Nothing was written: to end it is enough.
       transaction.close();
@@ -195,7 +202,7 @@ export class Database {
 
   close(): void {
     this.writer?.close();
-    this.client.close();
+    this.opened.client.close();
   }
 }
 

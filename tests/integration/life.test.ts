@@ -40,7 +40,7 @@ function lived<Definition extends { title: string }>({ life, start, titled }: Li
   const write = <T>(work: (transaction: Queries) => Promise<T>) => context.database.write(work);
   const save = (id: number, title: string, baseVersion: number, editor = 'ada') =>
     write((transaction) =>
-      saveDraftOf(life, transaction, id, { definition: titled(title), baseVersion, editor }, context.now()),
+      saveDraftOf(life, transaction, { id, at: context.now(), definition: titled(title), baseVersion, editor }),
     );
   const open = (id: number) => openDraft(life, context.database.read, id);
 
@@ -91,9 +91,7 @@ function lived<Definition extends { title: string }>({ life, start, titled }: Li
       saveDraftOf(
         life,
         transaction,
-        id,
-        { definition: titled('Second'), baseVersion: 1, editor: 'ada' },
-        context.now(),
+        { id, at: context.now(), definition: titled('Second'), baseVersion: 1, editor: 'ada' },
         ({ draft }) => {
           throw new Error(`not over ${draft.title}`);
         },

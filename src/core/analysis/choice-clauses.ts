@@ -1,7 +1,8 @@
 import { type RuleEffect } from '../catalog';
 import { type Candidate } from '../catalog/choices';
+import { type ChoiceProgram } from '../compile/program';
 import { allOf, ALWAYS, anyOf, type Formula, NEVER, not, type Space } from '../constraints';
-import { kindOfEffect } from '../rules';
+import { type EffectOnChoice, kindOfEffect } from '../rules';
 import { runFor, resolveAddOn } from '../run';
 import { type Problem } from '../problems';
 import { type Answer } from '../selection';
@@ -36,49 +37,96 @@ export function constrainChoice(
   fires: readonly Formula[],
   switches: Switches | null,
 ): void {
-  const { program, space, group, groups } = model;
+  const { program, space } = model;
   const { index } = choice;
   const compiled = program.choices[index];
   const definition = program.product.choices[index];
   if (!compiled || !definition) return;
+  const tie: Tie = {
+    choice,
+    model,
+    compiled,
+    fires,
+    switches,
+    effects: program.rules?.program.onChoice.get(index) ?? [],
+  };
+  const hidden = allOf(
+    ...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.hidden === true)),
+  );
+  tieShown(tie, hidden);
+  tieOptions(tie);
+  if (compiled.forWorkshop && !Object.hasOwn(program.fixed, compiled.key)) {
+    const preselected = tie.effects.flatMap((one) =>
+      one.effect.kind === 'preselect' ? [{ when: keptAndFiring(tie, one), raw: one.effect.answer }] : [],
+    );
+    requireSettled(choice, model, preselected, hidden);
+  }
+  tieAlong(tie);
+  if (definition.kind === 'several') {
+    const members = choice.variables.map(({ variable, values }) => ({
+      variable,
+      isPicked: (value: number) => values[value]?.raw !== null,
+    }));
+    space.limit(members, definition.least ?? 1, definition.most ?? definition.options.length);
+  }
+}
+
+/** A choice with all that says something about it. */
+interface Tie {
+  readonly choice: ModelledChoice;
+  readonly model: ModelDraft;
+  readonly compiled: ChoiceProgram;
+  readonly fires: readonly Formula[];
+  readonly switches: Switches | null;
+  readonly effects: readonly EffectOnChoice[];
+}
+
+/** Holds where an effect's rule fires, and the effect is not left aside. */
+const keptAndFiring = ({ model: { space }, fires, switches }: Tie, { rule, effect }: EffectOnChoice): Formula =>
+  allOf(fires[rule] ?? NEVER, not(leftAside(effect, switches, space), space.sizes));
+
+/** Holds for customers of one of these groups; for everybody where there are none. */
+const seenBy = ({ space, group, groups }: ModelDraft, wanted: readonly string[]): Formula =>
+  wanted.length === 0 ? ALWAYS : space.is(group, (value) => wanted.includes(groups[value] ?? ''));
+
+/** A choice is answered only where it is shown, and there where it must be. @param hidden where it is not asked */
+function tieShown(tie: Tie, hidden: Formula): void {
+  const { choice, model, compiled, switches, effects } = tie;
+  const { space } = model;
   const opposite = (formula: Formula) => not(formula, space.sizes);
-  const seenBy = (wanted: readonly string[]) =>
-    wanted.length === 0 ? ALWAYS : space.is(group, (value) => wanted.includes(groups[value] ?? ''));
-  const effects = program.rules?.program.onChoice.get(index) ?? [];
   const of = (clause: 'shows' | 'hides' | 'requires') =>
     effects.filter(({ effect }) => kindOfEffect(effect).clause === clause);
-  const keptAndFiring = ({ rule, effect }: (typeof effects)[number]) =>
-    allOf(fires[rule] ?? NEVER, opposite(leftAside(effect, switches, space)));
   const shows = of('shows');
   // Where every rule that shows it is left aside, nothing has to.
   const shownByRule =
     shows.length === 0
       ? ALWAYS
       : anyOf(
-          ...shows.map(keptAndFiring),
+          ...shows.map((effect) => keptAndFiring(tie, effect)),
           ...(switches ? [allOf(...shows.map(({ effect }) => leftAside(effect, switches, space)))] : []),
         );
   const shown = allOf(
-    seenBy(compiled.groups),
-    ...of('hides').map((effect) => opposite(keptAndFiring(effect))),
+    seenBy(model, compiled.groups),
+    ...of('hides').map((effect) => opposite(keptAndFiring(tie, effect))),
     shownByRule,
   );
-  const required = compiled.required ? ALWAYS : anyOf(...of('requires').map(keptAndFiring));
-
-  const hidden = allOf(
-    ...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.hidden === true)),
-  );
+  const required = compiled.required ? ALWAYS : anyOf(...of('requires').map((effect) => keptAndFiring(tie, effect)));
   const asked = allOf(
     ...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.hidden !== true)),
   );
   space.require(anyOf(shown, hidden));
   space.require(anyOf(opposite(shown), asked));
   space.require(anyOf(opposite(shown), opposite(required), isAnswered(choice, space)));
+}
+
+/** Options go for other groups, and where a rule takes them. */
+function tieOptions({ choice, model, compiled, fires, switches, effects }: Tie): void {
+  const { space } = model;
   compiled.options.forEach(({ groups: wanted }, option) => {
     if (wanted.length > 0)
       space.require(
         anyOf(
-          seenBy(wanted),
+          seenBy(model, wanted),
           eachPick(choice, space, (candidate) => candidate.option !== option),
         ),
       );
@@ -88,40 +136,24 @@ export function constrainChoice(
     if (typeof clause === 'function')
       space.require(
         anyOf(
-          opposite(fires[rule] ?? NEVER),
+          not(fires[rule] ?? NEVER, space.sizes),
           leftAside(effect, switches, space),
           eachPick(choice, space, (candidate) => clause(effect, options, candidate)),
         ),
       );
   }
-  if (compiled.forWorkshop && !Object.hasOwn(program.fixed, compiled.key))
-    requireSettled(
-      choice,
-      model,
-      effects.flatMap((one) =>
-        one.effect.kind === 'preselect' ? [{ when: keptAndFiring(one), raw: one.effect.answer }] : [],
-      ),
-      hidden,
-    );
-  const addOn = program.addOns.find((candidate) => candidate.choice === index);
+}
+
+/** What is taken along can be had by the customer, and is there. */
+function tieAlong({ choice, model: { program, space, group, groups, today } }: Tie): void {
+  const nothing = () => eachPick(choice, space, ({ answer }) => answer?.picks.length === 0);
+  const addOn = program.addOns.find((candidate) => candidate.choice === choice.index);
   if (addOn) {
     const canBeHad = (value: number) =>
-      resolveAddOn(addOn, runFor({ today: model.today, group: groups[value] ?? null })).price !== null;
-    space.require(
-      anyOf(
-        space.is(group, canBeHad),
-        eachPick(choice, space, ({ answer }) => answer?.picks.length === 0),
-      ),
-    );
+      resolveAddOn(addOn, runFor({ today, group: groups[value] ?? null })).price !== null;
+    space.require(anyOf(space.is(group, canBeHad), nothing()));
   }
-  if (program.gone.includes(index)) space.require(eachPick(choice, space, ({ answer }) => answer?.picks.length === 0));
-  if (definition.kind === 'several') {
-    const members = choice.variables.map(({ variable, values }) => ({
-      variable,
-      isPicked: (value: number) => values[value]?.raw !== null,
-    }));
-    space.limit(members, definition.least ?? 1, definition.most ?? definition.options.length);
-  }
+  if (program.gone.includes(choice.index)) space.require(nothing());
 }
 
 /**

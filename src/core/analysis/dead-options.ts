@@ -48,7 +48,7 @@ export function deadOptions(model: Model, solver: Solver, budget: Budget): { who
   const dead: { choice: number; option: number }[] = [];
   const goal = priceToReach(model, solver);
   const whole = within(() => {
-    deadIn(model, solver, goal, budget, choices, (choice, option) => dead.push({ choice, option }));
+    deadIn({ model, solver, budget }, goal, choices, (choice, option) => dead.push({ choice, option }));
     return true;
   });
   const hasAll = ({ index, candidates }: ModelledChoice) =>
@@ -66,12 +66,10 @@ export function deadOptions(model: Model, solver: Solver, budget: Budget): { who
       within(() =>
         choice.variables.some(({ variable, values }) =>
           isSold(
-            model,
-            solver,
+            { model, solver, budget },
             variable,
             valuesWhere(values.length, (value) => values[value]?.hidden !== true),
             goal,
-            budget,
           ),
         ),
       );
@@ -85,15 +83,15 @@ export function deadOptions(model: Model, solver: Solver, budget: Budget): { who
   };
 }
 
+/** Where something is looked for, and for how long. */
+interface Looking {
+  readonly model: Model;
+  readonly solver: Solver;
+  readonly budget: Budget;
+}
+
 /** Whether something can be sold, at a price of nothing or more, while a variable has one of some values. */
-function isSold(
-  model: Model,
-  solver: Solver,
-  variable: number,
-  values: Uint32Array,
-  goal: Goal | null,
-  budget: Budget,
-): boolean {
+function isSold({ model, solver, budget }: Looking, variable: number, values: Uint32Array, goal: Goal | null): boolean {
   const mark = solver.mark();
   try {
     return (
@@ -111,15 +109,13 @@ function isSold(
  * @param goal of {@link priceToReach}
  */
 export function deadIn(
-  model: Model,
-  solver: Solver,
+  looking: Looking,
   goal: Goal | null,
-  budget: Budget,
   choices: readonly ModelledChoice[],
   found: (choice: number, option: number) => void,
 ): void {
   const alive: { choice: number; option: number }[] = [];
-  possibleOptions(model, solver, budget, choices, (choice, option, can) => {
+  possibleOptions(looking.model, looking.solver, looking.budget, choices, (choice, option, can) => {
     if (can) alive.push({ choice, option });
     else found(choice, option);
   });
@@ -129,7 +125,7 @@ export function deadIn(
       (one) => one.option === option,
     );
     if (!place) continue;
-    if (!isSold(model, solver, place.variable, place.values, goal, budget)) found(choice, option);
+    if (!isSold(looking, place.variable, place.values, goal)) found(choice, option);
   }
 }
 

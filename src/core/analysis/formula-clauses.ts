@@ -70,32 +70,10 @@ export function constrainFormulas(
   };
   program.formulas.forEach((formula, place) => {
     if (formula.target !== null) return;
-    const one = { formulas: [formula] };
     const { indices, quantity, group, parts } = formulaInputsOf(program, place);
     const isBase = program.baseFormula === place;
-    forbid(
-      formula.title,
-      parts ? null : inputsFor(model, indices, { quantity, group }),
-      {
-        isWrong(valueOf) {
-          const problems: Problem[] = [];
-          const given = givenUnder(model, valueOf);
-          formulaOutcomes(one, given, problems);
-          // Without a base price nothing is sold.
-          return problems.length > 0 || (isBase && resultOf(runFormula(formula, given)) === null);
-        },
-        isAllWrong(valueOf) {
-          const range = formulaRange(formula, ...endsOfInputs(model, valueOf));
-          const { kind } = formula.serves;
-          if (range === null) return isBase;
-          return (
-            range === 'stops' ||
-            ((kind === 'draw' || kind === 'weight' || kind === 'base') && range.high !== null && range.high.sign() < 0)
-          );
-        },
-      },
-      !isBase && neverStops(formula),
-    );
+    const inputs = parts ? null : inputsFor(model, indices, { quantity, group });
+    forbid(formula.title, inputs, formulaRefusal(model, formula, isBase), !isBase && neverStops(formula));
   });
   for (const index of new Set([...(program.bounding?.least.keys() ?? []), ...(program.bounding?.most.keys() ?? [])])) {
     const needs = boundingFormulas(program, index).map((formula) => formulaInputsOf(program, formula));
@@ -107,6 +85,32 @@ export function constrainFormulas(
   }
   constrainMeasured(model, forbid);
   return { gaps, isUnsettled, refused };
+}
+
+/**
+ * A formula that can't be worked out, or comes to less than nothing where it must not. @param isBase whether it gives
+ * the base price
+ */
+function formulaRefusal(model: ModelDraft, formula: FormulaProgram, isBase: boolean): Refusal {
+  const one = { formulas: [formula] };
+  return {
+    isWrong(valueOf) {
+      const problems: Problem[] = [];
+      const given = givenUnder(model, valueOf);
+      formulaOutcomes(one, given, problems);
+      // Without a base price nothing is sold.
+      return problems.length > 0 || (isBase && resultOf(runFormula(formula, given)) === null);
+    },
+    isAllWrong(valueOf) {
+      const range = formulaRange(formula, ...endsOfInputs(model, valueOf));
+      const { kind } = formula.serves;
+      if (range === null) return isBase;
+      return (
+        range === 'stops' ||
+        ((kind === 'draw' || kind === 'weight' || kind === 'base') && range.high !== null && range.high.sign() < 0)
+      );
+    },
+  };
 }
 
 /** Whether a formula can be worked out, and comes to nothing less than nothing, whatever is answered. */

@@ -1,6 +1,7 @@
 import { LEFT_OUT, type NearerQuantity } from '../compile';
 import { allOf, anyOf, type Formula, NEVER, not } from '../constraints';
 import { type Orderable } from '../ordering';
+import { type TableProgram } from '../rules';
 import { leftAside } from './choice-clauses';
 import { isOrderable } from './candidates';
 import { isAnswered } from './conditions';
@@ -13,67 +14,59 @@ import { type Column, LEFT_OUT_OPTION, onlyRows, UNANSWERED } from './rows';
  */
 export function constrainItem(model: ModelDraft, fires: readonly Formula[], switches: Switches | null): void {
   const { program, space } = model;
-  const columnsOf = (indices: readonly number[], leftOutCounts: boolean): Column[] =>
-    indices.flatMap((index) => {
-      const [only] = model.choices[index]?.variables ?? [];
-      return only ? { ...only, leftOutCounts } : [];
-    });
-  if (program.stocked.length > 0) {
-    const priced = program.base.price !== null || program.baseFormula !== null;
-    const kept = [...program.variants.values()].filter(({ onSale, price }) => onSale && (priced || price !== null));
-    const rows = kept.map(({ options }) =>
-      program.stocked.map((index, place) =>
-        options[place] === LEFT_OUT
-          ? LEFT_OUT_OPTION
-          : (program.choices[index]?.options.findIndex(({ key }) => key === options[place]) ?? UNANSWERED),
-      ),
-    );
-    onlyRows(space, columnsOf(program.stocked, true), rows);
-  }
+  if (program.stocked.length > 0) constrainVariants(model);
   const { measured } = program.base;
   if (measured?.kind === 'choice' && program.baseFormula === null) {
     const choice = model.choices[measured.index];
     if (choice) space.require(isAnswered(choice, space));
   }
-  for (const table of program.rules?.program.tables ?? []) {
-    const columns = columnsOf(table.columns, false);
-    if (columns.length < table.columns.length) continue;
-    if (table.table.says === 'made') onlyRows(space, columns, table.rows);
-    else {
-      for (const row of table.rows) {
-        space.require(
-          anyOf(
-            ...columns.map(({ variable, values }, place) =>
-              space.is(
-                variable,
-                (value) =>
-                  (values[value]?.option ?? null) === null ||
-                  (row[place] !== -1 && values[value]?.option !== row[place]),
-              ),
-            ),
-          ),
-        );
-      }
-    }
-  }
+  for (const table of program.rules?.program.tables ?? []) constrainTable(model, table);
   constrainQuantity(model);
   for (const { rule, effect } of program.rules?.itemEffects ?? []) {
     const silent = anyOf(not(fires[rule] ?? NEVER, space.sizes), leftAside(effect, switches, space));
     if (effect.kind === 'refuse') space.require(silent);
     if (effect.kind === 'limitQuantity') {
       const { least, most } = effect;
-      space.require(
-        anyOf(
-          silent,
-          space.is(
-            model.quantity,
-            (value) =>
-              (model.quantities[value]?.at ?? 0) >= (least ?? 0) &&
-              (model.quantities[value]?.at ?? 0) <= (most ?? Infinity),
-          ),
-        ),
-      );
+      const at = (value: number) => model.quantities[value]?.at ?? 0;
+      const isWithin = (value: number) => at(value) >= (least ?? 0) && at(value) <= (most ?? Infinity);
+      space.require(anyOf(silent, space.is(model.quantity, isWithin)));
     }
+  }
+}
+
+const columnsOf = ({ choices }: ModelDraft, indices: readonly number[], leftOutCounts: boolean): Column[] =>
+  indices.flatMap((index) => {
+    const [only] = choices[index]?.variables ?? [];
+    return only ? { ...only, leftOutCounts } : [];
+  });
+
+/** A combination that is on sale, and has a price. */
+function constrainVariants(model: ModelDraft): void {
+  const { program, space } = model;
+  const priced = program.base.price !== null || program.baseFormula !== null;
+  const kept = [...program.variants.values()].filter(({ onSale, price }) => onSale && (priced || price !== null));
+  const rows = kept.map(({ options }) =>
+    program.stocked.map((index, place) =>
+      options[place] === LEFT_OUT
+        ? LEFT_OUT_OPTION
+        : (program.choices[index]?.options.findIndex(({ key }) => key === options[place]) ?? UNANSWERED),
+    ),
+  );
+  onlyRows(space, columnsOf(model, program.stocked, true), rows);
+}
+
+/** Only what a table says is made, or nothing that it says is not. */
+function constrainTable(model: ModelDraft, { columns: indices, table, rows }: TableProgram): void {
+  const { space } = model;
+  const columns = columnsOf(model, indices, false);
+  if (columns.length < indices.length) return;
+  if (table.says === 'made') return onlyRows(space, columns, rows);
+  for (const row of rows) {
+    const isOther = ({ values }: Column, place: number, value: number) =>
+      (values[value]?.option ?? null) === null || (row[place] !== -1 && values[value]?.option !== row[place]);
+    space.require(
+      anyOf(...columns.map((column, place) => space.is(column.variable, (value) => isOther(column, place, value)))),
+    );
   }
 }
 

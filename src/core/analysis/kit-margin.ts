@@ -46,7 +46,7 @@ export function lowestOfKit(program: Program, kit: KitProgram, asked: Asked, low
   if (!cases) return { kind: 'notLookedAt' };
   const groups = program.pricedFor ?? [...new Set([program, ...programsWithin(program)].flatMap(groupsThatDiffer))];
   const each = shared(asked, kit, groups.length * cases.length);
-  const found = groups.flatMap((group) => cases.map((one) => lowestFor(group, program, kit, one, each, lowestOf)));
+  const found = groups.flatMap((group) => cases.map((one) => lowestFor(group, { program, kit, one }, each, lowestOf)));
   if (found.some(({ kind }) => kind === 'notLookedAt')) return { kind: 'notLookedAt' };
   const worst = leastBy(
     found.filter((one) => one.kind === 'found'),
@@ -122,11 +122,16 @@ type LowestFor =
 
 const noneFound = (kind: NoneFound, bound: Exact | null = null): LowestFor => ({ kind, bound });
 
+/** A kit in one of the cases in which it is bought. */
+interface CaseOf {
+  readonly program: Program;
+  readonly kit: KitProgram;
+  readonly one: KitCase;
+}
+
 function lowestFor(
   group: string | null,
-  program: Program,
-  kit: KitProgram,
-  { program: inCase, share }: KitCase,
+  { program, kit, one: { program: inCase, share } }: CaseOf,
   { today, costs, kept, limits }: Asked,
   lowestOf: LowestOf,
 ): LowestFor {
@@ -197,9 +202,7 @@ interface Paid {
 
 /** What is paid for so many of a part. @param usual what it costs usually; null where nothing comes in its place */
 function paidFor(
-  terms: KitTerms,
-  kept: Exact,
-  usual: Exact | null,
+  { terms, kept, usual }: Pick<PartAsked, 'terms' | 'kept' | 'usual'>,
   { quantity }: ComponentProgram,
   count: number,
   { program }: CandidateProgram,
@@ -243,7 +246,7 @@ function lowestPart(component: ComponentProgram, { terms, kept, usual, of }: Par
   const ways: LowestPart[] = optional ? [{ end: null, value: without, bound: without }] : [];
   for (const candidate of candidates) {
     for (const count of countsOf(quantity, candidate) ?? []) {
-      const paid = paidFor(terms, kept, usual, component, count, candidate);
+      const paid = paidFor({ terms, kept, usual }, component, count, candidate);
       const program = inNumber(candidate.program, count);
       // Where nothing is paid for what is cheaper, what costs most may leave least.
       const looks = [of(program, paid.share), ...(paid.atLeastNothing ? [of(program, Exact.zero)] : [])];

@@ -1,4 +1,4 @@
-import { type Choice, NOBODY, type RuleEffect } from '../catalog';
+import { NOBODY, type RuleEffect } from '../catalog';
 import { type Candidate, type Candidates, countCandidates } from '../catalog/choices';
 import { type Program } from '../compile';
 import { type Formula, not, Space } from '../constraints';
@@ -99,8 +99,8 @@ export function modelOf(
   const group = space.helper(groups.length);
   const quantities = quantitiesOf(program, breaksAt(QUANTITY));
   const quantity = space.helper(quantities.length);
-  const choices = program.product.choices.map((choice, index) =>
-    modelled(program, choice, index, today, space, breaksAt(index), look),
+  const choices = program.product.choices.map((_, index) =>
+    modelled({ program, today, space }, index, breaksAt(index), look),
   );
   const wide = new Map<number, boolean[]>([[quantity, quantities.map(({ low, high }) => low !== high)]]);
   for (const choice of choices)
@@ -213,17 +213,17 @@ const NOTHING_PICKED: Answer = {
 };
 
 function modelled(
-  program: Program,
-  choice: Choice,
+  within: { readonly program: Program; readonly today: string; readonly space: Space },
   index: number,
-  today: string,
-  space: Space,
   breaks: readonly Exact[],
   look?: Look,
 ): ModelledChoice | null {
+  const { program, today, space } = within;
+  const choice = program.product.choices[index];
+  if (!choice) return null;
   const candidates = candidatesOf(program, index, today, breaks);
   if (!candidates) return null;
-  if (choice.kind === 'slot') return modelledSlot(program, index, today, space, candidates, look);
+  if (choice.kind === 'slot') return modelledSlot(within, index, candidates, look);
   if (choice.kind !== 'several') {
     const { list, counted } = candidates;
     const variable =

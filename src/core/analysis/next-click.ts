@@ -12,7 +12,7 @@ import { deadIn, priceToReach, reachesNothing } from './dead-options';
 import { firstSold } from './first-sold';
 import { type Model, type ModelledChoice } from './model';
 import { type Pair } from './pair';
-import { type Change, type Fixed, smallestChange } from './smallest-change';
+import { type Change, type Fixed, smallestChange, type Standing } from './smallest-change';
 import { type ModelledSlot } from './slots';
 import { optionValues } from './solutions';
 
@@ -121,7 +121,11 @@ export class NextClick {
       if (open !== null) return open ?? { kind: 'unknown' };
       if (innerSolver !== outerSolver && !innerSolver.only(inner.group, group)) return { kind: 'hopeless' };
       const fixed = this.fixedBy(prepared, inner, answered, told);
-      return within(() => this.conflict(prepared, fixed, answered, given, kept, budget)) ?? { kind: 'unknown' };
+      return (
+        within(() => this.conflict(prepared, { fixed: fixed, answered: answered, given: given }, kept, budget)) ?? {
+          kind: 'unknown',
+        }
+      );
     } finally {
       innerSolver.undo(marks[1]);
       if (innerSolver !== outerSolver) outerSolver.undo(marks[0]);
@@ -252,7 +256,7 @@ export class NextClick {
       impossible.set(index, (impossible.get(index) ?? new Set()).add(option));
     const answered = [...new Set(fixed.map(({ choice }) => choice))];
     const open = model.choices.filter((choice) => choice !== null).filter(({ index }) => !answered.includes(index));
-    deadIn(model, solver, price, budget, open, rule);
+    deadIn({ model, solver, budget }, price, open, rule);
     solver.undo(mark);
     // Each answer can be taken back by itself: the others are fixed half by half, so that few are fixed twice.
     const visit = (from: number, to: number): void => {
@@ -263,7 +267,7 @@ export class NextClick {
         if (!choice.several && !price)
           for (const { variable, value, option } of optionValues(choice))
             if (!solver.canBe(variable, value, budget)) rule(choice.index, option);
-        if (choice.several || price) deadIn(model, solver, price, budget, [choice], rule);
+        if (choice.several || price) deadIn({ model, solver, budget }, price, [choice], rule);
         return;
       }
       const middle = (from + to) >> 1;
@@ -284,9 +288,7 @@ export class NextClick {
 
   private conflict(
     { pair: { inner: model, innerSolver: solver }, innerPrice }: Prepared,
-    fixed: readonly Fixed[],
-    answered: readonly (Answer | null)[],
-    given: Readonly<Record<string, unknown>>,
+    { fixed, answered, given }: Standing,
     kept: string | null,
     budget: Budget,
   ): Outlook {
@@ -296,9 +298,7 @@ export class NextClick {
     const changes = smallestChange(
       model,
       solver,
-      fixed.filter(({ choice }) => choice !== keptAt),
-      answered,
-      given,
+      { fixed: fixed.filter(({ choice }) => choice !== keptAt), answered, given },
       innerPrice,
       budget,
     );
@@ -381,10 +381,8 @@ function prepare(program: Program, today: string, further: Breakpoints): Prepare
   const dead: [number, number][] = [];
   within(() =>
     deadIn(
-      outer,
-      outerSolver,
+      { model: outer, solver: outerSolver, budget: { steps: FIRST_STEPS } },
       price,
-      { steps: FIRST_STEPS },
       outer.choices.filter((choice) => choice !== null),
       (choice, option) => dead.push([choice, option]),
     ),

@@ -1,4 +1,3 @@
-import { type Program } from '../compile';
 import {
   type Budget,
   type Goal,
@@ -106,7 +105,7 @@ function endOf(first: Pair, side: 'lowest' | 'highest', limits: PriceLimits, bud
     const open = outer
       ? [...outer.open, ...(outer.values && outer.bound < (best?.value ?? Infinity) - CENTS ? [outer.values] : [])]
       : [];
-    const coverage = best && price ? coverageOf(program, side, price, bound, best.value, pair.outer, open) : null;
+    const coverage = best && price ? coverageOf(pair.outer, side, price, { bound, value: best.value, open }) : null;
     if (best && price && coverage && coverage.kind !== 'within')
       return { ...best.found.example, price: price.toFixed(program.places), coverage };
     budget.steps -= waysToLookAt(pair.outer) * STEPS_FOR_A_WAY;
@@ -213,15 +212,20 @@ export function linesOfNothing(goal: Goal, model: Model, steps: PriceSteps): Goa
   };
 }
 
+/** What is known of an end: its bound, what was found, and where more could be. */
+interface Known {
+  readonly bound: number;
+  readonly value: number;
+  readonly open: readonly Int32Array[];
+}
+
 function coverageOf(
-  program: Program,
+  model: Model,
   side: 'lowest' | 'highest',
   price: Exact,
-  bound: number,
-  value: number,
-  model: Model,
-  [first]: readonly Int32Array[],
+  { bound, value, open: [first] }: Known,
 ): PriceCoverage {
+  const { program } = model;
   // Sums are compared to within a billionth, and what is paid is rounded to far coarser steps.
   if (bound >= value - 1e-9) return { kind: 'proved' };
   const titles = first ? openTitles(model, first) : [];

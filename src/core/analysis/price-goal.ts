@@ -69,46 +69,8 @@ export function priceGoal(
   const tables = new Map<Step, Table | null>(
     [...new Set([...all, first, ...rest])].map((step) => [step, step.range ? null : tabled(model, step)]),
   );
-  const amountOf = (step: Step, valueOf: (variable: number) => number) =>
-    tables.get(step)?.at(valueOf) ?? step.amount(valueOf);
-  const rangeOf = (step: Step, solver: Solver): Interval => {
-    if (step.range) return step.range(solver);
-    const table = tables.get(step);
-    return table
-      ? table.range(solver)
-      : waysLeft(step, solver) <= MOST_WAYS
-        ? rangeByWays(step, solver)
-        : [-Infinity, Infinity];
-  };
-  const total = (picked: ArrayLike<number>): number => {
-    const valueOf = (variable: number) => picked[variable] ?? 0;
-    const start = amountOf(base, valueOf);
-    let sum = start;
-    for (const step of steps) {
-      if (step.when && !holdsFor(step.when, picked)) continue;
-      const amount = amountOf(step, valueOf);
-      sum = taken(step, [sum, sum], [start, start], [amount, amount])[0];
-    }
-    if (of === 'unit') return sum;
-    return once.reduce(
-      (line, step) => (step.when && !holdsFor(step.when, picked) ? line : line + amountOf(step, valueOf)),
-      sum * (model.quantities[valueOf(model.quantity)]?.at ?? 1),
-    );
-  };
-  /** What is paid for a line, from what one item can cost. */
-  const lineRange = (unit: Interval, solver: Solver): Interval => {
-    const pieces = model.quantities.filter((_, value) => solver.has(model.quantity, value));
-    const [fewest, greatest] = [Math.min(...pieces.map(({ low }) => low)), Math.max(...pieces.map(({ high }) => high))];
-    return once.reduce<Interval>(
-      (line, step) => {
-        const fires = step.when ? settled(step.when, solver) : true;
-        if (fires === false) return line;
-        const after = plus(line, rangeOf(step, solver));
-        return fires ? after : hull(line, after);
-      },
-      times(unit, [fewest, greatest]),
-    );
-  };
+  const reader = new StepReader(tables);
+  const line = new LineOf(model, once, reader);
   const concerned = [
     ...new Set([...all.flatMap(({ variables }) => variables), ...(of === 'line' ? [model.quantity] : [])]),
   ];
@@ -116,19 +78,20 @@ export function priceGoal(
   return {
     costs: ownCosts(space.sizes, steps, middle, sign),
     bound(solver) {
-      const start = rangeOf(base, solver);
-      let sum = first === base ? start : rangeOf(first, solver);
+      const start = reader.rangeOf(base, solver);
+      let sum = first === base ? start : reader.rangeOf(first, solver);
       for (const step of rest) {
         const fires = step.when ? settled(step.when, solver) : true;
         if (fires === false) continue;
-        const after = taken(step, sum, start, rangeOf(step, solver));
+        const after = taken(step, sum, start, reader.rangeOf(step, solver));
         sum = fires ? after : hull(sum, after);
       }
-      const [least, most] = of === 'line' ? lineRange(sum, solver) : sum;
+      const [least, most] = of === 'line' ? line.range(sum, solver) : sum;
       return side === 'lowest' ? least : -most;
     },
     value(picked) {
-      const sum = total(picked);
+      const unit = reader.total(base, steps, picked);
+      const sum = of === 'unit' ? unit : line.total(unit, picked);
       return Number.isNaN(sum) ? Infinity : sign * sum;
     },
     isWide: (picked) => concerned.some((variable) => model.isWide(variable, picked[variable] ?? 0)),
@@ -140,6 +103,69 @@ export function priceGoal(
       for (const step of all) yield* step.variables;
     },
   };
+}
+
+/** What steps come to; a step of few variables is worked out once for all their values. */
+class StepReader {
+  /** @param tables null for a step that is worked out each time */
+  constructor(private readonly tables: ReadonlyMap<Step, Table | null>) {}
+
+  amountOf(step: Step, valueOf: (variable: number) => number): number {
+    return this.tables.get(step)?.at(valueOf) ?? step.amount(valueOf);
+  }
+
+  /** What one item costs with what is picked. */
+  total(base: Step, steps: readonly Step[], picked: ArrayLike<number>): number {
+    const valueOf = (variable: number) => picked[variable] ?? 0;
+    const start = this.amountOf(base, valueOf);
+    let sum = start;
+    for (const step of steps) {
+      if (step.when && !holdsFor(step.when, picked)) continue;
+      const amount = this.amountOf(step, valueOf);
+      sum = taken(step, [sum, sum], [start, start], [amount, amount])[0];
+    }
+    return sum;
+  }
+
+  rangeOf(step: Step, solver: Solver): Interval {
+    if (step.range) return step.range(solver);
+    const table = this.tables.get(step);
+    if (table) return table.range(solver);
+    return waysLeft(step, solver) <= MOST_WAYS ? rangeByWays(step, solver) : [-Infinity, Infinity];
+  }
+}
+
+/** What is paid for an order line, from what one item costs. */
+class LineOf {
+  constructor(
+    private readonly model: Model,
+    private readonly once: readonly Step[],
+    private readonly reader: StepReader,
+  ) {}
+
+  total(unit: number, picked: ArrayLike<number>): number {
+    const { quantities, quantity } = this.model;
+    const valueOf = (variable: number) => picked[variable] ?? 0;
+    return this.once.reduce(
+      (sum, step) => (step.when && !holdsFor(step.when, picked) ? sum : sum + this.reader.amountOf(step, valueOf)),
+      unit * (quantities[valueOf(quantity)]?.at ?? 1),
+    );
+  }
+
+  range(unit: Interval, solver: Solver): Interval {
+    const { quantities, quantity } = this.model;
+    const pieces = quantities.filter((_, value) => solver.has(quantity, value));
+    const [fewest, greatest] = [Math.min(...pieces.map(({ low }) => low)), Math.max(...pieces.map(({ high }) => high))];
+    return this.once.reduce<Interval>(
+      (sum, step) => {
+        const fires = step.when ? settled(step.when, solver) : true;
+        if (fires === false) return sum;
+        const after = plus(sum, this.reader.rangeOf(step, solver));
+        return fires ? after : hull(sum, after);
+      },
+      times(unit, [fewest, greatest]),
+    );
+  }
 }
 
 /** What each value by itself makes a price dearer, as far as that can be told: it only guides which is tried first. */

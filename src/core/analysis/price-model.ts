@@ -1,9 +1,10 @@
 import { amountsOf } from '../catalog';
-import { formulaInputsOf } from '../compile';
+import { type AddOnProgram, formulaInputsOf } from '../compile';
+import { type ItemEffect } from '../compile/product-rules';
 import { type Solver } from '../constraints';
 import { type Range } from '../formula';
 import { Exact } from '../number';
-import { type Amount, countedChoice, kindOfAmount } from '../pricing';
+import { type Amount, type AmountProgram, countedChoice, kindOfAmount } from '../pricing';
 import {
   baseLineOf,
   baseRange,
@@ -53,93 +54,107 @@ export function priceSteps(model: Model): PriceSteps | null {
   return steps;
 }
 
+type Place = (step: Step, per: 'unit' | 'line') => void;
+
 function stepsOf(model: Model): PriceSteps | null {
-  const { program } = model;
   const base = baseStep(model);
   if (!base) return null;
   const steps: Step[] = [];
   const once: Step[] = [];
   // What is taken along: added anew where a set price leaves it on top.
   const along: Step[] = [];
-  const place = (step: Step, per: 'unit' | 'line') => (per === 'line' ? once : steps).push(step);
-  for (const step of program.priceSteps) {
+  const place: Place = (step, per) => void (per === 'line' ? once : steps).push(step);
+  const told = model.program.priceSteps.every((step): boolean => {
     switch (step.kind) {
-      case 'choice': {
-        if (!choiceSteps(model, step.choice, place)) return null;
-        break;
-      }
-      case 'addOn': {
-        const choice = model.choices[step.addOn.choice];
-        if (!choice) break;
-        const costs = model.groups.map(
-          (group) => resolveAddOn(step.addOn, runFor({ today: model.today, group })).price ?? NO_COST,
-        );
-        const each = partStep(
-          model,
-          choice,
-          (count) => count,
-          costs.map((cost) => cost.each),
-        );
-        along.push(each);
-        place(each, 'unit');
-        place(
-          partStep(
-            model,
-            choice,
-            (count) => Math.min(count, 1),
-            costs.map((cost) => cost.once),
-          ),
-          'line',
-        );
-        break;
-      }
+      case 'choice':
+        return choiceSteps(model, step.choice, place);
+      case 'addOn':
+        along.push(...alongSteps(model, step.addOn, place));
+        return true;
       case 'formula': {
-        const formula = program.formulas[step.formula];
-        const { indices, quantity, group, parts } = formulaInputsOf(program, step.formula);
-        const inputs = parts ? null : inputsFor(model, indices, { quantity, group });
-        if (!formula || !inputs) return null;
-        const amount = (valueOf: ValueOf) =>
-          resultOf(runFormula(formula, givenUnder(model, valueOf)))?.toApproximateNumber() ?? 0;
-        place(
-          {
-            kind: 'add',
-            variables: inputs.variables,
-            amount,
-            span(valueOf) {
-              const range = formulaRange(formula, ...endsOfInputs(model, valueOf));
-              return range === null || range === 'stops' ? [0, 0] : intervalOf(range);
-            },
-          },
-          'unit',
-        );
-        break;
+        const made = formulaStep(model, step.formula);
+        if (made) place(made, 'unit');
+        return made !== null;
       }
-      case 'rule': {
-        const { rule, effect, amount, setPrice, addOnsOnTop } = step.effect;
-        const when = model.fires[rule];
-        if (setPrice) {
-          place({ kind: 'set', variables: [], amount: () => setPrice.toApproximateNumber(), when }, 'unit');
-          if (addOnsOnTop) for (const taken of along) place({ ...taken, when }, 'unit');
-        }
-        if (!amount || effect.kind !== 'amount') break;
-        const added = amountStep(model, effect.amount, amount, [], '');
-        if (!added) return null;
-        place({ ...added, when }, kindOfAmount(effect.amount).per);
-        break;
-      }
+      case 'rule':
+        return ruleSteps(model, step.effect, along, place);
     }
-  }
+  });
   const ofAll = breaksOfAll(model);
-  if (ofAll === null) return null;
+  if (!told || ofAll === null) return null;
   if (ofAll) place(ofAll, 'unit');
   return { base, steps, once };
 }
 
+/** What is taken along adds, and what is paid once for it. @returns what it adds for each */
+function alongSteps(model: Model, addOn: AddOnProgram, place: Place): Step[] {
+  const choice = model.choices[addOn.choice];
+  if (!choice) return [];
+  const costs = model.groups.map(
+    (group) => resolveAddOn(addOn, runFor({ today: model.today, group })).price ?? NO_COST,
+  );
+  const step = (times: (count: number) => number, of: keyof CostAlong) =>
+    partStep(
+      model,
+      choice,
+      times,
+      costs.map((cost) => cost[of]),
+    );
+  const each = step((count) => count, 'each');
+  place(each, 'unit');
+  place(
+    step((count) => Math.min(count, 1), 'once'),
+    'line',
+  );
+  return [each];
+}
+
+/** What a formula adds; null where it follows from more than can be told apart. */
+function formulaStep(model: Model, position: number): Step | null {
+  const formula = model.program.formulas[position];
+  const { indices, quantity, group, parts } = formulaInputsOf(model.program, position);
+  const inputs = parts ? null : inputsFor(model, indices, { quantity, group });
+  if (!formula || !inputs) return null;
+  return {
+    kind: 'add',
+    variables: inputs.variables,
+    amount: (valueOf) => resultOf(runFormula(formula, givenUnder(model, valueOf)))?.toApproximateNumber() ?? 0,
+    span(valueOf) {
+      const range = formulaRange(formula, ...endsOfInputs(model, valueOf));
+      return range === null || range === 'stops' ? [0, 0] : intervalOf(range);
+    },
+  };
+}
+
+/** What a rule sets or adds. @returns false where that follows from more than can be told apart */
+function ruleSteps(
+  model: Model,
+  { rule, effect, amount, setPrice, addOnsOnTop }: ItemEffect,
+  along: readonly Step[],
+  place: Place,
+): boolean {
+  const when = model.fires[rule];
+  if (setPrice) {
+    place({ kind: 'set', variables: [], amount: () => setPrice.toApproximateNumber(), when }, 'unit');
+    if (addOnsOnTop) for (const taken of along) place({ ...taken, when }, 'unit');
+  }
+  if (!amount || effect.kind !== 'amount') return true;
+  const added = amountStep(model, effect.amount, amount, [], '');
+  if (added) place({ ...added, when }, kindOfAmount(effect.amount).per);
+  return added !== null;
+}
+
+/** What an effect adds, as a step, and how many of it each value of its variable picks. */
+interface Picked {
+  readonly step: Step;
+  readonly per: 'unit' | 'line';
+  readonly counts: readonly Record<Side, number>[];
+}
+
 /** The steps of what is picked of a choice. @returns false where they depend on more than can be told apart */
-function choiceSteps(model: Model, index: number, place: (step: Step, per: 'unit' | 'line') => void): boolean {
-  const { program } = model;
+function choiceSteps(model: Model, index: number, place: Place): boolean {
   const choice = model.choices[index];
-  const definition = program.product.choices[index];
+  const definition = model.program.product.choices[index];
   if (!choice || !definition) return true;
   // Of several, so many are picked at least and so many at most: together they come to less than each by itself.
   const together: Step[] = [];
@@ -147,79 +162,84 @@ function choiceSteps(model: Model, index: number, place: (step: Step, per: 'unit
   const inAnyOrder = amountsOf(definition).every(
     (amount) => !amount || kindOfAmount(amount).operation !== 'shareOfSum',
   );
-  for (const { variable, values } of choice.variables) {
+  for (const own of choice.variables) {
     // All options of a choice are one step, so that what it can come to at least is known: only one of them is picked.
-    const effects = new Set(values.flatMap(({ answer }) => answer?.picks.map(({ effect }) => effect) ?? []));
-    const alike = new Map<string, { step: Step; per: 'unit' | 'line'; counts: Record<Side, number>[] }[]>();
+    const effects = new Set(own.values.flatMap(({ answer }) => answer?.picks.map(({ effect }) => effect) ?? []));
+    const alike = new Map<string, Picked[]>();
     for (const effect of effects) {
-      const counts = values.map((candidate) => countsOf(candidate, effect));
-      const compiled = program.choices[index]?.effects[effect]?.amount;
-      const amount = amountsOf(definition)[effect];
-      if (!compiled || !amount) continue;
-      const usual = amountStep(model, amount, compiled, [variable], definition.key);
-      const breaks = program.choices[index]?.effects[effect]?.breaks;
-      const step =
-        usual && breaks
-          ? brokenStep(
-              model,
-              usual,
-              breaks,
-              (valueOf, side) => counts[valueOf(variable)]?.[side] ?? 0,
-              (broken) => amountStep(model, amount, broken, [variable], definition.key),
-            )
-          : usual;
-      if (!step) return false;
-      const { per } = kindOfAmount(amount);
-      const kind = `${step.kind} ${per}`;
-      alike.set(kind, [...(alike.get(kind) ?? []), { step, per, counts }]);
+      const picked = pickedStep(model, index, own, effect);
+      if (picked === null) return false;
+      if (!picked) continue;
+      const kind = `${picked.step.kind} ${picked.per}`;
+      alike.set(kind, [...(alike.get(kind) ?? []), picked]);
     }
     for (const list of alike.values()) {
       const [first] = list;
       if (!first) continue;
-      const variables = [...new Set(list.flatMap(({ step }) => step.variables))];
-      const picked = (valueOf: ValueOf) => list.filter(({ counts }) => (counts[valueOf(variable)]?.at ?? 0) > 0);
-      const step: Step = {
-        kind: first.step.kind,
-        variables,
-        amount: (valueOf) =>
-          picked(valueOf).reduce(
-            (sum, { step, counts }) => sum + (counts[valueOf(variable)]?.at ?? 0) * step.amount(valueOf),
-            0,
-          ),
-        span(valueOf) {
-          return picked(valueOf).reduce<Interval>(
-            ([low, high], { step, counts }) => {
-              const { low: fewest = 0, high: greatest = 0 } = counts[valueOf(variable)] ?? {};
-              const each = spanOf(step, valueOf);
-              const products = [fewest, greatest].flatMap((count) => each.map((amount) => count * amount));
-              return [low + Math.min(...products), high + Math.max(...products)];
-            },
-            [0, 0],
-          );
-        },
-        ...(list.every(({ step, counts }) => step.atEnds && counts.every(({ low, high }) => low === high && low <= 1))
-          ? {
-              atEnds: (valueOf: ValueOf) =>
-                picked(valueOf).reduce<Interval>(
-                  ([low, high], { step }) => sumOfEnds([low, high], step.atEnds?.(valueOf)),
-                  [0, 0],
-                ),
-            }
-          : {}),
-      };
-      if (
-        definition.kind === 'several' &&
-        inAnyOrder &&
-        step.kind === 'add' &&
-        step.variables.length === 1 &&
-        first.per === 'unit'
-      )
-        together.push(step);
+      const step = oneOfThese(own.variable, list, first.step.kind);
+      const isOneOfSeveral =
+        definition.kind === 'several' && inAnyOrder && step.kind === 'add' && step.variables.length === 1;
+      if (isOneOfSeveral && first.per === 'unit') together.push(step);
       else place(step, first.per);
     }
   }
   if (together.length > 0) place(sumOfSeveral(model, choice, together), 'unit');
   return true;
+}
+
+/** What one effect of a choice adds; undefined for nothing, null where that follows from more than can be told apart. */
+function pickedStep(
+  model: Model,
+  index: number,
+  { variable, values }: ModelledChoice['variables'][number],
+  effect: number,
+): Picked | undefined | null {
+  const definition = model.program.product.choices[index];
+  const { amount: compiled, breaks } = model.program.choices[index]?.effects[effect] ?? {};
+  const amount = definition && amountsOf(definition)[effect];
+  if (!compiled || !amount) return undefined;
+  const counts = values.map((candidate) => countsOf(candidate, effect));
+  const stepOf = (given: AmountProgram) => amountStep(model, amount, given, [variable], definition.key);
+  const usual = stepOf(compiled);
+  const step =
+    usual && breaks
+      ? brokenStep(model, usual, breaks, (valueOf, side) => counts[valueOf(variable)]?.[side] ?? 0, stepOf)
+      : usual;
+  return step && { step, per: kindOfAmount(amount).per, counts };
+}
+
+/** Effects of which one is picked at most, as one step. */
+function oneOfThese(variable: number, list: readonly Picked[], kind: Step['kind']): Step {
+  const picked = (valueOf: ValueOf) => list.filter(({ counts }) => (counts[valueOf(variable)]?.at ?? 0) > 0);
+  const keepsEnds = list.every(
+    ({ step, counts }) => step.atEnds && counts.every(({ low, high }) => low === high && low <= 1),
+  );
+  return {
+    kind,
+    variables: [...new Set(list.flatMap(({ step }) => step.variables))],
+    amount: (valueOf) =>
+      picked(valueOf).reduce(
+        (sum, { step, counts }) => sum + (counts[valueOf(variable)]?.at ?? 0) * step.amount(valueOf),
+        0,
+      ),
+    span: (valueOf) =>
+      picked(valueOf).reduce<Interval>(
+        ([low, high], { step, counts }) => {
+          const { low: fewest = 0, high: greatest = 0 } = counts[valueOf(variable)] ?? {};
+          const each = spanOf(step, valueOf);
+          const products = [fewest, greatest].flatMap((count) => each.map((amount) => count * amount));
+          return [low + Math.min(...products), high + Math.max(...products)];
+        },
+        [0, 0],
+      ),
+    ...(keepsEnds && {
+      atEnds: (valueOf: ValueOf) =>
+        picked(valueOf).reduce<Interval>(
+          ([low, high], { step }) => sumOfEnds([low, high], step.atEnds?.(valueOf)),
+          [0, 0],
+        ),
+    }),
+  };
 }
 
 const sumOfEnds = ([low, high]: Interval, [more, most]: Interval = [0, 0]): Interval => [low + more, high + most];

@@ -133,94 +133,16 @@ function advanced({ text, first }: Ahead, one: string, other: string): Ahead | n
  * from lists or answered with yes or no makes a difference; a text does not.
  */
 export function sharedSkus(model: Model, budget: Budget): { whole: boolean; found: SharedSku[] } {
-  const solver = new Solver(twice(model.space));
-  // What can't be picked at all needs no looking at.
-  const canHave = ({ variables }: Place, { values }: Filling) =>
-    variables.every((variable, at) => values[at]?.some((value) => solver.has(variable, value)));
-  const places = placesOf(model).map((place) => ({
-    ...place,
-    fillings: place.fillings.filter((filling) => canHave(place, filling)),
-  }));
-  const shift = model.space.sizes.length;
+  const search = new SkuSearch(model, budget);
   const found: SharedSku[] = [];
   const seen = new Set<number>();
-  // Of an option that writes no SKU it is no matter how many there are.
-  let whole = !model.choices.some((choice) =>
-    choice?.variables.some(({ values }) =>
-      values.some(
-        (candidate) =>
-          isTooMany(candidate) &&
-          candidate.answer?.picks.some(({ effect }) => model.program.choices[choice.index]?.effects[effect]?.sku),
-      ),
-    ),
-  );
-
-  const allowedAt = ({ counted }: Place, one: Filling, other: Filling, place: number, differAt: number) =>
-    !counted || place > differAt || (one.name === other.name) === place < differAt;
-  // Whether two SKUs can still become the same from a place on, rules aside.
-  const known = new Map<string, boolean>();
-  const canMeet = (place: number, differAt: number, ahead: Ahead): boolean => {
-    const here = places[place];
-    if (!here) return ahead.text === '';
-    const name = `${place} ${differAt} ${ahead.first} ${ahead.text}`;
-    const before = known.get(name);
-    if (before !== undefined) return before;
-    const can = here.fillings.some((one) =>
-      here.fillings.some((other) => {
-        const next = allowedAt(here, one, other, place, differAt) ? advanced(ahead, one.part, other.part) : null;
-        return next !== null && canMeet(place + 1, differAt, next);
-      }),
-    );
-    known.set(name, can);
-    return can;
-  };
-
-  const fill = (place: Place, { values }: Filling, by: number) =>
-    place.variables.every((variable, at) =>
-      solver.narrow(
-        variable + by,
-        valuesWhere(model.space.sizes[variable] ?? 0, (value) => values[at]?.includes(value) ?? false),
-      ),
-    );
-  // How many of an option, where a value of its variable stands for more; of both selections.
-  const counts = [new Map<number, number>(), new Map<number, number>()] as const;
-  const count = ({ variables }: Place, { picks }: Filling, of: Map<number, number>) =>
-    variables.forEach((variable) => (picks?.[0] ? of.set(variable, picks[0].count) : of.delete(variable)));
-  const visit = (place: number, differAt: number, ahead: Ahead): Int32Array | null => {
-    const here = places[place];
-    if (!here) return ahead.text === '' ? solver.solve(budget, NO_COSTS) : null;
-    const pairs = here.fillings.flatMap((one) =>
-      here.fillings.flatMap((other) =>
-        allowedAt(here, one, other, place, differAt) ? [{ one, other, same: one === other }] : [],
-      ),
-    );
-    // Alike from here on is what is most likely to be possible.
-    for (const { one, other } of pairs.sort((a, b) => Number(b.same) - Number(a.same))) {
-      spend(budget);
-      const next = advanced(ahead, one.part, other.part);
-      if (!next || !canMeet(place + 1, differAt, next)) continue;
-      const mark = solver.mark();
-      count(here, one, counts[0]);
-      count(here, other, counts[1]);
-      try {
-        const solution = fill(here, one, 0) && fill(here, other, shift) ? visit(place + 1, differAt, next) : null;
-        if (solution) return solution;
-      } finally {
-        solver.undo(mark);
-      }
-    }
-    return null;
-  };
-
-  places.forEach((place, differAt) => {
-    if (!place.counted || seen.has(place.choice) || solver.impossible) return;
-    const solution = within(() => (canMeet(0, differAt, EVEN) ? visit(0, differAt, EVEN) : null));
-    if (solution === undefined) whole = false;
-    if (!solution) return;
-    const [first, second] = [
-      exampleOf(model, solution.subarray(0, shift), counts[0]),
-      exampleOf(model, solution.subarray(shift), counts[1]),
-    ];
+  let whole = !writesManyTimes(model);
+  search.places.forEach((place, differAt) => {
+    if (!place.counted || seen.has(place.choice) || search.impossible) return;
+    const pair = within(() => search.pairFrom(differAt));
+    if (pair === undefined) whole = false;
+    if (!pair) return;
+    const [first, second] = pair;
     if (!first || first.sku !== second?.sku) {
       whole = false;
       return;
@@ -230,6 +152,122 @@ export function sharedSkus(model: Model, budget: Budget): { whole: boolean; foun
   });
   return { whole, found };
 }
+
+/** Whether an option that writes an SKU stands for more of it than are told apart. */
+const writesManyTimes = ({ choices, program }: Model): boolean =>
+  choices.some((choice) =>
+    choice?.variables.some(({ values }) =>
+      values.some(
+        (candidate) =>
+          isTooMany(candidate) &&
+          candidate.answer?.picks.some(({ effect }) => program.choices[choice.index]?.effects[effect]?.sku),
+      ),
+    ),
+  );
+
+/** Whether two fillings can stand in a place of two selections that differ first at another. */
+const isAllowed = ({ counted }: Place, one: Filling, other: Filling, place: number, differAt: number): boolean =>
+  !counted || place > differAt || (one.name === other.name) === place < differAt;
+
+/** Looks for two selections at once, in a space that has everything twice. */
+class SkuSearch {
+  /** what writes the SKU, in its order, with what can be picked at all */
+  readonly places: readonly Place[];
+  private readonly solver: Solver;
+  /** how many of an option, where a value of its variable stands for more; of both selections */
+  private readonly counts = [new Map<number, number>(), new Map<number, number>()] as const;
+  /** whether two SKUs can still become the same from a place on, rules aside */
+  private readonly known = new Map<string, boolean>();
+  private readonly shift: number;
+
+  constructor(
+    private readonly model: Model,
+    private readonly budget: Budget,
+  ) {
+    this.solver = new Solver(twice(model.space));
+    this.shift = model.space.sizes.length;
+    const canHave = ({ variables }: Place, { values }: Filling) =>
+      variables.every((variable, at) => values[at]?.some((value) => this.solver.has(variable, value)));
+    this.places = placesOf(model).map((place) => ({
+      ...place,
+      fillings: place.fillings.filter((filling) => canHave(place, filling)),
+    }));
+  }
+
+  get impossible(): boolean {
+    return this.solver.impossible;
+  }
+
+  /** Two selections that differ first at a place, and their SKUs; null where there are none. */
+  pairFrom(differAt: number): readonly [Coded, Coded] | null {
+    const solution = this.canMeet(0, differAt, EVEN) ? this.visit(0, differAt, EVEN) : null;
+    return (
+      solution && [
+        exampleOf(this.model, solution.subarray(0, this.shift), this.counts[0]),
+        exampleOf(this.model, solution.subarray(this.shift), this.counts[1]),
+      ]
+    );
+  }
+
+  private canMeet(place: number, differAt: number, ahead: Ahead): boolean {
+    const here = this.places[place];
+    if (!here) return ahead.text === '';
+    const name = `${place} ${differAt} ${ahead.first} ${ahead.text}`;
+    const before = this.known.get(name);
+    if (before !== undefined) return before;
+    const can = here.fillings.some((one) =>
+      here.fillings.some((other) => {
+        const next = isAllowed(here, one, other, place, differAt) ? advanced(ahead, one.part, other.part) : null;
+        return next !== null && this.canMeet(place + 1, differAt, next);
+      }),
+    );
+    this.known.set(name, can);
+    return can;
+  }
+
+  private visit(place: number, differAt: number, ahead: Ahead): Int32Array | null {
+    const here = this.places[place];
+    if (!here) return ahead.text === '' ? this.solver.solve(this.budget, NO_COSTS) : null;
+    const pairs = here.fillings.flatMap((one) =>
+      here.fillings.flatMap((other) =>
+        isAllowed(here, one, other, place, differAt) ? [{ one, other, same: one === other }] : [],
+      ),
+    );
+    // Alike from here on is what is most likely to be possible.
+    for (const { one, other } of pairs.sort((a, b) => Number(b.same) - Number(a.same))) {
+      spend(this.budget);
+      const next = advanced(ahead, one.part, other.part);
+      if (!next || !this.canMeet(place + 1, differAt, next)) continue;
+      const mark = this.solver.mark();
+      this.count(here, one, 0);
+      this.count(here, other, 1);
+      try {
+        const solution =
+          this.fill(here, one, 0) && this.fill(here, other, this.shift) ? this.visit(place + 1, differAt, next) : null;
+        if (solution) return solution;
+      } finally {
+        this.solver.undo(mark);
+      }
+    }
+    return null;
+  }
+
+  private fill({ variables }: Place, { values }: Filling, by: number): boolean {
+    return variables.every((variable, at) =>
+      this.solver.narrow(
+        variable + by,
+        valuesWhere(this.model.space.sizes[variable] ?? 0, (value) => values[at]?.includes(value) ?? false),
+      ),
+    );
+  }
+
+  private count({ variables }: Place, { picks }: Filling, which: 0 | 1): void {
+    const of = this.counts[which];
+    variables.forEach((variable) => (picks?.[0] ? of.set(variable, picks[0].count) : of.delete(variable)));
+  }
+}
+
+type Coded = ReturnType<typeof exampleOf>;
 
 /** A space with everything in it twice, so that two selections can be looked for at once. */
 function twice({ sizes, countsAs, clauses, counters }: Space): Space {

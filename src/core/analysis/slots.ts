@@ -81,10 +81,8 @@ const MOST_CONTENTS = 2000;
  * its candidates.
  */
 export function modelledSlot(
-  program: Program,
+  { program, today, space }: { readonly program: Program; readonly today: string; readonly space: Space },
   index: number,
-  today: string,
-  space: Space,
   candidates: Candidates,
   look: Look = byPrice,
 ): ModelledChoice | null {
@@ -92,14 +90,53 @@ export function modelledSlot(
   if (!slot) return null;
   const figures = figuresOf(program, slot);
   const looked = new Set([...propertiesAsked(program, slot), ...propertiesAmong(figures, slot)]);
-  const none = withoutAnswer(program, index);
+  const { values, ways, isLoose } = filledIn(
+    slot,
+    withoutAnswer(program, index),
+    figures,
+    (candidate) => waysIn(candidate, slot, looked, today, look),
+    look,
+  );
+  const sames = values.map(({ same }) => same);
+  const variables = Array.from({ length: slot.most }, () => ({
+    variable: space.variable(values.length, sames),
+    values,
+  }));
+  const places = variables.map(({ variable }) => variable);
+  inOrder(slot, places, ways, space);
+  const presence = slot.most === 1 ? [] : presenceOf(variables, space);
+  // What could not be looked at wholly is not gone through as if it were.
+  const isAsked = program.formulas.some(({ uses }) => uses.includes(index));
+  const contents = !isLoose && isAsked ? contentsOf(slot, places, ways, looked, space) : null;
+  return {
+    index,
+    candidates: { ...candidates, list: [] },
+    several: true,
+    variables,
+    slot: { program: slot, ways, presence, contents, isLoose },
+  };
+}
+
+/**
+ * What can be in one place of a slot, each with the way in which it is there, and whether that is not all of it.
+ *
+ * @param none    nothing in it
+ * @param figures what formulas ask of it
+ */
+function filledIn(
+  slot: SlotProgram,
+  none: readonly Candidate[],
+  figures: readonly string[],
+  waysOf: (candidate: CandidateProgram) => readonly FoundWay[],
+  look: Look,
+) {
   const asked = (what: 'price' | 'weight') => figures.some((name) => name.includes(`.${what}`));
   let isLoose = false;
   const values: Candidate[] = [...none];
   const ways: (WayIn | null)[] = none.map(() => null);
   slot.byOption.forEach((candidate, option) => {
     if (!candidate || candidate.program.blocking.length > 0) return;
-    const found = waysIn(candidate, slot, looked, today, look);
+    const found = waysOf(candidate);
     isLoose ||=
       found.some(({ way }) => !way.isWhole) ||
       (slot.most > 1 && asksQuantity(candidate.program)) ||
@@ -115,36 +152,7 @@ export function modelledSlot(
       ways.push(way);
     }
   });
-  const sames = values.map(({ same }) => same);
-  const variables = Array.from({ length: slot.most }, () => ({
-    variable: space.variable(values.length, sames),
-    values,
-  }));
-  inOrder(
-    slot,
-    variables.map(({ variable }) => variable),
-    ways,
-    space,
-  );
-  const presence = slot.most === 1 ? [] : presenceOf(variables, space);
-  // What could not be looked at wholly is not gone through as if it were.
-  const contents =
-    !isLoose && program.formulas.some(({ uses }) => uses.includes(index))
-      ? contentsOf(
-          slot,
-          variables.map(({ variable }) => variable),
-          ways,
-          looked,
-          space,
-        )
-      : null;
-  return {
-    index,
-    candidates: { ...candidates, list: [] },
-    several: true,
-    variables,
-    slot: { program: slot, ways, presence, contents, isLoose },
-  };
+  return { values, ways, isLoose };
 }
 
 /** The names of properties that sentences ask of what is in a slot. */

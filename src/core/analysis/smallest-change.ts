@@ -45,28 +45,32 @@ interface Group {
   readonly members: readonly Fixed[];
 }
 
+/** What stands, and is to change as little as may be. */
+export interface Standing {
+  readonly fixed: readonly Fixed[];
+  readonly answered: readonly (Answer | null)[];
+  /** what was answered, as against what counts because nothing else was */
+  readonly given: Readonly<Record<string, unknown>>;
+}
+
 /**
  * Finds the fewest choices to answer otherwise so that what is left of the variables can be sold, and of those the
  * fewest options.
  *
- * @param given    what was answered, as against what counts because nothing else was
- * @param price    of what can come to less than nothing; null where nothing can
+ * @param price of what can come to less than nothing; null where nothing can
  * @returns null when nothing goes
  */
 export function smallestChange(
   model: Model,
   solver: Solver,
-  fixed: readonly Fixed[],
-  answered: readonly (Answer | null)[],
-  given: Readonly<Record<string, unknown>>,
+  { fixed, answered, given }: Standing,
   price: Goal | null,
   budget: Budget,
 ): readonly Change[] | null {
   const { program } = model;
   const groups = groupsOf(program, fixed, given);
-  const best =
-    fewChanged(model, solver, groups, answered, price, budget) ??
-    minimise(solver, fewestChanges(model, groups, answered, price), budget);
+  const goalOf = (changed: readonly Group[]) => fewestChanges(model, changed, answered, price);
+  const best = fewChanged(solver, groups, goalOf, budget) ?? minimise(solver, goalOf(groups), budget);
   if (!best || best.value === Infinity) return null;
   const isChanged = ({ variable, values }: Fixed) => !hasValue(values, best.values[variable] ?? 0);
   const { answers } = selectionFor(model, best.values);
@@ -132,11 +136,9 @@ const MOST_PICKS = 300;
  * @returns null where more have to be changed, or there are too many ways to pick them
  */
 function fewChanged(
-  model: Model,
   solver: Solver,
   groups: readonly Group[],
-  answered: readonly (Answer | null)[],
-  price: Goal | null,
+  goalOf: (changed: readonly Group[]) => Goal,
   budget: Budget,
 ): Optimum | null {
   for (let count = 1; count <= MOST_TOGETHER && count <= groups.length; count += 1) {
@@ -149,10 +151,7 @@ function fewChanged(
         (other) =>
           changed.includes(other) || other.members.every(({ variable, values }) => solver.narrow(variable, values)),
       );
-      const found =
-        kept && solver.solve(budget, NO_COSTS) !== null
-          ? minimise(solver, fewestChanges(model, changed, answered, price), budget)
-          : null;
+      const found = kept && solver.solve(budget, NO_COSTS) !== null ? minimise(solver, goalOf(changed), budget) : null;
       solver.undo(mark);
       if (found && found.value !== Infinity && (!best || found.value < best.value)) best = found;
     }
@@ -181,30 +180,13 @@ function fewestChanges(
   answered: readonly (Answer | null)[],
   price: Goal | null,
 ): Goal {
-  const { space, choices } = model;
+  const { space } = model;
   const costs: (Float64Array | null)[] = space.sizes.map(() => null);
   const further = new Map<number, Float64Array>();
   for (const { choice, weight, members } of groups) {
-    const typed = answered[choice]?.value ?? null;
-    for (const { variable, values } of members) {
-      const candidates = choices[choice]?.variables.find((own) => own.variable === variable)?.values ?? [];
-      const order = typed
-        ? candidates
-            .map(({ answer }, value) => ({
-              value,
-              apart: answer?.value ? Math.abs(answer.value.minus(typed).toApproximateNumber()) : Infinity,
-            }))
-            .sort((a, b) => a.apart - b.apart)
-        : [];
-      const ranks = new Float64Array(space.sizes[variable] ?? 0);
-      order.forEach(({ value }, rank) => (ranks[value] = rank * FURTHER));
-      // What is in a slot is rather configured otherwise than replaced, and rather replaced than taken out.
-      if (choices[choice]?.slot) {
-        const kept = candidates.find((_, value) => hasValue(values, value))?.option ?? null;
-        candidates.forEach(
-          ({ option }, value) => (ranks[value] = (option === kept ? 0 : option === null ? 2 : 1) * FURTHER),
-        );
-      }
+    for (const member of members) {
+      const { variable, values } = member;
+      const ranks = ranksOf(model, choice, member, answered[choice] ?? null);
       further.set(variable, ranks);
       costs[variable] = Float64Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) =>
         hasValue(values, value) ? 0 : weight + (ranks[value] ?? 0),
@@ -245,6 +227,34 @@ function fewestChanges(
       if (price) yield* price.unsettled(picked);
     },
   };
+}
+
+/** How gladly each other value of a variable is taken: what is typed to the nearest, what is in a slot as it is. */
+function ranksOf(
+  { space, choices }: Model,
+  choice: number,
+  { variable, values }: Fixed,
+  answer: Answer | null,
+): Float64Array {
+  const candidates = choices[choice]?.variables.find((own) => own.variable === variable)?.values ?? [];
+  const typed = answer?.value ?? null;
+  const ranks = new Float64Array(space.sizes[variable] ?? 0);
+  if (typed)
+    candidates
+      .map((candidate, value) => ({
+        value,
+        apart: candidate.answer?.value ? Math.abs(candidate.answer.value.minus(typed).toApproximateNumber()) : Infinity,
+      }))
+      .sort((a, b) => a.apart - b.apart)
+      .forEach(({ value }, rank) => (ranks[value] = rank * FURTHER));
+  // What is in a slot is rather configured otherwise than replaced, and rather replaced than taken out.
+  if (choices[choice]?.slot) {
+    const kept = candidates.find((_, value) => hasValue(values, value))?.option ?? null;
+    candidates.forEach(
+      ({ option }, value) => (ranks[value] = (option === kept ? 0 : option === null ? 2 : 1) * FURTHER),
+    );
+  }
+  return ranks;
 }
 
 /** The least of what is left of a variable. */

@@ -53,92 +53,125 @@ function namesOfFormula(formula: Formula, { choices, rates }: Tied): { choices: 
  * @param into   where they are copied to
  * @param inPlace whether a choice takes the place of one that has its key, rather than a name of its own
  */
-export function copyAlong(source: Tied, picked: ReadonlySet<string>, into: Tied, inPlace = false): CopiedAlong {
-  const copied = source.choices.filter(({ key }) => picked.has(key));
-  const freeChoice = freeKeys(into.choices.map(({ key }) => key));
-  const called = new Map(
-    copied.map(({ key }) => [
-      key,
-      inPlace ? key : freeChoice((key.split('.').pop() ?? key).replace(/-/g, ' '), 'choice'),
-    ]),
-  );
-  const name = (key: string) => called.get(key) ?? key;
-  const titles = new Map(source.choices.map(({ key, title }) => [key, title || key]));
-  const missing = (needed: Iterable<string>) =>
-    [...needed].filter((key) => !picked.has(key)).map((key) => titles.get(key) ?? key);
-  const left: LeftBehind[] = [];
+export const copyAlong = (source: Tied, picked: ReadonlySet<string>, into: Tied, inPlace = false): CopiedAlong =>
+  new CopyAlong(source, picked, into, inPlace).copied();
 
-  const formulas: Formula[] = [];
-  const rates = new Map<string, Rate>();
-  const ratesCalled = new Map<string, string>();
-  const formulasCalled = new Map<string, string>();
-  const freeFormula = freeKeys(into.formulas.map(({ key }) => key));
-  const freeRate = freeKeys(into.rates.map(({ key }) => key));
-  for (const formula of source.formulas) {
-    const uses = namesOfFormula(formula, source);
-    if (![...uses.choices].some((key) => picked.has(key))) continue;
-    const needs = missing(uses.choices);
-    if (needs.length > 0) {
-      left.push({ of: { kind: 'formula', title: formula.title || formula.key }, needs });
-      continue;
-    }
-    for (const key of uses.rates) {
-      const rate = source.rates.find((candidate) => candidate.key === key);
-      if (!rate || ratesCalled.has(key)) continue;
-      const there = into.rates.find((candidate) => candidate.key === key);
-      ratesCalled.set(key, there && same(there, rate) ? key : freeRate(key.replace(/-/g, ' '), 'rate'));
-      if (!there || !same(there, rate)) rates.set(key, { ...rate, key: ratesCalled.get(key) ?? key });
-    }
-    const renamed = new Map(
-      [
-        ...[...uses.choices].map((key) => [key, name(key)] as const),
-        ...[...uses.rates].map((key) => [key, ratesCalled.get(key) ?? key] as const),
-      ].map(([from, to]) => [formulaName(from), formulaName(to)]),
+/** A name as a key is made of it. */
+const asWords = (key: string) => key.replace(/-/g, ' ');
+
+/** A key of its own is no difference. */
+const alike = <T extends { readonly key: string }>(one: T, other: T) =>
+  same({ ...one, key: '' }, { ...other, key: '' });
+
+class CopyAlong {
+  /** what choices are called where they are copied to */
+  private readonly called: ReadonlyMap<string, string>;
+  private readonly formulasCalled = new Map<string, string>();
+  private readonly ratesCalled = new Map<string, string>();
+  private readonly rates = new Map<string, Rate>();
+  private readonly left: LeftBehind[] = [];
+
+  constructor(
+    private readonly source: Tied,
+    private readonly picked: ReadonlySet<string>,
+    private readonly into: Tied,
+    inPlace: boolean,
+  ) {
+    const freeChoice = freeKeys(into.choices.map(({ key }) => key));
+    this.called = new Map(
+      source.choices.flatMap(({ key }) =>
+        picked.has(key) ? [[key, inPlace ? key : freeChoice(asWords(key.split('.').pop() ?? key), 'choice')]] : [],
+      ),
     );
-    const ready = renamedFormula(formula, name, (word) => renamed.get(word) ?? word);
-    const there = into.formulas.find((candidate) => same(candidate, ready));
-    const key = there?.key ?? freeFormula(formula.key.replace(/-/g, ' '), 'formula');
-    formulasCalled.set(formula.key, key);
-    if (!there) formulas.push({ ...ready, key });
   }
 
-  const rules: Rule[] = [];
-  const freeRule = freeKeys(into.rules.map(({ key }) => key));
-  for (const rule of source.rules) {
-    const { choices, figures } = choicesOfRule(rule);
-    if (![...choices].some((key) => picked.has(key)) && ![...figures].some((key) => formulasCalled.has(key))) continue;
-    const needs = [
-      ...missing(choices),
-      ...[...figures]
-        .filter((key) => !formulasCalled.has(key))
-        .map((key) => source.formulas.find((formula) => formula.key === key)?.title ?? key),
-    ];
-    if (needs.length > 0) {
-      left.push({ of: { kind: 'rule', rule }, needs });
-      continue;
-    }
-    const ready = renamedRule(rule, name, (key) => formulasCalled.get(key) ?? key);
-    if (!into.rules.some((candidate) => same({ ...candidate, key: '' }, { ...ready, key: '' })))
-      rules.push({ ...ready, key: freeRule(rule.key.replace(/-/g, ' '), 'rule') });
+  copied(): CopiedAlong {
+    // Rules are called after formulas, so these come first.
+    const formulas = this.formulas();
+    const rules = this.rules();
+    const tables = this.tables();
+    const choices = this.source.choices
+      .filter(({ key }) => this.picked.has(key))
+      .map((choice): Choice => ({
+        ...renamedChoice(structuredClone(choice), this.name),
+        key: this.name(choice.key),
+      }));
+    return { choices, formulas, rates: [...this.rates.values()], rules, tables, left: this.left };
   }
 
-  const tables: CompatibilityTable[] = [];
-  const freeTable = freeKeys(into.tables.map(({ key }) => key));
-  for (const table of source.tables) {
-    if (!table.choices.some((key) => picked.has(key))) continue;
-    const needs = missing(table.choices);
-    if (needs.length > 0) {
-      left.push({ of: { kind: 'table', title: table.title || table.key }, needs });
-      continue;
-    }
-    const ready = { ...table, choices: table.choices.map(name) };
-    if (!into.tables.some((candidate) => same({ ...candidate, key: '' }, { ...ready, key: '' })))
-      tables.push({ ...ready, key: freeTable(table.key.replace(/-/g, ' '), 'table') });
+  private readonly name = (key: string) => this.called.get(key) ?? key;
+
+  private readonly isPicked = (keys: Iterable<string>) => [...keys].some((key) => this.picked.has(key));
+
+  /** Titles of the choices that are needed and don't come. */
+  private missing(needed: Iterable<string>): string[] {
+    const titles = new Map(this.source.choices.map(({ key, title }) => [key, title || key]));
+    return [...needed].filter((key) => !this.picked.has(key)).map((key) => titles.get(key) ?? key);
   }
 
-  const choices = copied.map((choice): Choice => ({
-    ...renamedChoice(structuredClone(choice), name),
-    key: name(choice.key),
-  }));
-  return { choices, formulas, rates: [...rates.values()], rules, tables, left };
+  /** Whether something stays because it needs more than comes, which is noted. */
+  private stays(of: LeftBehind['of'], needs: readonly string[]): boolean {
+    if (needs.length > 0) this.left.push({ of, needs });
+    return needs.length > 0;
+  }
+
+  private formulas(): Formula[] {
+    const free = freeKeys(this.into.formulas.map(({ key }) => key));
+    return this.source.formulas.flatMap((formula) => {
+      const uses = namesOfFormula(formula, this.source);
+      if (!this.isPicked(uses.choices)) return [];
+      if (this.stays({ kind: 'formula', title: formula.title || formula.key }, this.missing(uses.choices))) return [];
+      for (const key of uses.rates) this.takeRate(key);
+      const renamed = new Map(
+        [
+          ...[...uses.choices].map((key) => [key, this.name(key)] as const),
+          ...[...uses.rates].map((key) => [key, this.ratesCalled.get(key) ?? key] as const),
+        ].map(([from, to]) => [formulaName(from), formulaName(to)]),
+      );
+      const ready = renamedFormula(formula, this.name, (word) => renamed.get(word) ?? word);
+      const there = this.into.formulas.find((candidate) => same(candidate, ready));
+      const key = there?.key ?? free(asWords(formula.key), 'formula');
+      this.formulasCalled.set(formula.key, key);
+      return there ? [] : [{ ...ready, key }];
+    });
+  }
+
+  private takeRate(key: string): void {
+    const rate = this.source.rates.find((candidate) => candidate.key === key);
+    if (!rate || this.ratesCalled.has(key)) return;
+    const there = this.into.rates.find((candidate) => candidate.key === key);
+    const isThere = there !== undefined && same(there, rate);
+    const called = isThere ? key : this.freeRate(asWords(key), 'rate');
+    this.ratesCalled.set(key, called);
+    if (!isThere) this.rates.set(key, { ...rate, key: called });
+  }
+
+  private freeRate(words: string, otherwise: string): string {
+    return freeKeys([...this.into.rates, ...this.rates.values()].map(({ key }) => key))(words, otherwise);
+  }
+
+  private rules(): Rule[] {
+    const free = freeKeys(this.into.rules.map(({ key }) => key));
+    const titles = new Map(this.source.formulas.map(({ key, title }) => [key, title]));
+    return this.source.rules.flatMap((rule) => {
+      const { choices, figures } = choicesOfRule(rule);
+      if (!this.isPicked(choices) && ![...figures].some((key) => this.formulasCalled.has(key))) return [];
+      const lost = [...figures].filter((key) => !this.formulasCalled.has(key)).map((key) => titles.get(key) ?? key);
+      if (this.stays({ kind: 'rule', rule }, [...this.missing(choices), ...lost])) return [];
+      const ready = renamedRule(rule, this.name, (key) => this.formulasCalled.get(key) ?? key);
+      if (this.into.rules.some((candidate) => alike(candidate, ready))) return [];
+      return [{ ...ready, key: free(asWords(rule.key), 'rule') }];
+    });
+  }
+
+  private tables(): CompatibilityTable[] {
+    const free = freeKeys(this.into.tables.map(({ key }) => key));
+    return this.source.tables.flatMap((table) => {
+      if (!this.isPicked(table.choices)) return [];
+      if (this.stays({ kind: 'table', title: table.title || table.key }, this.missing(table.choices))) return [];
+      const ready = { ...table, choices: table.choices.map(this.name) };
+      if (this.into.tables.some((candidate) => alike(candidate, ready))) return [];
+      return [{ ...ready, key: free(asWords(table.key), 'table') }];
+    });
+  }
 }

@@ -58,86 +58,97 @@ export function placedKey(sheet: string, choice: string): string {
   return `${sheet}.${choice}`;
 }
 
+/** What is put together, while it grows by one sheet after the other. */
+interface Gathered {
+  readonly formulas: PlacedFormula[];
+  readonly rates: PlacedRate[];
+  readonly rules: PlacedDefinition<Rule>[];
+  readonly tables: PlacedDefinition<CompatibilityTable>[];
+  readonly faults: { path: Path; data: FaultData }[];
+}
+
 /**
  * Puts the choices of a product's sheets among its own, with what the product says otherwise, and the colours of the
  * swatch book into its options.
  */
 export function assemble(product: Product, { sheets, swatches, products }: CatalogSurroundings): Assembled {
-  const faults: { path: Path; data: FaultData }[] = [];
+  const gathered = ownOf(product);
   const placements = placementsOf(product, sheets.values());
   const own: Placed[] = product.choices.map((choice, index) => ({ choice, origin: ['choices', index] }));
-  const formulas: PlacedFormula[] = product.formulas.map((formula, index) => ({
-    formula,
-    origin: ['formulas', index],
-    sheet: null,
-  }));
-  const rules: PlacedDefinition<Rule>[] = product.rules.map((value, index) => ({ value, origin: ['rules', index] }));
-  const tables: PlacedDefinition<CompatibilityTable>[] = product.tables.map((value, index) => ({
-    value,
-    origin: ['tables', index],
-  }));
-  const rates: PlacedRate[] = product.rates.map((rate, index) => ({ rate, origin: ['rates', index], sheet: null }));
-  let placed = own;
-  if (placements.length > 0) {
-    const known = new Set(product.choices.map(({ key }) => key));
-    const groups = new Map<string | null, Placed[]>();
-    for (const placement of placements) {
-      const sheet = sheets.get(placement.key);
-      if (!sheet) {
-        faults.push({ path: ['sheets', placement.key], data: { code: 'sheetUnknown', key: placement.key } });
-        continue;
-      }
-      const name = (key: string) =>
-        sheet.choices.some((choice) => choice.key === key) ? placedKey(sheet.key, key) : key;
-      const figure = (key: string) =>
-        sheet.formulas.some((formula) => formula.key === key) ? placedKey(sheet.key, key) : key;
-      // What serves one of the sheet's choices serves it under the name that it has on the product; in its text it is
-      // called as ever.
-      sheet.formulas.forEach((formula, index) =>
-        formulas.push({
-          formula: renamedFormula(formula, name),
-          origin: ['sheets', sheet.key, 'formulas', index],
-          sheet: sheet.key,
-        }),
-      );
-      sheet.rules.forEach((rule, index) =>
-        rules.push({ value: renamedRule(rule, name, figure), origin: ['sheets', sheet.key, 'rules', index] }),
-      );
-      sheet.tables.forEach((table, index) =>
-        tables.push({
-          value: { ...table, choices: table.choices.map(name) },
-          origin: ['sheets', sheet.key, 'tables', index],
-        }),
-      );
-      sheet.rates.forEach((rate, index) =>
-        rates.push({ rate, origin: ['sheets', sheet.key, 'rates', index], sheet: sheet.key }),
-      );
-      // What followed a choice that is gone goes to the end.
-      const after =
-        placement.after === '' || (placement.after !== null && known.has(placement.after)) ? placement.after : null;
-      groups.set(after, [...(groups.get(after) ?? []), ...placeSheet(sheet, placement, faults)]);
-    }
-    const following = (key: string | null) => groups.get(key) ?? [];
-    placed = [...following(''), ...own.flatMap((entry) => [entry, ...following(entry.choice.key)]), ...following(null)];
-  }
+  const placed = placements.length === 0 ? own : amongOwn(own, placements, sheets, gathered);
   const asPlaced = placed.map(({ choice, origin }) =>
     choice.kind === 'slot'
       ? withCandidates(choice, product.slug, products)
-      : withSwatches(choice, origin, swatches, faults),
+      : withSwatches(choice, origin, swatches, gathered.faults),
   );
   const sections = sectionsOf(asPlaced);
   const choices = withSections(asPlaced);
   const unchanged =
     choices.length === product.choices.length && choices.every((choice, index) => choice === product.choices[index]);
   return {
+    ...gathered,
     product: unchanged ? product : { ...product, choices: [...choices] },
     origins: placed.map(({ origin }) => origin),
-    formulas,
-    rates,
-    rules: rules.map(({ value, origin }) => ({ value: withinSections(value, sections), origin })),
-    tables,
-    faults,
+    rules: gathered.rules.map(({ value, origin }) => ({ value: withinSections(value, sections), origin })),
   };
+}
+
+const ownOf = ({ formulas, rates, rules, tables }: Product): Gathered => ({
+  formulas: formulas.map((formula, index) => ({ formula, origin: ['formulas', index], sheet: null })),
+  rates: rates.map((rate, index) => ({ rate, origin: ['rates', index], sheet: null })),
+  rules: rules.map((value, index) => ({ value, origin: ['rules', index] })),
+  tables: tables.map((value, index) => ({ value, origin: ['tables', index] })),
+  faults: [],
+});
+
+/** The choices of the product and of its sheets, in the order of the page; all else of the sheets is gathered. */
+function amongOwn(
+  own: readonly Placed[],
+  placements: readonly Placement[],
+  sheets: CatalogSurroundings['sheets'],
+  gathered: Gathered,
+): Placed[] {
+  const known = new Set(own.map(({ choice }) => choice.key));
+  const groups = new Map<string | null, Placed[]>();
+  for (const placement of placements) {
+    const sheet = sheets.get(placement.key);
+    if (!sheet) {
+      gathered.faults.push({ path: ['sheets', placement.key], data: { code: 'sheetUnknown', key: placement.key } });
+      continue;
+    }
+    gatherFrom(sheet, gathered);
+    // What followed a choice that is gone goes to the end.
+    const after =
+      placement.after === '' || (placement.after !== null && known.has(placement.after)) ? placement.after : null;
+    groups.set(after, [...(groups.get(after) ?? []), ...placeSheet(sheet, placement, gathered.faults)]);
+  }
+  const following = (key: string | null) => groups.get(key) ?? [];
+  return [...following(''), ...own.flatMap((entry) => [entry, ...following(entry.choice.key)]), ...following(null)];
+}
+
+/**
+ * Adds what a sheet says beside its choices. What serves one of these serves it under the name that it has on the
+ * product; in the text of a formula it is called as ever.
+ */
+function gatherFrom(sheet: Sheet, { formulas, rules, tables, rates }: Gathered): void {
+  const name = (key: string) => (sheet.choices.some((choice) => choice.key === key) ? placedKey(sheet.key, key) : key);
+  const figure = (key: string) =>
+    sheet.formulas.some((formula) => formula.key === key) ? placedKey(sheet.key, key) : key;
+  const origin = (list: string, index: number): Path => ['sheets', sheet.key, list, index];
+  sheet.formulas.forEach((formula, index) =>
+    formulas.push({
+      formula: renamedFormula(formula, name),
+      origin: origin('formulas', index),
+      sheet: sheet.key,
+    }),
+  );
+  sheet.rules.forEach((rule, index) =>
+    rules.push({ value: renamedRule(rule, name, figure), origin: origin('rules', index) }),
+  );
+  sheet.tables.forEach((table, index) =>
+    tables.push({ value: { ...table, choices: table.choices.map(name) }, origin: origin('tables', index) }),
+  );
+  sheet.rates.forEach((rate, index) => rates.push({ rate, origin: origin('rates', index), sheet: sheet.key }));
 }
 
 function placeSheet(sheet: Sheet, placement: Placement, faults: { path: Path; data: FaultData }[]): Placed[] {

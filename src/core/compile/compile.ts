@@ -81,11 +81,10 @@ function compileWithin(
   checkWorkshopChoices(scope, rules, bounding);
   checkTerms(scope);
   const quantities = compileQuantities(scope, (place) => variantAt(product, choices, variants, place));
-  const { formulas: writtenFormulas, rates, rules: writtenRules } = assembled;
   return programOf({
     ...aboutShop(scope),
     product,
-    written: { formulas: writtenFormulas, rates, rules: writtenRules },
+    written: { formulas: assembled.formulas, rates: assembled.rates, rules: assembled.rules },
     placeOf: job.placeOf,
     slug: product.slug,
     title: product.title,

@@ -1,4 +1,4 @@
-import { type Formula, formulaName, hasOptions, readProperty } from '../catalog';
+import { type Formula } from '../catalog';
 import {
   type CompiledFormula,
   compileFormula,
@@ -7,7 +7,6 @@ import {
   type FormulaStop,
   type LineValue,
   MONEY,
-  NUMBER,
   type Range,
 } from '../formula';
 import { Exact } from '../number';
@@ -15,9 +14,10 @@ import { type FaultData, type Path } from '../problems';
 import { requireUnit, type Unit, unitByCode } from '../quantity';
 import { type Answer } from '../selection';
 import { isBlank } from '../text';
-import { type Assembled, placedKey, type PlacedRate } from './assemble';
+import { type Assembled, type PlacedRate } from './assemble';
 import { drawTaken } from './draws';
-import { heldFigures, type HeldIn, heldPlaces } from './held';
+import { inputsOf, namesOf } from './formula-inputs';
+import { type HeldIn } from './held';
 import { type KitProgram } from './kit';
 import { type DrawProgram, type Program } from './program';
 import { findTarget, type Scope } from './scope';
@@ -90,7 +90,7 @@ export function compileFormulas(
   return formulas.map(({ formula, origin, sheet }) => {
     const ofAnswers =
       formula.serves.kind === 'least' || formula.serves.kind === 'most' || formula.serves.kind === 'default';
-    const inputs = inputsOf(rates, sheet, scope, kit, !ofAnswers);
+    const inputs = inputsOf({ rates, sheet, kit, withBase: !ofAnswers }, scope);
     const target = ofAnswers
       ? findTarget(measureOf(formula.serves), ['measure', 'number'], 'value', [...origin, 'serves', 'measure'], scope)
       : null;
@@ -197,135 +197,6 @@ function requireAnswers(
     if (names.some((name) => compiled.uses.has(name)))
       add(['choices', index, 'required'], { code: 'measureNotRequired', title: choice.title });
   });
-}
-
-/** The names of a choice inside a formula: within its own sheet without the sheet's name, too. */
-function namesOf(key: string, sheet: string | null): string[] {
-  const own = sheet !== null && key.startsWith(`${sheet}.`) ? [formulaName(key.slice(sheet.length + 1))] : [];
-  return [...own, formulaName(key)];
-}
-
-/** Everything that a formula can refer to. */
-function inputsOf(
-  rates: readonly PlacedRate[],
-  sheet: string | null,
-  { product, surroundings }: Scope,
-  kit: KitProgram | null,
-  withBase: boolean,
-): FormulaInput[] {
-  const inputs = new Map<string, FormulaInput>();
-  const offer = (input: FormulaInput) => {
-    if (!inputs.has(input.name)) inputs.set(input.name, input);
-  };
-  product.choices.forEach((choice, index) => {
-    const names = namesOf(choice.key, sheet);
-    if (choice.kind === 'measure' || choice.kind === 'number') {
-      const unit = choice.kind === 'measure' ? unitByCode(choice.unit) : requireUnit('1');
-      if (!unit) return;
-      for (const name of names)
-        offer({
-          name,
-          words: choice.title,
-          dim: dimOf(unit),
-          choice: index,
-          read: ({ answers }) => answers[index]?.value?.times(unit.factor) ?? null,
-        });
-    }
-    // What is in a slot has properties of its own.
-    if (!hasOptions(choice) || choice.kind === 'slot') return;
-    const properties = new Set(choice.options.flatMap((option) => Object.keys(option.properties)));
-    for (const property of properties) {
-      const values = choice.options.map((option) => {
-        const said = option.properties[property];
-        const value = said ? readProperty(said) : null;
-        return value?.kind === 'quantity'
-          ? { value: value.value.times(value.unit.factor), dim: dimOf(value.unit) }
-          : null;
-      });
-      // A text is nothing to count with.
-      if (values.every((value) => value === null)) continue;
-      const dim = values.find((value) => value !== null)?.dim ?? NUMBER;
-      const read = ({ answers }: FormulaInputs) => {
-        const effect = answers[index]?.picks[0]?.effect;
-        return effect === undefined ? null : (values[effect]?.value ?? null);
-      };
-      for (const name of names)
-        offer({
-          name: `${name}.${formulaName(property)}`,
-          words: `${property} of ${choice.title}`,
-          dim,
-          choice: index,
-          read,
-        });
-    }
-  });
-  for (const place of heldPlaces(kit)) {
-    for (const name of namesOf(place.key, sheet)) {
-      for (const { name: called, words, dim, of, range } of heldFigures(place, name, formulaName)) {
-        offer({
-          name: called,
-          words,
-          dim,
-          choice: place.choice,
-          range,
-          ofVarying: place.choice === null && place.component.varies,
-          read: ({ held }) => of(held?.(place.key) ?? []),
-        });
-      }
-    }
-  }
-  for (const { rate, sheet: of } of [...rates].sort((a, b) => Number(b.sheet === sheet) - Number(a.sheet === sheet))) {
-    const unit = rate.per === null ? requireUnit('1') : unitByCode(rate.per);
-    const value = Exact.parse(rate.value);
-    if (!unit || !value) continue;
-    const byGroup = new Map(
-      Object.entries(rate.byGroup).flatMap(([group, text]) => {
-        const own = Exact.parse(text);
-        return own ? [[group, own.over(unit.factor)] as const] : [];
-      }),
-    );
-    const common = value.over(unit.factor);
-    const steps = rate.steps
-      .flatMap((step) => {
-        const [from, then] = [Exact.parse(step.from), Exact.parse(step.value)];
-        return from && then ? [{ from, value: then.over(unit.factor) }] : [];
-      })
-      .sort((a, b) => a.from.compare(b.from));
-    const atNumber = (quantity: number) =>
-      Number.isSafeInteger(quantity)
-        ? steps.findLast(({ from }) => !from.isMore(Exact.of(quantity)))?.value
-        : undefined;
-    const { length, mass } = dimOf(unit);
-    const name = of === sheet || of === null ? formulaName(rate.key) : formulaName(placedKey(of, rate.key));
-    // A measure length or weight below the line: money per unit.
-    offer({
-      name,
-      words: rate.title,
-      dim: { length: length === 0 ? 0 : -length, mass: mass === 0 ? 0 : -mass, money: 1 },
-      choice: null,
-      groups: [...byGroup.keys()],
-      ...(steps.length > 0 && { steps: steps.map(({ from }) => from) }),
-      read: ({ group, quantity }) =>
-        (typeof group === 'string' ? byGroup.get(group) : undefined) ?? atNumber(quantity) ?? common,
-    });
-  }
-  // The base price may follow from the answers that the formula bounds.
-  if (withBase)
-    offer({
-      name: 'base',
-      words: `base price in ${surroundings.shop.currency}`,
-      dim: MONEY,
-      choice: null,
-      read: ({ base }) => base,
-    });
-  offer({
-    name: 'quantity',
-    words: 'how many are taken',
-    dim: NUMBER,
-    choice: null,
-    read: ({ quantity }) => (Number.isSafeInteger(quantity) ? Exact.of(quantity) : null),
-  });
-  return [...inputs.values()];
 }
 
 /**

@@ -83,71 +83,82 @@ export function heldPlaces(kit: KitProgram | null): readonly HeldPlace[] {
 
 /** Every figure of a place, under the name that formulas have for it. @param name of the place in formulas */
 export function heldFigures(place: HeldPlace, name: string, formulaName: (key: string) => string): HeldFigure[] {
-  const { title, single, most, component } = place;
-  const figures: HeldFigure[] = [];
+  const { title, most, component } = place;
   const within: Range = { low: Exact.zero, high: Exact.of(most) };
   const pieces = (held: readonly Held[]) => Exact.of(held.reduce((sum, { count }) => sum + count, 0));
-  figures.push(
-    { name, words: `pieces of ${title}`, dim: NUMBER, of: pieces, range: within },
-    { name: `count(${name})`, words: `pieces of ${title}`, dim: NUMBER, of: pieces, range: within },
-  );
-  const add = (property: string, words: string, dim: Dim, take: Take, missing: Exact | null, range: Range) => {
-    const path = `${name}.${property}`;
-    const all = (
-      held: readonly Held[],
-      make: (values: readonly { value: Exact; count: number }[]) => Exact | null,
-    ): Exact | null => {
-      const values: { value: Exact; count: number }[] = [];
-      for (const one of held) {
-        const value = take(one) ?? missing;
-        // Something of it is not known, so nothing of the whole is.
-        if (value === null) return null;
-        values.push({ value, count: one.count });
-      }
-      return make(values);
-    };
-    const sum = (held: readonly Held[]) =>
-      all(held, (values) =>
-        values.reduce((total, { value, count }) => total.plus(value.times(Exact.of(count))), Exact.zero),
-      );
-    const best = (sign: 1 | -1) => (held: readonly Held[]) =>
-      all(held, ([first, ...rest]) =>
-        first
-          ? rest.reduce((found, { value }) => (value.compare(found) * sign < 0 ? value : found), first.value)
-          : Exact.zero,
-      );
-    figures.push(
-      { name: `sum(${path})`, words: `${words} of all of ${title}`, dim, of: sum, range },
-      { name: `min(${path})`, words: `least ${words} in ${title}`, dim, of: best(1), range },
-      { name: `max(${path})`, words: `greatest ${words} in ${title}`, dim, of: best(-1), range },
-    );
-    // While nothing is there, there is nothing to say it of.
-    if (single)
-      figures.push({
-        name: path,
-        words: `${words} of ${title}`,
-        dim,
-        of: (held) => (held.length === 0 ? null : best(1)(held)),
-        range,
-      });
+  const counted = [name, `count(${name})`].map((called) => ({
+    name: called,
+    words: `pieces of ${title}`,
+    dim: NUMBER,
+    of: pieces,
+    range: within,
+  }));
+  const built = BUILT_IN.map(({ name: own, ...figure }) => ({
+    ...figure,
+    path: `${name}.${own}`,
+    range: FROM_NOTHING,
+  }));
+  const said = [...numericProperties(component)].map(([property, { dim, least }]): Asked => ({
+    path: `${name}.${formulaName(property)}`,
+    words: property,
+    dim,
+    take: ({ property: propertyOf }) => {
+      const value = propertyOf(property);
+      return value?.kind === 'quantity' && sameDim(dimOf(value.unit), dim)
+        ? value.value.times(value.unit.factor)
+        : null;
+    },
+    missing: null,
+    range: least && least.sign() >= 0 ? FROM_NOTHING : OPEN,
+  }));
+  return [...counted, ...[...built, ...said].flatMap((asked) => figuresOver(place, asked))];
+}
+
+/** What is asked of each thing in a place. */
+interface Asked {
+  /** as formulas call it */
+  readonly path: string;
+  readonly words: string;
+  readonly dim: Dim;
+  readonly take: Take;
+  /** what counts where nothing says it; null where then nothing of the whole is known */
+  readonly missing: Exact | null;
+  readonly range: Range;
+}
+
+/** Sum, least and greatest of what is asked; and the thing itself where there is but one. */
+function figuresOver({ title, single }: HeldPlace, { path, words, dim, take, missing, range }: Asked): HeldFigure[] {
+  const all = (
+    held: readonly Held[],
+    make: (values: readonly { value: Exact; count: number }[]) => Exact,
+  ): Exact | null => {
+    const values: { value: Exact; count: number }[] = [];
+    for (const one of held) {
+      const value = take(one) ?? missing;
+      // Something of it is not known, so nothing of the whole is.
+      if (value === null) return null;
+      values.push({ value, count: one.count });
+    }
+    return make(values);
   };
-  for (const { name: own, words, dim, take, missing } of BUILT_IN) add(own, words, dim, take, missing, FROM_NOTHING);
-  for (const [property, { dim, least }] of numericProperties(component)) {
-    add(
-      formulaName(property),
-      property,
-      dim,
-      ({ property: propertyOf }) => {
-        const value = propertyOf(property);
-        return value?.kind === 'quantity' && sameDim(dimOf(value.unit), dim)
-          ? value.value.times(value.unit.factor)
-          : null;
-      },
-      null,
-      least && least.sign() >= 0 ? FROM_NOTHING : OPEN,
+  const sum = (held: readonly Held[]) =>
+    all(held, (values) =>
+      values.reduce((total, { value, count }) => total.plus(value.times(Exact.of(count))), Exact.zero),
     );
-  }
-  return figures;
+  const best = (sign: 1 | -1) => (held: readonly Held[]) =>
+    all(held, ([first, ...rest]) =>
+      first
+        ? rest.reduce((found, { value }) => (value.compare(found) * sign < 0 ? value : found), first.value)
+        : Exact.zero,
+    );
+  // While nothing is there, there is nothing to say it of.
+  const alone = (held: readonly Held[]) => (held.length === 0 ? null : best(1)(held));
+  return [
+    { name: `sum(${path})`, words: `${words} of all of ${title}`, dim, of: sum, range },
+    { name: `min(${path})`, words: `least ${words} in ${title}`, dim, of: best(1), range },
+    { name: `max(${path})`, words: `greatest ${words} in ${title}`, dim, of: best(-1), range },
+    ...(single ? [{ name: path, words: `${words} of ${title}`, dim, of: alone, range }] : []),
+  ];
 }
 
 /**

@@ -94,56 +94,13 @@ export const placesOf = (kit: Pick<KitProgram, 'components' | 'slots'> | null): 
  * @param isListed whether a price list names a price for it
  * @param compile  makes a product ready as a part of this one
  */
-export function compileKit(scope: Scope, isListed: boolean, compile: (product: Product) => Program): KitProgram | null {
+export function compileKit(scope: Scope, isListed: boolean, compile: Compile): KitProgram | null {
   const { product, report } = scope;
   const hasSlots = product.choices.some(({ kind }) => kind === 'slot');
   if (product.parts.length === 0 && !hasSlots) return null;
   checkKeys(product, report);
-  const size = { parts: 0, pieces: 0, depth: 1 };
-  const components = product.parts.map((part, index): ComponentProgram => {
-    const path: Path = ['parts', index];
-    const quantity = quantityOf(part, path, scope);
-    const candidates = part.candidates.flatMap(
-      (candidate, place) =>
-        compileCandidate(part, candidate, [...path, 'candidates', place], scope, quantity.usual, compile) ?? [],
-    );
-    const twice = part.candidates.findIndex(
-      ({ product: slug }, place) => slug !== '' && part.candidates.findIndex((other) => other.product === slug) < place,
-    );
-    if (twice >= 0)
-      report([...path, 'candidates', twice, 'product'], {
-        code: 'duplicateKey',
-        key: part.candidates[twice]?.product ?? '',
-        what: 'product',
-      });
-    if (part.candidates.length === 0) report([...path, 'candidates'], { code: 'partMissing', title: part.title });
-    size.parts += 1 + Math.max(0, ...candidates.map(({ program }) => program.kit?.size.parts ?? 0));
-    size.pieces += quantity.most * Math.max(1, ...candidates.map(({ program }) => program.kit?.size.pieces ?? 1));
-    size.depth = Math.max(size.depth, ...candidates.map(({ program }) => 1 + (program.kit?.size.depth ?? 0)));
-    const varies =
-      part.optional ||
-      quantity.least !== quantity.most ||
-      candidates.length > 1 ||
-      candidates.some(({ program }) => isOpen(program));
-    const inSku =
-      part.optional ||
-      quantity.least !== quantity.most ||
-      candidates.length > 1 ||
-      candidates.some(({ program }) => changesSku(program));
-    return {
-      key: part.key,
-      title: part.title || (candidates[0]?.title ?? part.key),
-      isNamed: part.title !== '',
-      optional: part.optional,
-      taken: part.taken,
-      quantity,
-      candidates,
-      varies,
-      looksAtStock: candidates.some(({ program }) => looksAtStock(program)),
-      inSku,
-      isSlot: false,
-    };
-  });
+  const size: Size = { parts: 0, pieces: 0, depth: 1 };
+  const components = product.parts.map((part, index) => compilePart(part, ['parts', index], size, scope, compile));
   const slots = product.choices.flatMap((choice, index) =>
     choice.kind === 'slot' ? [compileSlot(choice, index, scope, size, compile)] : [],
   );
@@ -169,30 +126,76 @@ export function compileKit(scope: Scope, isListed: boolean, compile: (product: P
   };
 }
 
+/** How many parts and pieces there are so far, and how deep they nest. */
+type Size = { -readonly [Key in keyof KitProgram['size']]: number };
+
+type Compile = (product: Product) => Program;
+
+/** Counts what stands in a place, as often as it can come. */
+function addTo(size: Size, candidates: readonly CandidateProgram[], times: number, pieces: number): void {
+  size.parts += times * (1 + Math.max(0, ...candidates.map(({ program }) => program.kit?.size.parts ?? 0)));
+  size.pieces += pieces * Math.max(1, ...candidates.map(({ program }) => program.kit?.size.pieces ?? 1));
+  size.depth = Math.max(size.depth, ...candidates.map(({ program }) => 1 + (program.kit?.size.depth ?? 0)));
+}
+
+/** A part with the products that it can be; one that is not there is reported and left out. */
+function compilePart(part: Part, path: Path, size: Size, scope: Scope, compile: Compile): ComponentProgram {
+  const quantity = quantityOf(part, path, scope);
+  const candidates = part.candidates.flatMap((candidate, place) => {
+    const at = [...path, 'candidates', place];
+    return (
+      compileCandidate({ title: part.title, candidate, path: at, settled: at }, quantity.usual, scope, compile) ?? []
+    );
+  });
+  checkCandidates(part, path, scope);
+  addTo(size, candidates, 1, quantity.most);
+  const isOneOf = part.optional || quantity.least !== quantity.most || candidates.length > 1;
+  return {
+    key: part.key,
+    title: part.title || (candidates[0]?.title ?? part.key),
+    isNamed: part.title !== '',
+    optional: part.optional,
+    taken: part.taken,
+    quantity,
+    candidates,
+    varies: isOneOf || candidates.some(({ program }) => isOpen(program)),
+    looksAtStock: candidates.some(({ program }) => looksAtStock(program)),
+    inSku: isOneOf || candidates.some(({ program }) => changesSku(program)),
+    isSlot: false,
+  };
+}
+
+/** A part is one of several products, each once. */
+function checkCandidates({ candidates, title }: Part, path: Path, { report }: Scope): void {
+  const first = (slug: string) => candidates.findIndex(({ product }) => product === slug);
+  const twice = candidates.findIndex(({ product }, place) => product !== '' && first(product) < place);
+  if (twice >= 0)
+    report([...path, 'candidates', twice, 'product'], {
+      code: 'duplicateKey',
+      key: candidates[twice]?.product ?? '',
+      what: 'product',
+    });
+  if (candidates.length === 0) report([...path, 'candidates'], { code: 'partMissing', title });
+}
+
 /** A slot with its candidates; one that is not there is reported, and can't be put in. */
-function compileSlot(
-  choice: SlotChoice,
-  index: number,
-  scope: Scope,
-  size: { parts: number; pieces: number; depth: number },
-  compile: (product: Product) => Program,
-): SlotProgram {
+function compileSlot(choice: SlotChoice, index: number, scope: Scope, size: Size, compile: Compile): SlotProgram {
   const { key, title, least, most, keepsOrder, settled, options } = choice;
   const byOption = options.map(({ key: slug }, place) =>
     compileCandidate(
-      { title },
-      { product: slug, ...settledOf(settled, slug) },
-      ['choices', index, 'options', place],
-      scope,
+      {
+        title,
+        candidate: { product: slug, ...settledOf(settled, slug) },
+        path: ['choices', index, 'options', place],
+        settled: ['choices', index, 'settled', slug],
+      },
       1,
+      scope,
       compile,
-      ['choices', index, 'settled', slug],
     ),
   );
   const candidates = byOption.filter((candidate) => candidate !== null);
-  size.parts += most * (1 + Math.max(0, ...candidates.map(({ program }) => program.kit?.size.parts ?? 0)));
-  size.pieces += most * Math.max(1, ...candidates.map(({ program }) => program.kit?.size.pieces ?? 1));
-  size.depth = Math.max(size.depth, ...candidates.map(({ program }) => 1 + (program.kit?.size.depth ?? 0)));
+  addTo(size, candidates, most, most);
   return {
     choice: index,
     component: {
@@ -240,17 +243,24 @@ function quantityOf(
   return { least: usual, usual, most: usual };
 }
 
+/** A product that can stand in a place, and where that is said. */
+interface Offered {
+  /** of the place */
+  readonly title: string;
+  readonly candidate: PartCandidate;
+  readonly path: Path;
+  /** where it stands what is settled of it */
+  readonly settled: Path;
+}
+
 function compileCandidate(
-  part: Pick<Part, 'title'>,
-  candidate: PartCandidate,
-  path: Path,
-  { surroundings, report, way, product: { slug: own } }: Scope,
+  { title, candidate, path, settled }: Offered,
   usual: number,
-  compile: (product: Product) => Program,
-  settled: Path = path,
+  { surroundings, report, way, product: { slug: own } }: Scope,
+  compile: Compile,
 ): CandidateProgram | null {
   if (candidate.product === '') {
-    report([...path, 'product'], { code: 'partMissing', title: part.title });
+    report([...path, 'product'], { code: 'partMissing', title });
     return null;
   }
   const product = surroundings.products.get(candidate.product);
@@ -260,7 +270,7 @@ function compileCandidate(
     return null;
   }
   if (!product) {
-    report([...path, 'product'], { code: 'partUnknown', product: candidate.product, title: part.title });
+    report([...path, 'product'], { code: 'partUnknown', product: candidate.product, title });
     return null;
   }
   // What leads on and on is not followed to its end.

@@ -1,4 +1,4 @@
-import { hasOptions, isStocked, namedCondition, type Product, type Rule, type RuleEffect } from '../catalog';
+import { hasOptions, isStocked, namedCondition, type Product, type RuleEffect } from '../catalog';
 import { type Exact } from '../number';
 import { type Amount, type AmountProgram } from '../pricing';
 import { type NamedCondition } from '../conditions';
@@ -67,7 +67,15 @@ export function compileProductRules(
   const itemEffects = program.rules.flatMap(({ rule, path }, index) =>
     rule.then.flatMap((effect, place) =>
       kindOfEffect(effect).toItem
-        ? [itemEffect(rule, index, effect, [...path, 'then', place], scope, compileAmount)]
+        ? [
+            {
+              rule: index,
+              label: rule.title,
+              source: `rule:${rule.key}`,
+              effect,
+              ...changesOf(effect, rule.title, [...path, 'then', place], scope, compileAmount),
+            },
+          ]
         : [],
     ),
   );
@@ -100,15 +108,11 @@ export function figuresOf(formulas: readonly FormulaProgram[]): ReadonlyMap<stri
   );
 }
 
-function itemEffect(
-  rule: Rule,
-  index: number,
-  effect: RuleEffect,
-  path: Path,
-  scope: Scope,
-  compileAmount: CompileAmount,
-): ItemEffect {
-  const changes: Pick<Mutable<ItemEffect>, 'amount' | 'setPrice' | 'addOnsOnTop' | 'weight' | 'draw'> = {
+type Changes = Pick<Mutable<ItemEffect>, 'amount' | 'setPrice' | 'addOnsOnTop' | 'weight' | 'draw'>;
+
+/** What an effect does to the item. @param title of its rule */
+function changesOf(effect: RuleEffect, title: string, path: Path, scope: Scope, compileAmount: CompileAmount): Changes {
+  const changes: Changes = {
     amount: null,
     setPrice: null,
     addOnsOnTop: false,
@@ -116,7 +120,7 @@ function itemEffect(
     draw: null,
   };
   kindOfEffect(effect).toItem?.(effect, {
-    amount: (amount) => void (changes.amount = compileAmount(amount, rule.title, [...path, 'amount'])),
+    amount: (amount) => void (changes.amount = compileAmount(amount, title, [...path, 'amount'])),
     setPrice(price, addOns) {
       changes.setPrice = readDecimal(price, [...path, 'price'], scope.report);
       changes.addOnsOnTop = addOns === 'onTop';
@@ -124,7 +128,7 @@ function itemEffect(
     weight: (weight) => void (changes.weight = compileWeight(weight, [...path, 'weight'], scope)),
     draw: (draw) => void (changes.draw = compileDraw(draw, [...path, 'draw'], scope)),
   });
-  return { rule: index, label: rule.title, source: `rule:${rule.key}`, effect, ...changes };
+  return changes;
 }
 
 /**

@@ -13,10 +13,8 @@ const earned = (shop: ReturnType<typeof shopOf>, off = '0') => {
   const { margin, titles, day, fault } = leastEarned(
     product,
     shop.surroundings,
-    TODAY,
-    costs,
+    { today: TODAY, costs, off: Exact.from(off) },
     MARGIN_LIMITS,
-    Exact.from(off),
   );
   return {
     ...('margin' in margin

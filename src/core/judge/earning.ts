@@ -18,20 +18,25 @@ export interface LeastEarned {
   readonly fault: Fault | null;
 }
 
+/** From when on, and at what costs, a margin is looked for. */
+interface AskedOfMargin {
+  /** as YYYY-MM-DD */
+  readonly today: string;
+  readonly costs: CostOf;
+  /** percentage that a code takes off the price; absent for none */
+  readonly off?: Exact;
+}
+
 /**
  * Finds the selection that earns least, at the usual prices and at those of every list, from today on: of those that
  * are known the one that falls furthest short of the product's floor.
  *
- * @param today as YYYY-MM-DD
- * @param off percentage that a code takes off the price
  */
 export function leastEarned(
   product: Product,
   surroundings: CatalogSurroundings,
-  today: string,
-  costs: CostOf,
+  { today, costs, off = Exact.zero }: AskedOfMargin,
   limits: MarginLimits,
-  off: Exact = Exact.zero,
 ): LeastEarned {
   const floor = floorOf(product, surroundings.shop.marginFloors);
   const share = Exact.parse(floor ?? '0') ?? Exact.zero;

@@ -28,76 +28,87 @@ export interface Mend {
 
 const NONE: readonly Mend[] = [];
 
+type FaultCode = FaultData['code'];
+
+/** A fault as its mend looks at it. */
+interface Faulty<C extends FaultCode> {
+  readonly path: Path;
+  readonly data: Extract<FaultData, { code: C }>;
+  readonly product: Product;
+  /** the choice that it is about, where it is about one */
+  readonly choice: Choice | undefined;
+}
+
+/** How faults are mended by one press, by code; what is not here only the manager can know. */
+const MENDS: { readonly [C in FaultCode]?: (fault: Faulty<C>) => readonly Mend[] } = {
+  notDecimal: ({ path, data }) => written(path, plainDecimal(data.given)),
+  badGtin: ({ path, data }) =>
+    data.right === null ? NONE : written(path, `${data.given.trim().slice(0, -1)}${data.right}`),
+  badSku: ({ path, data }) => written(path, skuFrom(data.given)),
+  skuMissing: ({ path, product }) => written(path, skuFrom(product.title)),
+  wasPriceNotHigher: ({ path }) => withoutWasPrice(path),
+  wasPriceOfKit: ({ path }) => withoutWasPrice(path),
+  defaultRefused: ({ path, choice }) => (choice ? [takeAwayDefault(path)] : NONE),
+  paidDefault: ({ path, choice }) => (choice ? [takeAwayDefault(path), ...requiring(path, choice)] : NONE),
+  leftOutNotMade: ({ path, choice }) => (choice ? requiring(path, choice) : NONE),
+  sheetUnknown: ({ path }) => [
+    {
+      does: { kind: 'takeAway', what: 'sheet' },
+      apply: (draft) => void (draft.sheets = draft.sheets.filter(({ key }) => key !== path[1])),
+    },
+  ],
+  groupUnknown: ({ path, data }) => [
+    { does: { kind: 'takeAway', what: 'group' }, apply: (draft) => removeAt(draft, path, data.key) },
+  ],
+  skuShared: ({ path, choice }) =>
+    choice && 'sameSku' in choice
+      ? [
+          { does: { kind: 'sameSku', title: choice.title }, apply: (draft) => shareSku(choiceAt(path, draft)) },
+          {
+            does: { kind: 'sameSkuOfAll' },
+            apply: (draft) => draft.choices.forEach((one) => writesNoSku(one) && shareSku(one)),
+          },
+        ]
+      : NONE,
+  skuClash: ({ product }) =>
+    product.choices.some(lacksSkuParts)
+      ? [{ does: { kind: 'skuParts' }, apply: (draft) => draft.choices.forEach(writeSkuParts) }]
+      : NONE,
+  drawsNothing: ({ path }) => [{ does: { kind: 'notCounted' }, apply: (draft) => countNot(path, draft) }],
+  askedTwice: ({ choice, data }) =>
+    choice && !isStocked(choice)
+      ? [
+          {
+            does: { kind: 'leaveToSheet', title: data.title },
+            apply: (draft) => leaveToSheet(draft, choice.key, data.other),
+          },
+        ]
+      : NONE,
+  ruleSilent: ({ path }) => switchOff(path),
+  ruleEndsSale: ({ path }) => switchOff(path),
+  rulesOppose: ({ path }) => switchOff(path),
+  formula: ({ path, data, product }) => ofFormula(path, data, product),
+};
+
 /** What can be pressed to mend a fault of a product: the likely one first, none where only the manager can know. */
 export function mendsOf({ path, data }: Pick<Fault, 'path' | 'data'>, product: Product): readonly Mend[] {
-  const choice = choiceAt(path, product);
-  switch (data.code) {
-    case 'notDecimal':
-      return written(path, plainDecimal(data.given));
-    case 'badGtin':
-      return data.right === null ? NONE : written(path, `${data.given.trim().slice(0, -1)}${data.right}`);
-    case 'badSku':
-    case 'skuMissing':
-      return written(path, skuFrom(data.code === 'skuMissing' ? product.title : data.given));
-    case 'wasPriceNotHigher':
-    case 'wasPriceOfKit':
-      return [{ does: { kind: 'takeAway', what: 'wasPrice' }, apply: (draft) => setAt(draft, path, null) }];
-    case 'defaultRefused':
-    case 'paidDefault':
-      return choice
-        ? [
-            { does: { kind: 'takeAway', what: 'default' }, apply: (draft) => withoutDefault(choiceAt(path, draft)) },
-            ...(data.code === 'paidDefault' ? requiring(path, choice) : NONE),
-          ]
-        : NONE;
-    case 'leftOutNotMade':
-      return choice ? requiring(path, choice) : NONE;
-    case 'sheetUnknown':
-      return [
-        {
-          does: { kind: 'takeAway', what: 'sheet' },
-          apply: (draft) => void (draft.sheets = draft.sheets.filter(({ key }) => key !== path[1])),
-        },
-      ];
-    case 'groupUnknown':
-      return [{ does: { kind: 'takeAway', what: 'group' }, apply: (draft) => removeAt(draft, path, data.key) }];
-    case 'skuShared':
-      return choice && 'sameSku' in choice
-        ? [
-            { does: { kind: 'sameSku', title: choice.title }, apply: (draft) => shareSku(choiceAt(path, draft)) },
-            {
-              does: { kind: 'sameSkuOfAll' },
-              apply: (draft) => draft.choices.forEach((one) => writesNoSku(one) && shareSku(one)),
-            },
-          ]
-        : NONE;
-    case 'skuClash':
-      return product.choices.some(lacksSkuParts)
-        ? [{ does: { kind: 'skuParts' }, apply: (draft) => draft.choices.forEach(writeSkuParts) }]
-        : NONE;
-    case 'drawsNothing':
-      return [{ does: { kind: 'notCounted' }, apply: (draft) => countNot(path, draft) }];
-    case 'askedTwice':
-      return choice && !isStocked(choice)
-        ? [
-            {
-              does: { kind: 'leaveToSheet', title: data.title },
-              apply: (draft) => leaveToSheet(draft, choice.key, data.other),
-            },
-          ]
-        : NONE;
-    case 'ruleSilent':
-    case 'ruleEndsSale':
-    case 'rulesOppose':
-      return path[0] === 'rules' && path.length > 1
-        ? [{ does: { kind: 'switchOff' }, apply: (draft) => setAt(draft, [...path.slice(0, 2), 'on'], false) }]
-        : NONE;
-    case 'formula':
-      return ofFormula(path, data, product);
-    default:
-      return NONE;
-  }
+  const mend = MENDS[data.code] as ((fault: Faulty<FaultCode>) => readonly Mend[]) | undefined;
+  return mend?.({ path, data, product, choice: choiceAt(path, product) }) ?? NONE;
 }
+
+const withoutWasPrice = (path: Path): readonly Mend[] => [
+  { does: { kind: 'takeAway', what: 'wasPrice' }, apply: (draft) => setAt(draft, path, null) },
+];
+
+const takeAwayDefault = (path: Path): Mend => ({
+  does: { kind: 'takeAway', what: 'default' },
+  apply: (draft) => withoutDefault(choiceAt(path, draft)),
+});
+
+const switchOff = (path: Path): readonly Mend[] =>
+  path[0] === 'rules' && path.length > 1
+    ? [{ does: { kind: 'switchOff' }, apply: (draft) => setAt(draft, [...path.slice(0, 2), 'on'], false) }]
+    : NONE;
 
 const choiceAt = (path: Path, { choices }: Pick<Product, 'choices'>): Choice | undefined =>
   path[0] === 'choices' && typeof path[1] === 'number' ? choices[path[1]] : undefined;

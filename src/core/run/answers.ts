@@ -150,20 +150,7 @@ export function readAnswers(
   const found: Problem[] = order ? [] : problems;
   const unsettled: Problem[] = [];
   const runs = new Map<FormulaProgram, FormulaOutcome>();
-  const inputs: FormulaInputs & Facts = {
-    answers,
-    base: null,
-    quantity,
-    group: context.group,
-    today: context.today,
-    runs,
-    held,
-    weight: () => ownWeight(program, answers),
-    figure: (place) => {
-      const formula = program.formulas[place];
-      return formula ? resultOf(runFormula(formula, inputs)) : null;
-    },
-  };
+  const inputs = factsOf(program, answers, { quantity, group: context.group, today: context.today, runs, held });
   const fired = rules ? firing(rules.program, inputs) : null;
   const rulings = new Map<number, Ruling>();
   for (let place = 0; place < program.choices.length; place += 1) {
@@ -179,24 +166,16 @@ export function readAnswers(
     if (!choice.asks || ruling?.shown === false) continue;
     const present = isGiven(program, choice, given);
     const before = found.length;
-    let answer: Answer | null;
-    if (!present && bounding?.defaults.has(index)) answer = defaultByFormula(program, choice, index, inputs, reading);
-    else {
-      const raw = present
-        ? given[choice.key]
-        : ruling?.preselected !== undefined
-          ? ruling.preselected
-          : choice.defaultRefused
-            ? null
-            : choice.reader.fallback(reading);
-      answer =
-        raw === null || raw === undefined
-          ? null
-          : choice.reader.read(raw, present || ruling?.preselected === undefined ? found : [], reading);
-    }
-    if (answer) answer = offeredAnswer(choice, answer, context.group, present ? found : null);
-    if (answer && rules && ruling && ruling.withheld.size > 0)
-      answer = keptAnswer(rules, choice, answer, ruling, present ? found : null);
+    const asked: Asked = {
+      program,
+      choice,
+      index,
+      ruling,
+      reading,
+      raw: present ? given[choice.key] : undefined,
+      present,
+    };
+    const answer = answerTo(asked, inputs, found);
     if (choice.forWorkshop && !isSettled(choice, answer, ruling, reading)) unsettled.push(notSettled(choice));
     else if (!answer && (choice.required || ruling?.required === true) && found.length === before)
       found.push(missing(choice));
@@ -208,7 +187,89 @@ export function readAnswers(
   const bounds = boundsOf(program, inputs);
   for (const [index, ruling] of rulings)
     if (ruling.least ?? ruling.most) bounds.set(index, narrowed(program, index, bounds.get(index), ruling));
-  // All bounds are worked out from all answers before any answer is found to break one.
+  keepBounds(program, bounds, { answers, defaulted, runs }, found);
+  const place = ({ where }: Problem) => (where.at === 'choice' ? (program.indexOf.get(where.choice) ?? -1) : -1);
+  problems.push(...found.sort((a, b) => place(a) - place(b)));
+  return { answers, defaulted, bounds, rulings, fired, runs };
+}
+
+/** What rules and formulas look at while answers are read. */
+function factsOf(
+  program: Program,
+  answers: (Answer | null)[],
+  { quantity, group, today, runs, held }: Pick<FormulaInputs & Facts, 'quantity' | 'group' | 'today' | 'runs' | 'held'>,
+): FormulaInputs & Facts {
+  const inputs: FormulaInputs & Facts = {
+    answers,
+    base: null,
+    quantity,
+    group,
+    today,
+    runs,
+    held,
+    weight: () => ownWeight(program, answers),
+    figure: (place) => {
+      const formula = program.formulas[place];
+      return formula ? resultOf(runFormula(formula, inputs)) : null;
+    },
+  };
+  return inputs;
+}
+
+/** A choice that is asked, and what is said to it. */
+interface Asked {
+  readonly program: Program;
+  readonly choice: ChoiceProgram;
+  readonly index: number;
+  readonly ruling: Ruling | null;
+  readonly reading: AnswerContext;
+  readonly raw: unknown;
+  /** whether somebody has answered; else a formula, a rule or the default does */
+  readonly present: boolean;
+}
+
+/** The answer that counts, as far as it may be given. */
+function answerTo(asked: Asked, inputs: FormulaInputs, found: Problem[]): Answer | null {
+  const { program, choice, ruling, present } = asked;
+  const said = answerSaid(asked, inputs, found);
+  const problems = present ? found : null;
+  const answer = said && offeredAnswer(choice, said, inputs.group, problems);
+  return answer && program.rules && ruling && ruling.withheld.size > 0
+    ? keptAnswer(program.rules, choice, answer, ruling, problems)
+    : answer;
+}
+
+/** What is answered, else what a formula, a rule or the default says. */
+function answerSaid(
+  { program, choice, index, ruling, reading, raw, present }: Asked,
+  inputs: FormulaInputs,
+  found: Problem[],
+): Answer | null {
+  if (!present && program.bounding?.defaults.has(index))
+    return defaultByFormula(program, choice, index, inputs, reading);
+  const preselected = present ? undefined : ruling?.preselected;
+  let said = raw;
+  if (preselected !== undefined) said = preselected;
+  else if (!present) said = choice.defaultRefused ? null : choice.reader.fallback(reading);
+  if (said === null || said === undefined) return null;
+  // What a rule begins with and can't be is not the fault of who answers.
+  return choice.reader.read(said, preselected === undefined ? found : [], reading);
+}
+
+/**
+ * Answers outside of their bounds don't count. All bounds are worked out from all answers before any answer is found to
+ * break one.
+ */
+function keepBounds(
+  program: Program,
+  bounds: ReadonlyMap<number, Bounds>,
+  {
+    answers,
+    defaulted,
+    runs,
+  }: { answers: (Answer | null)[]; defaulted: boolean[]; runs: Map<FormulaProgram, FormulaOutcome> },
+  found: Problem[],
+): void {
   for (const [index, bound] of bounds) {
     const fault = boundProblem(program, index, answers[index] ?? null, bound);
     if (!fault) continue;
@@ -218,9 +279,6 @@ export function readAnswers(
     // What was worked out from an answer that does not count is worked out anew.
     runs.clear();
   }
-  const place = ({ where }: Problem) => (where.at === 'choice' ? (program.indexOf.get(where.choice) ?? -1) : -1);
-  problems.push(...found.sort((a, b) => place(a) - place(b)));
-  return { answers, defaulted, bounds, rulings, fired, runs };
 }
 
 /** Makes ready to look at what the answers put in slots and what stands for parts, once they are read. */

@@ -40,8 +40,7 @@ export function offersOf(
   { answers, entries, bounds, rulings }: Pick<Inside, 'answers' | 'entries' | 'bounds' | 'rulings'>,
   run: Run,
 ): readonly ChoiceShown[] {
-  const { context } = run;
-  const { group } = context;
+  const { group } = run.context;
   const isFixed = program.fixed !== NOTHING_FIXED;
   const offer = (choice: ChoiceProgram, index: number): ChoiceShown => {
     if (isFixed && Object.hasOwn(program.fixed, choice.key))
@@ -68,41 +67,59 @@ export function offersOf(
       const offered = ruling && ruling.withheld.size > 0 ? withheldFrom(program, choice, ruling) : choice.allOffered;
       return because === undefined ? offered : { ...offered, ...shownByRule };
     }
-    const position = program.stocked.indexOf(index);
     const slot =
       program.product.choices[index]?.kind === 'slot'
         ? program.kit?.slots.find((one) => one.choice === index)
         : undefined;
-    const offers = shownChoice(choice, (option, effect) => {
-      if (!isSeenBy(option.groups, group)) return { shown: false, offered: false, why: 'otherGroup', leadDays: null };
-      const rule = ruling?.withheld.get(effect);
-      if (rule !== undefined) return ruledOut(program, rule);
-      if (
-        tables.some(
-          (table) =>
-            !tableAllows(
-              table,
-              pickedOf(table, answers).map((picked, column) => (table.columns[column] === index ? effect : picked)),
-            ),
-        )
-      ) {
-        return { shown: true, offered: false, why: 'notMade', leadDays: null };
-      }
-      if (slot) {
-        const offer = candidateOffer(program, slot, slot.byOption[effect] ?? null, entries, run);
-        if (!offer.offered) return offer;
-      }
-      const byVariant = position >= 0 ? variantOffer(program, answers, context, position, option.key) : ALL_OFFERED;
-      const out = (choice.effects[effect]?.draws ?? NO_DRAWS).some((draw) => isOut(draw, context));
-      const offer = !byVariant.offered || !out ? byVariant : outOffer(option);
-      return offer.why === 'outOfStock' && option.whenOut === 'hidden' ? { ...offer, shown: false } : offer;
-    });
+    const asked = { choice, index, ruling, tables, slot, position: program.stocked.indexOf(index) };
+    const offers = shownChoice(choice, (option, effect) =>
+      optionOffer(program, asked, option, effect, { answers, entries, run }),
+    );
     return because === undefined ? offers : { ...offers, ...shownByRule };
   };
   return program.choices.map((choice, index) => {
     const shown = offer(choice, index);
     return shown.shown && rulings.get(index)?.required === true ? { ...shown, required: true } : shown;
   });
+}
+
+/** A choice whose options are looked at one by one. */
+interface AskedOptions {
+  readonly choice: ChoiceProgram;
+  readonly index: number;
+  readonly ruling: Ruling | undefined;
+  /** tables that have a column for it */
+  readonly tables: readonly TableProgram[];
+  readonly slot: SlotProgram | undefined;
+  /** among the stocked choices; below nothing where it is none */
+  readonly position: number;
+}
+
+/** Whether an option can be chosen beside all that is chosen. */
+function optionOffer(
+  program: Program,
+  { choice, index, ruling, tables, slot, position }: AskedOptions,
+  option: OptionProgram,
+  effect: number,
+  { answers, entries, run }: Pick<Inside, 'answers' | 'entries'> & { readonly run: Run },
+): Offer {
+  const { context } = run;
+  if (!isSeenBy(option.groups, context.group))
+    return { shown: false, offered: false, why: 'otherGroup', leadDays: null };
+  const rule = ruling?.withheld.get(effect);
+  if (rule !== undefined) return ruledOut(program, rule);
+  const withThis = (table: TableProgram) =>
+    pickedOf(table, answers).map((picked, column) => (table.columns[column] === index ? effect : picked));
+  if (tables.some((table) => !tableAllows(table, withThis(table))))
+    return { shown: true, offered: false, why: 'notMade', leadDays: null };
+  if (slot) {
+    const offer = candidateOffer(program, slot, slot.byOption[effect] ?? null, entries, run);
+    if (!offer.offered) return offer;
+  }
+  const byVariant = position >= 0 ? variantOffer(program, answers, context, position, option.key) : ALL_OFFERED;
+  const out = (choice.effects[effect]?.draws ?? NO_DRAWS).some((draw) => isOut(draw, context));
+  const offer = !byVariant.offered || !out ? byVariant : outOffer(option);
+  return offer.why === 'outOfStock' && option.whenOut === 'hidden' ? { ...offer, shown: false } : offer;
 }
 
 /** How a candidate stands beside what is in the other slots, and whether there is one of it. */

@@ -2,7 +2,7 @@ import { tooEarly } from '../catalog/choices';
 import { calledAs } from '../compile/kit';
 import { type Program, type VariantProgram } from '../compile/program';
 import { Exact } from '../number';
-import { checkQuantity } from '../ordering';
+import { checkQuantity, type Orderable, type QuantityFault } from '../ordering';
 import { problem, type Problem, problemClass } from '../problems';
 import { type Answer, AT_ITEM, AT_QUANTITY, atChoice } from '../selection';
 import { availabilityOf } from '../stock';
@@ -13,7 +13,7 @@ import { costOf } from './cost';
 import { findVariant } from './find-variant';
 import { narrowedQuantity, ruleProblems, rulesShown } from './fired-rules';
 import { type Entry, NOT_BESIDE } from './entries';
-import { readInside } from './inside';
+import { type Inside, readInside } from './inside';
 import { fitProblems } from './fits';
 import { propertiesOf } from './properties';
 import { countedAnswers, itemOf, picturesOf, workshopDetails } from './item';
@@ -54,12 +54,63 @@ function resolveIn(program: Program, selection: unknown, run: Run): Resolution {
   const [fault] = program.blocking;
   if (fault)
     problems.push(problem(AT_ITEM, { code: 'productNotReady', first: fault.data, count: program.blocking.length }));
+  const read = readItem(program, selection, run, problems);
+  const { inside, reading, isAsked, orderable, charged } = read;
+  const { answers, fired } = inside;
+  const { price, lineTotal, weight } = pricedItem(program, read, problems);
+  if (program.rules && fired) problems.push(...ruleProblems(program, program.rules, fired, answers));
+  const { draws, availability, bookings } = suppliedItem(program, selection, run, read, problems);
+  const counted = countedAnswers(program, answers, inside.defaulted);
+  return {
+    state: stateOf(problems),
+    problems,
+    shown: offersOf(program, inside, run),
+    counted,
+    quantity: inside.quantity,
+    orderable,
+    quantityFrom: read.quantityFrom,
+    item: itemOf(program, reading, counted, workshopDetails(program, answers, isAsked)),
+    parts: partsShown(program, reading, price, context.ofWhole === true),
+    working: price.working,
+    unitPrice: price.unitPrice,
+    wasPrice: price.wasPrice,
+    wasLowest: price.wasPrice !== null && showsLowest(program, reading.variant),
+    lineTotal,
+    cost: context.costs ? costOf(program, reading, draws, context.costs) : null,
+    once: price.once,
+    charged: charged?.charged ?? null,
+    currency: program.currency,
+    measures: measuresOf(program, reading.outcomes, charged),
+    weight,
+    properties: propertiesOf(program, answers, reading.outcomes),
+    draws,
+    availability,
+    bookings,
+    rules: program.rules && fired ? rulesShown(program.rules, fired) : NO_RULES,
+    pictures: picturesOf(program, reading),
+    forCustomers: program.product.forCustomers,
+  };
+}
 
+/** What a selection is, before it is priced. */
+interface ItemRead {
+  readonly inside: Inside;
+  readonly reading: Reading;
+  readonly isAsked: (choice: number) => boolean;
+  readonly orderable: Orderable;
+  readonly quantityFrom: Resolution['quantityFrom'];
+  /** why so many can't be ordered; null where they can */
+  readonly quantityFault: QuantityFault | null;
+  readonly charged: Reading['charged'];
+}
+
+/** Reads a selection: its answers, what stands in it, its variant, its quantity, formulas, and what is taken along. */
+function readItem(program: Program, selection: unknown, run: Run, problems: Problem[]): ItemRead {
+  const { group = null, beside } = run.context;
   const inside = readInside(program, selection, run, problems);
-  const { given, quantity, entries, held, answers, defaulted, rulings, fired, runs } = inside;
+  const { given, quantity, entries, held, answers, rulings, fired, runs } = inside;
   if (program.fits.length > 0) problems.push(...fitProblems(program, entries, run));
-  checkUnknownKeys(program, given, context.group, problems);
-  const group = context.group ?? null;
+  checkUnknownKeys(program, given, group, problems);
   const isAsked = (index: number) =>
     isSeenBy(program.choices[index]?.groups ?? [], group) && rulings.get(index)?.shown !== false;
   const ofVariant: Problem[] = [];
@@ -74,40 +125,39 @@ function resolveIn(program: Program, selection: unknown, run: Run): Resolution {
   const base = program.formulas.length === 0 ? null : baseBefore(program, variant, charged, entries, usual);
   const outcomes = formulaOutcomes(program, { answers, base, quantity, group, runs, held }, problems);
   const addOns = takenAddOns(program, answers, run, problems);
+  // prettier-ignore
   const reading: Reading = {
-    answers,
-    quantity,
-    group,
-    variant,
-    addOns,
-    entries,
-    usual,
-    charged,
-    outcomes,
-    held,
-    beside: context.beside,
-    fired,
+    answers, quantity, group, variant, addOns, entries, usual, charged, outcomes, held, beside, fired,
   };
-  const price = priceOf(program, reading);
-  // Whatever it is for: without a price nothing is sold.
-  if (!price.unitPrice && (problems.length === 0 || !saysPrice(program, variant)))
-    problems.push(problem(AT_ITEM, { code: 'priceMissing' }));
-  if (price.lowest && price.lowest.sign() < 0) {
-    problems.push(problem(AT_ITEM, { code: 'priceBelowNothing', price: price.lowest, currency: program.currency }));
-  }
+  return { inside, reading, isAsked, orderable, quantityFrom: quantities.from, quantityFault, charged };
+}
 
+/** What it costs and weighs; what comes to less than nothing is not sold. */
+function pricedItem(program: Program, { reading, quantityFault }: ItemRead, problems: Problem[]) {
+  const { currency } = program;
+  const price = priceOf(program, reading);
+  const { unitPrice, lowest } = price;
+  // Whatever it is for: without a price nothing is sold.
+  if (!unitPrice && (problems.length === 0 || !saysPrice(program, reading.variant)))
+    problems.push(problem(AT_ITEM, { code: 'priceMissing' }));
+  if (lowest && lowest.sign() < 0)
+    problems.push(problem(AT_ITEM, { code: 'priceBelowNothing', price: lowest, currency }));
   const lineTotal =
-    price.unitPrice && !quantityFault
-      ? price.unitPrice.times(Exact.of(quantity)).plus(price.beyond).plus(price.once)
+    unitPrice && !quantityFault
+      ? unitPrice.times(Exact.of(reading.quantity)).plus(price.beyond).plus(price.once)
       : null;
-  if (lineTotal && lineTotal.sign() < 0 && price.lowest && price.lowest.sign() >= 0) {
-    problems.push(problem(AT_ITEM, { code: 'lineBelowNothing', total: lineTotal, currency: program.currency }));
-  }
+  if (lineTotal && lineTotal.sign() < 0 && lowest && lowest.sign() >= 0)
+    problems.push(problem(AT_ITEM, { code: 'lineBelowNothing', total: lineTotal, currency }));
   const weight = weightOf(program, reading);
   if (weight && weight.value.sign() < 0) problems.push(problem(AT_ITEM, { code: 'weightBelowNothing', weight }));
+  return { price, lineTotal, weight };
+}
 
-  if (program.rules && fired) problems.push(...ruleProblems(program, program.rules, fired, answers));
-
+/** What it takes, whether there is enough of that, and when it can be done. */
+function suppliedItem(program: Program, selection: unknown, run: Run, read: ItemRead, problems: Problem[]) {
+  const { context } = run;
+  const { reading, orderable, quantityFault } = read;
+  const { answers, entries, quantity } = reading;
   const pieces = quantityFault ? 0 : quantity;
   const draws = drawsOf(program, reading, pieces);
   const availability = availabilityOf(draws, context.ofWhole ? null : context.stock, pieces, context.effort);
@@ -119,11 +169,7 @@ function resolveIn(program: Program, selection: unknown, run: Run): Resolution {
   const others = (stock = context.stock) => otherQuantities(program, selection, { problems }, run.with({ stock }));
   const supply = supplyProblem(
     program,
-    reading,
-    draws,
-    availability,
-    pieces,
-    context.stock,
+    { entries, draws, availability, items: pieces, view: context.stock },
     isNamed ? (most) => suppliedOf(others(), most) : (most) => most,
   );
   if (supply) problems.push(supply);
@@ -134,39 +180,13 @@ function resolveIn(program: Program, selection: unknown, run: Run): Resolution {
       { given: quantity, orderable, isSure: isSureOfLimits(program), free: others(null) },
       others(),
     );
-
-  const counted = countedAnswers(program, answers, defaulted);
-  return {
-    state: stateOf(problems),
-    problems,
-    shown: offersOf(program, inside, run),
-    counted,
-    quantity,
-    orderable,
-    quantityFrom: quantities.from,
-    item: itemOf(program, reading, counted, workshopDetails(program, answers, isAsked)),
-    parts: partsShown(program, reading, price, context.ofWhole === true),
-    working: price.working,
-    unitPrice: price.unitPrice,
-    wasPrice: price.wasPrice,
-    wasLowest:
-      price.wasPrice !== null && ((variant?.price ? variant.listed : program.base.listed)?.showsLowest ?? false),
-    lineTotal,
-    cost: context.costs ? costOf(program, reading, draws, context.costs) : null,
-    once: price.once,
-    charged: charged?.charged ?? null,
-    currency: program.currency,
-    measures: measuresOf(program, outcomes, charged),
-    weight,
-    properties: propertiesOf(program, answers, outcomes),
-    draws,
-    availability,
-    bookings: context.ofWhole || !context.booked ? bookings : whenDone(bookings, context.booked),
-    rules: program.rules && fired ? rulesShown(program.rules, fired) : NO_RULES,
-    pictures: picturesOf(program, reading),
-    forCustomers: program.product.forCustomers,
-  };
+  const isBooked = !context.ofWhole && context.booked;
+  return { draws, availability, bookings: isBooked ? whenDone(bookings, isBooked) : bookings };
 }
+
+/** Whether what it cost before is the lowest of a time, as a list asks for. */
+const showsLowest = ({ base }: Program, variant: VariantProgram | null): boolean =>
+  (variant?.price ? variant.listed : base.listed)?.showsLowest ?? false;
 
 /** Days that are chosen, also of what stands in it, and come before what is ordered beyond stock can be there. */
 function tooEarlyProblems(

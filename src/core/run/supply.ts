@@ -14,10 +14,20 @@ import {
   type Pieces,
   type StockView,
 } from '../stock';
-import { type Reading } from './reading';
+import { type Entry } from './entries';
 import { partOut, shortPart } from './short-part';
 
 type Limit = NonNullable<Availability['limitedBy']>;
+
+/** What is asked for, and what there is of it. */
+interface Asked {
+  readonly entries: readonly Entry[];
+  readonly draws: readonly Draw[];
+  readonly availability: Availability;
+  /** how many items */
+  readonly items: number;
+  readonly view: StockView | null;
+}
 
 /**
  * Why a selection can't be supplied, and what could be supplied instead; null where it can.
@@ -26,13 +36,10 @@ type Limit = NonNullable<Availability['limitedBy']>;
  */
 export function supplyProblem(
   program: Program,
-  { entries }: Reading,
-  draws: readonly Draw[],
-  { canSupply: there, limitedBy, cutPlans }: Availability,
-  items: number,
-  view: StockView | null,
+  { entries, draws, availability, items, view }: Asked,
   orderableOf: (most: number) => number,
 ): Problem | null {
+  const { canSupply: there, limitedBy, cutPlans } = availability;
   if (!limitedBy || typeof there !== 'number') return null;
   if (there >= program.defaultQuantity && there >= items) return null;
   const canSupply = there < 1 ? there : orderableOf(there);
@@ -42,30 +49,33 @@ export function supplyProblem(
   const short = entries.length > 0 && !lying ? shortPart(entries, draws, stock) : null;
   if (short && view) return partOut(short, item, canSupply, items, view);
   if (lying && available.value.sign() > 0)
-    return cuttingProblem(
-      program,
-      limitedBy,
-      cutting.pieces,
-      cutting.longest,
-      lying,
+    return cuttingProblem(program, limitedBy, lying, {
+      pieces: cutting.pieces,
+      longest: cutting.longest,
       canSupply,
-      Math.max(items, program.defaultQuantity),
-      cutPlans.find((plan) => plan.stock === stock)?.plan.isProved ?? true,
-    );
+      items: Math.max(items, program.defaultQuantity),
+      isProved: cutPlans.find((plan) => plan.stock === stock)?.plan.isProved ?? true,
+    });
   return few
     ? problem(AT_ITEM, { code: 'outOfStock', item })
     : problem(AT_QUANTITY, { code: 'notEnoughStock', item, canSupply, asked: items });
 }
 
+/** What is to be cut, and what could be. */
+interface Cutting {
+  readonly pieces: readonly Pieces[];
+  readonly longest: Exact;
+  readonly canSupply: number;
+  readonly items: number;
+  /** whether it is proved that no more can be cut */
+  readonly isProved: boolean;
+}
+
 function cuttingProblem(
   program: Program,
   { title: item, stock, available }: Limit,
-  pieces: readonly Pieces[],
-  longest: Exact,
   lying: LotStock,
-  canSupply: number,
-  items: number,
-  isProved: boolean,
+  { pieces, longest, canSupply, items, isProved }: Cutting,
 ): Problem {
   const { unit } = available;
   const piece = pieces.reduce((most, { length }) => (length.isMore(most) ? length : most), Exact.zero);

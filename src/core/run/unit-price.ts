@@ -187,17 +187,8 @@ function linesOf(
           if (!brought || !amount) continue;
           const line = amount(inputs);
           addLine(lines, inputs, timesLine(line, count));
-          const changed = brought.breaks && stepOf(brought.breaks.table);
-          const then = changed && brought.breaks?.amounts[brought.breaks.table.steps.indexOf(changed)]?.(inputs);
-          if (changed && then && brought.breaks)
-            addLine(
-              lines,
-              inputs,
-              timesLine(
-                breakLine(stepLabel(brought.breaks.table, changed, line.label), then.amount, line.amount, line.source),
-                count,
-              ),
-            );
+          const changed = brokenAmountLine(brought, line, inputs, stepOf);
+          if (changed) addLine(lines, inputs, timesLine(changed, count));
         }
         break;
       }
@@ -224,18 +215,33 @@ function linesOf(
       }
     }
   }
-  if (table && step && table.gives === 'percentOfAll') {
-    addLine(lines, inputs, {
-      label: stepLabel(table, step, ''),
-      kind: 'break',
-      of: { kind: 'percent', rate: step.value.negated(), of: inputs.sum },
-      amount: broken(table, step, inputs.sum, Exact.one).minus(inputs.sum),
-      per: 'unit',
-      source: 'breaks',
-    });
-  }
+  if (table && step && table.gives === 'percentOfAll') addLine(lines, inputs, ofAllLine(table, step, inputs.sum));
   return { perUnit: lines.perUnit, perLine: lines.perLine, sum: inputs.sum };
 }
+
+/** What an amount is more or less where so many are bought; null where that changes nothing. */
+function brokenAmountLine(
+  { breaks }: EffectProgram,
+  usual: PriceLine,
+  inputs: PricingInputs,
+  stepOf: StepOf,
+): PriceLine | null {
+  const changed = breaks && stepOf(breaks.table);
+  const then = changed && breaks.amounts[breaks.table.steps.indexOf(changed)]?.(inputs);
+  return then
+    ? breakLine(stepLabel(breaks.table, changed, usual.label), then.amount, usual.amount, usual.source)
+    : null;
+}
+
+/** A percentage off everything. */
+const ofAllLine = (table: BreaksProgram, step: BreakStep, sum: Exact): PriceLine => ({
+  label: stepLabel(table, step, ''),
+  kind: 'break',
+  of: { kind: 'percent', rate: step.value.negated(), of: sum },
+  amount: broken(table, step, sum, Exact.one).minus(sum),
+  per: 'unit',
+  source: 'breaks',
+});
 
 /** What the base price of one is at a step. @param charged how much of its unit, where it is sold by one */
 export function brokenBase(
@@ -288,17 +294,25 @@ function baseFrom(
         ? baseLineAt(
             program,
             variant.price,
-            variant.listed ? `${baseLabel(variant.listed)}, ${variant.title}` : `Price of ${variant.title}`,
-            'variant',
+            {
+              label: variant.listed ? `${baseLabel(variant.listed)}, ${variant.title}` : `Price of ${variant.title}`,
+              source: 'variant',
+              listed: variant.listed,
+            },
             charged,
-            variant.listed,
           )
         : null;
     case 'product':
       if (variant?.price) return null;
       return (
         base.line ??
-        (base.price && baseLineAt(program, base.price, baseLabel(base.listed), 'product', charged, base.listed))
+        (base.price &&
+          baseLineAt(
+            program,
+            base.price,
+            { label: baseLabel(base.listed), source: 'product', listed: base.listed },
+            charged,
+          ))
       );
   }
 }
@@ -318,13 +332,19 @@ export function baseLineOf(
   return firstBase(program, WITHOUT_FORMULAS, variant, charged, []);
 }
 
+/** What a base price is called, and where it comes from. */
+interface Named {
+  readonly label: string;
+  readonly source: string;
+  /** the list that it is of; null for none */
+  readonly listed: ListedBase | null;
+}
+
 function baseLineAt(
   { base }: Program,
   price: Exact,
-  label: string,
-  source: string,
+  { label, source, listed }: Named,
   charged: ChargedMeasure | null,
-  listed: ListedBase | null = null,
 ): PriceLine | null {
   if (!base.unit) return { label, kind: 'base', of: listedBasis(listed, price), amount: price, per: 'unit', source };
   return (
@@ -376,7 +396,9 @@ function wasPriceOf(program: Program, reading: Reading, unitPrice: Exact, stepOf
   const { variant, charged } = reading;
   const former = formerBase(program, variant);
   const now = baseLineOf(program, variant, charged);
-  const plain = former ? baseLineAt(program, former, 'Was-price', 'product', charged) : now;
+  const plain = former
+    ? baseLineAt(program, former, { label: 'Was-price', source: 'product', listed: null }, charged)
+    : now;
   const outcomes = former ? formerOutcomes(program, reading, plain?.amount ?? former) : reading.outcomes;
   const base = program.baseFormula === null ? plain : formulaBase(program, program.baseFormula, outcomes);
   if (!base) return null;

@@ -78,7 +78,7 @@ async function check({ number, product, surroundings, today, costs }: ToCheck): 
     if (number !== newest) return;
     const costOf = costsByKey(costs);
     const share = sellersShare(surroundings.shop.tax, product.taxClass);
-    const { margin, titles, day, fault } = leastEarned(product, surroundings, today, costOf, MARGIN_LIMITS);
+    const { margin, titles, day, fault } = leastEarned(product, surroundings, { today, costs: costOf }, MARGIN_LIMITS);
     const cloud = 'margin' in margin ? marginCloud(program, today, costOf, share.toApproximateNumber()) : null;
     tell({
       number,

@@ -107,9 +107,7 @@ export async function openDraft<Definition, Stored extends StoredDraft<Definitio
 export async function saveDraftOf<Definition, Stored extends StoredDraft<Definition>>(
   life: Life<Definition, Stored>,
   transaction: Queries,
-  id: number,
-  save: DraftToSave<Definition>,
-  at: Date,
+  { id, at, ...save }: DraftToSave<Definition> & { readonly id: number; readonly at: Date },
   check: (stored: Stored) => void = () => undefined,
 ): Promise<number> {
   const stored = await life.require(transaction, id);

@@ -48,7 +48,12 @@ export function newlyBelow({ sides, today, costs, off = '0' }: FloorsAsked): Bel
     const { product, surroundings } = after;
     if (floorOf(product, surroundings.shop.marginFloors) === null) return [];
     const fault = (side: Side, known: Costs, less: string) =>
-      leastEarned(side.product, side.surroundings, today, costsByKey(known), SHOP_WIDE, Exact.from(less)).fault;
+      leastEarned(
+        side.product,
+        side.surroundings,
+        { today, costs: costsByKey(known), off: Exact.from(less) },
+        SHOP_WIDE,
+      ).fault;
     const now = fault(after, costs.after, off);
     return now && !fault(before, costs.before, '0')
       ? [{ slug: product.slug, title: product.title, words: faultWords(now.data) }]

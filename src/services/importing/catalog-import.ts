@@ -43,7 +43,7 @@ export async function importCatalog(
           at,
           item,
           lots.map(({ label, length }) => ({ label, length: Exact.from(length) })),
-          'Opening stock',
+          { reason: 'Opening stock' },
         );
       const opening = Exact.from(onHand);
       if (opening.sign() !== 0)

@@ -28,7 +28,7 @@ export type DraftSave = LargeBody<'productDraft'>;
  * @throws Refusal 409 `draftConflict` with the other draft in its details
  */
 export async function saveDraft({ database, now }: Services, id: number, save: DraftSave): Promise<number> {
-  return database.write((transaction) => saveDraftOf(productLife, transaction, id, save, now()));
+  return database.write((transaction) => saveDraftOf(productLife, transaction, { ...save, id, at: now() }));
 }
 
 /** Keeps a draft that gives way to another, so that it can be brought back. */

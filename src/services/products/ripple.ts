@@ -45,7 +45,13 @@ export function rippleOfProducts(
 ): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
   return atOneMoment(context, async ({ database, now }) => {
     const all = await lookedAt(productLife, database.read, looked);
-    return readChanges(database.read, now(), all, 'publish', 'floors', (state) => state.published !== null);
+    return readChanges(
+      database.read,
+      now(),
+      all,
+      { change: 'publish', looksAt: 'floors' },
+      (state) => state.published !== null,
+    );
   });
 }
 
@@ -60,7 +66,7 @@ export async function readProductRipple(
   change: ProductChange,
   looksAt: RippleLooks,
 ): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  return readChanges(queries, at, await lookedAt(productLife, queries, [looked]), change, looksAt, () => false);
+  return readChanges(queries, at, await lookedAt(productLife, queries, [looked]), { change, looksAt }, () => false);
 }
 
 interface Changing {
@@ -74,8 +80,7 @@ async function readChanges(
   queries: Queries,
   at: Date,
   changing: readonly Changing[],
-  change: ProductChange,
-  looksAt: RippleLooks,
+  { change, looksAt }: { readonly change: ProductChange; readonly looksAt: RippleLooks },
   isReached: (state: BothStates) => boolean,
 ): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
   const states = await readBothStates(queries);

@@ -171,7 +171,7 @@ async function reserve(
       });
     }
   }
-  await spendCodes(transaction, basketToken, row.id, checkout.email, basket.entered, basket.codes);
+  await spendCodes(transaction, basketToken, { orderId: row.id, email: checkout.email }, basket.entered, basket.codes);
   // From here on these lines are in no other order; what is put in meanwhile stays where it is.
   await transaction
     .update(basketLines)

@@ -117,8 +117,7 @@ export function sayCountry({ database, now }: Services, token: string | undefine
 export async function spendCodes(
   transaction: Queries,
   basket: string,
-  orderId: number,
-  email: string,
+  { orderId, email }: { readonly orderId: number; readonly email: string },
   codes: readonly KnownCode[],
   outcomes: Quote['codes'],
 ): Promise<void> {

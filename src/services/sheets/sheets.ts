@@ -180,7 +180,7 @@ export async function saveSheetDraft(
   save: LargeBody<'sheetDraft'>,
 ): Promise<number> {
   return database.write((transaction) =>
-    saveDraftOf(sheetLife, transaction, id, save, now(), ({ key }) => {
+    saveDraftOf(sheetLife, transaction, { ...save, id, at: now() }, ({ key }) => {
       if (save.definition.key !== key)
         throw new Refusal(422, 'keyFixed', `The inside name of a sheet stays “${key}”: products refer to it.`);
     }),

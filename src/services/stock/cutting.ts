@@ -66,9 +66,7 @@ export async function reserveCuts(
     if (!item) return notFound(`stock item “${stock}”`);
     await storePlan(
       transaction,
-      at,
-      orderId,
-      item.id,
+      { at, orderId, itemId: item.id },
       plan.cuts.map(({ lot, pieces }) => ({ lot: lot.id, pieces })),
       plan.unplaced,
     );
@@ -77,9 +75,7 @@ export async function reserveCuts(
 
 async function storePlan(
   transaction: Queries,
-  at: Date,
-  orderId: number,
-  itemId: number,
+  { at, orderId, itemId }: { readonly at: Date; readonly orderId: number; readonly itemId: number },
   planned: readonly { lot: number; pieces: readonly Pieces[] }[],
   unplaced: readonly Pieces[],
 ): Promise<void> {
@@ -201,9 +197,7 @@ export async function planAgain({ database, now }: Services, orderId: number, st
     );
     await storePlan(
       transaction,
-      now(),
-      orderId,
-      item.id,
+      { at: now(), orderId, itemId: item.id },
       plan.cuts.map(({ lot, pieces }) => ({ lot: lot.id, pieces })),
       plan.unplaced,
     );

@@ -86,8 +86,7 @@ export async function receiveLots(
   at: Date,
   item: StoredItem,
   received: readonly { readonly label: string | null; readonly length: Exact }[],
-  reason: string,
-  unitCost?: Exact,
+  { reason, unitCost }: { readonly reason: string; readonly unitCost?: Exact },
 ): Promise<void> {
   const known = await transaction
     .select({ label: stockLots.label })
@@ -130,9 +129,7 @@ export async function recountLot(
   transaction: Queries,
   at: Date,
   item: StoredItem,
-  lotId: number,
-  left: Exact,
-  reason: string,
+  { lot: lotId, left, reason }: { readonly lot: number; readonly left: Exact; readonly reason: string },
 ): Promise<void> {
   const lot = (await readLots(transaction, [item])).get(item.id)?.find(({ id }) => id === lotId);
   if (!lot) return notFound('such lot of this stock item');

@@ -93,7 +93,9 @@ export async function expectedArrived({ database, now }: Services, key: string, 
     const { item, row } = await takeOut(transaction, key, id);
     const reason = row.note === '' ? `Expected for ${row.day}` : row.note;
     if (item.cutFrom)
-      await receiveLots(transaction, now(), item, [{ label: null, length: Exact.from(row.quantity) }], reason);
+      await receiveLots(transaction, now(), item, [{ label: null, length: Exact.from(row.quantity) }], {
+        reason,
+      });
     else
       await move(transaction, now(), {
         stock: key,

@@ -139,7 +139,7 @@ export async function createStockItem({ database, now }: Services, input: NewSto
         reason: 'Opening stock',
       });
     }
-    if (created) await receiveLots(transaction, now(), created, received, 'Opening stock');
+    if (created) await receiveLots(transaction, now(), created, received, { reason: 'Opening stock' });
   });
 }
 
@@ -188,7 +188,7 @@ export async function setLotRule({ database, now }: Services, key: string, rule:
       reserved: Exact.zero,
       reason,
     });
-    await receiveLots(transaction, now(), { ...item, cutFrom }, [{ label: null, length: onHand }], reason);
+    await receiveLots(transaction, now(), { ...item, cutFrom }, [{ label: null, length: onHand }], { reason });
   });
 }
 
@@ -222,9 +222,16 @@ export async function enterStock(context: Services, key: string, entry: StockEnt
     const unitCost = paid;
     if (item.cutFrom) {
       if (entry.kind === 'receipt')
-        return receiveLots(transaction, now(), item, lotsTyped(entry.quantity, item.unit), entry.reason, unitCost);
+        return receiveLots(transaction, now(), item, lotsTyped(entry.quantity, item.unit), {
+          reason: entry.reason,
+          unitCost,
+        });
       if (entry.lot === undefined) throw new Refusal(422, 'lotMissing', 'Say which lot was measured.');
-      return recountLot(transaction, now(), item, entry.lot, readFigure(entry.quantity, item.unit), entry.reason);
+      return recountLot(transaction, now(), item, {
+        lot: entry.lot,
+        left: readFigure(entry.quantity, item.unit),
+        reason: entry.reason,
+      });
     }
     const quantity = readFigure(entry.quantity, item.unit);
     if (entry.kind === 'receipt' && quantity.sign() === 0)

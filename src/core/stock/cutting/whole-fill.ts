@@ -56,6 +56,14 @@ function search(instance: Instance, steps: number, round: number, dead: Set<stri
     left -= 1;
     if (left < 0) throw new Spent();
   };
+  /** fills a lot, or empties it again */
+  const put = (lot: number, pattern: Pattern, sign: 1 | -1) => {
+    used[lot] = sign === 1 ? 1 : 0;
+    patterns[lot] = sign === 1 ? pattern : null;
+    pattern.forEach((count, size) => (counts[size] = (counts[size] ?? 0) - sign * count));
+    wanted -= sign * fillOf(instance, pattern);
+    room -= sign * (capacities[lot] ?? 0);
+  };
   const descend = (): boolean => {
     const longest = counts.findIndex((count) => count > 0);
     if (longest < 0) return true;
@@ -68,7 +76,7 @@ function search(instance: Instance, steps: number, round: number, dead: Set<stri
       const capacity = capacities[lot] ?? 0;
       if (used[lot] === 1 || seen.has(capacity) || capacity < (sizes[longest] ?? 0)) continue;
       seen.add(capacity);
-      for (const pattern of fullPatterns(sizes, counts, capacity, longest, room - wanted, spend)) {
+      for (const pattern of fullPatterns({ sizes, counts }, capacity, longest, room - wanted, spend)) {
         // Short pieces go in nearly everywhere: they are kept for later.
         const pieces = pattern.reduce((sum, count) => sum + count, 0);
         turns += 1;
@@ -83,18 +91,9 @@ function search(instance: Instance, steps: number, round: number, dead: Set<stri
     // What wastes least leaves most to choose from.
     ways.sort((a, b) => a.waste - b.waste || a.turn - b.turn);
     for (const { lot, pattern } of ways) {
-      const [fill, capacity] = [fillOf(instance, pattern), capacities[lot] ?? 0];
-      used[lot] = 1;
-      patterns[lot] = pattern;
-      pattern.forEach((count, size) => (counts[size] = (counts[size] ?? 0) - count));
-      wanted -= fill;
-      room -= capacity;
+      put(lot, pattern, 1);
       if (descend()) return true;
-      wanted += fill;
-      room += capacity;
-      pattern.forEach((count, size) => (counts[size] = (counts[size] ?? 0) + count));
-      patterns[lot] = null;
-      used[lot] = 0;
+      put(lot, pattern, -1);
     }
     if (dead.size < MOST_REMEMBERED) dead.add(name);
     return false;
@@ -112,8 +111,7 @@ function search(instance: Instance, steps: number, round: number, dead: Set<stri
  * than so much.
  */
 function fullPatterns(
-  sizes: readonly number[],
-  counts: readonly number[],
+  { sizes, counts }: Pick<Instance, 'sizes' | 'counts'>,
   capacity: number,
   first: number,
   mostWaste: number,
