@@ -9,6 +9,7 @@ import { Random } from '../support/generated-products';
 import { mostOf } from '../support/most-of';
 import { anyProduct, type Made, shopOf } from './any-product';
 import { answersOf } from './answers-of';
+import { shrunk } from './shrunk';
 
 /** Every claim of the analysis, and every click, beside all selections tried one by one. */
 const TODAY = '2026-11-25';
@@ -361,80 +362,6 @@ export function tryProduct(made: Made, seed: number, seen?: Seen): void {
   seen.sold += tried.sold.length > 0 ? 1 : 0;
   seen.clicks += clicks;
   seen.proved += [analysis.lowest, analysis.highest].filter((end) => end?.coverage.kind === 'proved').length;
-}
-
-/** Takes away from a made product whatever it goes wrong without, too. */
-export function shrunk(made: Made, fails: (made: Made) => boolean): Made {
-  const { others } = made;
-  let best = made;
-  const attempts = function* ({ product, sheets }: Made): Generator<Made> {
-    for (const list of ['rules', 'formulas', 'tables', 'choices'] as const)
-      for (let place = 0; place < product[list].length; place += 1)
-        yield { product: { ...product, [list]: product[list].filter((_, other) => other !== place) }, sheets };
-    for (const [place, choice] of product.choices.entries()) {
-      const options = choice.options as Record<string, unknown>[] | undefined;
-      const other = (next: Record<string, unknown>): Made => ({
-        product: { ...product, choices: product.choices.map((one, index) => (index === place ? next : one)) },
-        sheets,
-      });
-      for (let option = 0; option < (options?.length ?? 0); option += 1) {
-        yield other({ ...choice, options: options?.filter((_, index) => index !== option) });
-        for (const field of ['amount', 'sku', 'groups', 'properties'])
-          if (options?.[option]?.[field])
-            yield other({
-              ...choice,
-              options: options.map((one, index) =>
-                index === option ? Object.fromEntries(Object.entries(one).filter(([key]) => key !== field)) : one,
-              ),
-            });
-      }
-      for (const field of ['amount', 'groups', 'min', 'max', 'step', 'sku', 'least', 'most', 'ownQuantity', 'default'])
-        if (choice[field]) yield other(Object.fromEntries(Object.entries(choice).filter(([key]) => key !== field)));
-    }
-    for (const [place, rule] of product.rules.entries()) {
-      const then = rule.then as unknown[];
-      for (let effect = 0; then.length > 1 && effect < then.length; effect += 1)
-        yield {
-          product: {
-            ...product,
-            rules: product.rules.map((one, index) =>
-              index === place ? { ...one, then: then.filter((_, other) => other !== effect) } : one,
-            ),
-          },
-          sheets,
-        };
-      const when = rule.when as { of?: unknown[] } | null;
-      for (const part of when?.of ?? [])
-        yield {
-          product: {
-            ...product,
-            rules: product.rules.map((one, index) => (index === place ? { ...one, when: part } : one)),
-          },
-          sheets,
-        };
-    }
-    for (const [place, sheet] of sheets.entries())
-      for (const list of ['rules', 'formulas', 'tables', 'choices'])
-        for (let at = 0; at < ((sheet[list] as unknown[] | undefined)?.length ?? 0); at += 1)
-          yield {
-            product,
-            sheets: sheets.map((one, index) =>
-              index === place ? { ...one, [list]: (one[list] as unknown[]).filter((_, other) => other !== at) } : one,
-            ),
-          };
-    if (product.quantity) yield { product: { ...product, quantity: { maximum: 1 } }, sheets };
-  };
-  for (let again = true; again;) {
-    again = false;
-    for (const tried of attempts(best)) {
-      const attempt: Made = { ...tried, others };
-      if (JSON.stringify(attempt) === JSON.stringify(best) || !fails(attempt)) continue;
-      best = attempt;
-      again = true;
-      break;
-    }
-  }
-  return best;
 }
 
 /**

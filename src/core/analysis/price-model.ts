@@ -187,7 +187,9 @@ function choiceSteps(model: Model, index: number, place: Place): boolean {
   return true;
 }
 
-/** What one effect of a choice adds; undefined for nothing, null where that follows from more than can be told apart. */
+/**
+ * What one effect of a choice adds; undefined for nothing, null where that follows from more than can be told apart.
+ */
 function pickedStep(
   model: Model,
   index: number,

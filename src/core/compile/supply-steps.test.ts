@@ -93,7 +93,8 @@ describe('what supplies a product', () => {
     expect(says({ rules: [{ key: 'r', when: null, then: [{ kind: 'tell', text: 'Hello.' }] }] })).toBe(false);
   });
 
-  // Of 300 generated products, as they begin, nothing is drawn that the list doesn't name, and each costs what is drawn.
+  // Of 300 generated products, as they begin, nothing is drawn that the list doesn't name, and each costs what is
+  // drawn.
   it('names all that is drawn, of any product', () => {
     let drawn = 0;
     for (let seed = 1; seed <= 300; seed += 1) {

@@ -1,4 +1,4 @@
-import { Exact } from '../number';
+import { type Exact } from '../number';
 import { type Dim } from './dimension';
 import { type FormulaFaultData, type FormulaStop, type Span } from './formula-fault';
 import { only, type Range, withinDigits } from './range';

@@ -1,21 +1,12 @@
 'use client';
 
 import { Box, Button, HStack, IconButton, SimpleGrid, Stack, Text } from '@chakra-ui/react';
-import { ChevronDown, ChevronRight, Plus, Trash2 } from 'lucide-react';
+import { ChevronDown, ChevronRight, Trash2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
-import {
-  type JoinCondition,
-  joinConditionSchema,
-  keyFrom,
-  MOST_IN_A_SLOT,
-  type Option,
-  optionSchema,
-  type PartCandidate,
-  type SlotChoice,
-} from '@/core/catalog';
+import { MOST_IN_A_SLOT, type Option, optionSchema, type PartCandidate } from '@/core/catalog';
 import { counted } from '@/core/words';
 import { FaultLine } from '@/ui/fault-line';
-import { SelectField, TextField, TypedInput } from '@/ui/field';
+import { SelectField, TextField } from '@/ui/field';
 import { SearchField } from '@/ui/search-field';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { Sku } from '@/ui/text';
@@ -23,14 +14,11 @@ import { AmountField } from '../editor-kit/amount-field';
 import { CandidateFields } from '../editor-kit/candidate-fields';
 import { useEditing, useFaultAt } from '../editor-kit/editing';
 import { likelyProducts } from '../editor-kit/likely-products';
-import { orNull } from '../editor-kit/or-null';
-import { PropertyValueField } from '../editor-kit/properties-field';
 import { Tick } from '@/ui/tick';
-import { Suggestions } from '@/ui/suggestions';
 import { useWholeText } from '@/features/shared/use-whole-text';
 import { type KindProps } from './kind-fields';
-
-type EditSlot = (tag: string, recipe: (draft: SlotChoice) => void) => void;
+import { Joins } from './slot-joins';
+import { type EditSlot, type SlotProps } from './slot-props';
 
 /** How many go into a slot, which products they can be, by name or by a condition, and what is in it to begin with. */
 export function SlotFields({ choice, index, edit }: KindProps<'slot'>) {
@@ -45,13 +33,7 @@ export function SlotFields({ choice, index, edit }: KindProps<'slot'>) {
   );
 }
 
-interface Props {
-  choice: SlotChoice;
-  index: number;
-  edit: EditSlot;
-}
-
-function HowMany({ choice, index, edit }: Props) {
+function HowMany({ choice, index, edit }: SlotProps) {
   const whole = { least: 1, most: MOST_IN_A_SLOT, mayBeEmpty: false } as const;
   const least = useWholeText(
     choice.least,
@@ -89,7 +71,7 @@ function HowMany({ choice, index, edit }: Props) {
   );
 }
 
-function Candidates({ choice, index, edit }: Props) {
+function Candidates({ choice, index, edit }: SlotProps) {
   const { product, inShop, bringAlong } = useEditing();
   const missing = useFaultAt('choices', index, 'options');
   const add = (slug: string) =>
@@ -133,7 +115,7 @@ function Candidate({
   index,
   handle,
   edit,
-}: Props & { option: Option; place: number; handle: ReactNode }) {
+}: SlotProps & { option: Option; place: number; handle: ReactNode }) {
   const { surroundings, inShop, findings } = useEditing();
   const [open, setOpen] = useState(false);
   const faults = findings.filter(
@@ -241,153 +223,7 @@ function Candidate({
   );
 }
 
-const EMPTY: JoinCondition = joinConditionSchema.parse({});
-
-/** Products that are candidates by themselves: those of a category, of a supplier, with a tag or a property. */
-function Joins({ choice, edit }: Omit<Props, 'index'>) {
-  const { suggestions, assembled, bringJoining } = useEditing();
-  const set = (joins: JoinCondition[]) => {
-    edit('joins', (draft) => void (draft.joins = joins));
-    void bringJoining(joins).catch(() => undefined);
-  };
-  const change = (place: number, next: Partial<JoinCondition>) =>
-    set(choice.joins.map((other, position) => (position === place ? { ...other, ...next } : other)));
-  const filled = assembled.choices.find(({ key }) => key === choice.key);
-  const joined =
-    filled?.kind === 'slot'
-      ? filled.options.filter(({ key }) => !choice.options.some((option) => option.key === key))
-      : [];
-  return (
-    <Stack gap="2" role="group" aria-label="Products that join by themselves">
-      <Text fontWeight="600">Products that join by themselves</Text>
-      {choice.joins.map((condition, place) => (
-        <HStack key={place} bg="bg.panel" borderWidth="1px" borderRadius="l2" px="3" py="2" gap="2" wrap="wrap">
-          <Text>{place === 0 ? 'All that are' : 'and all that are'}</Text>
-          <Word
-            words="of the category"
-            label={`Condition ${place + 1}: category`}
-            value={condition.category}
-            list={suggestions.categories}
-            onChange={(category) => change(place, { category })}
-          />
-          <Word
-            words="by the supplier"
-            label={`Condition ${place + 1}: supplier`}
-            value={condition.supplier}
-            list={suggestions.suppliers}
-            onChange={(supplier) => change(place, { supplier })}
-          />
-          <Word
-            words="with the tag"
-            label={`Condition ${place + 1}: tag`}
-            value={condition.tag}
-            list={suggestions.tags}
-            onChange={(tag) => change(place, { tag })}
-          />
-          <Word
-            words="that say their"
-            label={`Condition ${place + 1}: property`}
-            value={condition.property?.name ?? null}
-            list={[]}
-            onChange={(name) =>
-              change(place, {
-                property:
-                  name === null || keyFrom(name) === ''
-                    ? null
-                    : { name: keyFrom(name), is: condition.property?.is ?? null },
-              })
-            }
-          />
-          {condition.property && (
-            <HStack gap="1.5">
-              <SelectField
-                small
-                hideLabel
-                width="130px"
-                label={`Condition ${place + 1}: which`}
-                value={condition.property.is ? 'is' : 'any'}
-                alternatives={[
-                  { value: 'any', label: 'whatever it is' },
-                  { value: 'is', label: 'being' },
-                ]}
-                onChange={(which) =>
-                  condition.property &&
-                  change(place, {
-                    property: { name: condition.property.name, is: which === 'is' ? { value: '', unit: 'mm' } : null },
-                  })
-                }
-              />
-              {condition.property.is && (
-                <PropertyValueField
-                  name={condition.property.name}
-                  property={condition.property.is}
-                  onChange={(is) =>
-                    condition.property && change(place, { property: { name: condition.property.name, is } })
-                  }
-                />
-              )}
-            </HStack>
-          )}
-          <IconButton
-            aria-label={`Remove condition ${place + 1}`}
-            size="xs"
-            variant="ghost"
-            colorPalette="brick"
-            onClick={() => set(choice.joins.filter((_, position) => position !== place))}
-          >
-            <Trash2 size={14} />
-          </IconButton>
-        </HStack>
-      ))}
-      {choice.joins.length > 0 && (
-        <Text fontSize="sm" color="fg.muted">
-          {joined.length === 0
-            ? 'Nothing in the shop joins by this yet.'
-            : `Joining now: ${joined.map(({ title }) => title).join(', ')}. Products added later join, too.`}
-        </Text>
-      )}
-      <Box>
-        <Button size="xs" variant="outline" colorPalette="ink" onClick={() => set([...choice.joins, { ...EMPTY }])}>
-          <Plus size={13} aria-hidden /> Add a condition
-        </Button>
-      </Box>
-    </Stack>
-  );
-}
-
-function Word({
-  words,
-  label,
-  value,
-  list,
-  onChange,
-}: {
-  words: string;
-  label: string;
-  value: string | null;
-  list: readonly string[];
-  onChange: (value: string | null) => void;
-}) {
-  const id = label.replace(/\W+/g, '-');
-  return (
-    <HStack gap="1.5">
-      <Text color={value === null ? 'fg.muted' : 'fg'}>{words}</Text>
-      <TypedInput
-        aria-label={label}
-        size="sm"
-        w="128px"
-        placeholder="any"
-        list={id}
-        maxLength={80}
-        value={value ?? ''}
-        onChange={(text) => onChange(orNull(text) === null ? null : text)}
-      />
-      <Suggestions id={id} values={list} />
-    </HStack>
-  );
-}
-
-function ToBeginWith({ choice, index, edit }: Props) {
+function ToBeginWith({ choice, index, edit }: SlotProps) {
   const { assembled } = useEditing();
   const fault = useFaultAt('choices', index, 'default');
   const filled = assembled.choices.find(({ key }) => key === choice.key);

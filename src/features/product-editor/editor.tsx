@@ -1,80 +1,40 @@
 'use client';
 
-import { Alert, Box, Button, Link, Menu, Stack } from '@chakra-ui/react';
-import { Archive, Copy, ExternalLink, Store, Trash2 } from 'lucide-react';
+import { Alert, Box, Stack } from '@chakra-ui/react';
 import { nanoid } from 'nanoid';
 import dynamic from 'next/dynamic';
-import NextLink from 'next/link';
-import { useRouter } from 'next/navigation';
-import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { z } from 'zod';
+import { useRouter } from 'next/navigation';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { forReadiness } from '@/core/analysis/findings';
 import { type Product, productSchema } from '@/core/catalog';
 import { readiness } from '@/core/judge';
 import { stockView } from '@/core/stock';
-import { type Checks, useChecks } from '@/features/checks/use-checks';
-import { useIsAsPublished } from '@/features/drafts/as-published';
+import { useChecks } from '@/features/checks/use-checks';
 import { type Draft, useDraft } from '@/features/drafts/use-draft';
 import { forgetBackup } from '@/features/drafts/backup';
 import { type Presence, usePresence } from '@/features/drafts/use-presence';
-import { type Editing, EditingProvider, type Place, type Published, useEditing } from '@/features/editor-kit/editing';
-import {
-  AwayNotice,
-  DraftNotice,
-  EditorBar,
-  EditorColumns,
-  GoneNotice,
-  SeenBy,
-  useUndoKeys,
-} from '@/features/editor-kit/frame';
+import { type Editing, EditingProvider, type Place } from '@/features/editor-kit/editing';
+import { AwayNotice, DraftNotice, EditorColumns, GoneNotice, SeenBy, useUndoKeys } from '@/features/editor-kit/frame';
 import { ReadinessList } from '@/features/editor-kit/readiness-list';
 import { useEditorSurroundings } from '@/features/editor-kit/use-editor-surroundings';
 import { useCommand } from '@/features/palette/commands';
 import { KeepProof } from '@/features/proofs/keep-proof';
-import { type SelectionState, useSelection } from '@/features/selection/use-selection';
+import { useSelection } from '@/features/selection/use-selection';
 import { knownCosts } from '@/core/run';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { type EditorView } from '@/services/products/editing';
-import { binnedSchema, sayBinned } from '@/features/bin/say-binned';
 import { afterPaint } from '@/ui/after-paint';
-import { AskBeforeDeleting } from '@/ui/ask-before';
-import { MoreMenu } from '@/ui/more-menu';
-import { Slip } from '@/ui/text';
 import { sayDone, sayFailed } from '@/ui/toasts';
-import {
-  AllSelectionsSection,
-  BreaksSection,
-  Choices,
-  ChoiceSection,
-  FitsSection,
-  FormulasSection,
-  HistorySection,
-  useAllPlaces,
-  MadeOfSection,
-  PartsSection,
-  Pictures,
-  PlacedSheet,
-  PreparedSection,
-  PriceSection,
-  PropertiesSection,
-  ProofsSection,
-  QuantitySection,
-  RulesSection,
-  Shelf,
-  StockSection,
-  VariantsSection,
-} from './later-sections';
+import { useAllPlaces } from './later-sections';
 import { Outline } from './outline';
-import { PublishButton } from './publish-button';
 import { usePublishedElsewhere } from './use-published-elsewhere';
-import { Basics } from './sections/basics';
 import { UnbookedCounts } from './variants/unbooked-counts';
+import { TopBar } from './top-bar';
+import { Middle } from './middle';
 
 // What asks and shows only when it is asked for.
-const AsCustomers = dynamic(() => import('./as-customers').then((looking) => looking.AsCustomers));
 const ConflictDialog = dynamic(() => import('./conflict-dialog').then((dialog) => dialog.ConflictDialog));
-const CopyDialog = dynamic(() => import('./copy-dialog').then((dialog) => dialog.CopyDialog));
-const RippleDialog = dynamic(() => import('@/features/ripple/ripple-dialog').then((dialog) => dialog.RippleDialog));
 const Counter = afterPaint(() => import('@/features/counter/counter').then((counter) => counter.Counter));
 
 /** The product editor: outline, what is being edited, and the Counter. */
@@ -259,222 +219,6 @@ const followsSelection = (place: Place) =>
   place === 'rules' ||
   place === 'formulas' ||
   place === 'breaks';
-interface MiddleProps {
-  place: Place;
-  version: number;
-  revision: number | null;
-  bringBack: (definition: Product) => void;
-  today: string;
-  /** the Counter's selection, that formulas are tried with; null where nothing of it is shown */
-  selection: SelectionState | null;
-  checks: Checks;
-  /** says for which customer group the Counter is */
-  onGroup: (group: string | null) => void;
-}
-
-const Middle = memo(function Middle({
-  place,
-  version,
-  bringBack,
-  revision,
-  today,
-  selection,
-  checks,
-  onGroup,
-}: MiddleProps) {
-  switch (place) {
-    case 'basics':
-      return <Basics />;
-    case 'pictures':
-      return <Pictures />;
-    case 'price':
-      return <PriceSection />;
-    case 'choices':
-      return <Choices />;
-    case 'quantity':
-      return <QuantitySection />;
-    case 'breaks':
-      return selection && <BreaksSection selection={selection} />;
-    case 'stock':
-      return <StockSection />;
-    case 'shelf':
-      return <Shelf />;
-    case 'history':
-      return <HistorySection version={version + (revision ?? 0)} onBringBack={bringBack} />;
-    case 'variants':
-      return <VariantsSection />;
-    case 'parts':
-      return <PartsSection />;
-    case 'properties':
-      return <PropertiesSection />;
-    case 'fits':
-      return <FitsSection />;
-    case 'prepared':
-      return selection && <PreparedSection selection={selection} />;
-    case 'made-of':
-      return selection && <MadeOfSection resolution={selection.resolution} />;
-    case 'proofs':
-      return <ProofsSection today={today} outcomes={checks.proofs} />;
-    case 'selections':
-      return (
-        <AllSelectionsSection
-          checks={checks}
-          onTry={(found, group) => {
-            selection?.take(found);
-            onGroup(group);
-          }}
-        />
-      );
-    case 'rules':
-      return selection && <RulesSection shown={selection.resolution.rules} />;
-    case 'formulas':
-      return selection && <FormulasSection selection={selection} />;
-    case 'places':
-    case 'uses':
-      return null;
-    default:
-      return place.startsWith('sheet:') ? (
-        <PlacedSheet key={place} sheetKey={place.slice('sheet:'.length)} />
-      ) : (
-        <ChoiceSection key={place} choiceKey={place.slice('choice:'.length)} />
-      );
-  }
-});
-
-interface TopBarProps {
-  draft: Draft<Product>;
-  published: Published;
-  productId: number;
-  others: number;
-  today: string;
-  /** whether others have it as a part or take it along */
-  isUsed: boolean;
-  onPublished: (published: Published) => void;
-}
-
-function TopBar({ draft, published, productId, others, today, isUsed, onPublished }: TopBarProps) {
-  const [looking, setLooking] = useState(false);
-  const isPublished = published.revision !== null;
-  const isAsPublished = useIsAsPublished(draft.document, draft.version, published);
-  const differs = isPublished && !isAsPublished;
-  return (
-    <EditorBar
-      draft={draft}
-      title={draft.document.title}
-      back={{ href: '/manage/products', label: 'Back to the products' }}
-      state={
-        <>
-          {isPublished ? (
-            differs ? (
-              <Slip tone="copper">Draft differs from the shop</Slip>
-            ) : (
-              <Slip tone="lichen">In the shop</Slip>
-            )
-          ) : (
-            <Slip>Draft</Slip>
-          )}
-          {others > 0 && <Slip tone="copper">Open elsewhere too</Slip>}
-        </>
-      }
-    >
-      <Button size="sm" variant="ghost" colorPalette="ink" onClick={() => setLooking(true)}>
-        As customers see it
-      </Button>
-      {looking && (
-        <AsCustomers productId={productId} version={draft.version} today={today} onClose={() => setLooking(false)} />
-      )}
-      {published.slug && (
-        <Link asChild fontSize="sm" whiteSpace="nowrap">
-          <NextLink href={`/shop/${published.slug}`} target="_blank">
-            See it in the shop <ExternalLink size={14} aria-hidden />
-          </NextLink>
-        </Link>
-      )}
-      <PublishButton
-        draft={draft}
-        productId={productId}
-        published={published}
-        today={today}
-        isUsed={isUsed}
-        onPublished={onPublished}
-      />
-      <ProductMenu productId={productId} published={published} isUsed={isUsed} onPublished={onPublished} />
-    </EditorBar>
-  );
-}
-
-function ProductMenu({ productId, published, isUsed, onPublished }: Omit<TopBarProps, 'draft' | 'others' | 'today'>) {
-  const router = useRouter();
-  const attempt = (work: Promise<unknown>) =>
-    void work.catch((error: unknown) => sayFailed('That was not possible', wordsOf(error)));
-  const { product } = useEditing();
-  const [withdrawing, setWithdrawing] = useState(false);
-  const [deleting, setDeleting] = useState(false);
-  const [copying, setCopying] = useState(false);
-  const withdraw = async (accepted = 0) => {
-    await send('DELETE', `/api/manage/products/${productId}/publication?accepted=${accepted}`, undefined, anything);
-    onPublished({ revision: null, version: null, definition: null, slug: null });
-    sayDone('Taken out of the shop', 'Its revisions are kept; publish to bring it back.');
-    setWithdrawing(false);
-  };
-  const unpublish = () => (isUsed ? setWithdrawing(true) : attempt(withdraw()));
-  const remove = () =>
-    attempt(
-      send('DELETE', `/api/manage/products/${productId}`, undefined, binnedSchema).then(({ binned }) => {
-        router.push('/manage/products');
-        sayBinned(product.title || 'The draft', binned, () => router.refresh());
-      }),
-    );
-  const archive = () =>
-    attempt(
-      send('PUT', `/api/manage/products/${productId}/archived`, { archived: true }, anything).then(() => {
-        router.push('/manage/products');
-        sayDone(`${product.title || 'The draft'} is archived`, 'It stands under “Archived” in the list of products.');
-      }),
-    );
-  return (
-    <>
-      <MoreMenu label="More for this product">
-        <Menu.Item value="copy" onClick={() => setCopying(true)}>
-          <Copy size={14} /> Start a copy of it
-        </Menu.Item>
-        {published.revision !== null && (
-          <Menu.Item value="unpublish" onClick={unpublish}>
-            <Store size={14} /> Take it out of the shop
-          </Menu.Item>
-        )}
-        {published.revision === null && (
-          <Menu.Item value="archive" onClick={archive}>
-            <Archive size={14} /> Archive it
-          </Menu.Item>
-        )}
-        {published.revision === null && (
-          <Menu.Item value="delete" color="brick.fg" onClick={() => setDeleting(true)}>
-            <Trash2 size={14} /> Delete this draft
-          </Menu.Item>
-        )}
-      </MoreMenu>
-      <AskBeforeDeleting
-        open={deleting}
-        what={product.title || 'this draft'}
-        because="Its earlier drafts go with it. It lies in the bin for 30 days."
-        onClose={() => setDeleting(false)}
-        onDelete={remove}
-      />
-      {copying && <CopyDialog productId={productId} onClose={() => setCopying(false)} />}
-      {withdrawing && (
-        <RippleDialog
-          address={`/api/manage/products/${productId}/ripple?change=withdraw`}
-          decision="Take it out"
-          nothingReached="Nothing has it as a part."
-          onClose={() => setWithdrawing(false)}
-          onDecide={withdraw}
-        />
-      )}
-    </>
-  );
-}
-
 const startedSchema = z.object({ id: z.number() });
 
 function Notices({
