@@ -49,7 +49,7 @@ export function Discounts({ discounts, ...about }: DiscountsView) {
   ];
   return (
     <Page>
-      <PricePlaces current="/manage/codes" />
+      <PricePlaces current="codes" />
       <PageHead
         title="Discount codes"
         lead="What customers get by typing a code in the basket. It is taken off line by line, to the cent."

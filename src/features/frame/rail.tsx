@@ -1,19 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex, IconButton, VStack } from '@chakra-ui/react';
-import {
-  Boxes,
-  Layers,
-  Moon,
-  PackageOpen,
-  ReceiptText,
-  Search,
-  Settings2,
-  Store,
-  Sun,
-  SwatchBook,
-  Tags,
-} from 'lucide-react';
+import { type LucideIcon, Moon, Search, Store, Sun } from 'lucide-react';
 import { useTheme } from 'next-themes';
 import NextLink from 'next/link';
 import { usePathname } from 'next/navigation';
@@ -21,17 +9,8 @@ import { type ReactNode } from 'react';
 import { CommandsProvider } from '@/features/palette/commands';
 import { Palette } from '@/features/palette/palette';
 import { Shortcuts } from '@/features/palette/shortcuts';
+import { RAIL } from '@/features/shared/screens';
 import { useMounted } from '@/ui/use-mounted';
-
-const PLACES = [
-  { href: '/manage/products', label: 'Products', icon: PackageOpen },
-  { href: '/manage/sheets', label: 'Sheets', icon: Layers },
-  { href: '/manage/swatches', label: 'Swatches', icon: SwatchBook },
-  { href: '/manage/stock', also: ['/manage/cutting'], label: 'Stock', icon: Boxes },
-  { href: '/manage/price-lists', also: ['/manage/codes'], label: 'Prices', icon: Tags },
-  { href: '/manage/orders', label: 'Orders', icon: ReceiptText },
-  { href: '/manage/settings', label: 'Settings', icon: Settings2 },
-];
 
 const RailLink = chakra(NextLink);
 
@@ -44,7 +23,7 @@ function RailPlace({
 }: {
   href: string;
   label: string;
-  icon: typeof Store;
+  icon: LucideIcon;
   current: boolean;
   newTab?: boolean;
 }) {
@@ -131,13 +110,13 @@ export function ManagerFrame({ children }: { children: ReactNode }) {
           <Box mb="3" title="Oak Knot">
             <Mark />
           </Box>
-          {PLACES.map((place) => (
+          {RAIL.map(({ href, label, icon, within }) => (
             <RailPlace
-              key={place.href}
-              href={place.href}
-              label={place.label}
-              icon={place.icon}
-              current={[place.href, ...(place.also ?? [])].some((start) => path.startsWith(start))}
+              key={href}
+              href={href}
+              label={label}
+              icon={icon}
+              current={within.some((start) => path.startsWith(start))}
             />
           ))}
           <Box flex="1" />

@@ -8,7 +8,7 @@ import { z } from 'zod';
 import { type Finding, findingSchema } from '@/features/shared/findings';
 import { send } from '@/features/shared/api';
 import { type Command, useCommands } from './commands';
-import { PLACES } from './places';
+import { PLACES } from '@/features/shared/screens';
 
 interface Entry {
   readonly kind: string;

@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { AppDialog } from '@/ui/dialog';
 import { isTypedInto } from '@/ui/typed-into';
-import { PLACES } from './places';
+import { PLACES } from '@/features/shared/screens';
 
 const KEYS: readonly {
   readonly title: string;

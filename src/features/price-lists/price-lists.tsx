@@ -97,7 +97,7 @@ export function PriceLists({
   );
   return (
     <Page>
-      <PricePlaces current="/manage/price-lists" />
+      <PricePlaces current="price-lists" />
       <PageHead
         title="Price lists"
         lead="Prices in the place of the usual ones: for a customer group, for some weeks, or both. Of several that hold, the first that says a price has the word."
