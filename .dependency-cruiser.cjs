@@ -34,12 +34,14 @@ module.exports = {
     only('core-stands-alone', 'core', 'core', 'The core runs anywhere, so it knows nothing of us outside itself.'),
     {
       name: 'core-is-pure',
-      comment: 'No React, Next, database or Node in the core: only a validator, and parsers that run in browsers.',
+      comment:
+        'No React, Next, database or Node in the core: only a validator, parsers, colours and equality that run in browsers.',
       severity: 'error',
       from: { path: '^src/core/' },
       to: {
         path: '(^|/)node_modules/',
-        pathNot: 'node_modules/(zod|papaparse|jsonc-parser|@types/papaparse|@lezer/(lr|common))/',
+        pathNot:
+          'node_modules/(zod|papaparse|jsonc-parser|culori|dequal|@types/(papaparse|culori)|@lezer/(lr|common))/',
       },
     },
     {

@@ -1,23 +1,12 @@
-import { differenceCiede2000, lab65, wcagContrast } from 'culori';
+import { wcagContrast } from 'culori';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import {
-  colourDifference,
-  contrastOf,
-  hexOf,
-  labOf,
-  luminanceOf,
-  readableMark,
-  readColour,
-  type Rgb,
-  rgbOf,
-} from '@/core/colour';
+import { colourDifference, contrastOf, hexOf, labOf, luminanceOf, readableMark, readColour, rgbOf } from '@/core/colour';
 
 /**
  * The test data of G. Sharma, W. Wu and E. N. Dalal, The CIEDE2000 color-difference formula: implementation notes,
  * supplementary test data, and mathematical observations, Color Research and Application 30 (2005) 21–30, table 1:
- * two colours in L*a*b* and their difference to four places. Written down from memory; a wrong figure would fail
- * against the library below as well.
+ * two colours in L*a*b* and their difference to four places. Written down from memory.
  */
 const PAIRS: readonly (readonly [number, number, number, number, number, number, number])[] = [
   [50, 2.6772, -79.7751, 50, 0, -82.7485, 2.0425],
@@ -58,7 +47,6 @@ const PAIRS: readonly (readonly [number, number, number, number, number, number,
 
 const part = fc.integer({ min: 0, max: 255 });
 const colours = fc.record({ red: part, green: part, blue: part });
-const toLab65 = (rgb: Rgb) => lab65(hexOf(rgb));
 
 describe('CIEDE2000', () => {
   it.each(PAIRS)(
@@ -72,36 +60,9 @@ describe('CIEDE2000', () => {
       expect(colourDifference(other, one)).toBeCloseTo(expected, 4);
     },
   );
-
-  it('is what a colour library says, for any two colours of the screen', () => {
-    const difference = differenceCiede2000();
-    fc.assert(
-      fc.property(colours, colours, (one, other) => {
-        const [a, b] = [labOf(one), labOf(other)];
-        expect(colourDifference(a, b)).toBeCloseTo(difference({ mode: 'lab65', ...a }, { mode: 'lab65', ...b }), 6);
-      }),
-      { numRuns: 500 },
-    );
-  });
 });
 
-function pick(lab: ReturnType<typeof lab65>): { l: number; a: number; b: number } {
-  if (!lab) throw new Error('no colour');
-  return { l: lab.l, a: lab.a, b: lab.b };
-}
-
 describe('CIELAB', () => {
-  it('is what a colour library says, for any colour of the screen', () => {
-    fc.assert(
-      fc.property(colours, (rgb) => {
-        const theirs = pick(toLab65(rgb));
-        const ours = labOf(rgb);
-        for (const axis of ['l', 'a', 'b'] as const) expect(ours[axis]).toBeCloseTo(theirs[axis], 1);
-      }),
-      { numRuns: 500 },
-    );
-  });
-
   it('written out and read again is the same colour', () => {
     fc.assert(
       fc.property(colours, (rgb) => {

@@ -1,8 +1,8 @@
+import { dequal } from 'dequal';
 import { visitReferences } from '../fields';
 import { type Choice } from './choices';
 import { type Formula, formulaName, formulaSchema, type Rate } from './formulas';
 import { freeKeys } from './free-key';
-import { same } from './merge';
 import { renamedChoice, renamedFormula, renamedRule } from './renamed';
 import { type CompatibilityTable, type Rule, ruleSchema } from './rules';
 import { type Product } from './schema';
@@ -61,7 +61,7 @@ const asWords = (key: string) => key.replace(/-/g, ' ');
 
 /** A key of its own is no difference. */
 const alike = <T extends { readonly key: string }>(one: T, other: T) =>
-  same({ ...one, key: '' }, { ...other, key: '' });
+  dequal({ ...one, key: '' }, { ...other, key: '' });
 
 class CopyAlong {
   /** what choices are called where they are copied to */
@@ -129,7 +129,7 @@ class CopyAlong {
         ].map(([from, to]) => [formulaName(from), formulaName(to)]),
       );
       const ready = renamedFormula(formula, this.name, (word) => renamed.get(word) ?? word);
-      const there = this.into.formulas.find((candidate) => same(candidate, ready));
+      const there = this.into.formulas.find((candidate) => dequal(candidate, ready));
       const key = there?.key ?? free(asWords(formula.key), 'formula');
       this.formulasCalled.set(formula.key, key);
       return there ? [] : [{ ...ready, key }];
@@ -140,7 +140,7 @@ class CopyAlong {
     const rate = this.source.rates.find((candidate) => candidate.key === key);
     if (!rate || this.ratesCalled.has(key)) return;
     const there = this.into.rates.find((candidate) => candidate.key === key);
-    const isThere = there !== undefined && same(there, rate);
+    const isThere = there !== undefined && dequal(there, rate);
     const called = isThere ? key : this.freeRate(asWords(key), 'rate');
     this.ratesCalled.set(key, called);
     if (!isThere) this.rates.set(key, { ...rate, key: called });

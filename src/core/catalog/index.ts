@@ -3,7 +3,8 @@ export * from './choices';
 export { changedKind, type ChangedKind, type ChoiceField } from './choices/changed-kind';
 export { choiceName, choiceUnit, namedCondition, optionNames, variantTitle } from './named';
 export { inCurrency, namesCurrency } from './in-currency';
-export { type Merge, mergeEdits, same as sameDefinition } from './merge';
+export { dequal as sameDefinition } from 'dequal';
+export { type Merge, mergeEdits } from './merge';
 export { gtinCheckDigit, gtinFault } from './gtin';
 export {
   conditionHolds,

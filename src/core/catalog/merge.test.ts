@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { mergeEdits, same } from './merge';
+import { sameDefinition as same } from '.';
+import { mergeEdits } from './merge';
 
 const base = {
   title: 'Suit',

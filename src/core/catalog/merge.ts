@@ -1,3 +1,4 @@
+import { dequal } from 'dequal';
 import { type Path } from '../problems';
 
 export interface Merge<T> {
@@ -20,8 +21,8 @@ export function mergeEdits<T>(base: T, mine: T, theirs: T): Merge<T> {
 }
 
 function merge(base: Json, mine: Json, theirs: Json, path: Path, conflicts: Path[]): Json {
-  if (same(mine, theirs) || same(base, theirs)) return mine;
-  if (same(base, mine)) return theirs;
+  if (dequal(mine, theirs) || dequal(base, theirs)) return mine;
+  if (dequal(base, mine)) return theirs;
   if (isRecord(mine) && isRecord(theirs))
     return mergeRecords(isRecord(base) ? base : {}, mine, theirs, path, conflicts);
   if (isKeyedList(mine) && isKeyedList(theirs) && isKeyedList(base))
@@ -57,7 +58,7 @@ function mergeLists(
   conflicts: Path[],
 ): Json {
   const find = (list: readonly Keyed[], key: string) => list.find((entry) => entry.key === key);
-  const reordered = !same(
+  const reordered = !dequal(
     base.map(({ key }) => key),
     mine.map(({ key }) => key),
   );
@@ -65,8 +66,8 @@ function mergeLists(
   const keys = [...new Set(order.map(({ key }) => key))];
   return keys.flatMap((key) => {
     const [inBase, inMine, inTheirs] = [find(base, key), find(mine, key), find(theirs, key)];
-    if (inBase && !inMine && same(inBase, inTheirs)) return [];
-    if (inBase && !inTheirs && same(inBase, inMine)) return [];
+    if (inBase && !inMine && dequal(inBase, inTheirs)) return [];
+    if (inBase && !inTheirs && dequal(inBase, inMine)) return [];
     if (!inMine || !inTheirs) {
       // One side took it away while the other changed it: keeping it loses nothing.
       if (inBase) conflicts.push([...path, key]);
@@ -82,16 +83,4 @@ function isRecord(value: Json): value is Readonly<Record<string, Json>> {
 
 function isKeyedList(value: Json): value is readonly Keyed[] {
   return Array.isArray(value) && value.every((entry) => isRecord(entry) && typeof entry.key === 'string');
-}
-
-/** Whether two documents say the same, whatever order their fields are in. */
-export function same(a: Json, b: Json): boolean {
-  if (Object.is(a, b)) return true;
-  if (Array.isArray(a) && Array.isArray(b))
-    return a.length === b.length && a.every((entry, index) => same(entry, b[index]));
-  if (!isRecord(a) || !isRecord(b)) return false;
-  const names = Object.keys(a);
-  return (
-    names.length === Object.keys(b).length && names.every((name) => Object.hasOwn(b, name) && same(a[name], b[name]))
-  );
 }

@@ -1,4 +1,5 @@
-import { colourDifference, type Lab, labOf, rgbOf } from './colour';
+import { rgbOf } from './colour';
+import { colourDifference, type Lab, labOf } from './lab';
 
 /**
  * Two swatches side by side whose colours differ by less than this are hard to tell apart on a screen and harder in

@@ -1,13 +1,3 @@
 export { ALIKE_BELOW, alikeNeighbours, swatchDifference } from './alike';
-export {
-  colourDifference,
-  contrastOf,
-  hexOf,
-  type Lab,
-  labOf,
-  luminanceOf,
-  readableMark,
-  readColour,
-  type Rgb,
-  rgbOf,
-} from './colour';
+export { contrastOf, hexOf, luminanceOf, readableMark, readColour, type Rgb, rgbOf } from './colour';
+export { colourDifference, type Lab, labOf } from './lab';

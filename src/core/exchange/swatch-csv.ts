@@ -1,3 +1,4 @@
+import { dequal } from 'dequal';
 import Papa from 'papaparse';
 import { freeKeys, type Swatch, swatchesByName } from '../catalog';
 import { readColour } from '../colour';
@@ -93,7 +94,7 @@ export function swatchesFromCsv(text: string, book: readonly Swatch[]): SwatchLi
       family: cell('family').slice(0, 80),
       supplierCode: cell('supplier code').slice(0, 60),
     };
-    const same = known !== undefined && JSON.stringify(known) === JSON.stringify(swatch);
+    const same = known !== undefined && dequal(known, swatch);
     return {
       line: index + (headings ? 2 : 1),
       name,

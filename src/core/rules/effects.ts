@@ -1,3 +1,4 @@
+import { dequal } from 'dequal';
 import { type Choice, numberLimits, type Product, type Report, type RuleEffect, type Weight } from '../catalog';
 import { Exact } from '../number';
 import { LARGEST_QUANTITY, type Orderable, orderableRange, within } from '../ordering';
@@ -179,9 +180,7 @@ const kinds: { readonly [K in EffectKind]: KindOfEffect<Of<K>> } = {
     act: ({ answer }, ruling) => void (ruling.preselected ??= answer),
     toItem: null,
     opposes: (effect, other) =>
-      other.kind === 'preselect' &&
-      effect.choice === other.choice &&
-      JSON.stringify(effect.answer) !== JSON.stringify(other.answer),
+      other.kind === 'preselect' && effect.choice === other.choice && !dequal(effect.answer, other.answer),
     clause: null,
   },
   limit: {

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal';
 import { type AnswerContext } from '../catalog';
 import { type FormulaProgram } from '../compile';
 import { type FormulaInputs, type FormulaOutcome } from '../compile/formulas';
@@ -70,7 +71,7 @@ function withFixed(
   let all = given;
   for (const key in fixed) {
     if (all === given) all = { ...given, ...fixed };
-    if (!Object.hasOwn(given, key) || JSON.stringify(given[key]) === JSON.stringify(fixed[key])) continue;
+    if (!Object.hasOwn(given, key) || dequal(given[key], fixed[key])) continue;
     const choice = choices[indexOf.get(key) ?? -1];
     problems.push(problem(atChoice(key), { code: 'answerFixed', title: choice?.title ?? key }));
   }

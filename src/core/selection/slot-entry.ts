@@ -1,3 +1,4 @@
+import { dequal } from 'dequal';
 import { type PartSelection } from './selection';
 
 /**
@@ -72,8 +73,7 @@ export function refilled(before: unknown, wanted: unknown): GivenEntry[] {
     return at < 0 ? undefined : left.splice(at, 1)[0];
   };
   const isAlready = (entry: GivenEntry, { product, answers }: GivenEntry) =>
-    entry.product === product &&
-    Object.entries(answers).every(([key, answer]) => JSON.stringify(entry.answers[key]) === JSON.stringify(answer));
+    entry.product === product && Object.entries(answers).every(([key, answer]) => dequal(entry.answers[key], answer));
   // What is already as it is to be stays where it is; then what has to be changed is.
   const stays = pieces(wanted).map((piece) => ({ piece, kept: take((entry) => isAlready(entry, piece)) }));
   const all = stays.map(({ piece, kept }): GivenEntry => {
@@ -84,8 +84,7 @@ export function refilled(before: unknown, wanted: unknown): GivenEntry[] {
   return all.reduce<GivenEntry[]>((entries, { quantity: _one, ...entry }) => {
     const last = entries.at(-1);
     const { quantity = 1, ...same } = last ?? { product: '' };
-    if (last && JSON.stringify(same) === JSON.stringify(entry))
-      return [...entries.slice(0, -1), { ...entry, quantity: quantity + 1 }];
+    if (last && dequal(same, entry)) return [...entries.slice(0, -1), { ...entry, quantity: quantity + 1 }];
     return [...entries, { ...entry, quantity: 1 }];
   }, []);
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { dequal } from 'dequal';
 import { Box, Stack, Table, Text } from '@chakra-ui/react';
 import {
   type CatalogSurroundings,
@@ -67,7 +68,10 @@ export function ProductDigest({ product, against }: { product: Product; against?
   const others = against && new Map(factsOf(against, surroundings));
   const differs = (choice: Choice) =>
     against !== undefined &&
-    JSON.stringify(choice) !== JSON.stringify(against.choices.find(({ key }) => key === choice.key));
+    !dequal(
+      choice,
+      against.choices.find(({ key }) => key === choice.key),
+    );
   return (
     <Stack gap="4">
       <Table.Root size="sm">

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal';
 import { type Queries } from '../../data/database';
 import { Refusal } from '../refusal';
 
@@ -126,8 +127,7 @@ function isToBeStored<Definition>(
 ): boolean {
   if (stored.draftVersion === save.baseVersion) return true;
   // A save whose answer got lost on the way comes again: it is the same work, not somebody else's.
-  if (stored.draftSavedBy === save.editor && JSON.stringify(stored.draft) === JSON.stringify(save.definition))
-    return false;
+  if (stored.draftSavedBy === save.editor && dequal(stored.draft, save.definition)) return false;
   throw new Refusal(409, 'draftConflict', `Somebody else has changed this ${word} in the meantime.`, {
     current: { version: stored.draftVersion, definition: stored.draft, savedBy: stored.draftSavedBy },
   });

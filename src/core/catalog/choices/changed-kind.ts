@@ -1,5 +1,5 @@
+import { dequal } from 'dequal';
 import { type Choice, choiceSchema, hasOptions } from './index';
-import { same } from '../merge';
 
 /** Everything that a choice of some kind has. */
 export type ChoiceField = Choice extends infer Each ? (Each extends Choice ? keyof Each : never) : never;
@@ -28,7 +28,7 @@ export function changedKind(choice: Choice, begins: { readonly before: Choice; r
   const before: Readonly<Record<string, unknown>> = begins.before;
   const after: Readonly<Record<string, unknown>> = changed;
   const lost = fields.flatMap(([field, value]) =>
-    same(value, before[field]) || same(value, after[field]) ? [] : [field as ChoiceField],
+    dequal(value, before[field]) || dequal(value, after[field]) ? [] : [field as ChoiceField],
   );
   return { choice: changed, lost };
 }
