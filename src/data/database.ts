@@ -185,7 +185,7 @@ export class Database {
     // What looks at another moment from within one would wait for itself.
     return reading.getStore() === true
       ? this.momentOf(work)
-      : this.moments.add(() => reading.run(true, () => this.momentOf(work)), { throwOnTimeout: true });
+      : this.moments.add(() => reading.run(true, () => this.momentOf(work)));
   }
 
   private async momentOf<T>(work: (still: Database) => Promise<T>): Promise<T> {

@@ -117,7 +117,7 @@ export async function inBackground<Name extends keyof Tasks & string>(
     >;
   };
   try {
-    return await threads.queue.add(work, { priority: urgent ? 1 : 0, throwOnTimeout: true });
+    return await threads.queue.add(work, { priority: urgent ? 1 : 0 });
   } catch (error) {
     if (!(error instanceof Error)) throw error;
     if (error.name === 'AbortError')
