@@ -197,11 +197,7 @@ describe('the hive of the demo', () => {
       ).filter((title) => title.endsWith('super'));
     expect(await titles()).toEqual(['Honey super', 'Shallow super']);
     const handle = await person.find('//button[@aria-label="Move Shallow super"]');
-    await browser.driver.executeScript('arguments[0].scrollIntoView({block: "center"}); arguments[0].focus()', handle);
-    for (const key of [Key.SPACE, Key.ARROW_UP, Key.SPACE]) {
-      await browser.driver.actions().sendKeys(key).perform();
-      await browser.driver.sleep(400);
-    }
+    await person.carry(handle, Key.ARROW_UP);
     await browser.driver.wait(async () => (await titles())[0] === 'Shallow super', 10_000);
     // And back with the mouse.
     const [from, onto] = [

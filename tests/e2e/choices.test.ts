@@ -187,7 +187,6 @@ describe('a sheet', () => {
     await stage.person.press('Care kit', OUTLINE);
     await stage.person.fill('Care kit: amount', '7.50');
     await saved();
-    await stage.browser.driver.sleep(900);
     await stage.person.press('See the ripple and publish');
     await stage.person.sees('€4.80 – €11.40');
     await stage.person.sees('€4.80 – €12.90');
@@ -204,7 +203,6 @@ describe('a sheet', () => {
     await stage.person.fill('Care kit: amount', '5');
     await stage.person.sees('differs from the sheet');
     await saved();
-    await stage.browser.driver.sleep(900);
     await stage.person.press('Publish');
     await stage.person.sees('is in the shop');
     await stage.person.goTo('/shop/queen-marking-pens');
@@ -319,8 +317,7 @@ describe('the palette and the swatch book', () => {
   it('finds anything by Ctrl K, by keyboard alone', async () => {
     await stage.person.goTo('/manage/orders');
     await stage.browser.driver.actions().keyDown(Key.CONTROL).sendKeys('k').keyUp(Key.CONTROL).perform();
-    await stage.person.find('[aria-label="Find anything"][role=combobox]');
-    await stage.browser.driver.sleep(400);
+    await stage.person.find('[aria-label="Find anything"][role=combobox]:focus');
     await stage.browser.driver.actions().sendKeys('care', Key.ENTER).perform();
     await stage.browser.driver.wait(
       async () => (await stage.browser.driver.getCurrentUrl()).includes('/manage/sheets/'),

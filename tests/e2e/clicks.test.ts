@@ -6,6 +6,7 @@ import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { products, stockItems } from '@/data/schema';
 import { makeStockItem, publish } from '../support/acts';
+import { PATIENCE } from '../support/browser';
 import { Hands } from '../support/hands';
 import { COUNTER, DIALOG, setStage } from '../support/stage';
 
@@ -44,8 +45,11 @@ const draftOf = async (title: string) =>
 async function begin(hands: Hands, title: string, price: string, category: string): Promise<void> {
   await stage.person.goTo('/manage/products');
   await hands.press('New product');
-  await stage.person.field('Name', DIALOG);
-  await stage.browser.driver.sleep(300);
+  const name = await stage.person.field('Name', DIALOG);
+  await stage.browser.driver.wait(
+    () => stage.browser.driver.executeScript<boolean>('return document.activeElement === arguments[0]', name),
+    PATIENCE,
+  );
   await hands.type(title, Key.TAB, Key.TAB, price, Key.TAB, category, Key.ENTER);
   await stage.person.sees('Name and words', 'nav[aria-label="Outline"]');
 }

@@ -60,11 +60,7 @@ describe('the product editor', () => {
     await person.goTo('/manage/products/4');
     await person.press('Choices', OUTLINE);
     const handle = await person.find('[aria-label="Move Tamper seals"]');
-    await handle.sendKeys(Key.SPACE);
-    await browser.driver.sleep(300);
-    await handle.sendKeys(Key.ARROW_UP);
-    await browser.driver.sleep(300);
-    await handle.sendKeys(Key.SPACE);
+    await person.carry(handle, Key.ARROW_UP);
     await saved(4, ({ choices }) => choices[0]?.key === 'seals');
     expect(await order(4)).toEqual(['seals', 'case']);
 

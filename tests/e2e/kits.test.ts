@@ -2,6 +2,7 @@ import { desc, eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { basketLines, orderLines, orders, products, stockItems } from '@/data/schema';
 import { orderBasket, publish, startProduct } from '../support/acts';
+import { PATIENCE } from '../support/browser';
 import { COUNTER, DIALOG, OUTLINE, setStage } from '../support/stage';
 
 const stage = setStage();
@@ -223,9 +224,11 @@ it('a parts list is pasted from a spreadsheet, with faults by line', async () =>
   await person.sees('“ten” is no quantity.');
   await person.press('Add 2 parts', DIALOG);
   await person.sees('4 × Honey pail, 12 l');
-  await stage.browser.driver.sleep(1500);
-  const row = await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Pasted set') });
-  expect(row?.draft.parts.map(({ candidates, quantity }) => [candidates[0]?.product, quantity.usual])).toEqual([
+  const row = () => stage.database.read.query.products.findFirst({ where: eq(products.title, 'Pasted set') });
+  await stage.browser.driver.wait(async () => (await row())?.draft.parts.length === 2, PATIENCE);
+  expect(
+    (await row())?.draft.parts.map(({ candidates, quantity }) => [candidates[0]?.product, quantity.usual]),
+  ).toEqual([
     ['smoker', 1],
     ['honey-pail', 4],
   ]);

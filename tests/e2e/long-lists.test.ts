@@ -100,11 +100,7 @@ describe('a choice of hundreds of options', () => {
     await browser.driver.wait(async () => (await drawn('[aria-label^="Title of Colour"]')) === 11, PATIENCE);
     await person.fill('SKU part of Colour 150', 'FOUND');
     // Of what is found, the second stands after the first then; the others stay where they are.
-    await (await person.find('[aria-label="Move Colour 15"]')).sendKeys(Key.SPACE);
-    await browser.driver.sleep(300);
-    await browser.driver.actions().sendKeys(Key.ARROW_DOWN).perform();
-    await browser.driver.sleep(300);
-    await browser.driver.actions().sendKeys(Key.SPACE).perform();
+    await person.carry(await person.find('[aria-label="Move Colour 15"]'), Key.ARROW_DOWN);
     await saved(async () => (await optionsOf())[150]?.key === 'c15');
     expect((await optionsOf()).slice(148, 152).map(({ key, sku }) => [key, sku])).toEqual([
       ['c149', 'C149'],
@@ -119,14 +115,9 @@ describe('a choice of hundreds of options', () => {
   });
 
   it('is moved by keyboard at its end, too', async () => {
-    const { person, browser } = stage;
+    const { person } = stage;
     await toTheEnd();
-    const handle = await person.find('[aria-label="Move The last colour"]');
-    await handle.sendKeys(Key.SPACE);
-    await browser.driver.sleep(300);
-    await browser.driver.actions().sendKeys(Key.ARROW_UP).perform();
-    await browser.driver.sleep(300);
-    await browser.driver.actions().sendKeys(Key.SPACE).perform();
+    await person.carry(await person.find('[aria-label="Move The last colour"]'), Key.ARROW_UP);
     await saved(async () => (await optionsOf()).at(-1)?.title !== 'The last colour');
     expect((await optionsOf()).slice(-3).map(({ title }) => title)).toEqual([
       'Colour 297',

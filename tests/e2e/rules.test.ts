@@ -212,7 +212,6 @@ describe('a proof', () => {
     await person.sees('As it was kept Base price €40.00', 'article');
     await person.sees('Saved', '[aria-label="Draft"]');
     await stage.browser.driver.wait(async () => (await draft())?.price === '45', PATIENCE);
-    await stage.browser.driver.sleep(700);
     await person.press('Publish');
     await person.sees('1 proof no longer holds');
     expect(

@@ -1,7 +1,16 @@
 import { wcagContrast } from 'culori';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { colourDifference, contrastOf, hexOf, labOf, luminanceOf, readableMark, readColour, rgbOf } from '@/core/colour';
+import {
+  colourDifference,
+  contrastOf,
+  hexOf,
+  labOf,
+  luminanceOf,
+  readableMark,
+  readColour,
+  rgbOf,
+} from '@/core/colour';
 
 /**
  * The test data of G. Sharma, W. Wu and E. N. Dalal, The CIEDE2000 color-difference formula: implementation notes,

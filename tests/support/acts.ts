@@ -91,7 +91,6 @@ export async function writeFormula({ person, browser }: Stage, title: string, te
 export async function publish({ person, browser, database }: Stage, title: string): Promise<void> {
   await person.sees('Ready to be published', '[aria-label="Readiness"]');
   await person.sees('Saved', '[aria-label="Draft"]');
-  await browser.driver.sleep(700);
   await person.press('Publish');
   await person.sees('is in the shop');
   await browser.driver.wait(

@@ -257,6 +257,33 @@ export class Person {
     });
   }
 
+  /**
+   * Carries an entry of a list by the keyboard: picks it up, moves it by keys, puts it down; after each key as soon as
+   * the page has told where it is.
+   */
+  async carry(handle: WebElement, ...keys: readonly string[]): Promise<void> {
+    const told = () =>
+      this.driver.executeScript<string>(
+        'return [...document.querySelectorAll("[id^=DndLiveRegion]")].map((region) => region.textContent).join(" ")',
+      );
+    await this.driver.executeScript('arguments[0].scrollIntoView({block: "center"}); arguments[0].focus()', handle);
+    for (const key of [Key.SPACE, ...keys, Key.SPACE]) {
+      const before = await told();
+      await this.driver.actions().sendKeys(key).perform();
+      let last = before;
+      await this.driver.wait(
+        async () => {
+          const [earlier, now] = [last, await told()];
+          last = now;
+          return now !== before && now === earlier;
+        },
+        PATIENCE,
+        'nothing was told of what was carried',
+        LOOK_AGAIN,
+      );
+    }
+  }
+
   /** Takes one of a few views by its words. */
   async pickSegment(words: string): Promise<void> {
     await this.click(
