@@ -12,6 +12,7 @@ import {
   runFormula,
   takenByOne,
 } from '../run';
+import { STOCK_PLACES } from '../stock';
 import { answersFor, askedUnder, endsOfInputs, givenUnder, inputsFor, type ValueOf } from './inputs';
 import { type Model } from './model';
 import { partStep } from './price-model';
@@ -46,10 +47,14 @@ class CostSteps {
             return this.addAlong(step.addOns);
           case 'formula': {
             const { stock, pieces, unit } = step.draw;
-            return this.addFormula(step.formula, this.each(stock).times(Exact.of(pieces)).over(unit.factor));
+            const each = this.each(stock).times(Exact.of(pieces));
+            // What is drawn is brought up to the finest that is counted.
+            return this.addFormula(step.formula, (value) =>
+              value.over(unit.factor).rounded(STOCK_PLACES, 'ceiling').times(each),
+            );
           }
           case 'work':
-            return this.addFormula(step.formula, Exact.one);
+            return this.addFormula(step.formula, (value) => value);
           case 'rule':
             return this.addRule(step.effect.rule, step.draw);
           // What is put into it has costs of its own.
@@ -104,26 +109,25 @@ class CostSteps {
     return true;
   }
 
-  /** What a formula says. @param factor so much is one of what it gives */
-  private addFormula(place: number, factor: Exact): boolean {
+  /** What a formula says. @param costOf what supplying costs of what it gives; more of that never costs less */
+  private addFormula(place: number, costOf: (value: Exact) => Exact): boolean {
     const { model } = this;
     const formula = model.program.formulas[place];
     const { indices, quantity, group, parts } = formulaInputsOf(model.program, place);
     const inputs = parts ? null : inputsFor(model, indices, { quantity, group });
     if (!inputs || !formula) return false;
-    const worth = factor.toApproximateNumber();
+    const taken = (value: Exact | null) => (value ? -costOf(value).toApproximateNumber() : 0);
     this.steps.push({
       kind: 'add',
       variables: inputs.variables,
-      amount: (valueOf) =>
-        -worth * (resultOf(runFormula(formula, givenUnder(model, valueOf)))?.toApproximateNumber() ?? 0),
+      amount: (valueOf) => taken(resultOf(runFormula(formula, givenUnder(model, valueOf)))),
       span(valueOf): Interval {
         const range = formulaRange(formula, ...endsOfInputs(model, valueOf));
         if (range === null || range === 'stops') return [0, 0];
-        const ends = [range.low?.toApproximateNumber() ?? -Infinity, range.high?.toApproximateNumber() ?? Infinity].map(
-          (value) => (worth === 0 ? 0 : -worth * value),
-        );
-        return [Math.min(...ends), Math.max(...ends)];
+        // What costs nothing costs nothing of any number.
+        const isFree = costOf(Exact.one).sign() === 0;
+        const [low, high] = [range.low ? taken(range.low) : Infinity, range.high ? taken(range.high) : -Infinity];
+        return isFree ? [0, 0] : [high, low];
       },
     });
     return true;

@@ -3,6 +3,7 @@ import { type Budget, NO_COSTS, within } from '../constraints';
 import { type Breakpoints } from './breakpoints';
 import { exampleFor } from './example';
 import { type Pair, pairOf, parted } from './pair';
+import { BY_PRICE } from './price-range';
 
 /** Values are looked at between values so many times at most. */
 const MOST_ROUNDS = 24;
@@ -18,7 +19,7 @@ export function firstSold(
   budget: Budget,
   given: Breakpoints = new Map(),
 ): { pair: Pair; any: Int32Array | null | undefined } {
-  let [pair, further]: [Pair, Breakpoints] = [pairOf(program, today, given), given];
+  let [pair, further]: [Pair, Breakpoints] = [pairOf(program, today, BY_PRICE, given), given];
   for (let round = 0; ; round += 1) {
     const inner = within(() => pair.innerSolver.solve(budget, NO_COSTS));
     if (inner && (pair.isSettled || exampleFor(pair.inner, inner).sellable)) return { pair, any: inner };
@@ -27,6 +28,6 @@ export function firstSold(
     const next = round < MOST_ROUNDS ? parted(pair.outer, [outer], further) : null;
     if (!next) return { pair, any: undefined };
     further = next;
-    pair = pairOf(program, today, further);
+    pair = pairOf(program, today, BY_PRICE, further);
   }
 }

@@ -3,6 +3,7 @@ import { type CostOf, resolve } from '../run';
 import { wordsOf } from './example';
 import { modelOf } from './model';
 import { contextFor, selectionFor } from './solutions';
+import { BY_PRICE } from './price-range';
 
 /** What one selection costs its customer, and what it earns: in major units, to be drawn. */
 export interface CloudPoint {
@@ -30,7 +31,7 @@ const TAKEN = 900;
  * @param share how much of a price is left to the seller
  */
 export function marginCloud(program: Program, today: string, costs: CostOf, share: number): MarginCloud {
-  const model = modelOf(program, today);
+  const model = modelOf(program, today, { look: BY_PRICE });
   const { sizes } = model.space;
   const free = [
     ...new Set([

@@ -14,6 +14,7 @@ import { lowestOfKit } from './kit-margin';
 import { linesOfNothing, notRefused } from './price-ends';
 import { halfAMinorUnit, priceGoal } from './price-goal';
 import { priceSteps, type PriceSteps } from './price-model';
+import { BY_PRICE } from './price-range';
 import { type Interval, spanOf, type Step } from './price-step';
 import { type AddedBy } from './slot-prices';
 import { lookInSlots } from './slot-margin';
@@ -48,9 +49,7 @@ export function lowestMargin(
   const kept = Exact.of(100).minus(floor).over(Exact.of(100));
   if (program.kit && !program.kit.isApart)
     return lowestOfKit(program, program.kit, { today, costs, kept, limits }, lowestMargin);
-  const look = program.kit
-    ? lookInSlots(program, program.kit, { today, costs, kept, limits }, lowestMargin)
-    : undefined;
+  const look = program.kit ? lookInSlots(program, program.kit, { today, costs, kept, limits }, lowestMargin) : BY_PRICE;
   let further: Breakpoints = new Map();
   const budget: Budget = { steps: limits.searching, stop: limits.stop };
   let best: { readonly found: Found; readonly value: number } | undefined;
@@ -58,7 +57,7 @@ export function lowestMargin(
   let isSpent = false;
   let open: readonly string[] = [];
   for (let round = 0; ; round += 1) {
-    const pair = pairOf(program, today, further, look);
+    const pair = pairOf(program, today, look, further);
     const goals = {
       inner: goalFor(pair.inner, costs, kept, ({ value }) => value),
       outer: goalFor(pair.outer, costs, kept, ({ bound }) => bound ?? -Infinity),

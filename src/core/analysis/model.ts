@@ -79,8 +79,8 @@ export interface ModelOptions {
   readonly switched?: boolean;
   /** further values to look at, by position of the choice; -1 for the quantity */
   readonly further?: Breakpoints;
-  /** what candidates for slots are looked at for; their price where nothing is said */
-  readonly look?: Look;
+  /** what candidates for slots are looked at for */
+  readonly look: Look;
 }
 
 /**
@@ -90,7 +90,7 @@ export interface ModelOptions {
 export function modelOf(
   program: Program,
   today: string,
-  { side = 'inner', switched = false, further = new Map(), look }: ModelOptions = {},
+  { side = 'inner', switched = false, further = new Map(), look }: ModelOptions,
 ): Model {
   const space = new Space();
   const breaks = breakpointsOf(program, today);
@@ -216,7 +216,7 @@ function modelled(
   within: { readonly program: Program; readonly today: string; readonly space: Space },
   index: number,
   breaks: readonly Exact[],
-  look?: Look,
+  look: Look,
 ): ModelledChoice | null {
   const { program, today, space } = within;
   const choice = program.product.choices[index];

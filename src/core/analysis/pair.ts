@@ -13,14 +13,17 @@ export interface Pair {
   readonly innerSolver: Solver;
   readonly outerSolver: Solver;
   readonly isSettled: boolean;
+  /** what candidates for slots are looked at for in it */
+  readonly look: Look;
 }
 
-export function pairOf(program: Program, today: string, further: Breakpoints = new Map(), look?: Look): Pair {
+export function pairOf(program: Program, today: string, look: Look, further: Breakpoints = new Map()): Pair {
   const inner = modelOf(program, today, { further, look });
   const isSettled = !inner.isUnsettled && inner.gaps.length === 0;
   const outer = inner.isUnsettled ? modelOf(program, today, { further, look, side: 'outer' }) : inner;
   const innerSolver = new Solver(inner.space);
-  return { inner, outer, innerSolver, outerSolver: outer === inner ? innerSolver : new Solver(outer.space), isSettled };
+  const outerSolver = outer === inner ? innerSolver : new Solver(outer.space);
+  return { inner, outer, innerSolver, outerSolver, isSettled, look };
 }
 
 /** What stands for many answers is parted into so many. */

@@ -116,7 +116,7 @@ function endOf(first: Pair, side: 'lowest' | 'highest', limits: PriceLimits, bud
         ? { ...best.found.example, price: price.toFixed(program.places), coverage }
         : null;
     further = next;
-    pair = pairOf(program, today, further);
+    pair = pairOf(program, today, first.look, further);
   }
 }
 

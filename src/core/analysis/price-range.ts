@@ -9,6 +9,7 @@ import { kitRange, type PriceRange, withoutParts } from './kit-range';
 import { pairOf } from './pair';
 import { perUnitOf } from './per-unit';
 import { type PriceCoverage, type PriceEnd, priceEnds } from './price-ends';
+import { lookByPrice } from './slots';
 
 /** Steps of searching for a range that stands in a list. */
 const LIST_STEPS = 20_000;
@@ -80,8 +81,11 @@ function firstQuantities({ defaultQuantity, quantities: { nearer } }: Program): 
   return [defaultQuantity, ...nearer.flatMap(({ orderable }) => orderableRange(orderable)?.least ?? [])];
 }
 
+/** Candidates for slots are looked at for what they cost. */
+export const BY_PRICE = lookByPrice(itemRange);
+
 function searched(priced: Program, today: string): PriceRange | null {
-  const pair = pairOf(priced, today);
+  const pair = pairOf(priced, today, BY_PRICE);
   const { found } = priceEnds(pair, {
     searching: LIST_STEPS,
     rounds: LIST_ROUNDS,

@@ -6,6 +6,7 @@ import { resolve } from '../run';
 import { type Example, exampleFor } from './example';
 import { type Model, modelOf } from './model';
 import { contextFor, selectionFor } from './solutions';
+import { BY_PRICE } from './price-range';
 
 export interface Opposing {
   readonly first: number;
@@ -28,7 +29,7 @@ export class RuleQuestions {
     private readonly program: Program,
     today: string,
   ) {
-    this.model = modelOf(program, today, { side: 'outer', switched: true });
+    this.model = modelOf(program, today, { look: BY_PRICE, side: 'outer', switched: true });
     this.solver = new Solver(this.model.space);
     this.rules = (program.rules?.program.rules ?? []).map(({ rule }) => rule.then);
   }

@@ -3,6 +3,7 @@ import { Exact } from '../number';
 import { asksQuantity } from './depends-on';
 import { type Asked, boundOf, LEAST_SEARCHING, type LowestOf, type MarginLimits, valueOf } from './earned';
 import { inNumber } from './kit-range';
+import { itemRange } from './price-range';
 import { type Look } from './slots';
 
 const HUNDRED = Exact.of(100);
@@ -23,6 +24,7 @@ export function lookInSlots(
   const own: MarginLimits = { ...limits, searching: Math.max(LEAST_SEARCHING, Math.floor(limits.searching / looks)) };
   return {
     group,
+    rangeOf: itemRange,
     known: new WeakMap(),
     standing(program, slot) {
       const found = lowestOf(

@@ -6,7 +6,7 @@ import { type Answer, type GivenEntry, type Selection } from '../selection';
 import { asksGroup, asksQuantity, weightVaries } from './depends-on';
 import { withoutAnswer } from './candidates';
 import { type ModelledChoice } from './model';
-import { itemRange } from './price-range';
+import { type PriceRange } from './kit-range';
 
 /** A way in which a candidate can be in a slot: a selection of it that can be sold, and what it comes to. */
 export interface WayIn {
@@ -39,6 +39,8 @@ export interface Standing {
 export interface Look {
   /** the selections that stand for all selections of a product in a slot; none where it can't be had */
   standing(program: Program, slot: SlotProgram): readonly Standing[];
+  /** what one of a product can cost; null where none can be sold */
+  rangeOf(program: Program): PriceRange | null;
   /** for whom it is looked at, beside whom nobody has other prices */
   readonly group: string | null;
   readonly known: WeakMap<CandidateProgram, Map<string, readonly FoundWay[]>>;
@@ -84,7 +86,7 @@ export function modelledSlot(
   { program, today, space }: { readonly program: Program; readonly today: string; readonly space: Space },
   index: number,
   candidates: Candidates,
-  look: Look = byPrice,
+  look: Look,
 ): ModelledChoice | null {
   const slot = program.kit?.slots.find(({ choice }) => choice === index);
   if (!slot) return null;
@@ -177,16 +179,16 @@ function propertiesAmong(figures: readonly string[], { component }: SlotProgram)
 }
 
 /** Whether what one costs can depend on what customers choose of it. */
-function priceVaries(program: Program, { group }: Look): boolean {
+function priceVaries(program: Program, { group, rangeOf }: Look): boolean {
   if (group !== null && asksGroup(program)) return true;
-  const range = itemRange(program);
+  const range = rangeOf(program);
   return !range?.isProved || !range.from.equals(range.to);
 }
 
 /** Looks at what candidates cost: at the least and at the most. */
-const byPrice: Look = {
+export const lookByPrice = (rangeOf: Look['rangeOf']): Look => ({
   standing(program) {
-    const range = itemRange(program);
+    const range = rangeOf(program);
     // What only some customers can have has no price for everybody: that it can't be had at all is not said of it.
     if (!range)
       return asksGroup(program) && program.blocking.length === 0
@@ -195,9 +197,10 @@ const byPrice: Look = {
     const ends = range.from.equals(range.to) ? [range.cheapest] : [range.cheapest, range.dearest];
     return ends.map((selection) => ({ selection, isProved: range.isProved }));
   },
+  rangeOf,
   group: null,
   known: new WeakMap(),
-};
+});
 
 interface FoundWay {
   readonly entry: GivenEntry;
