@@ -3,6 +3,7 @@ import { anyFile, type Candidate, type Candidates, type CandidateScope } from '.
 import { type Program } from '../compile';
 import { type Exact } from '../number';
 import { checkQuantity, everyOrderable, nearestOrderable, type Orderable, orderableRange } from '../ordering';
+import { type Answer } from '../selection';
 
 const LEFT_OUT: Candidate = { raw: null, answer: null, option: null, same: -1 };
 const HIDDEN: Candidate = { ...LEFT_OUT, hidden: true };
@@ -181,3 +182,14 @@ function cellsOf(program: Program, given: Orderable, further: readonly Exact[]):
     ];
   });
 }
+
+/** An answer of which nothing is said yet. */
+export const NOTHING_PICKED: Answer = {
+  canonical: '',
+  shown: '',
+  option: null,
+  value: null,
+  characters: 0,
+  charactersWithoutSpaces: 0,
+  picks: [],
+};

@@ -5,7 +5,15 @@ import { type Formula, not, Space } from '../constraints';
 import { type Exact } from '../number';
 import { type Answer } from '../selection';
 import { breakpointsOf, type Breakpoints } from './breakpoints';
-import { candidatesOf, QUANTITY, type QuantityCell, quantitiesOf, testsOf, withoutAnswer } from './candidates';
+import {
+  candidatesOf,
+  QUANTITY,
+  type QuantityCell,
+  quantitiesOf,
+  testsOf,
+  withoutAnswer,
+  NOTHING_PICKED,
+} from './candidates';
 import { constrainChoice } from './choice-clauses';
 import { formulaFor } from './conditions';
 import { constrainFormulas } from './formula-clauses';
@@ -201,16 +209,6 @@ function settledPicks(program: Program, index: number, today: string): Answer['p
   if (!choice || !Object.hasOwn(program.fixed, choice.key)) return null;
   return choice.reader.read(program.fixed[choice.key], [], { today, files: () => undefined })?.picks ?? [];
 }
-
-const NOTHING_PICKED: Answer = {
-  canonical: '',
-  shown: '',
-  option: null,
-  value: null,
-  characters: 0,
-  charactersWithoutSpaces: 0,
-  picks: [],
-};
 
 function modelled(
   within: { readonly program: Program; readonly today: string; readonly space: Space },

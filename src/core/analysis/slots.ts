@@ -2,9 +2,9 @@ import { type Candidate, type Candidates } from '../catalog/choices';
 import { type CandidateProgram, type Held, type Program, programWith, type SlotProgram } from '../compile';
 import { anyOf, type Space } from '../constraints';
 import { heldOf, type Resolution, resolve } from '../run';
-import { type Answer, type GivenEntry, type Selection } from '../selection';
+import { type GivenEntry, type Selection } from '../selection';
 import { asksGroup, asksQuantity, weightVaries } from './depends-on';
-import { withoutAnswer } from './candidates';
+import { withoutAnswer, NOTHING_PICKED } from './candidates';
 import { type ModelledChoice } from './model';
 import { type PriceRange } from './kit-range';
 
@@ -61,16 +61,6 @@ export interface ModelledSlot {
   /** whether what it holds could not be looked at wholly */
   readonly isLoose: boolean;
 }
-
-const NOTHING_PICKED: Answer = {
-  canonical: '',
-  shown: '',
-  option: null,
-  value: null,
-  characters: 0,
-  charactersWithoutSpaces: 0,
-  picks: [],
-};
 
 /** A candidate is looked at in so many ways at most, where what it is follows from what customers choose of it. */
 const MOST_WAYS_IN = 24;
