@@ -9,10 +9,19 @@ import {
 } from '../compile';
 import { Exact } from '../number';
 import { coversUsual, kindOfAmount, type KitTerms } from '../pricing';
-import { resolve, runFor, usualPrices } from '../run';
+import { resolve } from '../run';
 import { asksQuantity } from './depends-on';
 import { inPieces, wordsWithParts } from './example';
-import { allCounts, inNumber, isGraduated, ownAmounts, type PartEnd, withoutParts, withParts } from './kit-range';
+import {
+  allCounts,
+  inNumber,
+  isGraduated,
+  ownAmounts,
+  type PartEnd,
+  withoutParts,
+  withParts,
+  usuallyIn,
+} from './kit-range';
 import { type KitCase, kitCases } from './kit-cases';
 import { type Asked, boundOf, type Found, LEAST_SEARCHING, type LowestMargin, type LowestOf } from './earned';
 import { groupsThatDiffer } from './model';
@@ -142,7 +151,7 @@ function lowestFor(
   const instead = kit.terms.isOwn ? Exact.zero : insteadOfParts(program);
   const own = of(withoutParts(inCase, instead).program, kept);
   const keptOfParts = kept.times(share);
-  const usual = kit.terms.isOwn ? usualPrices(program, program.defaultQuantity, runFor({ today, group })) : null;
+  const usual = kit.terms.isOwn ? usuallyIn(program, today, group) : null;
   const parts = kit.components.map((component) =>
     lowestPart(component, { terms: kit.terms, kept: keptOfParts, usual: usual?.get(component)?.alone ?? null, of }),
   );

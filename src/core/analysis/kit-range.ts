@@ -87,9 +87,9 @@ export const ownAmounts = ({ product, rules }: Program) => [
   ...(rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null)),
 ];
 
-/** What a kit has in its places usually, for who is in no customer group. */
-export const usuallyIn = (program: Program): UsualPrices =>
-  usualPrices(program, program.defaultQuantity, runFor({ today: SOME_DAY }));
+/** What a kit has in its places usually. @param group of the customer; nobody's where nothing is said */
+export const usuallyIn = (program: Program, today = SOME_DAY, group: string | null = null): UsualPrices =>
+  usualPrices(program, program.defaultQuantity, runFor({ today, group }));
 
 /** A part at an end, as its price in a kit follows from it. */
 const pricedAt = (end: Omit<PartEnd, 'alone'>, alone: Exact): PartPriced => ({

@@ -2,7 +2,7 @@ import { type Program, programsWithin } from '../compile';
 import { type Budget, type Goal, minimise, type Optimum, type Solver, within } from '../constraints';
 import { Exact } from '../number';
 import { coversUsual } from '../pricing';
-import { type CostOf, resolve, runFor, saysCost, stockOf, usualPrices } from '../run';
+import { type CostOf, resolve, saysCost, stockOf } from '../run';
 import { type Breakpoints } from './breakpoints';
 import { costSteps } from './cost-steps';
 import { exampleFor } from './example';
@@ -11,6 +11,7 @@ import { type Model } from './model';
 import { openTitles, pairOf, parted } from './pair';
 import { type Found, type LowestMargin, type MarginLimits } from './earned';
 import { lowestOfKit } from './kit-margin';
+import { usuallyIn } from './kit-range';
 import { linesOfNothing, notRefused } from './price-ends';
 import { halfAMinorUnit, priceGoal } from './price-goal';
 import { priceSteps, type PriceSteps } from './price-model';
@@ -134,9 +135,7 @@ function goalFor(model: Model, costs: CostOf, kept: Exact, ofWay: (left: Left) =
 function leftInSlots({ program, today, groups }: Model, kept: Exact, ofWay: (left: Left) => number): AddedBy | null {
   const { kit } = program;
   const lessFor = (group: string | null) =>
-    kit && coversUsual(kit.terms) && kit.slots.length > 0
-      ? usualPrices(program, program.defaultQuantity, runFor({ today, group }))
-      : null;
+    kit && coversUsual(kit.terms) && kit.slots.length > 0 ? usuallyIn(program, today, group) : null;
   const found = new Map(groups.map((group) => [group, lessFor(group)]));
   const isLess = [...found.values()].some(
     (usual) =>

@@ -1,6 +1,6 @@
 import { type KitProgram } from '../compile';
 import { coversUsual } from '../pricing';
-import { runFor, usualPrices } from '../run';
+import { usuallyIn } from './kit-range';
 import { type Model } from './model';
 import { type Step } from './price-step';
 import { type WayIn } from './slots';
@@ -33,11 +33,7 @@ function priceAdded({ program, today }: Model, { terms, slots }: KitProgram): Ad
     of: (way) => way?.resolution.unitPrice?.times(terms.share).toApproximateNumber() ?? 0,
     less(choice, group) {
       const component = coversUsual(terms) ? slots.find((slot) => slot.choice === choice)?.component : undefined;
-      return component
-        ? (usualPrices(program, program.defaultQuantity, runFor({ today, group }))
-            .get(component)
-            ?.alone.toApproximateNumber() ?? 0)
-        : 0;
+      return component ? (usuallyIn(program, today, group).get(component)?.alone.toApproximateNumber() ?? 0) : 0;
     },
     atLeastNothing: !terms.cheaperLess,
   };

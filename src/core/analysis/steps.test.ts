@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { anyProduct, shopOf as madeShop } from '../../../tests/fuzz/any-product';
-import { compile, type Program } from '../compile';
+import { anyProduct } from '../../../tests/fuzz/any-product';
+import { programOf } from '../../../tests/fuzz/claims';
 import { holdsFor, NO_COSTS, Solver, valuesWhere, within } from '../constraints';
-import { surroundingsOf } from '../exchange';
 import { Exact } from '../number';
 import { resolve } from '../run';
 import { costSteps } from './cost-steps';
@@ -30,19 +29,12 @@ function* solutionsOf(model: Model): Generator<Int32Array> {
     }
 }
 
-function programsOf(from: number, count: number): Program[] {
-  return Array.from({ length: count }, (_, step) => from + step).flatMap((seed) => {
-    const catalog = madeShop(anyProduct(seed));
-    const [product] = catalog.products;
-    const program = product && compile(product, surroundingsOf(catalog));
-    return program && program.blocking.length === 0 ? [program] : [];
-  });
-}
-
 /** What a model says of a selection, beside what it resolves to. */
 function compare(look: (model: Model, values: Int32Array, selection: object, group: string | null) => boolean): number {
   let looked = 0;
-  for (const program of programsOf(1, 160)) {
+  for (let seed = 1; seed <= 160; seed += 1) {
+    const program = programOf(anyProduct(seed));
+    if (!program) continue;
     const model = modelOf(program, TODAY, { look: BY_PRICE });
     let left = 25;
     for (const values of solutionsOf(model)) {

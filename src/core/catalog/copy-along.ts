@@ -70,6 +70,8 @@ class CopyAlong {
   private readonly ratesCalled = new Map<string, string>();
   private readonly rates = new Map<string, Rate>();
   private readonly left: LeftBehind[] = [];
+  private readonly titles: ReadonlyMap<string, string>;
+  private readonly freeRate: ReturnType<typeof freeKeys>;
 
   constructor(
     private readonly source: Tied,
@@ -77,6 +79,8 @@ class CopyAlong {
     private readonly into: Tied,
     inPlace: boolean,
   ) {
+    this.titles = new Map(source.choices.map(({ key, title }) => [key, title || key]));
+    this.freeRate = freeKeys(into.rates.map(({ key }) => key));
     const freeChoice = freeKeys(into.choices.map(({ key }) => key));
     this.called = new Map(
       source.choices.flatMap(({ key }) =>
@@ -105,8 +109,7 @@ class CopyAlong {
 
   /** Titles of the choices that are needed and don't come. */
   private missing(needed: Iterable<string>): string[] {
-    const titles = new Map(this.source.choices.map(({ key, title }) => [key, title || key]));
-    return [...needed].filter((key) => !this.picked.has(key)).map((key) => titles.get(key) ?? key);
+    return [...needed].filter((key) => !this.picked.has(key)).map((key) => this.titles.get(key) ?? key);
   }
 
   /** Whether something stays because it needs more than comes, which is noted. */
@@ -144,10 +147,6 @@ class CopyAlong {
     const called = isThere ? key : this.freeRate(asWords(key), 'rate');
     this.ratesCalled.set(key, called);
     if (!isThere) this.rates.set(key, { ...rate, key: called });
-  }
-
-  private freeRate(words: string, otherwise: string): string {
-    return freeKeys([...this.into.rates, ...this.rates.values()].map(({ key }) => key))(words, otherwise);
   }
 
   private rules(): Rule[] {

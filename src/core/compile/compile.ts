@@ -10,7 +10,7 @@ import { compileBase } from './base';
 import { blockingOf } from './blocking';
 import { compileBounding } from './bounds';
 import { compileChoice } from './choices';
-import { baseFormulaOf, programOf } from './derived';
+import { baseFormulaOf, programOf, stockedOf } from './derived';
 import { compileDraw } from './draws';
 import { compileAmount } from './effects';
 import { compileFits } from './fits';
@@ -198,11 +198,8 @@ function variantAt(
   made: ReadonlyMap<string, VariantProgram>,
   place: number,
 ) {
-  const key = variantKey(
-    compiled.flatMap(({ stocked }, index) =>
-      stocked ? [variants[place]?.options[choices[index]?.key ?? ''] ?? LEFT_OUT] : [],
-    ),
-  );
+  const optionAt = (index: number) => variants[place]?.options[choices[index]?.key ?? ''] ?? LEFT_OUT;
+  const key = variantKey(stockedOf(compiled).map(optionAt));
   const title = made.get(key)?.title;
   return title === undefined ? undefined : { key, title };
 }

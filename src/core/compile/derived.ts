@@ -16,7 +16,7 @@ function derivedFrom(compiled: Compiled): Derived {
   const baseFormula = baseFormulaOf(compiled);
   return {
     indexOf: new Map(choices.flatMap(({ key, asks }, index) => (asks ? [[key, index]] : []))),
-    stocked: positions(choices, ({ stocked }) => stocked),
+    stocked: stockedOf(choices),
     skuChoices: positions(
       choices,
       ({ effects }, index) => effects.some(({ sku }) => sku !== null) || addOns.some(({ choice }) => choice === index),
@@ -47,6 +47,9 @@ const positions = (
   choices: readonly ChoiceProgram[],
   isOne: (choice: ChoiceProgram, index: number) => boolean,
 ): number[] => choices.flatMap((choice, index) => (isOne(choice, index) ? [index] : []));
+
+/** Positions of the choices whose options are counted separately in stock. */
+export const stockedOf = (choices: readonly ChoiceProgram[]): number[] => positions(choices, ({ stocked }) => stocked);
 
 /** Index of the formula that the base price comes from; null where none does. */
 export function baseFormulaOf({ formulas }: Pick<Compiled, 'formulas'>): number | null {

@@ -4,6 +4,7 @@ import { type ListedBase } from '../price-lists';
 import { type Path } from '../problems';
 import { unitByCode } from '../quantity';
 import { compileBreaks } from './breaks';
+import { stockedOf } from './derived';
 import { compileDraw } from './draws';
 import { type ChoiceProgram, type DrawProgram, variantKey, type VariantProgram } from './program';
 import { readDecimal, type Scope } from './scope';
@@ -20,7 +21,7 @@ export function compileVariants(
 ): ReadonlyMap<string, VariantProgram> {
   const { product, report } = scope;
   const variants = new Map<string, VariantProgram>();
-  const stocked = choices.flatMap((choice, index) => (choice.stocked ? [index] : []));
+  const stocked = stockedOf(choices);
   if (stocked.length === 0) {
     if (product.variants.length > 0) report(['variants'], { code: 'nothingStocked' });
     return variants;

@@ -35,13 +35,16 @@ const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
 export function readEntries({ kit }: Program, given: unknown, run: Run, problems: Problem[]): readonly Entry[] {
   if (!kit) return NO_ENTRIES;
   const said = isRecord(given) ? given : NO_ANSWERS;
+  const inside = run.inside();
+  // Whatever there is of stock; and nothing that is said of it names a file.
+  const steady = inside.with({ stock: null, files: undefined });
   const entries: Entry[] = [];
   for (const component of kit.components) {
     const own = said !== NO_ANSWERS && Object.hasOwn(said, component.key) ? said[component.key] : undefined;
     const entry =
       own === undefined
-        ? usualEntry(component, run.inside(), problems)
-        : readEntry(component, own, run.inside(), problems);
+        ? usualEntry(component, component.varies && component.looksAtStock ? inside : steady, problems)
+        : readEntry(component, own, inside, problems);
     if (entry) entries.push(entry);
   }
   return entries;
@@ -59,11 +62,9 @@ const usual = new Kept<ComponentProgram, Usual>();
  * resolved anew.
  */
 function usualEntry(component: ComponentProgram, run: Run, problems: Problem[]): Entry | null {
-  // Nothing that is said of it names a file.
-  const looked = component.varies && component.looksAtStock ? run : run.with({ stock: null, files: undefined });
-  const { entry, problems: own } = usual.of(looked, component, '', () => {
+  const { entry, problems: own } = usual.of(run, component, '', () => {
     const found: Problem[] = [];
-    return { entry: readEntry(component, undefined, looked, found), problems: found };
+    return { entry: readEntry(component, undefined, run, found), problems: found };
   });
   problems.push(...own);
   return entry;

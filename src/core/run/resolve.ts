@@ -55,7 +55,8 @@ function resolveIn(program: Program, selection: unknown, run: Run): Resolution {
   if (fault)
     problems.push(problem(AT_ITEM, { code: 'productNotReady', first: fault.data, count: program.blocking.length }));
   const read = readItem(program, selection, run, problems);
-  const { inside, reading, isAsked, orderable, charged } = read;
+  const { inside, reading, isAsked, orderable } = read;
+  const { charged } = reading;
   const { answers, fired } = inside;
   const { price, lineTotal, weight } = pricedItem(program, read, problems);
   if (program.rules && fired) problems.push(...ruleProblems(program, program.rules, fired, answers));
@@ -101,7 +102,6 @@ interface ItemRead {
   readonly quantityFrom: Resolution['quantityFrom'];
   /** why so many can't be ordered; null where they can */
   readonly quantityFault: QuantityFault | null;
-  readonly charged: Reading['charged'];
 }
 
 /** Reads a selection: its answers, what stands in it, its variant, its quantity, formulas, and what is taken along. */
@@ -129,7 +129,7 @@ function readItem(program: Program, selection: unknown, run: Run, problems: Prob
   const reading: Reading = {
     answers, quantity, group, variant, addOns, entries, usual, charged, outcomes, held, beside, fired,
   };
-  return { inside, reading, isAsked, orderable, quantityFrom: quantities.from, quantityFault, charged };
+  return { inside, reading, isAsked, orderable, quantityFrom: quantities.from, quantityFault };
 }
 
 /** What it costs and weighs; what comes to less than nothing is not sold. */

@@ -21,8 +21,7 @@ const known = new Kept<Program, UsualPrices>();
  * @param quantity how many of the kit are bought: rules may look at it
  */
 export function usualPrices(program: Program, quantity: number, run: Run): UsualPrices {
-  const { today, group } = run.context;
-  const free = run.only({ stock: null, today, group });
+  const free = run.free();
   const asksQuantity = (program.kit?.slots.length ?? 0) > 0 && program.rules !== null;
   return known.of(free, program, asksQuantity ? quantity : '', () => {
     const { entries } = readInside(program, { answers: {}, quantity }, free, []);
