@@ -1,4 +1,4 @@
-import { type Analysis, NextClick, ownChoices, sellableRange } from '@/core/analysis';
+import { type Analysis, NextClick, sellableRange } from '@/core/analysis';
 import { hasOptions, type UploadedFile } from '@/core/catalog';
 import { compile, type Program } from '@/core/compile';
 import { surroundingsOf } from '@/core/exchange';
@@ -9,6 +9,7 @@ import { Random } from '../support/generated-products';
 import { mostOf } from '../support/most-of';
 import { anyProduct, type Made, shopOf } from './any-product';
 import { answersOf } from './answers-of';
+import { type Chosen, everySelection } from './every-selection';
 import { shrunk } from './shrunk';
 
 /** Every claim of the analysis, and every click, beside all selections tried one by one. */
@@ -18,8 +19,7 @@ const files = () => FILE;
 const GROUPS = [null, 'trade'];
 const MOST_SELECTIONS = 6000;
 
-interface Tried {
-  readonly answers: Readonly<Record<string, unknown>>;
+interface Tried extends Chosen {
   readonly quantity: number;
   readonly group: string | null;
   readonly resolution: Resolution;
@@ -37,20 +37,21 @@ const settledOptions = ({ choices }: Program, { item }: Resolution) =>
 
 /** All selections that are sold. @returns null where they are too many */
 function everySold(program: Program): { sold: Tried[]; whole: boolean } | null {
-  const lists = program.product.choices.map((choice) => ({ key: choice.key, ...answersOf(choice) }));
   const most = mostOf(program);
-  if (lists.reduce((product, { values }) => product * values.length, most * GROUPS.length) > MOST_SELECTIONS)
-    return null;
+  const every = everySelection(program, MOST_SELECTIONS / (most * GROUPS.length));
+  if (!every) return null;
   const sold: Tried[] = [];
-  const visit = (place: number, answers: Record<string, unknown>): void => {
-    const list = lists[place];
-    if (list) return list.values.forEach((answer) => visit(place + 1, { ...answers, [list.key]: answer }));
+  for (const selection of every.list) {
     for (const group of GROUPS) {
       for (let quantity = 1; quantity <= most; quantity += 1) {
-        const resolution = resolve(program, { answers, quantity }, { stock: null, today: TODAY, group, files });
+        const resolution = resolve(
+          program,
+          { ...selection, quantity },
+          { stock: null, today: TODAY, group, files },
+        );
         if (resolution.state === 'sellable')
           sold.push({
-            answers,
+            ...selection,
             quantity,
             group,
             resolution,
@@ -61,9 +62,8 @@ function everySold(program: Program): { sold: Tried[]; whole: boolean } | null {
           });
       }
     }
-  };
-  visit(0, {});
-  return { sold, whole: lists.every(({ whole }) => whole) };
+  }
+  return { sold, whole: every.whole };
 }
 
 class Wrong extends Error {}
@@ -74,21 +74,32 @@ function claim(holds: boolean, what: string): void {
 
 const priceOf = ({ resolution }: Tried) => resolution.unitPrice ?? Exact.zero;
 
-/** What makes two sold selections two: what is picked, not what is typed. */
-function nameOf(program: Program, { resolution }: Tried): string {
+/** What makes two sold selections two: what is picked, not what is typed; of what is within, the same. */
+function nameOf(program: Program, { counted, parts }: Resolution): string {
+  const { product, kit } = program;
   const counts = new Set(
-    program.product.choices
+    product.choices
       .filter((choice) => hasOptions(choice) || choice.kind === 'yesNo' || choice.kind === 'addOn')
       .map(({ key }) => key),
   );
-  const slots = new Set(program.product.choices.flatMap(({ kind, key }) => (kind === 'slot' ? [key] : [])));
-  return resolution.counted
+  const slots = new Set(product.choices.flatMap(({ kind, key }) => (kind === 'slot' ? [key] : [])));
+  const own = counted
     .filter(({ choice, value }) => counts.has(choice) && value !== 'no')
     .map(
       ({ choice, picks }) =>
         `${choice}=${picks.length > 0 ? picks.map(({ option, quantity }) => (slots.has(choice) ? `${option}*${quantity}` : option)).join('+') : 'yes'}`,
-    )
-    .join('&');
+    );
+  const within = parts.flatMap((shown) => {
+    const places = shown.kind === 'slot' ? (kit?.slots.map(({ component }) => component) ?? []) : (kit?.components ?? []);
+    const candidate = places
+      .filter(({ key }) => key === shown.part.replace(/#.*$/, ''))
+      .flatMap(({ candidates }) => candidates)
+      .find(({ product: slug }) => slug === shown.product);
+    return candidate
+      ? [`${shown.part.replace(/#.*$/, '')}:${shown.product}*${shown.pieces}(${nameOf(candidate.program, shown.resolution)})`]
+      : [];
+  });
+  return [...own, ...within.sort()].join('&');
 }
 
 function checkAnalysis(program: Program, analysis: Analysis, sold: readonly Tried[], whole: boolean): void {
@@ -127,9 +138,18 @@ function checkAnalysis(program: Program, analysis: Analysis, sold: readonly Trie
         ),
       ),
     );
-    const names = new Set(sold.map((tried) => nameOf(program, tried)));
-    claim(analysis.selections === String(names.size), `${analysis.selections} selections, not ${names.size}`);
   }
+  const names = new Set(sold.map(({ resolution }) => nameOf(program, resolution)));
+  const { selections, selectionsBetween: between } = analysis;
+  if (selections !== null && whole && !belowNothing)
+    claim(selections === String(names.size), `${selections} selections, not ${names.size}`);
+  if (settled && whole && !belowNothing && !program.kit)
+    claim(selections !== null, `how many selections there are: ${names.size}`);
+  if (between && whole)
+    claim(
+      Number(between[0]) <= names.size && names.size <= Number(between[1]),
+      `${between.join(' to ')} selections, not ${names.size}`,
+    );
   const fired = (rule: number) => sold.some(({ resolution }) => resolution.rules[rule]?.fired);
   for (const rule of [...analysis.neverFire, ...analysis.endSale]) claim(!fired(rule), `rule ${rule} does not fire`);
   if (settled && whole && !belowNothing)
@@ -155,7 +175,7 @@ function checkAnalysis(program: Program, analysis: Analysis, sold: readonly Trie
   if (settled && analysis.sharedSkus.length === 0) {
     const skus = new Map<string, string>();
     for (const tried of sold) {
-      const name = nameOf(program, tried);
+      const name = nameOf(program, tried.resolution);
       claim((skus.get(tried.resolution.item.sku) ?? name) === name, `${tried.resolution.item.sku} is shared`);
       skus.set(tried.resolution.item.sku, name);
     }
@@ -218,7 +238,7 @@ function checkClicks(
     analysis.gaps.length === 0 &&
     analysis.unsettled.length === 0 &&
     !(analysis.belowNothing && /oncePerLine|perCharacter/.test(JSON.stringify(program.product)));
-  const next = new NextClick(ownChoices(program), TODAY);
+  const next = new NextClick(program, TODAY);
   let looked = 0;
   for (let click = 0; click < 6; click += 1) {
     const group = random.of(GROUPS);

@@ -1,10 +1,42 @@
 import { type Made } from './any-product';
 
+/** A product without one thing of its lists, or without a field; of parts, without an alternative or a number. */
+function simpler<T extends Record<string, unknown>>(
+  product: T,
+  lists: readonly string[],
+  fields: readonly string[],
+): T[] {
+  const entries = (of: Record<string, unknown>, list: string) => (of[list] ?? []) as Record<string, unknown>[];
+  return [
+    ...lists.flatMap((list) =>
+      entries(product, list).map((_, place) => ({
+        ...product,
+        [list]: entries(product, list).filter((__, other) => other !== place),
+      })),
+    ),
+    ...fields.flatMap((field) => (product[field] ? [{ ...product, [field]: null }] : [])),
+    ...entries(product, 'parts').flatMap((part, place) => {
+      const other = (next: Record<string, unknown>): T => ({
+        ...product,
+        parts: entries(product, 'parts').map((one, index) => (index === place ? next : one)),
+      });
+      return [
+        ...(entries(part, 'candidates').length > 1 ? simpler(part, ['candidates'], []).map(other) : []),
+        ...(part.optional ? [other({ ...part, optional: false, taken: false })] : []),
+        ...(part.taken ? [other({ ...part, taken: false })] : []),
+        ...(JSON.stringify(part.quantity) === ONE ? [] : [other({ ...part, quantity: JSON.parse(ONE) as unknown })]),
+      ];
+    }),
+  ];
+}
+
+const ONE = '{"least":1,"usual":1,"most":1}';
+
 /** Takes away from a made product whatever it goes wrong without, too. */
 export function shrunk(made: Made, fails: (made: Made) => boolean): Made {
-  const { others } = made;
   let best = made;
   const attempts = function* ({ product, sheets }: Made): Generator<Made> {
+    yield* simpler(product, ['parts', 'fits'], ['breaks']).map((next) => ({ product: next, sheets }));
     for (const list of ['rules', 'formulas', 'tables', 'choices'] as const)
       for (let place = 0; place < product[list].length; place += 1)
         yield { product: { ...product, [list]: product[list].filter((_, other) => other !== place) }, sheets };
@@ -59,12 +91,15 @@ export function shrunk(made: Made, fails: (made: Made) => boolean): Made {
               index === place ? { ...one, [list]: (one[list] as unknown[]).filter((_, other) => other !== at) } : one,
             ),
           };
+    for (const [place, other] of (best.others ?? []).entries())
+      for (const next of simpler(other, ['choices', 'rules', 'formulas', 'parts'], ['breaks']))
+        yield { product, sheets, others: best.others?.map((one, index) => (index === place ? next : one)) };
     if (product.quantity) yield { product: { ...product, quantity: { maximum: 1 } }, sheets };
   };
   for (let again = true; again;) {
     again = false;
     for (const tried of attempts(best)) {
-      const attempt: Made = { ...tried, others };
+      const attempt: Made = { others: best.others, ...tried };
       if (JSON.stringify(attempt) === JSON.stringify(best) || !fails(attempt)) continue;
       best = attempt;
       again = true;

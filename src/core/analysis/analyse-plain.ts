@@ -84,7 +84,7 @@ const MOST_OPPOSED = 200;
 const TOLD_EVERY = 20;
 
 /**
- * Finds out what is true of all selections of a product without parts, stage by stage. What it says can't be is proved:
+ * Finds out what is true of all selections of a product, stage by stage. What it says can't be is proved:
  * it holds for every answer, and not only for those that were looked at. What it says can be has been resolved. What it
  * could not prove within its limits, it says.
  *
@@ -147,8 +147,9 @@ export function* analysePlain(
   const counts = [count(innerSolver), ...(pair.isSettled ? [] : [count(outerSolver)])];
   const [least, most = least] = counts;
   if (least === undefined || most === undefined) return after('count', false, {});
-  // What formulas refuse and could not be gone through is in neither model.
-  const atLeast = inner.gaps.length > 0 ? 0n : least;
+  // What formulas refuse and could not be gone through is in neither model, nor what comes below nothing.
+  const { belowNothing, lineBelowNothing } = found;
+  const atLeast = inner.gaps.length > 0 || belowNothing || lineBelowNothing ? 0n : least;
   return after(
     'count',
     true,
@@ -157,7 +158,9 @@ export function* analysePlain(
 }
 
 /** Whether anything says what the product costs. */
-const hasPrice = ({ base, baseFormula, variants }: Program) =>
+const hasPrice = ({ base, baseFormula, variants, kit }: Program) =>
+  // A kit costs what its parts do.
+  kit?.terms.isOwn === false ||
   base.price !== null || baseFormula !== null || [...variants.values()].some(({ price }) => price !== null);
 
 /** What is typed and uncertain in part. */

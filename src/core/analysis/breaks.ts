@@ -39,8 +39,12 @@ function stepUnder(
   return stepAt(table, countOf(table, { ...given, each }));
 }
 
+/** The step that holds of so many pieces, of breaks that count those; of graduated ones that of the first. */
+export const stepAtPieces = (table: BreaksProgram, pieces: number): BreakStep | null =>
+  table.counting === 'graduated' ? first(table) : stepAt(table, Exact.of(pieces));
+
 /** Every step that may hold between two ends. */
-function stepsBetween(
+export function stepsBetween(
   table: BreaksProgram,
   quantities: readonly [number, number],
   charged: Range | null,

@@ -3,7 +3,7 @@ import { resolve } from '../run';
 import { refilled } from '../selection';
 import { list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
 import { analyseWhole } from '../../../tests/support/analyse-whole';
-import { NextClick, ownChoices, sellableRange } from '.';
+import { NextClick, sellableRange } from '.';
 
 /**
  * What is true of all that can be put together: candidates with choices of their own, figures, and what is not proved.
@@ -161,7 +161,7 @@ describe('what can be put together', () => {
 
 describe('the smallest change of a build', () => {
   const look = (given: object, kept: string, more: object = {}) =>
-    new NextClick(ownChoices(shop(more)), TODAY).look(
+    new NextClick(shop(more), TODAY).look(
       given as Record<string, unknown>,
       1,
       { stock: null, today: TODAY },

@@ -13,7 +13,7 @@ import {
   takenByOne,
 } from '../run';
 import { STOCK_PLACES } from '../stock';
-import { answersFor, askedUnder, endsOfInputs, givenUnder, inputsFor, type ValueOf } from './inputs';
+import { answersFor, askedUnder, endsOfInputs, givenUnder, inputsFor, inputsOfFormula, type ValueOf } from './inputs';
 import { type Model } from './model';
 import { partStep } from './price-model';
 import { type Interval, type Step } from './price-step';
@@ -113,8 +113,7 @@ class CostSteps {
   private addFormula(place: number, costOf: (value: Exact) => Exact): boolean {
     const { model } = this;
     const formula = model.program.formulas[place];
-    const { indices, quantity, group, parts } = formulaInputsOf(model.program, place);
-    const inputs = parts ? null : inputsFor(model, indices, { quantity, group });
+    const inputs = inputsOfFormula(model, place);
     if (!inputs || !formula) return false;
     const taken = (value: Exact | null) => (value ? -costOf(value).toApproximateNumber() : 0);
     this.steps.push({

@@ -61,8 +61,12 @@ export function exampleFor(
   counts?: ReadonlyMap<number, number>,
 ): { example: Example; sellable: boolean; unitPrice: Exact | null; lineTotal: Exact | null; sku: string } {
   const { group, ...selection } = selectionFor(model, values, counts);
-  const { state, counted, unitPrice, lineTotal, item } = resolve(model.program, selection, contextFor(model, group));
-  const words = [wordsOf(model.program, counted), ...inPieces(model.program, selection.quantity)]
+  const resolution = resolve(model.program, selection, contextFor(model, group));
+  const { state, counted, unitPrice, lineTotal, item } = resolution;
+  const words = [
+    model.program.kit ? wordsWithParts(model.program, resolution) : wordsOf(model.program, counted),
+    ...inPieces(model.program, selection.quantity),
+  ]
     .filter((text) => text !== '')
     .join(' · ');
   return { example: { selection, group, words }, sellable: state === 'sellable', unitPrice, lineTotal, sku: item.sku };

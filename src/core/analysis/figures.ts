@@ -1,11 +1,11 @@
 import { type Test } from '../catalog';
-import { figuresOf, type FormulaProgram, formulaInputsOf } from '../compile';
+import { figuresOf, type FormulaProgram } from '../compile';
 import { allOf, anyOf, type Formula, NEVER, type Space } from '../constraints';
 import { type Exact } from '../number';
 import { compileCondition } from '../rules';
 import { isStop } from '../run';
 import { withoutAnswer } from './candidates';
-import { givenUnder, inputsFor } from './inputs';
+import { givenUnder, inputsOfFormula } from './inputs';
 import { type ModelDraft } from './model';
 
 /** So many ways of answering what a figure is worked out from are gone through. */
@@ -76,9 +76,8 @@ function waysOf(model: ModelDraft, place: number, formula: FormulaProgram): Ways
 }
 
 function goThrough(model: ModelDraft, place: number, formula: FormulaProgram): Ways | null {
-  const { program, space } = model;
-  const { indices, quantity, group, parts } = formulaInputsOf(program, place);
-  const inputs = parts ? null : inputsFor(model, indices, { quantity, group });
+  const { space } = model;
+  const inputs = inputsOfFormula(model, place);
   if (
     !inputs ||
     inputs.variables.some((variable) =>

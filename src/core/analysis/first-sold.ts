@@ -22,7 +22,7 @@ export function firstSold(
   let [pair, further]: [Pair, Breakpoints] = [pairOf(program, today, BY_PRICE, given), given];
   for (let round = 0; ; round += 1) {
     const inner = within(() => pair.innerSolver.solve(budget, NO_COSTS));
-    if (inner && (pair.isSettled || exampleFor(pair.inner, inner).sellable)) return { pair, any: inner };
+    if (inner && exampleFor(pair.inner, inner).sellable) return { pair, any: inner };
     const outer = pair.isSettled ? inner : within(() => pair.outerSolver.solve(budget, NO_COSTS));
     if (!outer) return { pair, any: outer };
     const next = round < MOST_ROUNDS ? parted(pair.outer, [outer], further) : null;

@@ -1,33 +1,21 @@
-import { type PropertyValue } from '../catalog';
 import { type FitProgram } from '../compile';
 import { type HeldPlace } from '../compile/held';
 import { anyOf } from '../constraints';
-import { canVary, fitHolds, propertyIn, runFor, usualOf } from '../run';
+import { fitHolds, propertyIn } from '../run';
 import { type ModelDraft } from './model';
-import { type WayIn } from './slots';
+import { type WayIn } from './ways-in';
 
-/** What can stand on one side of a sentence: a variable of a place with what its values are, or what a part is. */
-type Side =
-  | { readonly kind: 'place'; readonly variable: number; readonly ways: readonly (WayIn | null)[] }
-  | { readonly kind: 'part'; readonly properties: readonly (PropertyValue | null)[]; readonly varies: boolean };
+/** What can stand on one side of a sentence: a variable with what its values are. */
+interface Side {
+  readonly variable: number;
+  readonly ways: readonly (WayIn | null)[];
+}
 
-function sidesOf(model: ModelDraft, place: HeldPlace, property: string): Side[] {
-  const modelled = place.choice === null ? null : model.choices[place.choice];
-  if (modelled?.slot) {
-    const { ways } = modelled.slot;
-    return modelled.variables.map(({ variable }): Side => ({ kind: 'place', variable, ways }));
-  }
-  if (place.choice !== null) return [];
-  const { candidates, optional } = place.component;
-  return [
-    {
-      kind: 'part',
-      properties: candidates.map((candidate) =>
-        propertyIn(usualOf(candidate, runFor({ today: model.today })).properties, property),
-      ),
-      varies: optional || candidates.length > 1 || candidates.some((candidate) => canVary(candidate, property)),
-    },
-  ];
+function sidesOf({ choices, parts }: ModelDraft, place: HeldPlace): readonly Side[] {
+  if (place.choice === null) return parts.filter(({ component }) => component.key === place.key);
+  const modelled = choices[place.choice];
+  const { slot } = modelled ?? {};
+  return slot ? (modelled?.variables ?? []).map(({ variable }) => ({ variable, ways: slot.ways })) : [];
 }
 
 /**
@@ -39,43 +27,40 @@ function sidesOf(model: ModelDraft, place: HeldPlace, property: string): Side[] 
 export function constrainFits(model: ModelDraft, side: 'inner' | 'outer'): boolean {
   let isVarying = false;
   for (const fit of model.program.fits) {
-    const { property, other } = fit.fit;
     const same = fit.place.key === fit.other.key;
-    const [lefts, rights] = [sidesOf(model, fit.place, property), sidesOf(model, fit.other, other.property)];
+    const [lefts, rights] = [sidesOf(model, fit.place), sidesOf(model, fit.other)];
     lefts.forEach((left, position) =>
       rights.forEach((right, place) => {
-        if (same && position === place) return;
-        isVarying = forbid(model, fit, left, right, side) || isVarying;
+        // What stands beside itself is there more than once.
+        if (same && position === place) isVarying = forbidBesideItself(model, fit, left, side) || isVarying;
+        else isVarying = forbid(model, fit, left, right, side) || isVarying;
       }),
     );
   }
   return isVarying;
 }
 
+/** Several pieces of the same part must go with each other, too. */
+function forbidBesideItself(
+  { space }: ModelDraft,
+  fit: FitProgram,
+  { variable, ways }: Side,
+  side: 'inner' | 'outer',
+): boolean {
+  const goes = (way: WayIn | null) =>
+    !way ||
+    way.count < 2 ||
+    fitHolds(
+      fit,
+      propertyIn(way.resolution.properties, fit.fit.property),
+      propertyIn(way.resolution.properties, fit.fit.other.property),
+    );
+  space.require(space.is(variable, (value) => goes(ways[value] ?? null) || (side === 'outer' && !ways[value]?.isWhole)));
+  return ways.some((way) => !goes(way) && !way?.isWhole);
+}
+
 function forbid({ space }: ModelDraft, fit: FitProgram, left: Side, right: Side, side: 'inner' | 'outer'): boolean {
   const { property, other } = fit.fit;
-  if (left.kind === 'part' && right.kind === 'part') return false;
-  if (left.kind === 'part' || right.kind === 'part') {
-    const part = left.kind === 'part' ? left : right;
-    const place = left.kind === 'place' ? left : right;
-    if (part.kind !== 'part' || place.kind !== 'place') return false;
-    const goes = (own: PropertyValue | null, theirs: PropertyValue | null) =>
-      left.kind === 'part' ? fitHolds(fit, theirs, own) : fitHolds(fit, own, theirs);
-    const name = left.kind === 'part' ? other.property : property;
-    const beside = side === 'inner' ? part.properties.slice(0, 1) : part.properties;
-    if (part.varies && side === 'outer') return true;
-    space.require(
-      space.is(place.variable, (value) => {
-        const way = place.ways[value];
-        return (
-          !way ||
-          beside.some((theirs) => goes(propertyIn(way.resolution.properties, name), theirs)) ||
-          (side === 'outer' && !way.isWhole)
-        );
-      }),
-    );
-    return part.varies;
-  }
   let isVarying = false;
   // What goes with the same things is said together: there are as many sentences as different properties, not as
   // candidates.

@@ -11,6 +11,7 @@ import {
   heldUnder,
   type Inputs,
   inputsFor,
+  inputsOfFormula,
   isWide,
   quantityAt,
   type ValueOf,
@@ -70,9 +71,9 @@ export function constrainFormulas(
   };
   program.formulas.forEach((formula, place) => {
     if (formula.target !== null) return;
-    const { indices, quantity, group, parts } = formulaInputsOf(program, place);
-    const isBase = program.baseFormula === place;
-    const inputs = parts ? null : inputsFor(model, indices, { quantity, group });
+    // A kit that costs what its parts do has a price without one of its own.
+    const isBase = program.baseFormula === place && program.kit?.terms.isOwn !== false;
+    const inputs = inputsOfFormula(model, place);
     forbid(formula.title, inputs, formulaRefusal(model, formula, isBase), !isBase && neverStops(formula));
   });
   for (const index of new Set([...(program.bounding?.least.keys() ?? []), ...(program.bounding?.most.keys() ?? [])])) {
@@ -80,6 +81,7 @@ export function constrainFormulas(
     const inputs = inputsFor(model, [index, ...needs.flatMap(({ indices }) => [...indices])], {
       quantity: needs.some(({ quantity }) => quantity),
       group: needs.some(({ group }) => group),
+      parts: needs.flatMap(({ parts }) => [...parts]),
     });
     forbid(program.choices[index]?.title ?? '', inputs, boundRefusal(model, index));
   }
@@ -159,9 +161,8 @@ function constrainMeasured(
   const { program } = model;
   const { measured } = program.base;
   if (measured?.kind !== 'formula' || program.baseFormula !== null) return;
-  const { indices, quantity, group } = formulaInputsOf(program, measured.index);
   const formula = program.formulas[measured.index];
-  forbid(formula?.title ?? '', inputsFor(model, indices, { quantity, group }), {
+  forbid(formula?.title ?? '', inputsOfFormula(model, measured.index), {
     isWrong: (valueOf) => givenUnder(model, valueOf).charged === null,
     isAllWrong(valueOf) {
       const range = formula ? formulaRange(formula, ...endsOfInputs(model, valueOf)) : null;

@@ -12,5 +12,5 @@ export { type PriceRange } from './kit-range';
 export { type LowestMargin, type MarginLimits } from './earned';
 export { lowestMargin, MARGIN_LIMITS } from './margin';
 export { asksToday } from './depends-on';
-export { ownChoices, sellableRange } from './price-range';
+export { sellableRange } from './price-range';
 export { type PriceCoverage, type PriceEnd } from './price-ends';

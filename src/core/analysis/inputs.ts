@@ -1,6 +1,7 @@
+import { formulaInputsOf } from '../compile';
 import { type FormulaInputs } from '../compile/formulas';
 import { type HeldIn } from '../compile/held';
-import { baseBefore, baseRange, chargedOf, chargedRange, findVariant } from '../run';
+import { baseBefore, baseRange, chargedOf, chargedRange, findVariant, heldOf } from '../run';
 import { type Answer } from '../selection';
 import { type Candidate } from '../catalog/choices';
 import { type ModelDraft } from './model';
@@ -15,9 +16,14 @@ export interface Inputs {
 export function inputsFor(
   model: ModelDraft,
   indices: Iterable<number>,
-  also: { quantity?: boolean; group?: boolean } = {},
+  also: { quantity?: boolean; group?: boolean; parts?: Iterable<string> } = {},
 ): Inputs | null {
   const variables = new Set<number>();
+  for (const key of also.parts ?? []) {
+    const part = model.parts.find(({ component }) => component.key === key);
+    if (!part || part.isLoose) return null;
+    variables.add(part.variable);
+  }
   for (const index of indices) {
     const choice = model.choices[index];
     if (!choice) continue;
@@ -40,6 +46,18 @@ export function inputsFor(
 
 /** What percentages are taken of does not follow from what a kit has in its places. */
 const NOTHING_USUAL = () => new Map<never, never>();
+
+/**
+ * What a formula is worked out from. Of a kit whose price is what its parts come to, the base is all that stands in it:
+ * then it is not told.
+ */
+export function inputsOfFormula(model: ModelDraft, position: number): Inputs | null {
+  const { program } = model;
+  const { kit, formulas } = program;
+  if (kit && !kit.terms.isOwn && formulas[position]?.compiled.uses.has('base')) return null;
+  const { indices, ...also } = formulaInputsOf(program, position);
+  return inputsFor(model, indices, also);
+}
 
 export type ValueOf = (variable: number) => number;
 
@@ -86,7 +104,10 @@ export const heldUnder =
   (model: ModelDraft, valueOf: ValueOf): HeldIn =>
   (place) => {
     const contents = model.choices[model.program.indexOf.get(place) ?? -1]?.slot?.contents;
-    return contents ? (contents.held[valueOf(contents.variable)] ?? []) : (model.program.kit?.beside.get(place) ?? []);
+    if (contents) return contents.held[valueOf(contents.variable)] ?? [];
+    const part = model.parts.find(({ component }) => component.key === place);
+    const way = part?.ways[valueOf(part.variable)];
+    return way ? [heldOf(way)] : [];
   };
 
 /** What formulas and bases are worked out from, under values of the variables. */

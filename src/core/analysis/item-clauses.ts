@@ -16,7 +16,9 @@ export function constrainItem(model: ModelDraft, fires: readonly Formula[], swit
   const { program, space } = model;
   if (program.stocked.length > 0) constrainVariants(model);
   const { measured } = program.base;
-  if (measured?.kind === 'choice' && program.baseFormula === null) {
+  // A kit that costs what its parts do has a price without one of its own.
+  const isOwn = !program.kit || program.kit.terms.isOwn;
+  if (measured?.kind === 'choice' && program.baseFormula === null && isOwn) {
     const choice = model.choices[measured.index];
     if (choice) space.require(isAnswered(choice, space));
   }
@@ -43,7 +45,8 @@ const columnsOf = ({ choices }: ModelDraft, indices: readonly number[], leftOutC
 /** A combination that is on sale, and has a price. */
 function constrainVariants(model: ModelDraft): void {
   const { program, space } = model;
-  const priced = program.base.price !== null || program.baseFormula !== null;
+  const priced =
+    program.base.price !== null || program.baseFormula !== null || program.kit?.terms.isOwn === false;
   const kept = [...program.variants.values()].filter(({ onSale, price }) => onSale && (priced || price !== null));
   const rows = kept.map(({ options }) =>
     program.stocked.map((index, place) =>

@@ -1,5 +1,5 @@
 import { type Program, programsWithin } from '../compile';
-import { type Budget, type Goal, minimise, type Optimum, type Solver, within } from '../constraints';
+import { type Budget, type Goal, minimise, NO_COSTS, type Optimum, type Solver, within } from '../constraints';
 import { Exact } from '../number';
 import { coversUsual } from '../pricing';
 import { type CostOf, resolve, saysCost, stockOf } from '../run';
@@ -9,17 +9,16 @@ import { exampleFor } from './example';
 import { type ValueOf } from './inputs';
 import { type Model } from './model';
 import { openTitles, pairOf, parted } from './pair';
-import { type Found, type LowestMargin, type MarginLimits } from './earned';
-import { lowestOfKit } from './kit-margin';
-import { usuallyIn } from './kit-range';
+import { type Asked, type Found, type LowestMargin, type MarginLimits, valueOf } from './earned';
+import { type AddedBy, partAdds, placesStep, usuallyIn } from './kit-base';
+import { lowestOfKit, type LookForLeft } from './kit-margin';
+import { lookForLeft } from './left-in-places';
 import { linesOfNothing, notRefused } from './price-ends';
 import { halfAMinorUnit, priceGoal } from './price-goal';
 import { priceSteps, type PriceSteps } from './price-model';
 import { BY_PRICE } from './price-range';
 import { type Interval, spanOf, type Step } from './price-step';
-import { type AddedBy } from './slot-prices';
-import { lookInSlots } from './slot-margin';
-import { type Left } from './slots';
+import { type Look, type WayIn } from './ways-in';
 
 /** Enough to look at a product while it is edited. */
 export const MARGIN_LIMITS: MarginLimits = { searching: 60_000, rounds: 8 };
@@ -48,33 +47,49 @@ export function lowestMargin(
   ];
   if (missing.length > 0) return { kind: 'costsMissing', items: missing };
   const kept = Exact.of(100).minus(floor).over(Exact.of(100));
-  if (program.kit && !program.kit.isApart)
-    return lowestOfKit(program, program.kit, { today, costs, kept, limits }, lowestMargin);
-  const look = program.kit ? lookInSlots(program, program.kit, { today, costs, kept, limits }, lowestMargin) : BY_PRICE;
+  const asked: Asked = { today, costs, kept, limits };
+  const { kit } = program;
+  if (!kit) return lowestIn(program, { look: BY_PRICE, left: null }, asked);
+  return lowestOfKit(program, kit, asked, (one, left, each) =>
+    lowestIn(one, { look: lookForLeft(one, kit, left, each, lowestMargin), left }, each),
+  );
+}
+
+/** What stands in the places of a kit, as it is looked at for a margin. */
+interface InPlaces {
+  readonly look: Look;
+  /** null where nothing stands in it */
+  readonly left: LookForLeft | null;
+}
+
+/** The lowest margin, with what stands in places looked at in one way. */
+function lowestIn(program: Program, inPlaces: InPlaces, { today, costs, kept, limits }: Asked): LowestMargin {
   let further: Breakpoints = new Map();
   const budget: Budget = { steps: limits.searching, stop: limits.stop };
   let best: { readonly found: Found; readonly value: number } | undefined;
   let bound = -Infinity;
-  let isSpent = false;
+  let isNothing = false;
   let open: readonly string[] = [];
   for (let round = 0; ; round += 1) {
-    const pair = pairOf(program, today, look, further);
+    const pair = pairOf(program, today, inPlaces.look, further);
     const goals = {
-      inner: goalFor(pair.inner, costs, kept, ({ value }) => value),
-      outer: goalFor(pair.outer, costs, kept, ({ bound }) => bound ?? -Infinity),
+      inner: goalFor(pair.inner, { costs, kept, inPlaces, isOuter: false }),
+      outer: goalFor(pair.outer, { costs, kept, inPlaces, isOuter: true }),
     };
     if (!goals.inner || !goals.outer) return { kind: 'notLookedAt' };
     const inner = least(pair.innerSolver, goals.inner, budget);
     const found: Found | null =
       inner && inner.value < (best?.value ?? Infinity) ? foundAt(pair.inner, inner.values, costs) : null;
-    if (inner && found) best = { found, value: inner.value };
-    isSpent ||= inner === undefined;
+    // Of what stands inside, what it leaves there is an estimate.
+    if (inner && found)
+      best = { found, value: inPlaces.left ? valueOf(found, kept).toApproximateNumber() : inner.value };
     const outer =
-      pair.isSettled && !program.kit
+      pair.isSettled && !inPlaces.left
         ? inner
-        : isBounded(pair.outer)
+        : isBounded(pair.outer, inPlaces)
           ? least(pair.outerSolver, goals.outer, budget)
           : undefined;
+    isNothing = outer === null && (!inPlaces.left || pair.outerSolver.impossible || !hasAny(pair.outerSolver, budget));
     bound = Math.max(bound, outer === null ? Infinity : (outer?.bound ?? -Infinity));
     if (best && bound >= best.value - CLOSE_ENOUGH) return { kind: 'proved', ...best.found };
     const ways = outer ? [...outer.open, outer.values] : [];
@@ -83,44 +98,60 @@ export function lowestMargin(
     if (!next) break;
     further = next;
   }
-  if (!best) return isSpent ? { kind: 'notFound' } : { kind: 'nothingSold' };
+  if (!best) return isNothing ? { kind: 'nothingSold' } : { kind: 'notFound' };
   const limit = Number.isFinite(bound) ? (Exact.parse(bound.toFixed(6))?.toString() ?? null) : null;
   return { kind: 'found', ...best.found, bound: limit, open };
 }
 
+/** Whether anything is a solution at all; taken for so where that is not found out in time. */
+const hasAny = (solver: Solver, budget: Budget): boolean =>
+  within(() => solver.solve({ ...budget, steps: Math.max(1000, budget.steps) }, NO_COSTS)) !== null;
+
 /** Sums are compared as binary fractions to within a billionth. */
 const CLOSE_ENOUGH = 1e-9;
 
-/** Whether it is known of all that can be put in slots what it leaves at least. */
-const isBounded = ({ choices }: Model): boolean =>
-  choices.every(
-    (choice) =>
-      !choice?.slot ||
-      (!choice.slot.isLoose && choice.slot.ways.every((way) => way === null || (way.left?.bound ?? null) !== null)),
+/** Whether it is known of all that can stand in places what it leaves at least. */
+function isBounded({ choices, parts, isPriced }: Model, { left }: InPlaces): boolean {
+  const ways = [...parts.flatMap((part) => part.ways), ...choices.flatMap((choice) => choice?.slot?.ways ?? [])];
+  return (
+    (left?.kind !== 'cost' || isPriced) &&
+    ways.every((way) => way === null || (way.left?.bound ?? null) !== null)
   );
+}
 
-/**
- * The price of one less what it costs, of what can be sold; null where either follows from more than can be told apart.
- * @param ofWay what counts of what something leaves in a slot
- */
-function goalFor(model: Model, costs: CostOf, kept: Exact, ofWay: (left: Left) => number): Goal | null {
+/** What a goal is made for. */
+interface GoalAsked {
+  readonly costs: CostOf;
+  readonly kept: Exact;
+  readonly inPlaces: InPlaces;
+  /** whether what can't be is asked, so that nothing may be left out */
+  readonly isOuter: boolean;
+}
+
+/** The price of one less what it costs, of what can be sold; null where either follows from more than can be told apart. */
+function goalFor(model: Model, { costs, kept, inPlaces: { left }, isOuter }: GoalAsked): Goal | null {
   const [prices, spent] = [priceSteps(model), costSteps(model, costs)];
   if (!prices || !spent) return null;
-  const hasSlots = model.program.kit !== null;
-  // What is in slots leaves as much whatever is chosen of it only where nothing takes a share of it.
-  if (hasSlots && !prices.steps.every(({ kind }) => kind === 'add')) return null;
-  const inSlots = leftInSlots(model, kept, ofWay);
-  if (!inSlots) return null;
+  const ofWay = (way: WayIn | null): number =>
+    (isOuter ? way?.left?.bound : way?.left?.value) ?? (way && isOuter ? -Infinity : 0);
+  const added = left && leftInPlaces(model, left, ofWay);
+  if (added === null && left) return null;
+  const steps =
+    left?.kind === 'cost' && added
+      ? marginSteps(prices, [...spent, placesStep(model, added)], kept.toApproximateNumber())
+      : marginSteps(prices, spent, kept.toApproximateNumber());
   const margin = priceGoal(
     model,
-    { ...marginSteps(prices, spent, kept.toApproximateNumber()), once: [] },
+    { ...steps, once: [] },
     'lowest',
     'unit',
-    inSlots,
+    left?.kind === 'left' ? (added ?? undefined) : undefined,
   );
+  const sold = linesOfNothing(notRefused(margin, model), model, prices);
+  // What stands inside is looked at for what it leaves, and may cost more.
+  if (left && isOuter) return sold;
   const price = priceGoal(model, prices, 'lowest');
   const nothing = -halfAMinorUnit(model);
-  const sold = linesOfNothing(notRefused(margin, model), model, prices);
   return {
     ...sold,
     value: (picked) => (price.value(picked) <= nothing ? Infinity : sold.value(picked)),
@@ -131,23 +162,34 @@ function goalFor(model: Model, costs: CostOf, kept: Exact, ofWay: (left: Left) =
   };
 }
 
-/** What is left of what is in slots; null where what is there usually is not all of it, or less, at any rate. */
-function leftInSlots({ program, today, groups }: Model, kept: Exact, ofWay: (left: Left) => number): AddedBy | null {
+/** What is left in places; null where what is there usually is not all of it, or less, at any rate. */
+function leftInPlaces(
+  { program, today, groups }: Model,
+  { kind, ...wanted }: LookForLeft,
+  ofWay: (way: WayIn | null) => number,
+): AddedBy | null {
   const { kit } = program;
-  const lessFor = (group: string | null) =>
-    kit && coversUsual(kit.terms) && kit.slots.length > 0 ? usuallyIn(program, today, group) : null;
-  const found = new Map(groups.map((group) => [group, lessFor(group)]));
-  const isLess = [...found.values()].some(
-    (usual) =>
-      usual &&
-      [...usual].some(([component, priced]) => component.isSlot && (priced === null || priced.alone.sign() !== 0)),
+  const common = { ofPart: (_: unknown, way: WayIn | null) => ofWay(way), inSlot: ofWay, isMargin: true };
+  if (!kit || kind === 'cost' || !coversUsual(kit.terms))
+    return { ...common, less: () => 0, atLeastNothing: false };
+  const share = 'share' in wanted ? wanted.share : Exact.one;
+  const found = new Map(groups.map((group) => [group, usuallyIn(program, today, group)]));
+  const isLess = [...found.values()].some((usual) =>
+    [...usual].some(([component, priced]) => component.isSlot && (priced === null || priced.alone.sign() !== 0)),
   );
-  if (isLess && !kit?.terms.cheaperLess) return null;
+  if (isLess && !kit.terms.cheaperLess) return null;
+  const { terms } = kit;
   return {
-    of: (way) => (way?.left ? ofWay(way.left) : 0),
+    ...common,
+    // What a part leaves where it is left out: where what is cheaper takes something off, what it costs usually does.
+    ofPart: (component, way, group) =>
+      way
+        ? ofWay(way)
+        : partAdds(terms, component, null, { usual: found.get(group) ?? null, today, group }) *
+          share.toApproximateNumber(),
     less(choice, group) {
-      const component = kit?.slots.find((slot) => slot.choice === choice)?.component;
-      return (component && found.get(group)?.get(component)?.alone.times(kept).toApproximateNumber()) ?? 0;
+      const component = kit.slots.find((slot) => slot.choice === choice)?.component;
+      return (component && found.get(group)?.get(component)?.alone.times(share).toApproximateNumber()) ?? 0;
     },
     atLeastNothing: false,
   };
@@ -155,12 +197,12 @@ function leftInSlots({ program, today, groups }: Model, kept: Exact, ofWay: (lef
 
 /** Prices and costs as one sum. @param kept so much of the price is there to pay what it costs, and for a floor */
 function marginSteps(
-  { base, steps }: Pick<PriceSteps, 'base' | 'steps'>,
+  { base, whole, steps }: Omit<PriceSteps, 'once'>,
   spent: readonly Step[],
   kept: number,
-): Pick<PriceSteps, 'base' | 'steps'> {
+): Omit<PriceSteps, 'once'> {
   const share: Step = { kind: 'shareOfSum', variables: [], amount: () => kept - 1 };
-  if (!steps.every(({ kind }) => kind === 'add')) return { base, steps: [...steps, share, ...spent] };
+  if (whole || !steps.every(({ kind }) => kind === 'add')) return { base, whole, steps: [...steps, share, ...spent] };
   // Where everything only adds, what an option adds and what it costs stand together: so it is known at once what it
   // earns.
   return { base: scaled(base, kept), steps: together([...steps.map((step) => scaled(step, kept)), ...spent]) };

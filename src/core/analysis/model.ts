@@ -1,6 +1,6 @@
 import { NOBODY, type RuleEffect } from '../catalog';
 import { type Candidate, type Candidates, countCandidates } from '../catalog/choices';
-import { type Program } from '../compile';
+import { type Program, programsWithin } from '../compile';
 import { type Formula, not, Space } from '../constraints';
 import { type Exact } from '../number';
 import { type Answer } from '../selection';
@@ -19,7 +19,9 @@ import { formulaFor } from './conditions';
 import { constrainFormulas } from './formula-clauses';
 import { constrainFits } from './fit-clauses';
 import { constrainItem } from './item-clauses';
-import { type Look, modelledSlot, type ModelledSlot } from './slots';
+import { type ModelledPart, modelledParts } from './parts';
+import { type ForGroups, modelledSlot, type ModelledSlot } from './slots';
+import { type Look } from './ways-in';
 
 /** One choice as the analysis sees it. */
 export interface ModelledChoice {
@@ -53,6 +55,10 @@ export interface Model {
   readonly quantities: readonly QuantityCell[];
   /** by position of the choice; null for what asks nothing */
   readonly choices: readonly (ModelledChoice | null)[];
+  /** of a kit, in the order of its parts */
+  readonly parts: readonly ModelledPart[];
+  /** whether nothing in the places of a kit costs less than what it is looked at with, or more */
+  readonly isPriced: boolean;
   /** what could not be told of conditions and slots while the model was made */
   readonly loose: Gap[];
   /** whether a value of a variable stands for more than one answer */
@@ -108,8 +114,9 @@ export function modelOf(
   const quantities = quantitiesOf(program, breaksAt(QUANTITY));
   const quantity = space.helper(quantities.length);
   const choices = program.product.choices.map((_, index) =>
-    modelled({ program, today, space }, index, breaksAt(index), look),
+    modelled({ program, today, space, group, groups }, index, breaksAt(index), look),
   );
+  const parts = modelledParts({ program, today, space, group, groups }, look);
   const wide = new Map<number, boolean[]>([[quantity, quantities.map(({ low, high }) => low !== high)]]);
   for (const choice of choices)
     for (const { variable, values } of choice?.variables ?? [])
@@ -126,7 +133,14 @@ export function modelOf(
     quantity,
     quantities,
     choices,
-    loose: choices.flatMap((choice) => gapsOf(program, choice)),
+    parts,
+    isPriced: parts.every((part) => part.isPriced) && choices.every((choice) => choice?.slot?.isPriced ?? true),
+    loose: [
+      ...choices.flatMap((choice) => gapsOf(program, choice)),
+      ...parts.flatMap(({ component: { title }, isLoose, isPriced }): Gap[] =>
+        isLoose || !isPriced ? [{ kind: 'slotTooWide', title }] : [],
+      ),
+    ],
     isWide: (variable, value) => wide.get(variable)?.[value] ?? false,
   };
   const rules = program.rules?.program.rules ?? [];
@@ -157,7 +171,7 @@ function gapsOf(program: Program, choice: ModelledChoice | null): Gap[] {
   if (!choice) return [];
   const title = program.choices[choice.index]?.title ?? '';
   return [
-    ...(choice.slot?.isLoose ? [{ kind: 'slotTooWide', title } as const] : []),
+    ...(choice.slot && (choice.slot.isLoose || !choice.slot.isPriced) ? [{ kind: 'slotTooWide', title } as const] : []),
     ...(choice.candidates.isLoose ? [{ kind: 'textTooWide', title } as const] : []),
   ];
 }
@@ -193,14 +207,15 @@ function groupsOf(program: Program): readonly (string | null)[] {
   ];
 }
 
-function* groupsMentioned({ choices, addOns, rules, formulas, quantities }: Program): Generator<string> {
-  for (const { groups, options } of choices) yield* [...groups, ...options.flatMap((option) => option.groups)];
-  for (const { asks } of quantities.nearer) if (asks.kind === 'group') yield asks.group;
-  // What is taken along may cost other groups something else.
-  for (const { program } of addOns) yield* groupsMentioned(program);
-  for (const { rule } of rules?.program.rules ?? [])
-    for (const test of testsOf(rule.when)) if (test.kind === 'group') yield* test.groups;
-  for (const { inputs } of formulas) for (const { groups = [] } of inputs) yield* groups;
+function* groupsMentioned(program: Program): Generator<string> {
+  // What is taken along, or stands in it, may be otherwise for other groups.
+  for (const { choices, rules, formulas, quantities } of [program, ...programsWithin(program)]) {
+    for (const { groups, options } of choices) yield* [...groups, ...options.flatMap((option) => option.groups)];
+    for (const { asks } of quantities.nearer) if (asks.kind === 'group') yield asks.group;
+    for (const { rule } of rules?.program.rules ?? [])
+      for (const test of testsOf(rule.when)) if (test.kind === 'group') yield* test.groups;
+    for (const { inputs } of formulas) for (const { groups = [] } of inputs) yield* groups;
+  }
 }
 
 /** What the catalog manager has picked of a choice of several; null where that is left to customers. */
@@ -211,7 +226,7 @@ function settledPicks(program: Program, index: number, today: string): Answer['p
 }
 
 function modelled(
-  within: { readonly program: Program; readonly today: string; readonly space: Space },
+  within: { readonly program: Program; readonly today: string; readonly space: Space } & ForGroups,
   index: number,
   breaks: readonly Exact[],
   look: Look,

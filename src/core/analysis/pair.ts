@@ -4,7 +4,7 @@ import { Exact } from '../number';
 import { type Breakpoints } from './breakpoints';
 import { QUANTITY } from './candidates';
 import { type Model, modelOf } from './model';
-import { type Look } from './slots';
+import { type Look } from './ways-in';
 
 /** A product's inner and outer model with their solvers: one and the same where nothing is unsettled. */
 export interface Pair {

@@ -59,30 +59,40 @@ export interface PriceLimits {
 const NONE: PriceEnds = { lowest: null, highest: null, belowNothing: null, lineBelowNothing: null };
 
 /** The lowest and the highest unit price, for everybody; for customer groups where the product is only for those. */
-export function priceEnds(pair: Pair, limits: PriceLimits): { whole: boolean; found: PriceEnds } {
+export function priceEnds(
+  pair: Pair,
+  limits: PriceLimits,
+): {
+  whole: boolean;
+  found: PriceEnds;
+  /** whether it is proved that nothing can be sold */
+  isNothing: boolean;
+} {
   // Each has steps of its own, so that what one end takes is not missing for the other.
   const budget = (): Budget => ({ steps: limits.searching, stop: limits.stop });
   const ends = { lowest: endOf(pair, 'lowest', limits, budget()), highest: endOf(pair, 'highest', limits, budget()) };
-  if (ends.lowest === undefined || ends.highest === undefined) return { whole: false, found: NONE };
+  if (ends.lowest === undefined || ends.highest === undefined) return { whole: false, found: NONE, isNothing: false };
   const line = lineBelowNothing(pair.inner, pair.innerSolver, budget());
   const { lowest, highest } = ends;
-  const isEnd = (end: EndFound) => end !== null && 'price' in end;
-  const belowNothing =
-    [lowest, highest].flatMap((end) => (end && !('price' in end) ? [end.belowNothing] : []))[0] ?? line.belowNothing;
+  const isEnd = (end: EndFound): end is PriceEnd => end !== null && typeof end === 'object' && 'price' in end;
+  const below = [lowest, highest].flatMap((end) =>
+    end !== null && typeof end === 'object' && 'belowNothing' in end ? [end.belowNothing] : [],
+  );
   const whole =
     line.whole && [lowest, highest].every((end) => end !== null && (!isEnd(end) || end.coverage.kind !== 'within'));
   return {
     whole,
+    isNothing: lowest === 'nothing' || highest === 'nothing',
     found: {
-      lowest: lowest && 'price' in lowest ? lowest : null,
-      highest: highest && 'price' in highest ? highest : null,
-      belowNothing,
+      lowest: isEnd(lowest) ? lowest : null,
+      highest: isEnd(highest) ? highest : null,
+      belowNothing: below[0] ?? line.belowNothing,
       lineBelowNothing: line.found,
     },
   };
 }
 
-type EndFound = PriceEnd | { readonly belowNothing: Example } | null;
+type EndFound = PriceEnd | { readonly belowNothing: Example } | 'nothing' | null;
 
 /** @returns undefined where a price is not known in single steps; null where nothing was found */
 function endOf(first: Pair, side: 'lowest' | 'highest', limits: PriceLimits, budget: Budget): EndFound | undefined {
@@ -98,8 +108,10 @@ function endOf(first: Pair, side: 'lowest' | 'highest', limits: PriceLimits, bud
       if (found.unitPrice && (found.sellable || found.unitPrice.sign() < 0)) best = { found, value: inner.value };
     }
     const outer = pair.isSettled ? inner : bestOf(pair.outer, pair.outerSolver, side, limits, budget);
-    // What was proved before stays proved.
-    bound = Math.max(bound ?? -Infinity, outer?.bound ?? -Infinity);
+    // Nothing at all is a solution, whatever things cost that stand inside.
+    if (!best && outer?.bound === Infinity && (outer.isImpossible || pair.outer.isPriced)) return 'nothing';
+    // What was proved before stays proved; of what stands inside and is not priced wholly, nothing is.
+    bound = pair.outer.isPriced ? Math.max(bound ?? -Infinity, outer?.bound ?? -Infinity) : -Infinity;
     const price = best?.found.unitPrice;
     if (best && price && price.sign() < 0 && !limits.onlySold) return { belowNothing: best.found.example };
     const open = outer
@@ -126,11 +138,15 @@ const CENTS = 1e-6;
 const STEPS_FOR_A_WAY = 5;
 
 interface Found {
+  /** whether there is no selection at all, whatever it costs */
+  readonly isImpossible?: boolean;
   readonly value: number;
   readonly bound: number;
   readonly values: Int32Array | null;
   readonly open: readonly Int32Array[];
 }
+
+const NOTHING_FOUND: Found = { value: Infinity, bound: Infinity, values: null, open: [] };
 
 /**
  * The least of a goal within what is left of a budget, or the best until it was spent. @returns undefined where a price
@@ -155,7 +171,7 @@ function bestOf(
     const asked =
       quantities && valuesWhere(model.quantities.length, (value) => isAmong(model.quantities[value], quantities));
     if (asked && !solver.narrow(model.quantity, asked))
-      return { value: Infinity, bound: Infinity, values: null, open: [] };
+      return { ...NOTHING_FOUND, isImpossible: true };
     const every = linesOfNothing(notRefused(priceGoal(model, steps, side), model), model, steps);
     const goal = onlySold && side === 'lowest' ? notBelowNothing(every, model) : every;
     const start = solver.impossible ? Infinity : goal.bound(solver);
@@ -165,7 +181,11 @@ function bestOf(
       return best
         ? { ...(best as Pick<Optimum, 'value' | 'values'>), bound: start, open: [] }
         : { value: Infinity, bound: start, values: null, open: [] };
-    return found ?? { value: Infinity, bound: Infinity, values: null, open: [] };
+    if (found) return found;
+    return {
+      ...NOTHING_FOUND,
+      isImpossible: within(() => solver.solve({ ...budget, steps: Math.max(1000, budget.steps) }, NO_COSTS)) === null,
+    };
   } finally {
     solver.undo(mark);
   }

@@ -4,7 +4,7 @@ import { type Model } from './model';
 import { hasWide, merged } from './even-steps';
 import { type PriceSteps } from './price-model';
 import { hull, type Interval, plus, type Step, times } from './price-step';
-import { type AddedBy, withSlots } from './slot-prices';
+import { type AddedBy, withPlaces } from './kit-base';
 import { MOST_WAYS, rangeByWays, type Table, tabled, waysLeft } from './step-table';
 
 /** What a formula comes to under the values that are left: true, false, or null where it is not settled. */
@@ -45,18 +45,18 @@ export const halfAMinorUnit = ({ program }: Model): number => 0.5 / 10 ** progra
  * The goal of the lowest price, or of the highest: that of what is lowest when turned round.
  *
  * @param of whether the price of one item is meant, or what is paid for a whole order line
- * @param inSlots what is in slots adds; absent for its price
+ * @param inPlaces what stands in the places of a kit adds; absent for its price
  */
 export function priceGoal(
   model: Model,
-  { base: own, steps: further, once }: PriceSteps,
+  { base: own, whole, steps: further, once }: PriceSteps,
   side: 'lowest' | 'highest',
   of: 'unit' | 'line' = 'unit',
-  inSlots?: AddedBy,
+  inPlaces?: AddedBy,
 ): Goal {
   const { space } = model;
-  const { base, onTop } = withSlots(model, own, inSlots);
-  const steps = onTop.length === 0 ? further : [...onTop, ...further];
+  const { base, onTop, last } = withPlaces(model, { base: own, whole }, inPlaces);
+  const steps = onTop.length === 0 && !last ? further : [...onTop, ...further, ...(last ? [last] : [])];
   const sign = side === 'lowest' ? 1 : -1;
   const all = [base, ...steps, ...(of === 'line' ? once : [])];
   const [low, high] = tabled(model, base)?.whole ?? [-Infinity, Infinity];

@@ -18,13 +18,13 @@ import {
   runFormula,
 } from '../run';
 import { baseBreaksOf, breaksOfAll, brokenStep, rangeWithBreaks, readBy, withBreaks } from './breaks';
-import { answersFor, askedUnder, endsOfInputs, givenUnder, inputsFor, isWide, type Side, type ValueOf } from './inputs';
+import { answersFor, askedUnder, endsOfInputs, givenUnder, inputsFor, inputsOfFormula, isWide, type Side, type ValueOf } from './inputs';
 import { type Model, type ModelledChoice } from './model';
+import { type OwnBase } from './kit-base';
 import { type Interval, spanOf, type Step } from './price-step';
 
 /** What a price is worked out from, in the order of pricing; null where that is not known in single variables. */
-export interface PriceSteps {
-  readonly base: Step;
+export interface PriceSteps extends OwnBase {
   readonly steps: readonly Step[];
   /** what is paid once for an order line */
   readonly once: readonly Step[];
@@ -57,8 +57,8 @@ export function priceSteps(model: Model): PriceSteps | null {
 type Place = (step: Step, per: 'unit' | 'line') => void;
 
 function stepsOf(model: Model): PriceSteps | null {
-  const base = baseStep(model);
-  if (!base) return null;
+  const own = ownBase(model);
+  if (!own) return null;
   const steps: Step[] = [];
   const once: Step[] = [];
   // What is taken along: added anew where a set price leaves it on top.
@@ -83,7 +83,7 @@ function stepsOf(model: Model): PriceSteps | null {
   const ofAll = breaksOfAll(model);
   if (!told || ofAll === null) return null;
   if (ofAll) place(ofAll, 'unit');
-  return { base, steps, once };
+  return { ...own, steps, once };
 }
 
 /** What is taken along adds, and what is paid once for it. @returns what it adds for each */
@@ -112,8 +112,7 @@ function alongSteps(model: Model, addOn: AddOnProgram, place: Place): Step[] {
 /** What a formula adds; null where it follows from more than can be told apart. */
 function formulaStep(model: Model, position: number): Step | null {
   const formula = model.program.formulas[position];
-  const { indices, quantity, group, parts } = formulaInputsOf(model.program, position);
-  const inputs = parts ? null : inputsFor(model, indices, { quantity, group });
+  const inputs = inputsOfFormula(model, position);
   if (!formula || !inputs) return null;
   return {
     kind: 'add',
@@ -329,8 +328,26 @@ export function partStep(
   };
 }
 
-function baseStep(model: Model): Step | null {
+/** What a price begins with; null where that is not known in single variables. */
+function ownBase(model: Model): OwnBase | null {
+  const { base: own, kit, variants } = model.program;
+  const base = baseStep(model, true);
+  if (!base) return null;
+  if (!kit || kit.terms.isOwn) return { base };
+  // A price that a list names for a variant takes the place of what its parts cost.
+  if ([...variants.values()].some(({ breaks, listed }) => breaks !== null || listed?.isNamed)) return null;
+  const { breaks } = own;
+  if (!breaks || breaks.gives === 'percentOfAll') return { base };
+  const unbroken = baseStep(model, false);
+  return breaks.over === 'pieces' && unbroken ? { base, whole: { own: unbroken, breaks } } : null;
+}
+
+/** The own base price. @param isBroken whether its breaks are in it */
+function baseStep(model: Model, isBroken: boolean): Step | null {
   const { program } = model;
+  // Of a kit that costs what its parts do, it comes to that, less what they cost less together.
+  const terms = program.kit && !program.kit.terms.isOwn ? program.kit.terms : null;
+  const none = terms ? Exact.zero : null;
   const { base, baseFormula } = program;
   const measured = base.measured?.kind === 'formula' ? formulaInputsOf(program, base.measured.index) : null;
   const formula = baseFormula === null ? null : formulaInputsOf(program, baseFormula);
@@ -339,14 +356,17 @@ function baseStep(model: Model): Step | null {
     ...(measured?.indices ?? []),
     ...(base.measured?.kind === 'choice' ? [base.measured.index] : []),
   ]);
-  const { ofBase } = baseBreaksOf(program);
+  const ofBase = isBroken ? baseBreaksOf(program).ofBase : [];
   const broken = ofBase.length > 0 ? readBy(program, ofBase) : null;
   const inputs = inputsFor(model, [...indices, ...(broken?.indices ?? []), ...(broken ? program.stocked : [])], {
     quantity: (formula?.quantity ?? false) || (measured?.quantity ?? false) || (broken?.quantity ?? false),
     group: (formula?.group ?? false) || (measured?.group ?? false) || (broken?.group ?? false),
+    parts: [...(formula?.parts ?? []), ...(measured?.parts ?? [])],
   });
   if (!inputs) return null;
   const run = program.formulas[baseFormula ?? -1];
+  const lessOf = ({ low, high }: Range): Range =>
+    terms ? { low: low && low.minus(terms.less), high: high && high.minus(terms.less) } : { low, high };
   const span = (valueOf: ValueOf): Interval => {
     const [low, high] = endsOfInputs(model, valueOf);
     const range = run
@@ -356,16 +376,19 @@ function baseStep(model: Model): Step | null {
           findVariant(program, low.answers, askedUnder(model, valueOf), []),
           chargedRange(program, low, high),
         );
-    return range === null || range === 'stops'
-      ? [NaN, NaN]
-      : intervalOf(broken ? rangeWithBreaks(model, range, valueOf) : range);
+    const own = range === null || range === 'stops' ? none && { low: none, high: none } : range;
+    if (!own) return [NaN, NaN];
+    const less = lessOf(own);
+    return intervalOf(broken ? rangeWithBreaks(model, less, valueOf) : less);
   };
   return {
     kind: 'add',
     variables: inputs.variables,
     amount(valueOf) {
       const given = givenUnder(model, valueOf);
-      const amount = run ? resultOf(runFormula(run, given)) : baseLineOf(program, given.variant, given.charged)?.amount;
+      const own =
+        (run ? resultOf(runFormula(run, given)) : baseLineOf(program, given.variant, given.charged)?.amount) ?? none;
+      const amount = own && terms ? own.minus(terms.less) : own;
       return (broken && amount ? withBreaks(model, amount, given) : amount)?.toApproximateNumber() ?? NaN;
     },
     span,

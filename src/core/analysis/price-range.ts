@@ -1,39 +1,78 @@
 import { SOME_DAY } from '../calendar';
 import { amountsOf } from '../catalog';
-import { type Program } from '../compile';
+import { type Program, programWith } from '../compile';
 import { Exact } from '../number';
 import { orderableRange } from '../ordering';
+import { type Selection } from '../selection';
 import { priceToReach } from './dead-options';
-import { asksToday } from './depends-on';
-import { kitRange, type PriceRange, withoutParts } from './kit-range';
+import { asksGroup, asksToday } from './depends-on';
 import { pairOf } from './pair';
 import { perUnitOf } from './per-unit';
 import { type PriceCoverage, type PriceEnd, priceEnds } from './price-ends';
-import { lookByPrice } from './slots';
+import { lookByPrice } from './ways-in';
+
+/** The least and the most that is paid for one of a product, or for one unit of it. */
+export interface PriceRange {
+  readonly from: Exact;
+  readonly to: Exact;
+  /** UCUM code of the unit the prices are for, null where they are for one item */
+  readonly per: string | null;
+  /** whether what is typed may add more to it */
+  readonly open: boolean;
+  /** whether nothing costs less or more; else they are the least and the most that were found */
+  readonly isProved: boolean;
+  /** selections that cost so much */
+  readonly cheapest: Selection;
+  readonly dearest: Selection;
+}
+
+/** For whom, and on which day, as YYYY-MM-DD, something is looked at. */
+export interface Customer {
+  readonly today: string;
+  /** key of the group; null for everybody */
+  readonly group: string | null;
+}
+
+/** The range of what one of a product can cost; null where none can be sold, undefined where that is not known. */
+export type RangeOf = (program: Program, customer: Customer) => PriceRange | null | undefined;
 
 /** Steps of searching for a range that stands in a list. */
 const LIST_STEPS = 20_000;
 const LIST_ROUNDS = 12;
 
-/** By day, where that matters. */
-const known = new WeakMap<Program, Map<string, PriceRange | null>>();
+/** By day and group, where these matter. */
+class Ranges {
+  private readonly known = new WeakMap<Program, Map<string, ReturnType<RangeOf>>>();
+
+  of(program: Program, name: string, make: () => ReturnType<RangeOf>): ReturnType<RangeOf> {
+    const before = this.known.get(program) ?? new Map<string, ReturnType<RangeOf>>();
+    this.known.set(program, before);
+    if (before.has(name)) return before.get(name);
+    const made = make();
+    before.set(name, made);
+    return made;
+  }
+}
+
+const inLists = new Ranges();
 
 /**
- * The range of prices that lists and pages show: of everything that can be sold in the quantity that is given first,
- * to who is in no customer group. Of a product that is sold by a measure, it is that of one unit of it.
+ * The range of prices that lists and pages show: of everything that can be sold in the quantity that is given first, to
+ * who is in no customer group. Of a product that is sold by a measure, it is that of one unit of it.
  *
  * @param today the day it is in the shop, as YYYY-MM-DD: of what rules ask what day it is, it is the range of that day
- * @returns null where nothing can be sold, or has a price
+ * @returns null where nothing can be sold, or has a price, as far as is known
  */
 export function sellableRange(program: Program, today: string = SOME_DAY): PriceRange | null {
   const day = asksToday(program) ? today : SOME_DAY;
-  const before = known.get(program) ?? new Map<string, PriceRange | null>();
-  known.set(program, before);
-  const told = before.get(day);
-  if (told !== undefined) return told;
-  const range = rangeOf(program, day);
-  before.set(day, range);
-  return range;
+  const range = inLists.of(program, day, () => {
+    if (program.blocking.length > 0) return null;
+    if (program.kit) return searched(program, day);
+    const { unit, isOpen, priced } = perUnitOf(program);
+    const found = searched(priced, day);
+    return found && { ...found, per: unit, open: isOpen || found.open };
+  });
+  return range ?? null;
 }
 
 /**
@@ -46,34 +85,18 @@ const countsCharacters = ({ product, rules }: Program) =>
     ...(rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null)),
   ].some((amount) => amount?.kind === 'perCharacter');
 
-function rangeOf(program: Program, today: string): PriceRange | null {
-  if (program.blocking.length > 0) return null;
-  if (isWholeKit(program)) return itemRange(program);
-  const { unit, isOpen, priced } = perUnitOf(program);
-  const range = searched(priced, today);
-  return range && { ...range, per: unit, open: isOpen || range.open };
-}
-
-/** Whether a product has parts or slots, of which the parts are still to be looked at by themselves. */
-export const isWholeKit = ({ kit }: Program): boolean => kit !== null && !kit.isApart;
-
-const items = new WeakMap<Program, PriceRange | null>();
+const ofItems = new Ranges();
 
 /**
- * The range of what one item costs, in the quantity that is given first; of a product that is sold by a measure, that
- * of whole pieces.
+ * The range of what one item costs a customer, in the quantity that is given first; of a product that is sold by a
+ * measure, that of whole pieces.
  */
-export function itemRange(program: Program): PriceRange | null {
-  const before = items.get(program);
-  if (before !== undefined) return before;
-  const range =
-    program.blocking.length > 0
-      ? null
-      : program.kit && isWholeKit(program)
-        ? kitRange(program, program.kit, itemRange)
-        : searched(program, SOME_DAY);
-  items.set(program, range);
-  return range;
+export function itemRange(program: Program, { today, group }: Customer): ReturnType<RangeOf> {
+  const day = asksToday(program) ? today : SOME_DAY;
+  const who = asksGroup(program) ? group : null;
+  return ofItems.of(program, `${day} ${who ?? ''}`, () =>
+    program.blocking.length > 0 ? null : searched(programWith(program, { pricedFor: [who] }), day),
+  );
 }
 
 /** The quantity that is given first, of whatever has the word about it. */
@@ -81,19 +104,20 @@ function firstQuantities({ defaultQuantity, quantities: { nearer } }: Program): 
   return [defaultQuantity, ...nearer.flatMap(({ orderable }) => orderableRange(orderable)?.least ?? [])];
 }
 
-/** Candidates for slots are looked at for what they cost. */
+/** What stands in places is looked at for what it costs. */
 export const BY_PRICE = lookByPrice(itemRange);
 
-function searched(priced: Program, today: string): PriceRange | null {
+function searched(priced: Program, today: string): ReturnType<RangeOf> {
   const pair = pairOf(priced, today, BY_PRICE);
-  const { found } = priceEnds(pair, {
+  const { found, isNothing } = priceEnds(pair, {
     searching: LIST_STEPS,
     rounds: LIST_ROUNDS,
     quantities: firstQuantities(priced),
     onlySold: true,
   });
   const { lowest, highest } = found;
-  if (!lowest || !highest) return null;
+  if (isNothing) return null;
+  if (!lowest || !highest) return undefined;
   const is =
     (kind: PriceCoverage['kind']) =>
     ({ coverage }: PriceEnd) =>
@@ -108,13 +132,4 @@ function searched(priced: Program, today: string): PriceRange | null {
     dearest: highest.selection,
     isProved: ends.every(is('proved')) && !(priceToReach(pair.outer, pair.outerSolver) && countsCharacters(priced)),
   };
-}
-
-/**
- * A product whose own choices can be clicked through by themselves: of a kit, without its parts, at the least that
- * these come to.
- */
-export function ownChoices(program: Program): Program {
-  if (!program.kit || !isWholeKit(program)) return program;
-  return withoutParts(program, itemRange(program)?.parts?.low.base ?? Exact.zero).program;
 }

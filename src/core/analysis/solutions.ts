@@ -31,8 +31,15 @@ export function selectionFor(
       ];
     }),
   );
+  const parts = Object.fromEntries(
+    model.parts.map(({ component, variable, ways }) => [
+      component.key,
+      ways[values[variable] ?? 0]?.entry ?? { answers: {}, quantity: 0 },
+    ]),
+  );
   return {
     answers,
+    ...(model.parts.length > 0 && { parts }),
     quantity: model.quantities[values[model.quantity] ?? 0]?.at ?? 1,
     group: model.groups[values[model.group] ?? 0] ?? null,
   };

@@ -93,7 +93,7 @@ function heldInputs(kit: KitProgram | null, sheet: string | null): FormulaInput[
         dim,
         choice: place.choice,
         range,
-        ofVarying: place.choice === null && place.component.varies,
+        ...(place.choice === null && { part: place.key }),
         read: ({ held }: FormulaInputs) => of(held?.(place.key) ?? []),
       })),
     ),

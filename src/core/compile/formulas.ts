@@ -46,8 +46,8 @@ export interface FormulaInput {
   readonly read: (inputs: FormulaInputs) => Exact | null;
   /** position of the choice that it is the answer of */
   readonly choice: number | null;
-  /** whether it is a figure of a part of which customers decide something; absent for no */
-  readonly ofVarying?: boolean;
+  /** key of the part that it is a figure of; absent for none */
+  readonly part?: string;
   /** customer groups for which it is another than for everybody */
   readonly groups?: readonly string[];
   /** from how many pieces on it is another; absent for none */
@@ -200,13 +200,13 @@ function requireAnswers(
 }
 
 /**
- * What a formula is worked out from beside rates that are the same for everybody: positions of choices, and whether
- * quantity and group matter.
+ * What a formula is worked out from beside rates that are the same for everybody: positions of choices,
+ * keys of parts, and whether quantity and group matter.
  */
 export function formulaInputsOf(
   { formulas, stocked, base }: Pick<Program, 'formulas' | 'stocked' | 'base'>,
   place: number,
-): { indices: ReadonlySet<number>; quantity: boolean; group: boolean; parts: boolean } {
+): { indices: ReadonlySet<number>; quantity: boolean; group: boolean; parts: ReadonlySet<string> } {
   const formula = formulas[place];
   const indices = new Set(formula?.uses);
   let quantity =
@@ -224,7 +224,8 @@ export function formulaInputsOf(
   }
   const group =
     formula?.inputs.some(({ name, groups }) => formula.compiled.uses.has(name) && (groups?.length ?? 0) > 0) ?? false;
-  const parts =
-    formula?.inputs.some(({ name, ofVarying }) => ofVarying === true && formula.compiled.uses.has(name)) ?? false;
+  const parts = new Set(
+    formula?.inputs.flatMap(({ name, part }) => (part !== undefined && formula.compiled.uses.has(name) ? [part] : [])),
+  );
   return { indices, quantity, group, parts };
 }

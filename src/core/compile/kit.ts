@@ -65,17 +65,11 @@ export const calledAs = (
   candidate: Pick<CandidateProgram, 'title'>,
 ): string => (isNamed ? title : candidate.title);
 
-const NOTHING_BESIDE: ReadonlyMap<string, readonly Held[]> = new Map();
-
 /** What a product is put together from. */
 export interface KitProgram {
   readonly components: readonly ComponentProgram[];
   /** in the order of the page, which is that of building */
   readonly slots: readonly SlotProgram[];
-  /** whether its parts are looked at elsewhere, and only its slots here */
-  readonly isApart: boolean;
-  /** what stands for parts that are looked at elsewhere, for formulas */
-  readonly beside: ReadonlyMap<string, readonly Held[]>;
   /** positions of the components in the order of their keys, for the item's key */
   readonly keyOrder: readonly number[];
   /** what its parts cost together */
@@ -114,8 +108,6 @@ export function compileKit(scope: Scope, isListed: boolean, compile: Compile): K
   return {
     components: tooMany ? [] : components,
     slots,
-    isApart: false,
-    beside: NOTHING_BESIDE,
     keyOrder: tooMany
       ? []
       : components

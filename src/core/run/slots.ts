@@ -64,7 +64,7 @@ export function fillSlots({ kit }: Program, { given, answers, parts }: Filling, 
     held(place) {
       const slot = kit?.slots.find(({ component }) => component.key === place);
       const entries = slot ? at(slot.choice).entries : parts.filter(({ component }) => component.key === place);
-      return slot || entries.length > 0 ? entries.map(heldOf) : (kit?.beside.get(place) ?? []);
+      return entries.map(heldOf);
     },
   };
 }

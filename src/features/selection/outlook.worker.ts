@@ -1,4 +1,4 @@
-import { NextClick, type Outlook, ownChoices } from '@/core/analysis';
+import { NextClick, type Outlook } from '@/core/analysis';
 import { type CatalogSurroundings, type PartCandidate, type Product, type UploadedFile } from '@/core/catalog';
 import { compile, programAsPart } from '@/core/compile';
 
@@ -59,7 +59,7 @@ addEventListener('message', ({ data }: MessageEvent<ToOutlook>) => {
     const { product, surroundings, today, part } = data;
     const whole = compile(product, surroundings);
     const program = part ? programAsPart(whole, part.candidate, part.usual, () => undefined) : whole;
-    ready = { next: new NextClick(ownChoices(program), today), today };
+    ready = { next: new NextClick(program, today), today };
     return;
   }
   newest = data.number;

@@ -1,0 +1,135 @@
+import { type KitProgram, type Program, programWith } from '../compile';
+import { Exact } from '../number';
+import { coversUsual, type KitTerms } from '../pricing';
+import { type UsualPrices } from '../run';
+import { asksQuantity } from './depends-on';
+import { type Asked, boundOf, LEAST_SEARCHING, type LowestMargin, type LowestOf } from './earned';
+import { inNumber, isGraduated } from './in-number';
+import { usuallyIn } from './kit-base';
+import { type LookForLeft } from './kit-margin';
+import { BY_PRICE, itemRange } from './price-range';
+import { type Left, type Look, type PlaceLooked, type Standing } from './ways-in';
+
+const HUNDRED = Exact.of(100);
+
+type Found = Extract<LowestMargin, { margin: string }>;
+
+/** What is paid for something in a place: so much of what it costs alone, less so much; or nothing, where that is more. */
+interface Paid {
+  readonly share: Exact;
+  readonly less: Exact;
+  /** whether it is never less than nothing */
+  readonly atLeastNothing: boolean;
+  /** whether that is not the whole of how it follows */
+  readonly isLoose: boolean;
+}
+
+/** What is paid for so many of a part. @param usual what it costs usually; null where nothing comes in its place */
+function paidFor(
+  terms: KitTerms,
+  kept: Exact,
+  usual: Exact | null,
+  { component: { quantity, isSlot }, count }: PlaceLooked,
+  program: Program,
+): Paid {
+  const whole: Paid = { share: kept.times(terms.share), less: Exact.zero, atLeastNothing: false, isLoose: false };
+  // What is taken off for what is in a slot is taken off all of it together.
+  if (isSlot || !usual || !coversUsual(terms)) return whole;
+  if (terms.covers === 'usual') return { ...whole, less: usual.times(kept), atLeastNothing: !terms.cheaperLess };
+  const more = Math.max(0, count - quantity.usual);
+  // What is more than usual is paid: so much of all of it, as long as each piece costs the same.
+  return {
+    share: kept.times(Exact.of(more, count)),
+    less: Exact.zero,
+    atLeastNothing: false,
+    isLoose: more > 0 && asksQuantity(program),
+  };
+}
+
+/**
+ * What stands in the places of a kit, each by what it leaves least: no rule tells the answers of one from those of
+ * another, so what is left of the kit is least where it is least of each, as far as they fit.
+ *
+ * @param lowestOf finds the lowest margin of any product
+ */
+export function lookForLeft(program: Program, kit: KitProgram, wanted: LookForLeft, asked: Asked, lowestOf: LowestOf): Look {
+  const { today, costs, limits } = asked;
+  const { group } = wanted;
+  const own = { ...limits, searching: Math.max(LEAST_SEARCHING, limits.searching) };
+  const lowest = (of: Program, share: Exact) =>
+    lowestOf(programWith(of, { pricedFor: [group] }), today, costs, HUNDRED.minus(HUNDRED.times(share)), own);
+  const usual: UsualPrices | null = coversUsual(kit.terms) ? usuallyIn(program, today, group) : null;
+  return {
+    rangeOf: itemRange,
+    known: new WeakMap(),
+    standing(of, place, customer) {
+      if (wanted.kind === 'cost') return costing(of, place, lowest, () => BY_PRICE.standing(of, place, customer));
+      const paid = paidFor(kit.terms, wanted.share, usual?.get(place.component)?.alone ?? null, place, of);
+      return leaving(of, place, paid, lowest);
+    },
+  };
+}
+
+type Lowest = (program: Program, share: Exact) => LowestMargin;
+
+const NOT_KNOWN: readonly Standing[] = [
+  { selection: { answers: {} }, isProved: true, left: { value: 0, bound: null } },
+];
+
+/** What stands for all selections of a part, or of what is in a slot, by what it leaves. */
+function leaving(program: Program, place: PlaceLooked, paid: Paid, lowest: Lowest): readonly Standing[] {
+  const { count, most } = place;
+  const numbers = numbersOf(program, place);
+  // Where nothing is paid for what is cheaper, what costs most may leave least.
+  const shares = [paid.share, ...(paid.atLeastNothing ? [Exact.zero] : [])];
+  const looks = numbers.flatMap((number) => shares.map((share) => lowest(inNumber(program, number), share)));
+  if (looks.every(({ kind }) => kind === 'nothingSold')) return [];
+  const found = looks.filter((one): one is Found => 'margin' in one);
+  const [first, ...others] = found;
+  if (!first) return NOT_KNOWN;
+  const all = Exact.of(count);
+  const leftOf = (one: Found): Exact => {
+    const more = Exact.from(one.price).times(all).times(paid.share).minus(paid.less);
+    return (paid.atLeastNothing && more.sign() < 0 ? Exact.zero : more).minus(Exact.from(one.cost).times(all));
+  };
+  const worst = others.reduce((least, one) => (leftOf(one).isLess(leftOf(least)) ? one : least), first);
+  // Beyond a graduated step pieces cost otherwise than the first, and several of a product in a slot than one.
+  const isKnown =
+    numbers.length === 1 && most >= 1 && found.length === looks.length && !isGraduated(program, count) && !paid.isLoose;
+  const bounds = found.map((one, index) =>
+    index === 0 ? boundOf(one, paid.share)?.times(all).minus(paid.less) : boundOf(one, Exact.zero)?.times(all),
+  );
+  const bound = isKnown ? greatest(bounds.map((one) => one ?? null)) : null;
+  const left: Left = { value: leftOf(worst).toApproximateNumber(), bound: bound && bound.toApproximateNumber() };
+  return [{ selection: worst.selection, isProved: true, left }];
+}
+
+/** Of what counts together with others of the same in a slot, any number is looked at. */
+const numbersOf = (program: Program, { count, most }: PlaceLooked): number[] =>
+  most > 1 && asksQuantity(program) ? Array.from({ length: most }, (_, more) => more + 1) : [count];
+
+/** What is left is no less than either bound, so no less than the greater; null where one is not known. */
+const greatest = (bounds: readonly (Exact | null)[]): Exact | null =>
+  bounds.reduce((most, one) => (most && one ? (one.isMore(most) ? one : most) : null));
+
+/** What stands for all selections by price, each with what it costs, and what any of them costs at most. */
+function costing(
+  program: Program,
+  place: PlaceLooked,
+  lowest: Lowest,
+  byPrice: () => readonly Standing[],
+): readonly Standing[] {
+  const dearest = lowest(inNumber(program, place.count), Exact.zero);
+  if (dearest.kind === 'nothingSold') return [];
+  const standing = byPrice();
+  if (!('margin' in dearest)) return standing.map((one) => ({ ...one, left: { value: 0, bound: null } }));
+  const all = Exact.of(place.count);
+  const most = numbersOf(program, place).length === 1 ? boundOf(dearest, Exact.zero) : null;
+  const left: Left = {
+    value: Exact.from(dearest.cost).times(all).negated().toApproximateNumber(),
+    bound: most && most.times(all).toApproximateNumber(),
+  };
+  return [...standing, { selection: dearest.selection, isProved: standing.every(({ isProved }) => isProved) }].map(
+    (one) => ({ ...one, left }),
+  );
+}
