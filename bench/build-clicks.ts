@@ -1,4 +1,4 @@
-import { NextClick, ownChoices } from '../src/core/analysis';
+import { NextClick } from '../src/core/analysis';
 import { type GeneratedBuild, generatedBuild, programOfBuild, slugOf } from '../tests/support/generated-build';
 import { Random } from '../tests/support/generated-products';
 
@@ -20,7 +20,7 @@ export interface Click {
 export function prepareClicks() {
   const build: GeneratedBuild = generatedBuild(7, SLOTS, CANDIDATES, SENTENCES);
   const start = performance.now();
-  const program = ownChoices(programOfBuild(build));
+  const program = programOfBuild(build);
   const compiled = performance.now();
   const next = new NextClick(program, TODAY);
   return { build, next, compiled: compiled - start, ready: performance.now() - compiled };

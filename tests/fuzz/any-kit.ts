@@ -47,6 +47,7 @@ export function anyKit(seed: number): Made {
       amount: amount(),
       ...(chance(6) ? { groups: ['trade'] } : {}),
       ...(chance(3) ? { properties: { wide: mm() } } : {}),
+      ...(chance(4) ? { draws: [{ kind: 'fixed', stock: 'thing', quantity: String(1 + random.below(3)) }] } : {}),
       ...(chance(10) ? { breaks: someBreaks(false) } : {}),
     })),
   });
@@ -66,7 +67,7 @@ export function anyKit(seed: number): Made {
     title: `Q${place}`,
     sku: `Q${place}`,
     price: money(1, 60),
-    draws: [{ kind: 'fixed', stock: 'thing', quantity: '1' }],
+    draws: [{ kind: 'fixed', stock: 'thing', quantity: String(1 + random.below(4)) }],
     tags: chance(2) ? ['joining'] : [],
     properties: {
       wide: mm(),
@@ -88,7 +89,12 @@ export function anyKit(seed: number): Made {
     inner.draws = [];
     if (chance(2))
       inner.formulas = [
-        { key: 'more', title: 'More', serves: { kind: 'amount' }, text: random.of(['sum(i.price) × 10 %', 'i × 1 EUR']) },
+        {
+          key: 'more',
+          title: 'More',
+          serves: { kind: 'amount' },
+          text: random.of(['sum(i.price) × 10 %', 'i × 1 EUR']),
+        },
       ];
   }
   const parts = ['a', 'b'].slice(0, 1 + random.below(2)).map((key): Record<string, unknown> => {
@@ -168,7 +174,14 @@ export function anyKit(seed: number): Made {
       }),
       () => ({ kind: 'quantity', compare: random.of(['more', 'is', 'less']), value: 1 + random.below(2) }),
       ...(slot
-        ? [() => ({ kind: 'pieces', choice: 's', compare: random.of(['is', 'atLeast', 'less']), value: random.below(3) })]
+        ? [
+            () => ({
+              kind: 'pieces',
+              choice: 's',
+              compare: random.of(['is', 'atLeast', 'less']),
+              value: random.below(3),
+            }),
+          ]
         : []),
       ...(asked ? [() => ({ kind: 'option', choice: 'c', is: 'oneOf', options: [random.of(['x', 'y'])] })] : []),
       () => ({ kind: 'group', is: random.of(['oneOf', 'noneOf']), groups: ['trade'] }),

@@ -1,6 +1,6 @@
-import { type Analysis, NextClick, sellableRange } from '@/core/analysis';
+import { type Analysis, lowestMargin, type LowestMargin, NextClick, sellableRange } from '@/core/analysis';
 import { hasOptions, type UploadedFile } from '@/core/catalog';
-import { compile, type Program } from '@/core/compile';
+import { compile, placesOf, type Program } from '@/core/compile';
 import { surroundingsOf } from '@/core/exchange';
 import { Exact } from '@/core/number';
 import { type Resolution, resolve } from '@/core/run';
@@ -18,6 +18,8 @@ const FILE: UploadedFile = { name: 'any.png', type: 'png', size: 1 };
 const files = () => FILE;
 const GROUPS = [null, 'trade'];
 const MOST_SELECTIONS = 6000;
+/** What one of a stock item costs. */
+const costOf = () => Exact.of(437, 100);
 
 interface Tried extends Chosen {
   readonly quantity: number;
@@ -47,7 +49,7 @@ function everySold(program: Program): { sold: Tried[]; whole: boolean } | null {
         const resolution = resolve(
           program,
           { ...selection, quantity },
-          { stock: null, today: TODAY, group, files },
+          { stock: null, today: TODAY, group, files, costs: costOf },
         );
         if (resolution.state === 'sellable')
           sold.push({
@@ -89,14 +91,16 @@ function nameOf(program: Program, { counted, parts }: Resolution): string {
       ({ choice, picks }) =>
         `${choice}=${picks.length > 0 ? picks.map(({ option, quantity }) => (slots.has(choice) ? `${option}*${quantity}` : option)).join('+') : 'yes'}`,
     );
+  const keepsOrder = new Set(kit?.slots.flatMap((slot) => (slot.keepsOrder ? [slot.component.key] : [])));
   const within = parts.flatMap((shown) => {
-    const places = shown.kind === 'slot' ? (kit?.slots.map(({ component }) => component) ?? []) : (kit?.components ?? []);
-    const candidate = places
-      .filter(({ key }) => key === shown.part.replace(/#.*$/, ''))
-      .flatMap(({ candidates }) => candidates)
-      .find(({ product: slug }) => slug === shown.product);
+    const place = shown.part.replace(/#.*$/, '');
+    const candidate = placesOf(kit)
+      .find(({ key }) => key === place)
+      ?.candidates.find(({ product: slug }) => slug === shown.product);
+    // Where the order counts, each thing stands in a place of its own.
+    const where = keepsOrder.has(place) ? shown.part : place;
     return candidate
-      ? [`${shown.part.replace(/#.*$/, '')}:${shown.product}*${shown.pieces}(${nameOf(candidate.program, shown.resolution)})`]
+      ? [`${where}:${shown.product}*${shown.pieces}(${nameOf(candidate.program, shown.resolution)})`]
       : [];
   });
   return [...own, ...within.sort()].join('&');
@@ -182,7 +186,7 @@ function checkAnalysis(program: Program, analysis: Analysis, sold: readonly Trie
   }
 }
 
-function checkPrices(program: Program, { lowest, highest }: Analysis, sold: readonly Tried[]): void {
+function checkPrices(program: Program, { lowest, highest, gaps }: Analysis, sold: readonly Tried[]): void {
   // For everybody; for customer groups where it is only for those.
   const everybody = sold.filter(({ group }) => group === null);
   const paid = everybody.length > 0 ? everybody : sold;
@@ -222,7 +226,38 @@ function checkPrices(program: Program, { lowest, highest }: Analysis, sold: read
         !priceOf(tried).isLess(range.from) && !priceOf(tried).isMore(range.to),
         `${priceOf(tried).toString()} is in the list’s ${range.from.toString()} to ${range.to.toString()}: ${JSON.stringify(tried.answers)}`,
       );
-  if (usual.length > 0) claim(range !== null, 'the list has a price');
+  if (usual.length > 0) claim(range !== null || gaps.length > 0, 'the list has a price');
+}
+
+/** Half a minor unit may be lost to each rounding: of the whole, and of each piece in it. */
+const MOST_ROUNDED = 0.005 * 12;
+
+function checkMargin(program: Program, sold: readonly Tried[]): LowestMargin['kind'] {
+  const lowest = lowestMargin(program, TODAY, costOf, Exact.zero, { searching: 60_000, rounds: 8 });
+  if (lowest.kind === 'nothingSold') claim(sold.length === 0, 'nothing is sold, as its margin has it');
+  if (!('margin' in lowest)) return lowest.kind;
+  const { unitPrice, cost, state } = resolve(program, lowest.selection, {
+    stock: null,
+    today: TODAY,
+    group: lowest.group,
+    files,
+    costs: costOf,
+  });
+  claim(
+    state === 'sellable' &&
+      unitPrice?.minus(cost?.known ?? Exact.zero).toString() === Exact.from(lowest.margin).toString(),
+    `a selection leaves ${lowest.margin}`,
+  );
+  const bound = lowest.kind === 'proved' ? lowest.margin : lowest.bound;
+  if (bound === null) return 'found';
+  for (const tried of sold) {
+    const left = priceOf(tried).minus(tried.resolution.cost?.known ?? Exact.zero);
+    claim(
+      left.toApproximateNumber() >= Number(bound) - MOST_ROUNDED,
+      `${left.toString()} is left, less than ${bound} (${lowest.kind}): ${JSON.stringify([tried.answers, tried.parts])} × ${tried.quantity} for ${String(tried.group)}`,
+    );
+  }
+  return lowest.kind;
 }
 
 function checkClicks(
@@ -366,6 +401,8 @@ export interface Seen {
   sold: number;
   clicks: number;
   proved: number;
+  /** lowest margins, by how far they are known */
+  margins: Partial<Record<LowestMargin['kind'], number>>;
 }
 
 /** Tries one made product. @throws Error saying which claim is wrong */
@@ -376,11 +413,13 @@ export function tryProduct(made: Made, seed: number, seen?: Seen): void {
   if (!tried) return;
   const analysis = analyseWhole(program, TODAY, { searching: 50_000, counting: 500_000 });
   checkAnalysis(program, analysis, tried.sold, tried.whole);
+  const margin = checkMargin(program, tried.sold);
   const clicks = checkClicks(program, analysis, tried.sold, tried.whole, new Random(seed + 7));
   if (!seen) return;
   seen.products += 1;
   seen.sold += tried.sold.length > 0 ? 1 : 0;
   seen.clicks += clicks;
+  seen.margins[margin] = (seen.margins[margin] ?? 0) + 1;
   seen.proved += [analysis.lowest, analysis.highest].filter((end) => end?.coverage.kind === 'proved').length;
 }
 
@@ -388,7 +427,7 @@ export function tryProduct(made: Made, seed: number, seen?: Seen): void {
  * Tries made products, one for each seed. @throws Error with the smallest product that goes wrong, its seed, and how
  */
 export function tryClaims(from: number, count: number, make: (seed: number) => Made = anyProduct): Seen {
-  const seen: Seen = { products: 0, sold: 0, clicks: 0, proved: 0 };
+  const seen: Seen = { products: 0, sold: 0, clicks: 0, proved: 0, margins: {} };
   for (let seed = from; seed < from + count; seed += 1) {
     const made = make(seed);
     try {

@@ -1,11 +1,25 @@
 import { it } from 'vitest';
 import { anyKit } from './any-kit';
 import { anyBuild } from './any-build';
-import { tryClaims, programOf } from './claims';
+import { tryClaims } from './claims';
 it('kits', () => {
-  const from=Number(process.env.FROM??1), n=Number(process.env.N??100);
-  const make = process.env.MAKE==='build'?anyBuild:anyKit;
-  let bad=0; const seen={products:0,sold:0,clicks:0,proved:0}; const t=performance.now();
-  for (let s=from;s<from+n;s++) { try { const one=tryClaims(s,1,make); for (const k of Object.keys(seen) as (keyof typeof seen)[]) seen[k]+=one[k]; } catch(e) { bad++; if (bad<=Number(process.env.SHOW??12)) console.log(String((e as Error).message)); else console.log(String((e as Error).message).split('\n')[0]); } }
-  console.log(bad, JSON.stringify(seen), ((performance.now()-t)/1000).toFixed(1)+'s');
+  const from = Number(process.env.FROM ?? 1),
+    n = Number(process.env.N ?? 100);
+  const make = process.env.MAKE === 'build' ? anyBuild : anyKit;
+  let bad = 0;
+  const seen = { products: 0, sold: 0, clicks: 0, proved: 0 };
+  const margins: Record<string, number> = {};
+  const t = performance.now();
+  for (let s = from; s < from + n; s++) {
+    try {
+      const one = tryClaims(s, 1, make);
+      for (const k of ['products', 'sold', 'clicks', 'proved'] as const) seen[k] += one[k];
+      for (const [k, v] of Object.entries(one.margins)) margins[k] = (margins[k] ?? 0) + v;
+    } catch (e) {
+      bad++;
+      if (bad <= Number(process.env.SHOW ?? 12)) console.log(String((e as Error).message));
+      else console.log(String((e as Error).message).split('\n')[0]);
+    }
+  }
+  console.log(bad, JSON.stringify({ ...seen, margins }), ((performance.now() - t) / 1000).toFixed(1) + 's');
 }, 600000);

@@ -1,6 +1,6 @@
 import Logic, { type Solver } from 'logic-solver';
 import { describe, expect, it } from 'vitest';
-import { NextClick, ownChoices } from '@/core/analysis';
+import { NextClick } from '@/core/analysis';
 import { type Program } from '@/core/compile';
 import { resolve } from '@/core/run';
 import { analyseWhole } from '../support/analyse-whole';
@@ -89,7 +89,7 @@ describe('what fits in generated builds', () => {
         const build = generatedBuild(seed, 8, 12, 12);
         const solver = asClauses(build);
         if (solver.solve() === null) continue;
-        const next = new NextClick(ownChoices(programOfBuild(build)), TODAY);
+        const next = new NextClick(programOfBuild(build), TODAY);
         const random = new Random(seed);
         let picked: Record<string, number> = {};
         for (let click = 0; click < 12; click += 1) {

@@ -161,7 +161,9 @@ export function* analysePlain(
 const hasPrice = ({ base, baseFormula, variants, kit }: Program) =>
   // A kit costs what its parts do.
   kit?.terms.isOwn === false ||
-  base.price !== null || baseFormula !== null || [...variants.values()].some(({ price }) => price !== null);
+  base.price !== null ||
+  baseFormula !== null ||
+  [...variants.values()].some(({ price }) => price !== null);
 
 /** What is typed and uncertain in part. */
 function unsettledTitles({ inner, isSettled }: Pair): (string | null)[] {

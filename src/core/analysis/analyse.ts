@@ -1,4 +1,10 @@
-import { type CandidateProgram, type ComponentProgram, type KitProgram, type Program, type SlotProgram } from '../compile';
+import {
+  type CandidateProgram,
+  type ComponentProgram,
+  type KitProgram,
+  type Program,
+  type SlotProgram,
+} from '../compile';
 import { type Analysis, type AnalysisLimits, analysePlain, USUAL_LIMITS } from './analyse-plain';
 import { asksGroup, asksQuantity } from './depends-on';
 import { allCounts, inNumber } from './in-number';
@@ -52,12 +58,18 @@ function withWaysInside(
 }
 
 /** Whether nothing ties the parts of a kit to each other, or to what is chosen of it. */
-function isUntied({ fits, formulas, rules }: Program, { components, slots, terms }: KitProgram, own: Analysis): boolean {
+function isUntied(
+  { fits, formulas, rules }: Program,
+  { components, slots, terms }: KitProgram,
+  own: Analysis,
+): boolean {
   const within = [...components, ...slots.map(({ component }) => component)].flatMap(({ candidates }) => candidates);
   return (
     fits.length === 0 &&
     !within.some(({ program }) => asksGroup(program)) &&
-    !formulas.some(({ inputs, compiled }) => inputs.some(({ part, name }) => part !== undefined && compiled.uses.has(name))) &&
+    !formulas.some(({ inputs, compiled }) =>
+      inputs.some(({ part, name }) => part !== undefined && compiled.uses.has(name)),
+    ) &&
     (rules === null || slots.length === 0 || own.selectionsBetween === null) &&
     own.belowNothing === null &&
     own.lineBelowNothing === null &&

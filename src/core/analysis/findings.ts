@@ -70,8 +70,8 @@ export function analysisFaults(program: Program, analysis: Analysis): Fault[] {
   for (const rule of analysis.endSale) fault(placeOf(rule), { code: 'ruleEndsSale', rule: nameOf(rule) });
   for (const { first, second, example } of analysis.contradictions)
     fault(placeOf(second), { code: 'rulesOppose', rule: nameOf(first), other: nameOf(second), example: example.words });
-  for (const { choice, sku, first, second } of analysis.sharedSkus)
-    fault(program.placeOf(['choices', choice]), {
+  for (const { differAt, sku, first, second } of analysis.sharedSkus)
+    fault(differAt.kind === 'part' ? ['parts', differAt.index] : program.placeOf(['choices', differAt.index]), {
       code: 'skuShared',
       sku,
       first: moreThan(first, second),

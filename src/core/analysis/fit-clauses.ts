@@ -55,7 +55,9 @@ function forbidBesideItself(
       propertyIn(way.resolution.properties, fit.fit.property),
       propertyIn(way.resolution.properties, fit.fit.other.property),
     );
-  space.require(space.is(variable, (value) => goes(ways[value] ?? null) || (side === 'outer' && !ways[value]?.isWhole)));
+  space.require(
+    space.is(variable, (value) => goes(ways[value] ?? null) || (side === 'outer' && !ways[value]?.isWhole)),
+  );
   return ways.some((way) => !goes(way) && !way?.isWhole);
 }
 

@@ -8,7 +8,7 @@ export { CLICK_STEPS, NextClick, type Outlook } from './next-click';
 export { type Anew, type Change } from './smallest-change';
 export { analysisFaults, forReadiness, marginFault } from './findings';
 export { marginDrivers, type MarginDriver } from './margin-drivers';
-export { type PriceRange } from './kit-range';
+export { type PriceRange } from './price-range';
 export { type LowestMargin, type MarginLimits } from './earned';
 export { lowestMargin, MARGIN_LIMITS } from './margin';
 export { asksToday } from './depends-on';

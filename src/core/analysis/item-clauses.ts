@@ -45,8 +45,7 @@ const columnsOf = ({ choices }: ModelDraft, indices: readonly number[], leftOutC
 /** A combination that is on sale, and has a price. */
 function constrainVariants(model: ModelDraft): void {
   const { program, space } = model;
-  const priced =
-    program.base.price !== null || program.baseFormula !== null || program.kit?.terms.isOwn === false;
+  const priced = program.base.price !== null || program.baseFormula !== null || program.kit?.terms.isOwn === false;
   const kept = [...program.variants.values()].filter(({ onSale, price }) => onSale && (priced || price !== null));
   const rows = kept.map(({ options }) =>
     program.stocked.map((index, place) =>

@@ -186,7 +186,10 @@ function sumOfPlaces(model: Model, own: Step, added: AddedBy): Step {
         sum +
         Math.max(
           floor,
-          members.reduce((inIt, { variable, prices }) => inIt + (prices[group]?.[valueOf(variable)] ?? 0), -(less[group] ?? 0)),
+          members.reduce(
+            (inIt, { variable, prices }) => inIt + (prices[group]?.[valueOf(variable)] ?? 0),
+            -(less[group] ?? 0),
+          ),
         ),
       0,
     );
@@ -233,7 +236,9 @@ function sumOfPlaces(model: Model, own: Step, added: AddedBy): Step {
           : waysLeft(own, solver) <= MOST_WAYS
             ? rangeByWays(own, solver)
             : [-Infinity, Infinity];
-      const groups = asksGroup ? model.groups.flatMap((_, group) => (solver.has(model.group, group) ? [group] : [])) : [0];
+      const groups = asksGroup
+        ? model.groups.flatMap((_, group) => (solver.has(model.group, group) ? [group] : []))
+        : [0];
       const ranges = groups.map((group) => rangeFor(solver, group));
       return [low + Math.min(...ranges.map(([least]) => least)), high + Math.max(...ranges.map(([, most]) => most))];
     },

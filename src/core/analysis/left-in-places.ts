@@ -52,7 +52,13 @@ function paidFor(
  *
  * @param lowestOf finds the lowest margin of any product
  */
-export function lookForLeft(program: Program, kit: KitProgram, wanted: LookForLeft, asked: Asked, lowestOf: LowestOf): Look {
+export function lookForLeft(
+  program: Program,
+  kit: KitProgram,
+  wanted: LookForLeft,
+  asked: Asked,
+  lowestOf: LowestOf,
+): Look {
   const { today, costs, limits } = asked;
   const { group } = wanted;
   const own = { ...limits, searching: Math.max(LEAST_SEARCHING, limits.searching) };

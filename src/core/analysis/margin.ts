@@ -86,7 +86,7 @@ function lowestIn(program: Program, inPlaces: InPlaces, { today, costs, kept, li
     const outer =
       pair.isSettled && !inPlaces.left
         ? inner
-        : isBounded(pair.outer, inPlaces)
+        : isBounded(pair.outer)
           ? least(pair.outerSolver, goals.outer, budget)
           : undefined;
     isNothing = outer === null && (!inPlaces.left || pair.outerSolver.impossible || !hasAny(pair.outerSolver, budget));
@@ -111,12 +111,9 @@ const hasAny = (solver: Solver, budget: Budget): boolean =>
 const CLOSE_ENOUGH = 1e-9;
 
 /** Whether it is known of all that can stand in places what it leaves at least. */
-function isBounded({ choices, parts, isPriced }: Model, { left }: InPlaces): boolean {
+function isBounded({ choices, parts, isPriced }: Model): boolean {
   const ways = [...parts.flatMap((part) => part.ways), ...choices.flatMap((choice) => choice?.slot?.ways ?? [])];
-  return (
-    (left?.kind !== 'cost' || isPriced) &&
-    ways.every((way) => way === null || (way.left?.bound ?? null) !== null)
-  );
+  return isPriced && ways.every((way) => way === null || (way.left?.bound ?? null) !== null);
 }
 
 /** What a goal is made for. */
@@ -170,8 +167,7 @@ function leftInPlaces(
 ): AddedBy | null {
   const { kit } = program;
   const common = { ofPart: (_: unknown, way: WayIn | null) => ofWay(way), inSlot: ofWay, isMargin: true };
-  if (!kit || kind === 'cost' || !coversUsual(kit.terms))
-    return { ...common, less: () => 0, atLeastNothing: false };
+  if (!kit || kind === 'cost' || !coversUsual(kit.terms)) return { ...common, less: () => 0, atLeastNothing: false };
   const share = 'share' in wanted ? wanted.share : Exact.one;
   const found = new Map(groups.map((group) => [group, usuallyIn(program, today, group)]));
   const isLess = [...found.values()].some((usual) =>

@@ -30,6 +30,12 @@ export type Outlook =
   /** the budget did not suffice to tell */
   | { readonly kind: 'unknown' };
 
+/** What is in slots as it has been configured, by position of the slot, and the position of the customer's group. */
+interface Told {
+  readonly told: ReadonlyMap<number, readonly PartShown[]>;
+  readonly group: number;
+}
+
 /** What rules tell of what is typed, and of each candidate. */
 interface Typed {
   readonly tell: (answer: Answer | null) => string;
@@ -108,12 +114,13 @@ export class NextClick {
         ? null
         : (this.answerOf(index, given, context) ?? answers[index] ?? null),
     );
-    const told = this.inSlots(given, quantity, context);
+    const inSlots = this.inSlots(given, quantity, context);
     const prepared = this.ready(answered);
     if (prepared.hopeless) return { kind: 'hopeless' };
     const { outer, inner, outerSolver, innerSolver } = prepared.pair;
     const budget: Budget = { steps };
     const group = Math.max(0, outer.groups.indexOf(context.group ?? null));
+    const told: Told = { told: inSlots, group };
     const marks = [outerSolver.mark(), innerSolver.mark()] as const;
     try {
       if (!outerSolver.only(outer.group, group)) return { kind: 'hopeless' };
@@ -166,13 +173,13 @@ export class NextClick {
     prepared: Prepared,
     model: Model,
     answered: readonly (Answer | null)[],
-    told: ReadonlyMap<number, readonly PartShown[]>,
+    { told, group }: Told,
   ): Fixed[] {
     return model.choices.flatMap((choice, index): Fixed[] => {
       const answer = answered[index];
       if (!choice || !answer) return [];
       const size = (variable: number) => model.space.sizes[variable] ?? 0;
-      if (choice.slot) return fixedPlaces(choice, choice.slot, answer, told.get(index) ?? [], size);
+      if (choice.slot) return fixedPlaces(choice, choice.slot, answer, { told: told.get(index) ?? [], group });
       if (choice.several) {
         return choice.variables.map(({ variable, values }, option) => {
           const picked = answer.picks.some(({ effect }) => effect === option);
@@ -309,10 +316,9 @@ export class NextClick {
 /** What is in a slot as it is configured: each place has what it has, or what nothing can tell from it. */
 function fixedPlaces(
   { index, variables }: ModelledChoice,
-  { program: { keepsOrder, byOption }, ways }: ModelledSlot,
+  { program: { keepsOrder, byOption }, ways, asked }: ModelledSlot,
   answer: Answer,
-  told: readonly PartShown[],
-  size: (variable: number) => number,
+  { told, group }: { readonly told: readonly PartShown[]; readonly group: number },
 ): Fixed[] {
   const entries = told.flatMap(({ product, pieces, resolution }) => {
     const option = byOption.findIndex((candidate) => candidate?.product === product);
@@ -326,35 +332,39 @@ function fixedPlaces(
         );
   if (!keepsOrder) known.sort((a, b) => a.option - b.option);
   const [first] = variables;
+  const isFor = (value: number) => (ways[value]?.group ?? group) === group;
   return variables.map(({ variable }, place) => {
     const entry = known[place];
     const isOf = (value: number) =>
       entry ? first?.values[value]?.option === entry.option : (ways[value] ?? null) === null;
     const isLike = (value: number) =>
-      isOf(value) && (!entry?.properties || sameProperties(ways[value]?.resolution.properties ?? [], entry.properties));
-    const alike = Array.from({ length: size(variable) }, (_, value) => value).some((value) => isLike(value));
+      isOf(value) &&
+      isFor(value) &&
+      (!entry?.properties ||
+        sameProperties(ways[value]?.resolution.properties ?? [], entry.properties, asked.properties));
+    const all = first?.values.map((_, value) => value) ?? [];
+    const alike = all.some((value) => isLike(value));
     return {
       choice: index,
       variable,
       values: valuesWhere(
-        size(variable),
+        all.length,
         (value) => first?.values[value]?.hidden === true || (alike ? isLike(value) : isOf(value)),
       ),
     };
   });
 }
 
+/** Whether nothing that is asked of two things tells them apart. */
 function sameProperties(
   one: PartShown['resolution']['properties'],
   other: PartShown['resolution']['properties'],
+  asked: ReadonlySet<string>,
 ): boolean {
-  return (
-    one.length === other.length &&
-    one.every(({ name, value }) => {
-      const theirs = propertyIn(other, name);
-      return theirs !== null && propertyCompares('is', value, theirs);
-    })
-  );
+  return [...asked].every((name) => {
+    const [mine, theirs] = [propertyIn(one, name), propertyIn(other, name)];
+    return mine && theirs ? propertyCompares('is', mine, theirs) : mine === theirs;
+  });
 }
 
 /** The measures and numbers of which more matters than what each adds to the price by itself. */

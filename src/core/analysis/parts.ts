@@ -19,7 +19,13 @@ export interface ModelledPart {
 
 /** The parts of a kit, each in every product that it can be, in every number, at the least and at the most it costs. */
 export function modelledParts(
-  { program, today, space, group, groups }: { readonly program: Program; readonly today: string; readonly space: Space } & ForGroups,
+  {
+    program,
+    today,
+    space,
+    group,
+    groups,
+  }: { readonly program: Program; readonly today: string; readonly space: Space } & ForGroups,
   look: Look,
 ): ModelledPart[] {
   return (program.kit?.components ?? []).map((component): ModelledPart => {

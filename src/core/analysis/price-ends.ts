@@ -170,8 +170,7 @@ function bestOf(
       solver.undo(mark);
     const asked =
       quantities && valuesWhere(model.quantities.length, (value) => isAmong(model.quantities[value], quantities));
-    if (asked && !solver.narrow(model.quantity, asked))
-      return { ...NOTHING_FOUND, isImpossible: true };
+    if (asked && !solver.narrow(model.quantity, asked)) return { ...NOTHING_FOUND, isImpossible: true };
     const every = linesOfNothing(notRefused(priceGoal(model, steps, side), model), model, steps);
     const goal = onlySold && side === 'lowest' ? notBelowNothing(every, model) : every;
     const start = solver.impossible ? Infinity : goal.bound(solver);
@@ -219,7 +218,8 @@ export function notRefused(goal: Goal, { refused }: Model): Goal {
 
 /** The goal with order lines that would come to less than nothing, though one item does not, taken for no answer. */
 export function linesOfNothing(goal: Goal, model: Model, steps: PriceSteps): Goal {
-  if (steps.once.length === 0) return goal;
+  // Of what stands inside, what is paid once isn't told.
+  if (steps.once.length === 0 || model.program.kit) return goal;
   const least = -halfAMinorUnit(model);
   const [unit, line] = [priceGoal(model, steps, 'lowest'), priceGoal(model, steps, 'lowest', 'line')];
   return {

@@ -18,7 +18,17 @@ import {
   runFormula,
 } from '../run';
 import { baseBreaksOf, breaksOfAll, brokenStep, rangeWithBreaks, readBy, withBreaks } from './breaks';
-import { answersFor, askedUnder, endsOfInputs, givenUnder, inputsFor, inputsOfFormula, isWide, type Side, type ValueOf } from './inputs';
+import {
+  answersFor,
+  askedUnder,
+  endsOfInputs,
+  givenUnder,
+  inputsFor,
+  inputsOfFormula,
+  isWide,
+  type Side,
+  type ValueOf,
+} from './inputs';
 import { type Model, type ModelledChoice } from './model';
 import { type OwnBase } from './kit-base';
 import { type Interval, spanOf, type Step } from './price-step';

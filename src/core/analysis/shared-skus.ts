@@ -1,16 +1,22 @@
-import { LEFT_OUT } from '../compile';
+import { changesSku, LEFT_OUT, placesOf } from '../compile';
 import { runFor, resolveAddOn } from '../run';
 import { type Budget, NO_COSTS, Solver, Space, spend, valuesWhere, within } from '../constraints';
 import { type Candidate, type Choice } from '../catalog/choices';
 import { type OptionPick } from '../selection';
 import { type Example, exampleOf } from './example';
 import { type Model } from './model';
+import { type WayIn } from './ways-in';
 
-/** Two sellable selections with the same SKU; the first choice in which they differ says where to look. */
+/** Where two selections differ: a choice or a part, by its position. */
+interface DifferAt {
+  readonly kind: 'choice' | 'part';
+  readonly index: number;
+}
+
+/** Two sellable selections with the same SKU; the first choice or part in which they differ says where to look. */
 export interface SharedSku {
   readonly sku: string;
-  /** position of the choice */
-  readonly choice: number;
+  readonly differAt: DifferAt;
   readonly first: Example;
   readonly second: Example;
 }
@@ -42,7 +48,7 @@ function* picksOf({ answer, ends }: Candidate): Generator<readonly OptionPick[]>
 
 /** A place of the SKU: a variable's, or that of all stocked choices together. */
 interface Place {
-  readonly choice: number;
+  readonly at: DifferAt;
   readonly variables: readonly number[];
   readonly fillings: readonly Filling[];
   /** whether selections differ when they differ here; what is typed makes no other item of the list */
@@ -52,7 +58,8 @@ interface Place {
 const isSameSku = (choice: Choice | undefined) => choice !== undefined && 'sameSku' in choice && choice.sameSku;
 
 /** The places of the SKU in the order in which it is written. */
-function placesOf({ program, choices, space, today }: Model): Place[] {
+function writingOf(model: Model): Place[] {
+  const { program, choices, space, today } = model;
   const places: Place[] = [];
   // What is taken along writes its own SKU.
   const partSkus = new Map(
@@ -78,10 +85,10 @@ function placesOf({ program, choices, space, today }: Model): Place[] {
             ) ?? [],
         ),
       }));
-    places.push({ choice: leading, variables, fillings, counted: true });
+    places.push({ at: { kind: 'choice', index: leading }, variables, fillings, counted: true });
   }
   for (const choice of choices) {
-    if (!choice || program.stocked.includes(choice.index)) continue;
+    if (!choice || choice.slot || program.stocked.includes(choice.index)) continue;
     const effects = program.choices[choice.index]?.effects;
     for (const { variable, values } of choice.variables) {
       const fillings = new Map<string, Filling & { values: [number[]] }>();
@@ -103,15 +110,52 @@ function placesOf({ program, choices, space, today }: Model): Place[] {
       // Answers that are meant to share an SKU are one item; what the workshop alone sees follows from the others.
       const sameSku = isSameSku(program.product.choices[choice.index]) || program.choices[choice.index]?.forWorkshop;
       places.push({
-        choice: choice.index,
+        at: { kind: 'choice', index: choice.index },
         variables: [variable],
         fillings: [...fillings.values()],
         counted: choice.candidates.counted && !sameSku,
       });
     }
   }
-  return places;
+  return [...places, ...placesInside(model)];
 }
+
+/** What stands in the places of a kit writes its own SKU, where that is the same whatever is chosen of it. */
+function placesInside({ program, parts, choices }: Model): Place[] {
+  const fillings = (ways: readonly (WayIn | null)[]): Filling[] => {
+    const alike = new Map<string, Filling & { values: [number[]] }>();
+    ways.forEach((way, value) => {
+      const part = way ? program.skuSeparator + way.resolution.item.sku + (way.count === 1 ? '' : `.${way.count}`) : '';
+      const name = way ? `${way.candidate.product} ${way.count}` : '';
+      const known = alike.get(name);
+      if (known) known.values[0].push(value);
+      else alike.set(name, { name, part, values: [[value]], picks: null });
+    });
+    return [...alike.values()];
+  };
+  const place = (at: DifferAt, variable: number, ways: readonly (WayIn | null)[]): Place => ({
+    at,
+    variables: [variable],
+    fillings: fillings(ways),
+    counted: true,
+  });
+  return [
+    ...parts.flatMap(({ component, variable, ways }, part) =>
+      component.inSku ? [place({ kind: 'part', index: part }, variable, ways)] : [],
+    ),
+    ...choices.flatMap((choice) => {
+      const [only, ...others] = choice?.variables ?? [];
+      return choice?.slot && only && others.length === 0
+        ? [place({ kind: 'choice', index: choice.index }, only.variable, choice.slot.ways)]
+        : [];
+    }),
+  ];
+}
+
+/** Whether what stands inside writes more than can be told: what customers choose of it, or several in a slot. */
+const writesWhatIsChosen = ({ program: { kit } }: Model): boolean =>
+  (kit?.slots ?? []).some(({ most }) => most > 1) ||
+  placesOf(kit).some(({ inSku, candidates }) => inSku && candidates.some(({ program }) => changesSku(program)));
 
 /** What one SKU has more than the other so far; the other one then has to write it. */
 interface Ahead {
@@ -135,10 +179,11 @@ function advanced({ text, first }: Ahead, one: string, other: string): Ahead | n
 export function sharedSkus(model: Model, budget: Budget): { whole: boolean; found: SharedSku[] } {
   const search = new SkuSearch(model, budget);
   const found: SharedSku[] = [];
-  const seen = new Set<number>();
-  let whole = !writesManyTimes(model);
+  const seen = new Set<string>();
+  let whole = !writesManyTimes(model) && !writesWhatIsChosen(model);
   search.places.forEach((place, differAt) => {
-    if (!place.counted || seen.has(place.choice) || search.impossible) return;
+    const at = `${place.at.kind} ${place.at.index}`;
+    if (!place.counted || seen.has(at) || search.impossible) return;
     const pair = within(() => search.pairFrom(differAt));
     if (pair === undefined) whole = false;
     if (!pair) return;
@@ -147,8 +192,8 @@ export function sharedSkus(model: Model, budget: Budget): { whole: boolean; foun
       whole = false;
       return;
     }
-    seen.add(place.choice);
-    found.push({ sku: first.sku, choice: place.choice, first: first.example, second: second.example });
+    seen.add(at);
+    found.push({ sku: first.sku, differAt: place.at, first: first.example, second: second.example });
   });
   return { whole, found };
 }
@@ -188,7 +233,7 @@ class SkuSearch {
     this.shift = model.space.sizes.length;
     const canHave = ({ variables }: Place, { values }: Filling) =>
       variables.every((variable, at) => values[at]?.some((value) => this.solver.has(variable, value)));
-    this.places = placesOf(model).map((place) => ({
+    this.places = writingOf(model).map((place) => ({
       ...place,
       fillings: place.fillings.filter((filling) => canHave(place, filling)),
     }));

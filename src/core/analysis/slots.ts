@@ -12,13 +12,15 @@ export interface ModelledSlot {
   readonly program: SlotProgram;
   /** by value of a place, null for nothing in it */
   readonly ways: readonly (WayIn | null)[];
-  /** by option, a variable that says whether it is in any place; of a slot with one place nothing */
+  /** by option, a variable that says whether it is in any place; nothing where the values of one place say so */
   readonly presence: readonly { readonly variable: number; readonly option: number }[];
   /**
    * a variable whose values are all that can be in the slot, as formulas see it; null where that is too much to go
    * through
    */
   readonly contents: { readonly variable: number; readonly held: readonly (readonly Held[])[] } | null;
+  /** what sentences and formulas ask of it */
+  readonly asked: AskedOfPlace;
   /** whether what it holds could not be looked at wholly */
   readonly isLoose: boolean;
   /** whether nothing costs less than its ways, or more */
@@ -89,7 +91,8 @@ export function modelledSlot(
   const places = variables.map(({ variable }) => variable);
   for (const variable of places) forGroups(within, variable, ways);
   inOrder(slot, places, ways, space);
-  const presence = slot.most === 1 ? [] : presenceOf(variables, space);
+  const isOneEach = new Set(found.map(({ candidate }) => candidate)).size === found.length;
+  const presence = slot.most === 1 && isOneEach ? [] : presenceOf(variables, space);
   // Several of the same are one in their number.
   const isTogether = slot.most > 1 && found.some((way) => asksQuantity(way.candidate.program));
   const loose = isLoose(found, asked) || isTogether;
@@ -106,6 +109,7 @@ export function modelledSlot(
       ways,
       presence,
       contents,
+      asked,
       isLoose: loose,
       isPriced: !isTogether && found.every(({ isPriced }) => isPriced),
     },

@@ -53,6 +53,13 @@ export function possibleOptions(
   choices: readonly ModelledChoice[],
   found: (choice: number, option: number, can: boolean) => void,
 ): void {
+  for (const { index, slot, variables } of choices) {
+    const inAny = new Set(variables.flatMap(({ values }) => values.map(({ option }) => option)));
+    // What can't be put in at all has no value.
+    slot?.program.byOption.forEach((candidate, option) => {
+      if (candidate && !inAny.has(option)) found(index, option, false);
+    });
+  }
   const wanted: number[][] = model.space.sizes.map(() => []);
   const placeOf = new Map<number, { choice: number; options: Map<number, number> }>();
   for (const choice of choices) {

@@ -9,6 +9,7 @@ export { type FormulaInput, formulaInputsOf, type FormulaProgram } from './formu
 export { type ChoiceShown, type OptionOffer } from './offers';
 export {
   calledAs,
+  changesSku,
   type CandidateProgram,
   type ComponentProgram,
   type KitProgram,

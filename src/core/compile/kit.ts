@@ -3,7 +3,6 @@ import { Exact } from '../number';
 import { asListed, type KitTerms, lessAmount, lessPercent, ownKitPrice, SUM_OF_PARTS } from '../pricing';
 import { type FaultData, type Path } from '../problems';
 import { programAsPart } from './as-part';
-import { type Held } from './held';
 import { type Program } from './program';
 import { readDecimal, type Scope } from './scope';
 
@@ -307,7 +306,8 @@ const looksAtStock = ({ supplySteps }: Program): boolean =>
   });
 
 /** Whether what is left to customers can change a product's SKU. */
-function changesSku({ choices, fixed, kit, skuChoices, stocked }: Program): boolean {
+/** Whether the SKU of a product follows from what customers choose of it. */
+export function changesSku({ choices, fixed, kit, skuChoices, stocked }: Program): boolean {
   const open = (index: number) => !Object.hasOwn(fixed, choices[index]?.key ?? '');
   return (
     skuChoices.some(open) ||
