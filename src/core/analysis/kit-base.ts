@@ -1,14 +1,15 @@
-import { type ComponentProgram, type KitProgram, type Program } from '../compile';
+import { type ComponentProgram, type KitProgram } from '../compile';
 import { type Solver } from '../constraints';
 import { Exact } from '../number';
 import { type BreaksProgram, type BreakStep, coversUsual, type KitTerms } from '../pricing';
-import { addedToKit, type PartPriced, pricedOf, resolve, runFor, type UsualPrices, usualPrices } from '../run';
+import { addedToKit, type PartPriced, pricedOf, resolve, type UsualPrices } from '../run';
 
 import { stepsBetween, stepAtPieces } from './breaks';
 import { type ValueOf } from './inputs';
 import { type Model } from './model';
 import { type Interval, spanOf, type Step } from './price-step';
 import { MOST_WAYS, rangeByWays, tabled, waysLeft } from './step-table';
+import { usuallyIn } from './usually';
 import { type WayIn } from './ways-in';
 
 /** What the price of a product begins with. */
@@ -45,10 +46,6 @@ export interface AddedBy {
   /** whether it is what is left of a price, in which breaks are already */
   readonly isMargin: boolean;
 }
-
-/** What a kit has in its places usually. @param group of the customer */
-export const usuallyIn = (program: Program, today: string, group: string | null): UsualPrices =>
-  usualPrices(program, program.defaultQuantity, runFor({ today, group }));
 
 /** A way of a part, as its price in a kit follows from it. */
 const pricedAt = (

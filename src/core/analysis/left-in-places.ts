@@ -5,7 +5,7 @@ import { type UsualPrices } from '../run';
 import { asksQuantity } from './depends-on';
 import { type Asked, boundOf, LEAST_SEARCHING, type LowestMargin, type LowestOf } from './earned';
 import { inNumber, isGraduated } from './in-number';
-import { usuallyIn } from './kit-base';
+import { usuallyIn } from './usually';
 import { type LookForLeft } from './kit-margin';
 import { BY_PRICE, itemRange } from './price-range';
 import { type Left, type Look, type PlaceLooked, type Standing } from './ways-in';

@@ -10,7 +10,8 @@ import { type ValueOf } from './inputs';
 import { type Model } from './model';
 import { openTitles, pairOf, parted } from './pair';
 import { type Asked, type Found, type LowestMargin, type MarginLimits, valueOf } from './earned';
-import { type AddedBy, partAdds, placesStep, usuallyIn } from './kit-base';
+import { type AddedBy, partAdds, placesStep } from './kit-base';
+import { usuallyIn } from './usually';
 import { lowestOfKit, type LookForLeft } from './kit-margin';
 import { lookForLeft } from './left-in-places';
 import { linesOfNothing, notRefused } from './price-ends';
@@ -144,9 +145,9 @@ function goalFor(model: Model, { costs, kept, inPlaces: { left }, isOuter }: Goa
     'unit',
     left?.kind === 'left' ? (added ?? undefined) : undefined,
   );
-  const sold = linesOfNothing(notRefused(margin, model), model, prices);
   // What stands inside is looked at for what it leaves, and may cost more.
-  if (left && isOuter) return sold;
+  if (left && isOuter) return notRefused(margin, model);
+  const sold = linesOfNothing(notRefused(margin, model), model, prices);
   const price = priceGoal(model, prices, 'lowest');
   const nothing = -halfAMinorUnit(model);
   return {

@@ -19,7 +19,7 @@ import { formulaFor } from './conditions';
 import { constrainFormulas } from './formula-clauses';
 import { constrainFits } from './fit-clauses';
 import { constrainItem } from './item-clauses';
-import { type ModelledPart, modelledParts } from './parts';
+import { constrainUsual, type ModelledPart, modelledParts } from './parts';
 import { type ForGroups, modelledSlot, type ModelledSlot } from './slots';
 import { type Look } from './ways-in';
 
@@ -117,6 +117,7 @@ export function modelOf(
     modelled({ program, today, space, group, groups }, index, breaksAt(index), look),
   );
   const parts = modelledParts({ program, today, space, group, groups }, look);
+  constrainUsual({ program, today, space, group, groups });
   const wide = new Map<number, boolean[]>([[quantity, quantities.map(({ low, high }) => low !== high)]]);
   for (const choice of choices)
     for (const { variable, values } of choice?.variables ?? [])

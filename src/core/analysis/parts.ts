@@ -1,7 +1,9 @@
 import { type ComponentProgram, type Program } from '../compile';
 import { NEVER, type Space } from '../constraints';
+import { coversUsual } from '../pricing';
 import { asksQuantity } from './depends-on';
 import { allCounts } from './in-number';
+import { usuallyIn } from './usually';
 import { type ForGroups, forGroups } from './slots';
 import { askedOfPlace, isLoose, type Look, waysIn, type WayIn } from './ways-in';
 
@@ -55,4 +57,18 @@ export function modelledParts(
         (all !== null || !component.candidates.some((candidate) => asksQuantity(candidate.program))),
     };
   });
+}
+
+/** A kit whose own price is for what usually comes has none for those who can't have that. */
+export function constrainUsual({
+  program,
+  today,
+  space,
+  group,
+  groups,
+}: { readonly program: Program; readonly today: string; readonly space: Space } & ForGroups): void {
+  const { kit } = program;
+  if (!kit || !coversUsual(kit.terms)) return;
+  const isPriced = groups.map((who) => ![...usuallyIn(program, today, who).values()].includes(null));
+  space.require(space.is(group, (value) => isPriced[value] ?? true));
 }

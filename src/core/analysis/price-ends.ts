@@ -107,7 +107,8 @@ function endOf(first: Pair, side: 'lowest' | 'highest', limits: PriceLimits, bud
       const found = exampleFor(pair.inner, inner.values);
       if (found.unitPrice && (found.sellable || found.unitPrice.sign() < 0)) best = { found, value: inner.value };
     }
-    const outer = pair.isSettled ? inner : bestOf(pair.outer, pair.outerSolver, side, limits, budget);
+    const outer =
+      pair.isSettled && !mayFallBelow(pair) ? inner : bestOf(pair.outer, pair.outerSolver, side, limits, budget, true);
     // Nothing at all is a solution, whatever things cost that stand inside.
     if (!best && outer?.bound === Infinity && (outer.isImpossible || pair.outer.isPriced)) return 'nothing';
     // What was proved before stays proved; of what stands inside and is not priced wholly, nothing is.
@@ -130,6 +131,17 @@ function endOf(first: Pair, side: 'lowest' | 'highest', limits: PriceLimits, bud
     further = next;
     pair = pairOf(program, today, first.look, further);
   }
+}
+
+/**
+ * Whether of what stands in a kit more than the cheapest and the dearest may matter: what the cheapest keeps from being
+ * sold, because the whole would come below nothing, something dearer makes up for.
+ */
+function mayFallBelow({ outer, outerSolver }: Pair): boolean {
+  const steps = outer.program.kit && priceSteps(outer);
+  return (
+    !!steps && (steps.once.length > 0 || priceGoal(outer, steps, 'lowest').bound(outerSolver) < -halfAMinorUnit(outer))
+  );
 }
 
 const CENTS = 1e-6;
@@ -158,6 +170,7 @@ function bestOf(
   side: 'lowest' | 'highest',
   { quantities, onlySold = false }: PriceLimits,
   budget: Budget,
+  isOuter = false,
 ): Found | undefined {
   const steps = priceSteps(model);
   if (!steps) return undefined;
@@ -171,8 +184,11 @@ function bestOf(
     const asked =
       quantities && valuesWhere(model.quantities.length, (value) => isAmong(model.quantities[value], quantities));
     if (asked && !solver.narrow(model.quantity, asked)) return { ...NOTHING_FOUND, isImpossible: true };
-    const every = linesOfNothing(notRefused(priceGoal(model, steps, side), model), model, steps);
-    const goal = onlySold && side === 'lowest' ? notBelowNothing(every, model) : every;
+    const all = notRefused(priceGoal(model, steps, side), model);
+    // What stands for dearer things, too, is no proof that nothing makes up for it.
+    const standsForMore = isOuter && model.program.kit !== null;
+    const every = standsForMore ? all : linesOfNothing(all, model, steps);
+    const goal = onlySold && side === 'lowest' ? notBelowNothing(every, model, standsForMore) : every;
     const start = solver.impossible ? Infinity : goal.bound(solver);
     let best: Pick<Optimum, 'value' | 'values'> | null = null;
     const found = within(() => minimise(solver, goal, budget, (better) => (best = better)));
@@ -193,15 +209,17 @@ function bestOf(
 const isAmong = (cell: QuantityCell | undefined, quantities: readonly number[]): boolean =>
   cell !== undefined && quantities.some((quantity) => cell.low <= quantity && quantity <= cell.high);
 
-/** The goal with what would cost less than nothing taken for no answer. */
-function notBelowNothing(goal: Goal, model: Model): Goal {
+/**
+ * The goal with what would cost less than nothing taken for no answer; for nothing where it stands for more than that.
+ */
+function notBelowNothing(goal: Goal, model: Model, standsForMore: boolean): Goal {
   const least = -halfAMinorUnit(model);
   return {
     ...goal,
     bound: (solver) => Math.max(least, goal.bound(solver)),
     value(picked) {
       const value = goal.value(picked);
-      return value <= least ? Infinity : value;
+      return value > least ? value : standsForMore ? least : Infinity;
     },
   };
 }
@@ -218,8 +236,7 @@ export function notRefused(goal: Goal, { refused }: Model): Goal {
 
 /** The goal with order lines that would come to less than nothing, though one item does not, taken for no answer. */
 export function linesOfNothing(goal: Goal, model: Model, steps: PriceSteps): Goal {
-  // Of what stands inside, what is paid once isn't told.
-  if (steps.once.length === 0 || model.program.kit) return goal;
+  if (steps.once.length === 0) return goal;
   const least = -halfAMinorUnit(model);
   const [unit, line] = [priceGoal(model, steps, 'lowest'), priceGoal(model, steps, 'lowest', 'line')];
   return {
