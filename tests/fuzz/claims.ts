@@ -245,8 +245,11 @@ function checkMargin(program: Program, sold: readonly Tried[]): LowestMargin['ki
   });
   claim(
     state === 'sellable' &&
-      unitPrice?.minus(cost?.known ?? Exact.zero).toString() === Exact.from(lowest.margin).toString(),
-    `a selection leaves ${lowest.margin}`,
+      unitPrice
+        ?.minus(cost?.known ?? Exact.zero)
+        .rounded(6)
+        .equals(Exact.from(lowest.margin)) === true,
+    `a selection leaves ${lowest.margin}, not ${state} ${unitPrice?.minus(cost?.known ?? Exact.zero).toString()}: ${JSON.stringify(lowest.selection)}`,
   );
   const bound = lowest.kind === 'proved' ? lowest.margin : lowest.bound;
   if (bound === null) return 'found';

@@ -1,11 +1,12 @@
 import { it } from 'vitest';
 import { anyKit } from './any-kit';
+import { anyProduct } from './any-product';
 import { anyBuild } from './any-build';
 import { tryClaims } from './claims';
 it('kits', () => {
   const from = Number(process.env.FROM ?? 1),
     n = Number(process.env.N ?? 100);
-  const make = process.env.MAKE === 'build' ? anyBuild : anyKit;
+  const make = process.env.MAKE === 'build' ? anyBuild : process.env.MAKE === 'product' ? anyProduct : anyKit;
   let bad = 0;
   const seen = { products: 0, sold: 0, clicks: 0, proved: 0 };
   const margins: Record<string, number> = {};

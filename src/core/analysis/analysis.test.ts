@@ -155,7 +155,12 @@ describe('an analysis', () => {
       ],
     });
     expect(analysis.sharedSkus).toMatchObject([
-      { sku: 'P-X-Y-Z', choice: 0, first: { words: 'a one · b three' }, second: { words: 'a two · b four' } },
+      {
+        sku: 'P-X-Y-Z',
+        differAt: { kind: 'choice', index: 0 },
+        first: { words: 'a one · b three' },
+        second: { words: 'a two · b four' },
+      },
     ]);
     const { analysis: told, program } = analysed({
       choices: [

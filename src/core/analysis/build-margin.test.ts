@@ -175,7 +175,7 @@ describe('the lowest margin of a build', () => {
     ).toMatchObject({ kind: 'proved', group: 'trade', margin: '6' });
   });
 
-  it('claims nothing where something in it costs otherwise in another number, or a share is taken of it', () => {
+  it('gives no bound where something in it costs otherwise in another number, and knows a share of it', () => {
     const broken = { ...low, breaks: { steps: [{ from: '2', value: '1' }] } };
     expect(least(put([build(), box, broken, tin, roof]))).toMatchObject({ kind: 'found', bound: null });
     expect(
@@ -193,7 +193,8 @@ describe('the lowest margin of a build', () => {
           ],
         }),
       ),
-    ).toEqual({ kind: 'notLookedAt' });
+      // 25, a twentieth less, and what it takes costs 18.
+    ).toMatchObject({ kind: 'proved', price: '23.75', cost: '18', margin: '5.75' });
   });
 });
 

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { fixed, list, shopOf } from '../../../tests/fixtures/shop-of';
+import { analyseWhole } from '../../../tests/support/analyse-whole';
 import { type KitProgram, type Program } from '../compile';
 import { breakpointsOf } from './breakpoints';
 import { kitCases } from './kit-cases';
-import { allCounts, partEnds } from './kit-range';
-import { itemRange } from './price-range';
+import { allCounts } from './in-number';
+import { sellableRange } from './price-range';
 
 const lid = {
   slug: 'lid',
@@ -41,33 +42,55 @@ const kit = (more: object): { program: Program; kit: KitProgram } => {
   if (!program.kit) throw new Error('it is no kit');
   return { program, kit: program.kit };
 };
-const baseOf = (more: object) => {
-  const made = kit(more);
-  const ends = partEnds(made.program, made.kit, itemRange);
-  return [ends?.low.base.toString(), ends?.high.base.toString(), ends?.isProved];
+const endsOf = (more: object) => {
+  const range = sellableRange(kit(more).program);
+  return range && [range.from.toString(), range.to.toString(), range.isProved];
 };
 
 describe('the ends of what parts come to', () => {
   // A lid is 10 or 14, two to six nails are 1 to 3.
   it('are the least and the most of each part, as the terms of the kit have it', () => {
-    expect(baseOf({})).toEqual(['11', '17', true]);
-    expect(baseOf({ partsPrice: { kind: 'lessAmount', amount: '2' } })).toEqual(['9', '15', true]);
-    expect(baseOf({ partsPrice: { kind: 'lessPercent', percent: '50' } })).toEqual(['5.5', '8.5', true]);
+    expect(endsOf({})).toEqual(['11', '17', true]);
+    expect(endsOf({ partsPrice: { kind: 'lessAmount', amount: '2' } })).toEqual(['9', '15', true]);
+    expect(endsOf({ partsPrice: { kind: 'lessPercent', percent: '50' } })).toEqual(['5.5', '8.5', true]);
   });
 
   it('are differences to what usually comes where the kit has a price of its own', () => {
     // Usually a lid of pine and four nails: 10 and 2.
-    const own = (more: object) => baseOf({ price: '20', partsPrice: { kind: 'own', ...more } });
-    expect(own({ extras: 'onTop' })).toEqual(['-1', '5', true]);
-    expect(own({ extras: 'onTop', cheaperLess: false })).toEqual(['0', '5', true]);
-    expect(own({ extras: 'included' })).toEqual(['0', '1', true]);
-    expect(own({ extras: 'all' })).toEqual(['0', '0', true]);
+    const own = (more: object) => endsOf({ price: '20', partsPrice: { kind: 'own', ...more } });
+    expect(own({ extras: 'onTop' })).toEqual(['19', '25', true]);
+    expect(own({ extras: 'onTop', cheaperLess: false })).toEqual(['20', '25', true]);
+    expect(own({ extras: 'included' })).toEqual(['20', '21', true]);
+    expect(own({ extras: 'all' })).toEqual(['20', '20', true]);
   });
 
   it('leave out what may be left out, and need what may not', () => {
-    expect(baseOf({ parts: [part('lid', 'lid', { optional: true })] })).toEqual(['0', '14', true]);
-    const gone = kit({ parts: [part('lid', 'lid')] });
-    expect(partEnds(gone.program, gone.kit, () => null)).toBeNull();
+    expect(endsOf({ parts: [part('lid', 'lid', { optional: true })] })).toEqual(['0', '14', true]);
+    const never = { ...lid, rules: [{ key: 'no', then: [{ kind: 'refuse', reason: 'No.' }] }] };
+    const gone = (optional: boolean) =>
+      sellableRange(shopOf([{ price: null, draws: [], parts: [part('lid', 'lid', { optional })] }, never]).program());
+    expect(gone(false)).toBeNull();
+    expect(gone(true)?.to.toString()).toBe('0');
+  });
+
+  it('know the breaks of the kit, in each number', () => {
+    // Half from three on: of the whole of what the parts come to.
+    const breaks = { gives: 'percent', steps: [{ from: '3', value: '50' }] };
+    const { lowest, highest } = analyseWhole(kit({ breaks }).program, '2026-11-25');
+    expect([lowest?.price, lowest?.coverage.kind, lowest?.selection.quantity]).toEqual(['5.50', 'proved', 3]);
+    expect([highest?.price, highest?.coverage.kind]).toEqual(['17.00', 'proved']);
+  });
+
+  it('know what formulas and rules ask of parts', () => {
+    const perNail = { key: 'f', title: 'F', text: 'nails × 2 EUR', serves: { kind: 'amount' } };
+    expect(endsOf({ formulas: [perNail] })).toEqual(['15', '29', true]);
+    const many = { key: 'many', title: 'Many', text: 'nails', serves: { kind: 'shown' } };
+    const noMore = {
+      key: 'r',
+      when: { kind: 'figure', formula: 'many', compare: 'more', value: '4', unit: '1' },
+      then: [{ kind: 'refuse', reason: 'No.' }],
+    };
+    expect(endsOf({ formulas: [many], rules: [noMore] })).toEqual(['11', '16', true]);
   });
 
   it('go through numbers one by one, while they are few', () => {

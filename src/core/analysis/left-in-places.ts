@@ -1,13 +1,15 @@
 import { type KitProgram, type Program, programWith } from '../compile';
 import { Exact } from '../number';
 import { coversUsual, type KitTerms } from '../pricing';
-import { type UsualPrices } from '../run';
+import { type CostOf, type UsualPrices } from '../run';
 import { asksQuantity } from './depends-on';
 import { type Asked, boundOf, LEAST_SEARCHING, type LowestMargin, type LowestOf } from './earned';
 import { inNumber, isGraduated } from './in-number';
 import { usuallyIn } from './usually';
 import { type LookForLeft } from './kit-margin';
-import { BY_PRICE, itemRange } from './price-range';
+import { eachSold } from './each-sold';
+import { NOT_KNOWN, numbersOf } from './look-by-price';
+import { BY_PRICE, type Customer } from './price-range';
 import { type Left, type Look, type PlaceLooked, type Standing } from './ways-in';
 
 const HUNDRED = Exact.of(100);
@@ -66,10 +68,9 @@ export function lookForLeft(
     lowestOf(programWith(of, { pricedFor: [group] }), today, costs, HUNDRED.minus(HUNDRED.times(share)), own);
   const usual: UsualPrices | null = coversUsual(kit.terms) ? usuallyIn(program, today, group) : null;
   return {
-    rangeOf: itemRange,
     known: new WeakMap(),
     standing(of, place, customer) {
-      if (wanted.kind === 'cost') return costing(of, place, lowest, () => BY_PRICE.standing(of, place, customer));
+      if (wanted.kind === 'cost') return costing(of, place, { customer, costs }, lowest);
       const paid = paidFor(kit.terms, wanted.share, usual?.get(place.component)?.alone ?? null, place, of);
       return leaving(of, place, paid, lowest);
     },
@@ -77,10 +78,6 @@ export function lookForLeft(
 }
 
 type Lowest = (program: Program, share: Exact) => LowestMargin;
-
-const NOT_KNOWN: readonly Standing[] = [
-  { selection: { answers: {} }, isProved: true, left: { value: 0, bound: null } },
-];
 
 /** What stands for all selections of a part, or of what is in a slot, by what it leaves. */
 function leaving(program: Program, place: PlaceLooked, paid: Paid, lowest: Lowest): readonly Standing[] {
@@ -92,7 +89,7 @@ function leaving(program: Program, place: PlaceLooked, paid: Paid, lowest: Lowes
   if (looks.every(({ kind }) => kind === 'nothingSold')) return [];
   const found = looks.filter((one): one is Found => 'margin' in one);
   const [first, ...others] = found;
-  if (!first) return NOT_KNOWN;
+  if (!first) return [{ ...NOT_KNOWN, left: { value: 0, bound: null } }];
   const all = Exact.of(count);
   const leftOf = (one: Found): Exact => {
     const more = Exact.from(one.price).times(all).times(paid.share).minus(paid.less);
@@ -107,35 +104,46 @@ function leaving(program: Program, place: PlaceLooked, paid: Paid, lowest: Lowes
   );
   const bound = isKnown ? greatest(bounds.map((one) => one ?? null)) : null;
   const left: Left = { value: leftOf(worst).toApproximateNumber(), bound: bound && bound.toApproximateNumber() };
-  return [{ selection: worst.selection, isProved: true, left }];
+  return [{ selection: worst.selection, isProved: true, isExact: false, left }];
 }
-
-/** Of what counts together with others of the same in a slot, any number is looked at. */
-const numbersOf = (program: Program, { count, most }: PlaceLooked): number[] =>
-  most > 1 && asksQuantity(program) ? Array.from({ length: most }, (_, more) => more + 1) : [count];
 
 /** What is left is no less than either bound, so no less than the greater; null where one is not known. */
 const greatest = (bounds: readonly (Exact | null)[]): Exact | null =>
   bounds.reduce((most, one) => (most && one ? (one.isMore(most) ? one : most) : null));
 
-/** What stands for all selections by price, each with what it costs, and what any of them costs at most. */
+/** What stands for all selections: each price and cost that there are, or the ends of both. */
 function costing(
   program: Program,
   place: PlaceLooked,
+  { customer, costs }: { readonly customer: Customer; readonly costs: CostOf },
   lowest: Lowest,
-  byPrice: () => readonly Standing[],
 ): readonly Standing[] {
+  const all = Exact.of(place.count);
+  const isAlone = numbersOf(program, place).length === 1 && !isGraduated(program, place.count);
+  const sold = isAlone ? eachSold(inNumber(program, place.count), customer, costs) : null;
+  if (sold) {
+    const alike = new Map(
+      sold.map(({ selection, resolution }) => {
+        const spent = resolution.cost?.known.times(all).negated().toApproximateNumber() ?? 0;
+        return [`${resolution.unitPrice?.toString()} ${spent}`, { selection, spent }] as const;
+      }),
+    );
+    return [...alike.values()].map(({ selection, spent }) => ({
+      selection,
+      isProved: true,
+      isExact: true,
+      left: { value: spent, bound: spent },
+    }));
+  }
   const dearest = lowest(inNumber(program, place.count), Exact.zero);
   if (dearest.kind === 'nothingSold') return [];
-  const standing = byPrice();
+  const standing = BY_PRICE.standing(program, place, customer);
   if (!('margin' in dearest)) return standing.map((one) => ({ ...one, left: { value: 0, bound: null } }));
-  const all = Exact.of(place.count);
-  const most = numbersOf(program, place).length === 1 ? boundOf(dearest, Exact.zero) : null;
+  const most = isAlone ? boundOf(dearest, Exact.zero) : null;
   const left: Left = {
     value: Exact.from(dearest.cost).times(all).negated().toApproximateNumber(),
     bound: most && most.times(all).toApproximateNumber(),
   };
-  return [...standing, { selection: dearest.selection, isProved: standing.every(({ isProved }) => isProved) }].map(
-    (one) => ({ ...one, left }),
-  );
+  const isProved = standing.every((one) => one.isProved);
+  return [...standing, { selection: dearest.selection, isProved, isExact: false }].map((one) => ({ ...one, left }));
 }

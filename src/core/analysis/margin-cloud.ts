@@ -1,7 +1,8 @@
 import { type Program } from '../compile';
 import { type CostOf, resolve } from '../run';
-import { wordsOf } from './example';
-import { modelOf } from './model';
+import { eachWay, variablesOf, waysOf } from './each-sold';
+import { wordsOf, wordsWithParts } from './example';
+import { type Model, modelOf } from './model';
 import { contextFor, selectionFor } from './solutions';
 import { BY_PRICE } from './price-range';
 
@@ -32,31 +33,18 @@ const TAKEN = 900;
  */
 export function marginCloud(program: Program, today: string, costs: CostOf, share: number): MarginCloud {
   const model = modelOf(program, today, { look: BY_PRICE });
-  const { sizes } = model.space;
-  const free = [
-    ...new Set([
-      model.group,
-      model.quantity,
-      ...model.choices.flatMap((choice) => choice?.variables.map(({ variable }) => variable) ?? []),
-    ]),
-  ];
-  const ways = free.reduce((product, variable) => product * (sizes[variable] ?? 1), 1);
-  const isWhole = ways <= MOST_WAYS;
+  const free = variablesOf(model);
+  const ways = waysOf(model, free);
+  const isWhole = ways <= MOST_WAYS && !standsForMore(model);
   const points: CloudPoint[] = [];
   const seen = new Set<string>();
-  const values = new Int32Array(sizes.length);
-  for (let turn = 0; turn < (isWhole ? ways : TAKEN); turn += 1) {
-    let rest = turn;
-    free.forEach((variable, place) => {
-      const size = sizes[variable] ?? 1;
-      values[variable] = isWhole ? rest % size : Math.floor(spread(turn, place) * size);
-      rest = Math.floor(rest / size);
-    });
+  for (const values of ways <= MOST_WAYS ? eachWay(model, free) : evenly(model, free)) {
     const { group, ...selection } = selectionFor(model, values);
-    const { state, unitPrice, cost, item, counted } = resolve(program, selection, {
+    const resolution = resolve(program, selection, {
       ...contextFor(model, group),
       costs,
     });
+    const { state, unitPrice, cost, item, counted } = resolution;
     if (state !== 'sellable' || !unitPrice || !cost || cost.unknown.length > 0) continue;
     // How many are bought, and by whom, makes another point only where it makes another price.
     const name = `${item.key} ${unitPrice.toString()}`;
@@ -66,11 +54,28 @@ export function marginCloud(program: Program, today: string, costs: CostOf, shar
     points.push({
       price,
       margin: price - cost.known.toApproximateNumber(),
-      words: wordsOf(program, counted),
+      words: program.kit ? wordsWithParts(program, resolution) : wordsOf(program, counted),
       picks: counted.flatMap(({ choice, picks }) => picks.map(({ option }) => `${choice} ${option}`)),
     });
   }
   return { points, isWhole };
+}
+
+/** Whether something in it stands for selections that are not gone through. */
+const standsForMore = ({ parts, choices }: Model): boolean =>
+  [...parts.flatMap(({ ways }) => ways), ...choices.flatMap((choice) => choice?.slot?.ways ?? [])].some(
+    (way) => way && (way.candidate.program.choices.length > 0 || way.candidate.program.kit !== null),
+  );
+
+/** Some ways, from all over them. */
+function* evenly({ space: { sizes } }: Model, variables: readonly number[]): Generator<Int32Array> {
+  const values = new Int32Array(sizes.length);
+  for (let turn = 0; turn < TAKEN; turn += 1) {
+    variables.forEach((variable, place) => {
+      values[variable] = Math.floor(spread(turn, place) * (sizes[variable] ?? 1));
+    });
+    yield values;
+  }
 }
 
 /** Numbers from 0 to 1 that lie evenly: a Weyl sequence, another for each place. */

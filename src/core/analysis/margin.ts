@@ -17,6 +17,7 @@ import { lookForLeft } from './left-in-places';
 import { linesOfNothing, notRefused } from './price-ends';
 import { halfAMinorUnit, priceGoal } from './price-goal';
 import { priceSteps, type PriceSteps } from './price-model';
+import { contextFor } from './solutions';
 import { BY_PRICE } from './price-range';
 import { type Interval, spanOf, type Step } from './price-step';
 import { type Look, type WayIn } from './ways-in';
@@ -270,9 +271,7 @@ function foundAt(model: Model, values: ArrayLike<number>, costs: CostOf): Found 
   const { example, sellable } = exampleFor(model, values);
   if (!sellable) return null;
   const { unitPrice, cost } = resolve(model.program, example.selection, {
-    stock: null,
-    today: model.today,
-    group: example.group,
+    ...contextFor(model, example.group),
     costs,
   });
   if (!unitPrice || !cost) return null;

@@ -38,7 +38,9 @@ export function modelledParts(
     const found = component.candidates
       .filter((candidate) => candidate.program.blocking.length === 0)
       .flatMap((candidate) =>
-        counts.flatMap((count) => waysIn(candidate, { component, count, most: 1 }, { today, groups, asked, look })),
+        counts.flatMap((count) =>
+          waysIn(candidate, { component, count, most: 1, asksPrice: asked.price }, { today, groups, asked, look }),
+        ),
       );
     const ways: readonly (WayIn | null)[] = component.optional || found.length === 0 ? [null, ...found] : found;
     const variable = space.helper(ways.length);

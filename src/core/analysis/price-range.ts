@@ -9,7 +9,7 @@ import { asksGroup, asksToday } from './depends-on';
 import { pairOf } from './pair';
 import { perUnitOf } from './per-unit';
 import { type PriceCoverage, type PriceEnd, priceEnds } from './price-ends';
-import { lookByPrice } from './ways-in';
+import { lookByPrice } from './look-by-price';
 
 /** The least and the most that is paid for one of a product, or for one unit of it. */
 export interface PriceRange {

@@ -69,7 +69,7 @@ export function modelledSlot(
   const asked = askedOfPlace(program, slot.component, ({ choice }) => choice === index);
   const values: Candidate[] = [...withoutAnswer(program, index)];
   const ways: (WayIn | null)[] = values.map(() => null);
-  const place = { component: slot.component, count: 1, most: slot.most };
+  const place = { component: slot.component, count: 1, most: slot.most, asksPrice: asked.price };
   slot.byOption.forEach((candidate, option) => {
     if (!candidate || candidate.program.blocking.length > 0) return;
     for (const way of waysIn(candidate, place, { today, groups, asked, look })) {

@@ -1,10 +1,9 @@
-import { dequal } from 'dequal';
 import { type CandidateProgram, type ComponentProgram, formulaInputsOf, type Program, programWith } from '../compile';
 import { heldOf, type Resolution, resolve } from '../run';
 import { type GivenEntry, type Selection } from '../selection';
-import { asksGroup, asksQuantity, canBeHidden, weightVaries } from './depends-on';
+import { asksGroup, canBeHidden, weightVaries } from './depends-on';
 import { inNumber } from './in-number';
-import { type Customer, type RangeOf } from './price-range';
+import { type Customer } from './price-range';
 
 /** What is left of the price of something when what supplying it costs is paid, in major units. */
 export interface Left {
@@ -19,6 +18,8 @@ export interface Standing {
   readonly selection: Selection;
   /** whether nothing that it stands for costs less than all that stand, or more */
   readonly isProved: boolean;
+  /** whether all that it stands for cost the same */
+  readonly isExact: boolean;
   readonly left?: Left;
 }
 
@@ -37,6 +38,8 @@ export interface WayIn {
   readonly isWhole: boolean;
   /** whether nothing that it stands for costs less than all ways of it, or more */
   readonly isPriced: boolean;
+  /** whether all that it stands for cost the same */
+  readonly isExact: boolean;
   /** position of the customer group that it is for; null for everybody */
   readonly group: number | null;
 }
@@ -47,13 +50,14 @@ export interface PlaceLooked {
   readonly count: number;
   /** of how many the number may be, where several of the same count as one; 1 else */
   readonly most: number;
+  /** whether formulas ask what it costs */
+  readonly asksPrice: boolean;
 }
 
 /** What is looked at in places: what it costs, or what it leaves. */
 export interface Look {
   /** the selections that stand for all selections of a product in a place; none where it can't be had */
   standing(program: Program, place: PlaceLooked, customer: Customer): readonly Standing[];
-  readonly rangeOf: RangeOf;
   readonly known: WeakMap<CandidateProgram, Map<string, readonly WayIn[]>>;
 }
 
@@ -160,49 +164,38 @@ function lookForWays(
   return deciding.flatMap((answers) => {
     const own: Program =
       Object.keys(answers).length === 0 ? program : programWith(program, { fixed: { ...program.fixed, ...answers } });
-    return look.standing(inNumber(own, place.count), place, customer).map(({ selection, isProved, left }): WayIn => {
-      const given = { ...selection.answers, ...answers };
-      const open = Object.fromEntries(Object.entries(given).filter(([key]) => !Object.hasOwn(program.fixed, key)));
-      const said = { answers: open, ...(selection.parts && { parts: selection.parts }) };
-      return {
-        candidate,
-        count: place.count,
-        entry: { product, quantity: place.count, ...said },
-        resolution: resolve(
-          program,
-          { ...said, quantity: place.count },
-          { stock: null, ofWhole: true, today, group: customer.group },
-        ),
-        deciding: answers,
-        isWhole,
-        isPriced: isProved,
-        group: position,
-        ...(left && { left }),
-      };
-    });
+    return look
+      .standing(inNumber(own, place.count), place, customer)
+      .map(({ selection, isProved, isExact, left }): WayIn => {
+        const given = { ...selection.answers, ...answers };
+        const open = Object.fromEntries(Object.entries(given).filter(([key]) => !Object.hasOwn(program.fixed, key)));
+        const said = { answers: open, ...(selection.parts && { parts: selection.parts }) };
+        return {
+          candidate,
+          count: place.count,
+          entry: { product, quantity: place.count, ...said },
+          resolution: resolve(
+            program,
+            { ...said, quantity: place.count },
+            { stock: null, ofWhole: true, today, group: customer.group },
+          ),
+          deciding: answers,
+          isWhole,
+          isPriced: isProved,
+          isExact,
+          group: position,
+          ...(left && { left }),
+        };
+      });
   });
 }
 
 /** Whether formulas can't tell from the ways of something what they ask of it. */
 export function isLoose(ways: readonly WayIn[], asked: AskedOfPlace): boolean {
   return ways.some(
-    (way) =>
-      !way.isWhole ||
-      (asked.weight && weightVaries(way.candidate.program)) ||
-      (asked.price && (!way.isPriced || way.left !== undefined || otherPrice(way, ways))),
+    (way) => !way.isWhole || (asked.weight && weightVaries(way.candidate.program)) || (asked.price && !way.isExact),
   );
 }
-
-/** Whether the same thing, in the same number and for the same customers, stands at another price, too. */
-const otherPrice = (way: WayIn, ways: readonly WayIn[]): boolean =>
-  ways.some(
-    (other) =>
-      other.candidate === way.candidate &&
-      other.count === way.count &&
-      other.group === way.group &&
-      dequal(other.deciding, way.deciding) &&
-      other.resolution.unitPrice?.toString() !== way.resolution.unitPrice?.toString(),
-  );
 
 /** What something looks like to formulas: what looks the same to them is one. */
 export function looksLike(way: WayIn, { properties }: AskedOfPlace): string {
@@ -217,19 +210,3 @@ export function looksLike(way: WayIn, { properties }: AskedOfPlace): string {
     }),
   ]);
 }
-
-/** The selections that stand for what a candidate costs: the cheapest and the dearest. */
-export const lookByPrice = (rangeOf: RangeOf): Look => ({
-  standing(program, { count, most }, customer) {
-    // Of what counts together with others of the same, the number is not known.
-    const numbers = most > 1 && asksQuantity(program) ? Array.from({ length: most }, (_, more) => more + 1) : [count];
-    const ranges = numbers.map((number) => rangeOf(inNumber(program, number), customer));
-    if (ranges.every((range) => range === null)) return [];
-    const range = ranges.find((one) => one !== null && one !== undefined);
-    if (!range) return [{ selection: { answers: {} }, isProved: false }];
-    const ends = range.from.equals(range.to) ? [range.cheapest] : [range.cheapest, range.dearest];
-    return ends.map((selection) => ({ selection, isProved: range.isProved && numbers.length === 1 }));
-  },
-  rangeOf,
-  known: new WeakMap(),
-});
