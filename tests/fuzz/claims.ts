@@ -232,7 +232,7 @@ function checkPrices(program: Program, { lowest, highest, gaps }: Analysis, sold
 /** Half a minor unit may be lost to each rounding: of the whole, and of each piece in it. */
 const MOST_ROUNDED = 0.005 * 12;
 
-function checkMargin(program: Program, sold: readonly Tried[]): LowestMargin['kind'] {
+function checkMargin(program: Program, sold: readonly Tried[]): LowestMargin['kind'] | 'bounded' {
   const lowest = lowestMargin(program, TODAY, costOf, Exact.zero, { searching: 60_000, rounds: 8 });
   if (lowest.kind === 'nothingSold') claim(sold.length === 0, 'nothing is sold, as its margin has it');
   if (!('margin' in lowest)) return lowest.kind;
@@ -260,7 +260,7 @@ function checkMargin(program: Program, sold: readonly Tried[]): LowestMargin['ki
       `${left.toString()} is left, less than ${bound} (${lowest.kind}): ${JSON.stringify([tried.answers, tried.parts])} × ${tried.quantity} for ${String(tried.group)}`,
     );
   }
-  return lowest.kind;
+  return lowest.kind === 'found' ? 'bounded' : lowest.kind;
 }
 
 function checkClicks(
@@ -405,7 +405,7 @@ export interface Seen {
   clicks: number;
   proved: number;
   /** lowest margins, by how far they are known */
-  margins: Partial<Record<LowestMargin['kind'], number>>;
+  margins: Partial<Record<LowestMargin['kind'] | 'bounded', number>>;
 }
 
 /** Tries one made product. @throws Error saying which claim is wrong */

@@ -15,6 +15,7 @@ it('kits', () => {
     try {
       const one = tryClaims(s, 1, make);
       for (const k of ['products', 'sold', 'clicks', 'proved'] as const) seen[k] += one[k];
+      if (process.env.WHY && (one.margins.notLookedAt || one.margins.found)) { const m=make(s); console.log('WHY '+s+' '+Object.keys(one.margins).join()+' '+JSON.stringify({t:m.product.partsPrice,pr:m.product.price,b:m.product.breaks,f:m.product.formulas?.map(f=>f.text),r:m.product.rules?.map(r=>JSON.stringify(r.then))})); }
       for (const [k, v] of Object.entries(one.margins)) margins[k] = (margins[k] ?? 0) + v;
     } catch (e) {
       bad++;

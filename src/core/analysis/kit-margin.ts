@@ -1,10 +1,11 @@
 import { type KitProgram, type Program, programWith } from '../compile';
 import { Exact } from '../number';
-import { kindOfAmount } from '../pricing';
+import { coversUsual, kindOfAmount } from '../pricing';
 import { type Asked, boundOf, LEAST_SEARCHING, type LowestMargin, valueOf } from './earned';
 import { allCounts } from './in-number';
 import { type KitCase, kitCases } from './kit-cases';
 import { groupsThatDiffer } from './model';
+import { askedOfPlace } from './ways-in';
 
 /** How what stands in the places of a kit is looked at for what it leaves. */
 export type LookForLeft =
@@ -22,7 +23,8 @@ export type LowestIn = (program: Program, look: LookForLeft, asked: Asked) => Lo
  * part leaves is one figure; else prices and costs are looked at apart.
  */
 export function lowestOfKit(program: Program, kit: KitProgram, asked: Asked, lowestIn: LowestIn): LowestMargin {
-  const cases = addsUp(program) ? kitCases(program, kit) : null;
+  const isSum = addsUp(program) && !isCoveredTogether(kit) && !asksPrices(program, kit);
+  const cases = isSum ? kitCases(program, kit) : null;
   const groups = program.pricedFor ?? groupsThatDiffer(program);
   const each = shared(asked, kit, groups.length * (cases?.length ?? 1));
   const found = groups.flatMap((group) => {
@@ -33,6 +35,15 @@ export function lowestOfKit(program: Program, kit: KitProgram, asked: Asked, low
   });
   return worstOf(found, program, kit, asked.kept);
 }
+
+/** Whether all that is in a slot together may be paid nothing for, so that what each leaves is not told. */
+const isCoveredTogether = ({ slots, terms }: KitProgram): boolean =>
+  slots.length > 0 && coversUsual(terms) && !terms.cheaperLess;
+
+/** Whether formulas ask what something costs that stands in it: then prices are looked at by themselves. */
+const asksPrices = (program: Program, { components, slots }: KitProgram): boolean =>
+  components.some((component) => askedOfPlace(program, component, ({ part }) => part === component.key).price) ||
+  slots.some((slot) => askedOfPlace(program, slot.component, ({ choice }) => choice === slot.choice).price);
 
 /** Whether what a kit costs is a sum, as far as {@link kitCases} can part what is not. */
 function addsUp({ rules, base, baseFormula, formulas }: Program): boolean {

@@ -96,20 +96,26 @@ function leaving(program: Program, place: PlaceLooked, paid: Paid, lowest: Lowes
     return (paid.atLeastNothing && more.sign() < 0 ? Exact.zero : more).minus(Exact.from(one.cost).times(all));
   };
   const worst = others.reduce((least, one) => (leftOf(one).isLess(leftOf(least)) ? one : least), first);
-  // Beyond a graduated step pieces cost otherwise than the first, and several of a product in a slot than one.
-  const isKnown =
-    numbers.length === 1 && most >= 1 && found.length === looks.length && !isGraduated(program, count) && !paid.isLoose;
-  const bounds = found.map((one, index) =>
-    index === 0 ? boundOf(one, paid.share)?.times(all).minus(paid.less) : boundOf(one, Exact.zero)?.times(all),
-  );
-  const bound = isKnown ? greatest(bounds.map((one) => one ?? null)) : null;
+  // Beyond a graduated step pieces cost otherwise than the first.
+  const isKnown = found.length === looks.length && !isGraduated(program, Math.max(count, most)) && !paid.isLoose;
+  const bounds = found.map((one, index): Exact | null => {
+    const isPaid = paid.atLeastNothing ? index % 2 === 0 : true;
+    const least = boundOf(one, isPaid ? paid.share : Exact.zero)?.times(all) ?? null;
+    return least && (isPaid ? least.minus(paid.less) : least);
+  });
+  // Several of the same leave as much as in any of their numbers at least.
+  const bound = !isKnown ? null : numbers.length > 1 ? leastOf(bounds) : greatestOf(bounds);
   const left: Left = { value: leftOf(worst).toApproximateNumber(), bound: bound && bound.toApproximateNumber() };
   return [{ selection: worst.selection, isProved: true, isExact: false, left }];
 }
 
-/** What is left is no less than either bound, so no less than the greater; null where one is not known. */
-const greatest = (bounds: readonly (Exact | null)[]): Exact | null =>
+/** The greater of bounds that hold both; null where one is not known. */
+const greatestOf = (bounds: readonly (Exact | null)[]): Exact | null =>
   bounds.reduce((most, one) => (most && one ? (one.isMore(most) ? one : most) : null));
+
+/** The least of bounds of which one holds; null where one is not known. */
+const leastOf = (bounds: readonly (Exact | null)[]): Exact | null =>
+  bounds.reduce((least, one) => (least && one ? (one.isLess(least) ? one : least) : null));
 
 /** What stands for all selections: each price and cost that there are, or the ends of both. */
 function costing(

@@ -88,7 +88,7 @@ function lowestIn(program: Program, inPlaces: InPlaces, { today, costs, kept, li
     const outer =
       pair.isSettled && !inPlaces.left
         ? inner
-        : isBounded(pair.outer)
+        : isBounded(pair.outer, inPlaces)
           ? least(pair.outerSolver, goals.outer, budget)
           : undefined;
     isNothing = outer === null && (!inPlaces.left || pair.outerSolver.impossible || !hasAny(pair.outerSolver, budget));
@@ -113,9 +113,10 @@ const hasAny = (solver: Solver, budget: Budget): boolean =>
 const CLOSE_ENOUGH = 1e-9;
 
 /** Whether it is known of all that can stand in places what it leaves at least. */
-function isBounded({ choices, parts, isPriced }: Model): boolean {
+function isBounded({ choices, parts, isPriced }: Model, { left }: InPlaces): boolean {
   const ways = [...parts.flatMap((part) => part.ways), ...choices.flatMap((choice) => choice?.slot?.ways ?? [])];
-  return isPriced && ways.every((way) => way === null || (way.left?.bound ?? null) !== null);
+  const isKnown = left?.kind === 'left' ? parts.every((part) => part.isPriced) : isPriced;
+  return isKnown && ways.every((way) => way === null || (way.left?.bound ?? null) !== null);
 }
 
 /** What a goal is made for. */
@@ -134,7 +135,6 @@ function goalFor(model: Model, { costs, kept, inPlaces: { left }, isOuter }: Goa
   const ofWay = (way: WayIn | null): number =>
     (isOuter ? way?.left?.bound : way?.left?.value) ?? (way && isOuter ? -Infinity : 0);
   const added = left && leftInPlaces(model, left, ofWay);
-  if (added === null && left) return null;
   const steps =
     left?.kind === 'cost' && added
       ? marginSteps(prices, [...spent, placesStep(model, added)], kept.toApproximateNumber())
@@ -161,35 +161,28 @@ function goalFor(model: Model, { costs, kept, inPlaces: { left }, isOuter }: Goa
   };
 }
 
-/** What is left in places; null where what is there usually is not all of it, or less, at any rate. */
+/** What is left in places. */
 function leftInPlaces(
   { program, today, groups }: Model,
-  { kind, ...wanted }: LookForLeft,
+  wanted: LookForLeft,
   ofWay: (way: WayIn | null) => number,
-): AddedBy | null {
+): AddedBy {
   const { kit } = program;
-  const common = { ofPart: (_: unknown, way: WayIn | null) => ofWay(way), inSlot: ofWay, isMargin: true };
-  if (!kit || kind === 'cost' || !coversUsual(kit.terms)) return { ...common, less: () => 0, atLeastNothing: false };
-  const share = 'share' in wanted ? wanted.share : Exact.one;
+  const common = { inSlot: ofWay, atLeastNothing: false, isMargin: true };
+  if (!kit || wanted.kind === 'cost' || !coversUsual(kit.terms))
+    return { ...common, ofPart: (_, way) => ofWay(way), less: () => 0 };
+  const { terms, slots } = kit;
   const found = new Map(groups.map((group) => [group, usuallyIn(program, today, group)]));
-  const isLess = [...found.values()].some((usual) =>
-    [...usual].some(([component, priced]) => component.isSlot && (priced === null || priced.alone.sign() !== 0)),
-  );
-  if (isLess && !kit.terms.cheaperLess) return null;
-  const { terms } = kit;
+  const share = wanted.share.toApproximateNumber();
   return {
     ...common,
-    // What a part leaves where it is left out: where what is cheaper takes something off, what it costs usually does.
+    // Where what is cheaper takes something off, leaving it out takes off what it costs usually.
     ofPart: (component, way, group) =>
-      way
-        ? ofWay(way)
-        : partAdds(terms, component, null, { usual: found.get(group) ?? null, today, group }) *
-          share.toApproximateNumber(),
+      way ? ofWay(way) : share * partAdds(terms, component, null, { usual: found.get(group) ?? null, today, group }),
     less(choice, group) {
-      const component = kit.slots.find((slot) => slot.choice === choice)?.component;
-      return (component && found.get(group)?.get(component)?.alone.times(share).toApproximateNumber()) ?? 0;
+      const component = slots.find((slot) => slot.choice === choice)?.component;
+      return share * ((component && found.get(group)?.get(component)?.alone.toApproximateNumber()) ?? 0);
     },
-    atLeastNothing: false,
   };
 }
 
