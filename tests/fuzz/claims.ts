@@ -1,110 +1,19 @@
-import { type Analysis, lowestMargin, type LowestMargin, NextClick, sellableRange } from '@/core/analysis';
-import { hasOptions, type UploadedFile } from '@/core/catalog';
-import { compile, placesOf, type Program } from '@/core/compile';
+import { type Analysis, type LowestMargin, NextClick, sellableRange } from '@/core/analysis';
+import { wayName } from '@/core/analysis/way-name';
+import { compile, type Program } from '@/core/compile';
 import { surroundingsOf } from '@/core/exchange';
 import { Exact } from '@/core/number';
-import { type Resolution, resolve } from '@/core/run';
+import { resolve } from '@/core/run';
 import { analyseWhole } from '../support/analyse-whole';
 import { Random } from '../support/generated-products';
-import { mostOf } from '../support/most-of';
 import { anyProduct, type Made, shopOf } from './any-product';
 import { answersOf } from './answers-of';
-import { type Chosen, everySelection } from './every-selection';
+import { checkMargin } from './claims-of-margins';
+import { nameOf } from './names';
 import { shrunk } from './shrunk';
+import { claim, everySold, files, GROUPS, priceOf, TODAY, type Tried, Wrong } from './tried';
 
 /** Every claim of the analysis, and every click, beside all selections tried one by one. */
-const TODAY = '2026-11-25';
-const FILE: UploadedFile = { name: 'any.png', type: 'png', size: 1 };
-const files = () => FILE;
-const GROUPS = [null, 'trade'];
-const MOST_SELECTIONS = 6000;
-/** What one of a stock item costs. */
-const costOf = () => Exact.of(437, 100);
-
-interface Tried extends Chosen {
-  readonly quantity: number;
-  readonly group: string | null;
-  readonly resolution: Resolution;
-  /** what counts, `choice.option` for each option that is had */
-  readonly had: ReadonlySet<string>;
-}
-
-/**
- * What rules and defaults have picked for the workshop alone; in made products options are called as their keys are.
- */
-const settledOptions = ({ choices }: Program, { item }: Resolution) =>
-  item.forWorkshop.flatMap(({ label, value }) =>
-    value.split(', ').map((option) => `${choices.find(({ title }) => title === label)?.key}.${option}`),
-  );
-
-/** All selections that are sold. @returns null where they are too many */
-function everySold(program: Program): { sold: Tried[]; whole: boolean } | null {
-  const most = mostOf(program);
-  const every = everySelection(program, MOST_SELECTIONS / (most * GROUPS.length));
-  if (!every) return null;
-  const sold: Tried[] = [];
-  for (const selection of every.list) {
-    for (const group of GROUPS) {
-      for (let quantity = 1; quantity <= most; quantity += 1) {
-        const resolution = resolve(
-          program,
-          { ...selection, quantity },
-          { stock: null, today: TODAY, group, files, costs: costOf },
-        );
-        if (resolution.state === 'sellable')
-          sold.push({
-            ...selection,
-            quantity,
-            group,
-            resolution,
-            had: new Set([
-              ...resolution.counted.flatMap(({ choice, picks }) => picks.map(({ option }) => `${choice}.${option}`)),
-              ...settledOptions(program, resolution),
-            ]),
-          });
-      }
-    }
-  }
-  return { sold, whole: every.whole };
-}
-
-class Wrong extends Error {}
-
-function claim(holds: boolean, what: string): void {
-  if (!holds) throw new Wrong(what);
-}
-
-const priceOf = ({ resolution }: Tried) => resolution.unitPrice ?? Exact.zero;
-
-/** What makes two sold selections two: what is picked, not what is typed; of what is within, the same. */
-function nameOf(program: Program, { counted, parts }: Resolution): string {
-  const { product, kit } = program;
-  const counts = new Set(
-    product.choices
-      .filter((choice) => hasOptions(choice) || choice.kind === 'yesNo' || choice.kind === 'addOn')
-      .map(({ key }) => key),
-  );
-  const slots = new Set(product.choices.flatMap(({ kind, key }) => (kind === 'slot' ? [key] : [])));
-  const own = counted
-    .filter(({ choice, value }) => counts.has(choice) && value !== 'no')
-    .map(
-      ({ choice, picks }) =>
-        `${choice}=${picks.length > 0 ? picks.map(({ option, quantity }) => (slots.has(choice) ? `${option}*${quantity}` : option)).join('+') : 'yes'}`,
-    );
-  const keepsOrder = new Set(kit?.slots.flatMap((slot) => (slot.keepsOrder ? [slot.component.key] : [])));
-  const within = parts.flatMap((shown) => {
-    const place = shown.part.replace(/#.*$/, '');
-    const candidate = placesOf(kit)
-      .find(({ key }) => key === place)
-      ?.candidates.find(({ product: slug }) => slug === shown.product);
-    // Where the order counts, each thing stands in a place of its own.
-    const where = keepsOrder.has(place) ? shown.part : place;
-    return candidate
-      ? [`${where}:${shown.product}*${shown.pieces}(${nameOf(candidate.program, shown.resolution)})`]
-      : [];
-  });
-  return [...own, ...within.sort()].join('&');
-}
 
 function checkAnalysis(program: Program, analysis: Analysis, sold: readonly Tried[], whole: boolean): void {
   if (analysis.faulty) return claim(sold.length === 0, 'there is nothing to analyse');
@@ -229,39 +138,11 @@ function checkPrices(program: Program, { lowest, highest, gaps }: Analysis, sold
   if (usual.length > 0) claim(range !== null || gaps.length > 0, 'the list has a price');
 }
 
-/** Half a minor unit may be lost to each rounding: of the whole, and of each piece in it. */
-const MOST_ROUNDED = 0.005 * 12;
-
-function checkMargin(program: Program, sold: readonly Tried[]): LowestMargin['kind'] | 'bounded' {
-  const lowest = lowestMargin(program, TODAY, costOf, Exact.zero, { searching: 60_000, rounds: 8 });
-  if (lowest.kind === 'nothingSold') claim(sold.length === 0, 'nothing is sold, as its margin has it');
-  if (!('margin' in lowest)) return lowest.kind;
-  const { unitPrice, cost, state } = resolve(program, lowest.selection, {
-    stock: null,
-    today: TODAY,
-    group: lowest.group,
-    files,
-    costs: costOf,
-  });
-  claim(
-    state === 'sellable' &&
-      unitPrice
-        ?.minus(cost?.known ?? Exact.zero)
-        .rounded(6)
-        .equals(Exact.from(lowest.margin)) === true,
-    `a selection leaves ${lowest.margin}, not ${state} ${unitPrice?.minus(cost?.known ?? Exact.zero).toString()}: ${JSON.stringify(lowest.selection)}`,
-  );
-  const bound = lowest.kind === 'proved' ? lowest.margin : lowest.bound;
-  if (bound === null) return 'found';
-  for (const tried of sold) {
-    const left = priceOf(tried).minus(tried.resolution.cost?.known ?? Exact.zero);
-    claim(
-      left.toApproximateNumber() >= Number(bound) - MOST_ROUNDED,
-      `${left.toString()} is left, less than ${bound} (${lowest.kind}): ${JSON.stringify([tried.answers, tried.parts])} × ${tried.quantity} for ${String(tried.group)}`,
-    );
-  }
-  return lowest.kind === 'found' ? 'bounded' : lowest.kind;
-}
+/** What a part of a selection is, as clicks have it. */
+const wayOf = ({ parts }: Tried, part: string): string => {
+  const { product = '', quantity = 1 } = parts?.[part] ?? {};
+  return wayName({ product }, quantity);
+};
 
 function checkClicks(
   program: Program,
@@ -317,6 +198,12 @@ function checkClicks(
     const where = `${JSON.stringify(given)} for ${String(group)}`;
     const all = Object.keys(fixed);
     if (outlook.kind === 'open') {
+      for (const [part, names] of outlook.inParts)
+        for (const name of names)
+          claim(
+            !sold.some((tried) => wayOf(tried, part) === name && agrees(tried, all)),
+            `${part} is not ${name} after ${where}`,
+          );
       for (const [index, options] of outlook.impossible) {
         const key = program.choices[index]?.key ?? '';
         for (const option of options) {

@@ -266,14 +266,14 @@ describe('the next click', () => {
 
   it('leaves out what leads nowhere two steps further on', () => {
     // Tin needs the heavy frame, which a flat roof does not carry.
-    expect(look({ roof: 'flat' })).toEqual({
+    expect(look({ roof: 'flat' })).toMatchObject({
       kind: 'open',
       impossible: new Map([
         [1, new Set([2])],
         [2, new Set([1])],
       ]),
     });
-    expect(look({})).toEqual({ kind: 'open', impossible: new Map() });
+    expect(look({})).toMatchObject({ kind: 'open', impossible: new Map() });
   });
 
   it('names the fewest answers to change so that the last one can stay', () => {

@@ -2,8 +2,12 @@ import { type Program, programWith } from '../compile';
 import { type CostOf, type Resolution, resolve } from '../run';
 import { type Selection } from '../selection';
 import { type Model, modelOf } from './model';
-import { BY_PRICE, type Customer } from './price-range';
+import { type Customer } from './price-range';
 import { contextFor, selectionFor } from './solutions';
+import { type Look } from './ways-in';
+
+/** Of what has no places. */
+const NOTHING_STANDS: Look = { standing: () => [], known: new WeakMap() };
 
 /** So many selections of something that stands in another are resolved one by one. */
 const MOST_WAYS = 64;
@@ -22,7 +26,7 @@ export interface Sold {
 export function eachSold(program: Program, { today, group }: Customer, costs?: CostOf): readonly Sold[] | null {
   // What can be chosen inside is not gone through here.
   if (program.kit || program.addOns.length > 0) return null;
-  const model = modelOf(programWith(program, { pricedFor: [group] }), today, { look: BY_PRICE });
+  const model = modelOf(programWith(program, { pricedFor: [group] }), today, { look: NOTHING_STANDS });
   const isAllPicked = model.choices.every((choice) => !choice || choice.candidates.counted);
   if (!isAllPicked || waysOf(model, variablesOf(model)) > MOST_WAYS || hasWide(model)) return null;
   const sold: Sold[] = [];

@@ -3,11 +3,10 @@ import { type Solver } from '../constraints';
 import { Exact } from '../number';
 import { type BreaksProgram, type BreakStep, coversUsual, type KitTerms } from '../pricing';
 import { addedToKit, type PartPriced, pricedOf, resolve, type UsualPrices } from '../run';
-
 import { stepsBetween, stepAtPieces } from './breaks';
 import { type ValueOf } from './inputs';
 import { type Model } from './model';
-import { type Interval, spanOf, type Step } from './price-step';
+import { type Interval, plus, spanOf, type Step } from './price-step';
 import { MOST_WAYS, rangeByWays, tabled, waysLeft } from './step-table';
 import { usuallyIn } from './usually';
 import { type WayIn } from './ways-in';
@@ -164,51 +163,51 @@ function placesOf(model: Model, added: AddedBy): Place[] {
   return [...parts, ...slots];
 }
 
-/** What stands in the places, added to a step. */
-function sumOfPlaces(model: Model, own: Step, added: AddedBy): Step {
-  const places = placesOf(model, added);
-  const asksGroup = places.some(
+/** Whether places add something else for some groups. */
+const asksGroupOf = (places: readonly Place[]): boolean =>
+  places.some(
     ({ members, less }) =>
       less.some((amount) => amount !== less[0]) ||
       members.some(({ prices: [first, ...others] }) =>
         others.some((prices) => prices.some((price, value) => price !== first?.[value])),
       ),
   );
+
+/** What a place adds, under values of its variables. */
+function amountIn({ members, less, floor }: Place, group: number, valueOf: ValueOf): number {
+  const inIt = members.reduce((sum, { variable, prices }) => sum + (prices[group]?.[valueOf(variable)] ?? 0), 0);
+  return Math.max(floor, inIt - (less[group] ?? 0));
+}
+
+/** What a place adds, under what is left to its variables. */
+function rangeIn({ members, less, floor }: Place, group: number, solver: Solver): Interval {
+  let [low, high] = [-(less[group] ?? 0), -(less[group] ?? 0)];
+  for (const { variable, prices } of members) {
+    let [least, most] = [Infinity, -Infinity];
+    prices[group]?.forEach((price, value) => {
+      if (!solver.has(variable, value)) return;
+      least = Math.min(least, price);
+      most = Math.max(most, price);
+    });
+    low += least;
+    high += most;
+  }
+  return [Math.max(floor, low), Math.max(floor, high)];
+}
+
+/** What stands in the places, added to a step. */
+function sumOfPlaces(model: Model, own: Step, added: AddedBy): Step {
+  const places = placesOf(model, added);
+  const asksGroup = asksGroupOf(places);
   const table = own.range ? null : tabled(model, own);
-  const groupAt = (valueOf: ValueOf) => (asksGroup ? valueOf(model.group) : 0);
   const inPlaces = (valueOf: ValueOf): number => {
-    const group = groupAt(valueOf);
-    return places.reduce(
-      (sum, { members, less, floor }) =>
-        sum +
-        Math.max(
-          floor,
-          members.reduce(
-            (inIt, { variable, prices }) => inIt + (prices[group]?.[valueOf(variable)] ?? 0),
-            -(less[group] ?? 0),
-          ),
-        ),
-      0,
-    );
+    const group = asksGroup ? valueOf(model.group) : 0;
+    return places.reduce((sum, place) => sum + amountIn(place, group, valueOf), 0);
   };
-  const rangeFor = (solver: Solver, group: number): Interval => {
-    let [low, high] = [0, 0];
-    for (const { members, less, floor } of places) {
-      let [lowest, highest] = [-(less[group] ?? 0), -(less[group] ?? 0)];
-      for (const { variable, prices } of members) {
-        let [least, most] = [Infinity, -Infinity];
-        prices[group]?.forEach((price, value) => {
-          if (!solver.has(variable, value)) return;
-          least = Math.min(least, price);
-          most = Math.max(most, price);
-        });
-        lowest += least;
-        highest += most;
-      }
-      low += Math.max(floor, lowest);
-      high += Math.max(floor, highest);
-    }
-    return [low, high];
+  const ownRange = (solver: Solver): Interval => {
+    if (own.range) return own.range(solver);
+    if (table) return table.range(solver);
+    return waysLeft(own, solver) <= MOST_WAYS ? rangeByWays(own, solver) : [-Infinity, Infinity];
   };
   return {
     kind: 'add',
@@ -226,18 +225,14 @@ function sumOfPlaces(model: Model, own: Step, added: AddedBy): Step {
       return [low + more, high + more];
     },
     range(solver) {
-      const [low, high] = own.range
-        ? own.range(solver)
-        : table
-          ? table.range(solver)
-          : waysLeft(own, solver) <= MOST_WAYS
-            ? rangeByWays(own, solver)
-            : [-Infinity, Infinity];
-      const groups = asksGroup
-        ? model.groups.flatMap((_, group) => (solver.has(model.group, group) ? [group] : []))
-        : [0];
-      const ranges = groups.map((group) => rangeFor(solver, group));
-      return [low + Math.min(...ranges.map(([least]) => least)), high + Math.max(...ranges.map(([, most]) => most))];
+      const groups = asksGroup ? model.groups.flatMap((_, at) => (solver.has(model.group, at) ? [at] : [])) : [0];
+      const sums = groups.map((group) =>
+        places.reduce<Interval>((sum, place) => plus(sum, rangeIn(place, group, solver)), [0, 0]),
+      );
+      return plus(ownRange(solver), [
+        Math.min(...sums.map(([least]) => least)),
+        Math.max(...sums.map(([, most]) => most)),
+      ]);
     },
   };
 }

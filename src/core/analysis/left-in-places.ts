@@ -16,7 +16,9 @@ const HUNDRED = Exact.of(100);
 
 type Found = Extract<LowestMargin, { margin: string }>;
 
-/** What is paid for something in a place: so much of what it costs alone, less so much; or nothing, where that is more. */
+/**
+ * What is paid for something in a place: so much of what it costs alone, less so much; or nothing, where that is more.
+ */
 interface Paid {
   readonly share: Exact;
   readonly less: Exact;

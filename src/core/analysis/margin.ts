@@ -128,7 +128,10 @@ interface GoalAsked {
   readonly isOuter: boolean;
 }
 
-/** The price of one less what it costs, of what can be sold; null where either follows from more than can be told apart. */
+/**
+ * The price of one less what it costs, of what can be sold;
+ * null where either follows from more than can be told apart.
+ */
 function goalFor(model: Model, { costs, kept, inPlaces: { left }, isOuter }: GoalAsked): Goal | null {
   const [prices, spent] = [priceSteps(model), costSteps(model, costs)];
   if (!prices || !spent) return null;

@@ -118,13 +118,7 @@ export function modelOf(
   );
   const parts = modelledParts({ program, today, space, group, groups }, look);
   constrainUsual({ program, today, space, group, groups });
-  const wide = new Map<number, boolean[]>([[quantity, quantities.map(({ low, high }) => low !== high)]]);
-  for (const choice of choices)
-    for (const { variable, values } of choice?.variables ?? [])
-      wide.set(
-        variable,
-        values.map(({ ends }) => ends !== undefined),
-      );
+  const wide = wideOf(quantity, quantities, choices);
   const draft: ModelDraft = {
     program,
     today,
@@ -136,12 +130,7 @@ export function modelOf(
     choices,
     parts,
     isPriced: parts.every((part) => part.isPriced) && choices.every((choice) => choice?.slot?.isPriced ?? true),
-    loose: [
-      ...choices.flatMap((choice) => gapsOf(program, choice)),
-      ...parts.flatMap(({ component: { title }, isLoose, isPriced }): Gap[] =>
-        isLoose || !isPriced ? [{ kind: 'slotTooWide', title }] : [],
-      ),
-    ],
+    loose: [...choices.flatMap((choice) => gapsOf(program, choice)), ...parts.flatMap(gapsOfPart)],
     isWide: (variable, value) => wide.get(variable)?.[value] ?? false,
   };
   const rules = program.rules?.program.rules ?? [];
@@ -166,6 +155,26 @@ export function modelOf(
     gaps: [...draft.loose, ...formulas.gaps],
   };
 }
+
+/** By variable, which of its values stand for more than one answer, or quantity. */
+function wideOf(
+  quantity: number,
+  quantities: readonly QuantityCell[],
+  choices: ModelDraft['choices'],
+): ReadonlyMap<number, readonly boolean[]> {
+  const wide = new Map<number, boolean[]>([[quantity, quantities.map(({ low, high }) => low !== high)]]);
+  for (const choice of choices)
+    for (const { variable, values } of choice?.variables ?? [])
+      wide.set(
+        variable,
+        values.map(({ ends }) => ends !== undefined),
+      );
+  return wide;
+}
+
+/** What of a part could not be gone through. */
+const gapsOfPart = ({ component: { title }, isLoose, isPriced }: ModelledPart): Gap[] =>
+  isLoose || !isPriced ? [{ kind: 'slotTooWide', title }] : [];
 
 /** What of a choice could not be gone through. */
 function gapsOf(program: Program, choice: ModelledChoice | null): Gap[] {

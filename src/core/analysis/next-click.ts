@@ -10,6 +10,7 @@ import { type Breakpoints } from './breakpoints';
 import { testsOf } from './candidates';
 import { deadIn, priceToReach, reachesNothing } from './dead-options';
 import { firstSold } from './first-sold';
+import { type GoneInParts, goneInParts } from './gone-in-parts';
 import { type Model, type ModelledChoice } from './model';
 import { type Pair } from './pair';
 import { type Change, type Fixed, smallestChange, type Standing } from './smallest-change';
@@ -20,9 +21,13 @@ import { optionValues } from './solutions';
 export type Outlook =
   /**
    * options, by position of their choice, that no answers to what is still open can make sellable, all other answers
-   * kept
+   * kept; and what parts can't be, whatever is chosen of the others
    */
-  | { readonly kind: 'open'; readonly impossible: ReadonlyMap<number, ReadonlySet<number>> }
+  | {
+      readonly kind: 'open';
+      readonly impossible: ReadonlyMap<number, ReadonlySet<number>>;
+      readonly inParts: GoneInParts;
+    }
   /** the answers don't go together: a smallest set of them to change */
   | { readonly kind: 'conflict'; readonly changes: readonly Change[] }
   /** nothing goes together with what must be kept */
@@ -264,6 +269,7 @@ export class NextClick {
     const answered = [...new Set(fixed.map(({ choice }) => choice))];
     const open = model.choices.filter((choice) => choice !== null).filter(({ index }) => !answered.includes(index));
     deadIn({ model, solver, budget }, price, open, rule);
+    const inParts = goneInParts(model, solver, budget);
     solver.undo(mark);
     // Each answer can be taken back by itself: the others are fixed half by half, so that few are fixed twice.
     const visit = (from: number, to: number): void => {
@@ -290,7 +296,7 @@ export class NextClick {
       }
     };
     if (answered.length > 0) visit(0, answered.length);
-    return { kind: 'open', impossible };
+    return { kind: 'open', impossible, inParts };
   }
 
   private conflict(

@@ -108,7 +108,9 @@ function endOf(first: Pair, side: 'lowest' | 'highest', limits: PriceLimits, bud
       if (found.unitPrice && (found.sellable || found.unitPrice.sign() < 0)) best = { found, value: inner.value };
     }
     const outer =
-      pair.isSettled && !mayFallBelow(pair) ? inner : bestOf(pair.outer, pair.outerSolver, side, limits, budget, true);
+      pair.isSettled && !mayFallBelow(pair)
+        ? inner
+        : bestOf(pair.outer, pair.outerSolver, side, { ...limits, isOuter: true }, budget);
     // Nothing at all is a solution, whatever things cost that stand inside.
     if (!best && outer?.bound === Infinity && (outer.isImpossible || pair.outer.isPriced)) return 'nothing';
     // What was proved before stays proved; of what stands inside and is not priced wholly, nothing is.
@@ -168,9 +170,8 @@ function bestOf(
   model: Model,
   solver: Solver,
   side: 'lowest' | 'highest',
-  { quantities, onlySold = false }: PriceLimits,
+  { quantities, onlySold = false, isOuter = false }: PriceLimits & { readonly isOuter?: boolean },
   budget: Budget,
-  isOuter = false,
 ): Found | undefined {
   const steps = priceSteps(model);
   if (!steps) return undefined;

@@ -91,7 +91,9 @@ export function askedOfPlace(
   return { properties: new Set([...inSentences, ...inFigures]), price: asks('price'), weight: asks('weight') };
 }
 
-/** For whom things are looked at: the groups of a model by position; once for everybody where they make no difference. */
+/**
+ * For whom things are looked at: the groups of a model by position; once for everybody where they make no difference.
+ */
 export const customersOf = (program: Program, groups: readonly (string | null)[]): readonly (number | null)[] =>
   groups.length > 1 && asksGroup(program) ? groups.map((_, position) => position) : [null];
 
@@ -103,7 +105,9 @@ export interface LookedFor {
   readonly look: Look;
 }
 
-/** The ways in which a candidate can stand in a place: for each thing that it can be, what stands for all that is so. */
+/**
+ * The ways in which a candidate can stand in a place: for each thing that it can be, what stands for all that is so.
+ */
 export function waysIn(candidate: CandidateProgram, place: PlaceLooked, wanted: LookedFor): readonly WayIn[] {
   const { today, groups, asked, look } = wanted;
   const known = look.known.get(candidate) ?? new Map<string, readonly WayIn[]>();

@@ -9,17 +9,18 @@ import {
   variantTitle,
 } from '../catalog';
 import { alikeNeighbours } from '../colour';
-import { type CandidateProgram, LEFT_OUT } from '../compile';
+import { asksQuantity } from '../analysis';
+import { type CandidateProgram, type ComponentProgram } from '../compile';
 import { compile } from '../compile/compile';
-import { type Program, variantKey } from '../compile/program';
+import { type Program } from '../compile/program';
 import { Exact } from '../number';
-import { nearestOrderable } from '../ordering';
-import { type Amount, broken, type BreaksProgram, stepAt } from '../pricing';
+import { type Amount } from '../pricing';
 import { type Fault, faultAt, type FaultData, type Path, type Problem, problemClass } from '../problems';
 import { resolve, runFor, resolveAddOn, stockOf } from '../run';
 import { type StockView } from '../stock';
 import { isBlank } from '../text';
 import { askedTwice } from './asked-twice';
+import { moreForLessFaults } from './more-for-less';
 
 /**
  * Everything that still keeps a product from being published or sold, what must be mended first.
@@ -50,7 +51,7 @@ export function readiness(
   if (!program.supplySteps.some(({ kind }) => kind === 'inside' || kind === 'formula')) drawFaults(product, add);
   found.push(...program.faults);
   if (product.pictures.length === 0) add(['pictures'], { code: 'pictureMissing' });
-  breakFaults(program, add);
+  moreForLessFaults(program, add);
   addOnFaults(program, add);
   partFaults(program, add);
   preparedFaults(program, add);
@@ -116,51 +117,6 @@ function stockFaults(program: Program, stock: StockView, add: Add): void {
 }
 
 /**
- * Where more cost less than fewer. Looked at is the base price alone: whatever is chosen on top costs so much for each
- * piece, and makes more of them dearer, not cheaper.
- */
-function breakFaults(program: Program, add: Add): void {
-  const {
-    base,
-    quantities: {
-      usual: { orderable },
-    },
-    currency,
-  } = program;
-  if (base.unit || program.baseFormula !== null || program.kit) return;
-  const look = (table: BreaksProgram | null, price: Exact | null, path: Path): void => {
-    if (!table || !price || table.counting === 'graduated' || table.over !== 'pieces') return;
-    const total = (quantity: number) => {
-      const step = stepAt(table, Exact.of(quantity));
-      return (step ? broken(table, step, price, Exact.one) : price)
-        .rounded(program.places, program.rounding)
-        .times(Exact.of(quantity));
-    };
-    table.steps.forEach((step, index) => {
-      const from = step.from.toApproximateNumber();
-      const [fewer, more] = [nearestOrderable(orderable, from - 1).below, nearestOrderable(orderable, from).above];
-      if (fewer === null || more === null || !total(more).isLess(total(fewer))) return;
-      add([...path, 'steps', index], {
-        code: 'moreForLess',
-        fewer,
-        total: total(fewer),
-        more,
-        less: total(more),
-        currency,
-      });
-    });
-  };
-  look(base.breaks, base.price, ['breaks']);
-  program.product.variants.forEach(({ options }, index) => {
-    const made = program.variants.get(
-      variantKey(program.stocked.map((choice) => options[program.choices[choice]?.key ?? ''] ?? LEFT_OUT)),
-    );
-    if (made?.breaks) look(made.breaks, made.price ?? base.price, ['variants', index, 'breaks']);
-    else if (made?.price) look(base.breaks, made.price, ['breaks']);
-  });
-}
-
-/**
  * What can't be taken along as it stands; and two parts of one SKU, which would make items that nobody could tell
  * apart.
  */
@@ -179,43 +135,63 @@ function addOnFaults({ addOns }: Program, add: Add): void {
   }
 }
 
+/** So many numbers of a part are looked at one by one; of more, the ends. */
+const MOST_NUMBERS = 12;
+
+const numbersOf = ({ least, usual, most }: ComponentProgram['quantity']): readonly number[] =>
+  most - least < MOST_NUMBERS
+    ? Array.from({ length: most - least + 1 }, (_, step) => least + step)
+    : [least, usual, most];
+
 /** Parts of which what is settled beforehand is refused; and what a kit says that its parts say already. */
 function partFaults({ kit, product }: Program, add: Add): void {
   if (!kit) return;
   if (product.wasPrice !== null) add(['wasPrice'], { code: 'wasPriceOfKit' });
-  const unresolved = ({ program }: CandidateProgram) => {
+  const unresolved = ({ program }: CandidateProgram, quantity?: number) => {
     // What keeps it from being sold at all has been told.
     if (program.blocking.length > 0) return undefined;
     // What is left to customers is still to be answered; everything else is wrong as it stands.
-    const { problems } = resolve(program, { answers: {} }, { stock: null, today: SOME_DAY });
+    const { problems } = resolve(
+      program,
+      { answers: {}, ...(quantity !== undefined && { quantity }) },
+      { stock: null, ofWhole: true, today: SOME_DAY },
+    );
     const isSettled = ({ where }: Problem) =>
       where.at === 'choice' && where.part.length === 0 && Object.hasOwn(program.fixed, where.choice);
     return problems.find(
       (found) => problemClass(found.code) === 'invalid' || (found.code === 'answerMissing' && isSettled(found)),
     );
   };
-  kit.components.forEach(({ candidates }, index) => {
+  kit.components.forEach(({ candidates, quantity }, index) => {
     for (const candidate of candidates) {
-      const first = unresolved(candidate);
       const place = product.parts[index]?.candidates.findIndex((one) => one.product === candidate.product) ?? 0;
-      if (first)
-        add(['parts', index, 'candidates', place], {
-          code: 'partUnresolved',
-          product: candidate.title,
-          first: first.data,
-        });
+      const at: Path = ['parts', index, 'candidates', place];
+      const usual = unresolved(candidate, quantity.usual);
+      if (usual) add(at, { code: 'partUnresolved', product: candidate.title, first: usual.data });
+      else numberFaults(candidate, numbersOf(quantity), at, (count) => unresolved(candidate, count));
     }
   });
-  for (const { choice, byOption, component } of kit.slots) {
+  /** What can come in one number and not in another. */
+  function numberFaults(
+    { title, program }: CandidateProgram,
+    counts: readonly number[],
+    at: Path,
+    refused: (count: number) => Problem | undefined,
+  ): void {
+    if (!asksQuantity(program)) return;
+    for (const count of counts) {
+      const first = refused(count);
+      if (first) return add(at, { code: 'partNumberRefused', product: title, count, first: first.data });
+    }
+  }
+  for (const { choice, byOption, component, most } of kit.slots) {
     if (byOption.length === 0) add(['choices', choice, 'options'], { code: 'slotEmpty', title: component.title });
     byOption.forEach((candidate, option) => {
-      const first = candidate && unresolved(candidate);
-      if (first)
-        add(['choices', choice, 'options', option], {
-          code: 'partUnresolved',
-          product: candidate.title,
-          first: first.data,
-        });
+      const at: Path = ['choices', choice, 'options', option];
+      const first = candidate && unresolved(candidate, 1);
+      if (first) add(at, { code: 'partUnresolved', product: candidate.title, first: first.data });
+      else if (candidate)
+        numberFaults(candidate, numbersOf({ least: 1, usual: 1, most }), at, (count) => unresolved(candidate, count));
     });
   }
 }

@@ -147,6 +147,12 @@ export type FaultData =
   | { readonly code: 'partUnknown'; readonly product: string; readonly title: string }
   | { readonly code: 'partFaulty'; readonly product: string; readonly first: FaultData }
   | { readonly code: 'partUnresolved'; readonly product: string; readonly first: ProblemData }
+  | {
+      readonly code: 'partNumberRefused';
+      readonly product: string;
+      readonly count: number;
+      readonly first: ProblemData;
+    }
   | { readonly code: 'partAnswerRefused'; readonly product: string; readonly reason: ProblemData }
   | {
       readonly code: 'partChoiceUnknown';
@@ -317,6 +323,7 @@ const gravities: Readonly<Record<FaultCode, Fault['gravity']>> = {
   partUnknown: MUST_FIX,
   partFaulty: MUST_FIX,
   partUnresolved: MUST_FIX,
+  partNumberRefused: CAN_WAIT,
   partAnswerRefused: MUST_FIX,
   partChoiceUnknown: MUST_FIX,
   partNothingOffered: MUST_FIX,

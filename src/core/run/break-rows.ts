@@ -7,7 +7,7 @@ import { type Selection } from '../selection';
 import { piecesPrice } from './entries';
 import { findVariant } from './find-variant';
 import { baseBreaks } from './counting';
-import { otherQuantities } from './quantities-near';
+import { otherQuantities, turnsOfRules } from './quantities-near';
 import { type Resolution, type ResolveContext } from './resolution';
 import { resolve, runFor } from './resolve';
 import { readAnswers } from './answers';
@@ -112,12 +112,21 @@ export function moreForLess(
   const { quantity, lineTotal } = now;
   if (!lineTotal || lineTotal.sign() < 0) return null;
   const others = otherQuantities(program, selection, now, runFor(context));
+  const aside = { ...context, naming: false };
   let best: MoreForLess | null = null;
   for (const row of rows) {
     if (row.quantity === null || row.total === null || row.quantity <= quantity || row.total.isMore(lineTotal))
       continue;
     if ((!best || !row.total.isMore(best.total)) && others.can(row.quantity))
       best = { quantity: row.quantity, caption: row.caption, total: row.total };
+  }
+  for (const turn of turnsOfRules(program)) {
+    if (turn <= quantity) continue;
+    const near = others.can(turn) ? turn : others.above(turn);
+    const total = near === null ? null : resolve(program, { ...selection, quantity: near }, aside).lineTotal;
+    if (near === null || !total || total.isMore(lineTotal) || (best && total.isMore(best.total))) continue;
+    if (!best || total.isLess(best.total) || near > best.quantity)
+      best = { quantity: near, caption: captionOf(now.orderable, near), total };
   }
   return best;
 }

@@ -4,7 +4,6 @@ import { fixed, list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
 import { Exact } from '../number';
 import { analyseWhole } from '../../../tests/support/analyse-whole';
 import { breakRows, moreForLess } from './break-rows';
-import { readiness } from '../judge';
 
 const steps = (...list: [string, string][]) => list.map(([from, value]) => ({ from, value }));
 const shop = (product: object) => shopOf([{ price: '5.00', draws: [], ...product }]);
@@ -313,19 +312,26 @@ describe('what more would cost', () => {
     expect([told(7), told(8), told(9), told(10)]).toEqual([null, [10, '40.00'], [10, '40.00'], null]);
   });
 
-  it('and readiness warns of it where the step is written', () => {
-    const faults = (product: object) => {
-      const given = shop({ pictures: [{ src: 'a.svg' }], notCounted: 'madeToOrder', ...product });
-      const [definition] = [...given.surroundings.products.values()];
-      return definition
-        ? readiness(definition, given.surroundings, null).map(({ path, data }) => [path.join('.'), data.code])
-        : [];
+  it('tells of one that a rule makes cheaper', () => {
+    const cheaper = {
+      key: 'r',
+      when: { kind: 'quantity', compare: 'atLeast', value: 5 },
+      then: [{ kind: 'setPrice', price: '3' }],
     };
-    expect(faults({ breaks: { steps: steps(['10', '4']) } })).toEqual([['breaks.steps.0', 'moreForLess']]);
-    expect(faults({ breaks: { steps: steps(['10', '4.50']) } })).toEqual([]);
-    // In cases of five, nine can't be bought.
-    expect(faults({ quantity: { multiple: 5 }, breaks: { steps: steps(['10', '4']) } })).toEqual([]);
-    expect(faults({ breaks: { counting: 'graduated', steps: steps(['10', '1']) } })).toEqual([]);
+    const jars = shop({ breaks: null, rules: [cheaper] });
+    const told = (quantity: number) => {
+      const { rows: all, now } = rows(jars, quantity);
+      const found = moreForLess(
+        all,
+        jars.program(),
+        { answers: {}, quantity },
+        { stock: null, today: '2026-11-25' },
+        now,
+      );
+      return found && [found.quantity, money(found.total)];
+    };
+    // Jars are 5.00 each: three cost 15.00, as much as five do.
+    expect([told(2), told(3), told(4), told(5)]).toEqual([null, [5, '15.00'], [5, '15.00'], null]);
   });
 });
 

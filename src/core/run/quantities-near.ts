@@ -126,6 +126,20 @@ export function turningPoints(program: Program): readonly number[] | 'anywhere' 
   return known;
 }
 
+/** The quantities at which a condition begins or ceases to hold. */
+export function turnsOf(condition: Condition | null): readonly number[] {
+  const found = new Set<number>();
+  if (condition) collect(condition, found);
+  return [...found].filter((point) => point > 1 && point <= LARGEST_QUANTITY).sort((a, b) => a - b);
+}
+
+/** The quantities from which on rules of a product may say another price: those that ask how many are taken. */
+export function turnsOfRules(program: Program): readonly number[] {
+  const found = new Set<number>();
+  for (const { rule } of program.rules?.program.rules ?? []) if (rule.when) collect(rule.when, found);
+  return [...found].filter((point) => point > 1 && point <= LARGEST_QUANTITY).sort((a, b) => a - b);
+}
+
 /** The quantities from which on breaks of a product say another price. */
 function stepsOf({ breaks }: Program): number[] {
   return breaks
@@ -141,9 +155,7 @@ function findTurns(program: Program): readonly number[] | 'anywhere' {
     quantities.nearer.some(({ asks }) => asks.kind !== 'group') ||
     (rules?.itemEffects.some(({ effect }) => effect.kind === 'limitQuantity') ?? false);
   if (isLimited && program.formulas.some((_, place) => formulaInputsOf(program, place).quantity)) return 'anywhere';
-  const found = new Set<number>();
-  for (const { rule } of program.rules?.program.rules ?? []) if (rule.when) collect(rule.when, found);
-  return [...found].filter((point) => point > 1 && point <= LARGEST_QUANTITY).sort((a, b) => a - b);
+  return turnsOfRules(program);
 }
 
 function collect(condition: Condition, found: Set<number>): void {

@@ -140,6 +140,7 @@ const FAULTS: { readonly [C in FaultCode]: Extract<FaultData, { code: C }> } = {
   partMissing: { code: 'partMissing', title: 'Oak' },
   partUnknown: { code: 'partUnknown', product: 'oak', title: 'Oak' },
   partFaulty: { code: 'partFaulty', product: 'Oak', first: { code: 'skuMissing' } },
+  partNumberRefused: { code: 'partNumberRefused', product: 'Oak', count: 2, first: { code: 'priceMissing' } },
   partUnresolved: { code: 'partUnresolved', product: 'Oak', first: { code: 'priceMissing' } },
   partAnswerRefused: { code: 'partAnswerRefused', product: 'Oak', reason: { code: 'priceMissing' } },
   partChoiceUnknown: { code: 'partChoiceUnknown', product: 'Oak', key: 'oak', meant: 'oak' },

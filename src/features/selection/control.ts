@@ -42,7 +42,7 @@ export interface PageContext {
   readonly isGone: (choice: string) => boolean;
 }
 
-const WHY = {
+export const WHY = {
   notMade: 'not made in this combination',
   notOnSale: 'not on sale at the moment',
   outOfStock: 'out of stock',

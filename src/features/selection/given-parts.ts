@@ -1,3 +1,4 @@
+import { type GoneInParts } from '@/core/analysis';
 import { type CatalogSurroundings, type Choice, type UploadedFile } from '@/core/catalog';
 import { type Program } from '@/core/compile';
 import { type ResolutionJson } from '@/core/exchange';
@@ -8,6 +9,9 @@ export type GivenPart = PartSelection | null | undefined;
 export type GivenParts = Readonly<Record<string, PartSelection | null>>;
 
 export const NO_PARTS: GivenParts = {};
+
+/** While it is not known that anything can't be. */
+export const NOTHING_GONE: GoneInParts = new Map();
 
 /** What forms on one page share, however deep in parts of parts they stand. */
 export interface Around {
@@ -26,6 +30,8 @@ export interface PartsHolder {
   readonly resolution: ResolutionJson;
   readonly parts: GivenParts;
   readonly around: Around;
+  /** what its parts can't be, beside what is chosen of it */
+  readonly goneInParts: GoneInParts;
   givePart(key: string, change: (part: GivenPart) => GivenPart): void;
 }
 

@@ -2,11 +2,14 @@
 
 import { Box, chakra, Checkbox, Heading, HStack, RadioGroup, Stack, Text } from '@chakra-ui/react';
 import { useId } from 'react';
+// By itself, so that pages need not load what only the worker runs.
+import { wayName } from '@/core/analysis/way-name';
 import { calledAs, type CandidateProgram, type ComponentProgram } from '@/core/compile';
 import { formatMoney } from '@/core/money';
 import { Exact } from '@/core/number';
 import { addedToKit, type PartPriced, runFor, usualIn, usualPrices } from '@/core/run';
 import { Money } from '@/ui/text';
+import { WHY } from './control';
 import { type EntryFormProps } from './entry-form';
 import { type PartsHolder } from './given-parts';
 import { ItemProblems } from './item-problems';
@@ -196,6 +199,8 @@ function Candidates({ component, chosen: { candidate, choose, quantity, shown },
     candidate && one !== candidate && shown?.alone
       ? differenceWords(holder, component, quantity, one, Exact.from(shown.alone))
       : '';
+  const isGone = (one: CandidateProgram) =>
+    one !== candidate && (holder.goneInParts.get(component.key)?.has(wayName(one, quantity)) ?? false);
   return (
     <RadioGroup.Root
       mt="2"
@@ -207,13 +212,13 @@ function Candidates({ component, chosen: { candidate, choose, quantity, shown },
     >
       <Stack gap="1">
         {component.candidates.map((one) => (
-          <RadioGroup.Item key={one.product} value={one.product}>
+          <RadioGroup.Item key={one.product} value={one.product} disabled={isGone(one)}>
             <RadioGroup.ItemHiddenInput />
             <RadioGroup.ItemIndicator borderColor="border.emphasized" />
             <RadioGroup.ItemText>
               {one.title}{' '}
               <chakra.span color="fg.muted" css={{ fontVariantNumeric: 'tabular-nums' }}>
-                {differenceOf(one)}
+                {isGone(one) ? `· ${WHY.noWay}` : differenceOf(one)}
               </chakra.span>
             </RadioGroup.ItemText>
           </RadioGroup.Item>

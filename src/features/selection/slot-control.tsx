@@ -13,7 +13,7 @@ import { entryPlace, type GivenEntry, givenEntry, slotEntries } from '@/core/sel
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { Money } from '@/ui/text';
 import { type ControlProps, leadWords, toMakeFit, whyNot } from './control';
-import { type PartsHolder, problemsOf } from './given-parts';
+import { type PartsHolder, problemsOf, NOTHING_GONE } from './given-parts';
 import { AmountNote, shownOptions } from './option-parts';
 import { useEntryForm } from './entry-form';
 import { PartPicture } from './part-picture';
@@ -160,6 +160,7 @@ function EntryRow({
     resolution: page.resolution,
     parts: { [place]: entry },
     around: page.around,
+    goneInParts: NOTHING_GONE,
     givePart(_key, given) {
       const next = given(entry);
       if (next) change({ ...next, product: entry.product });

@@ -5,7 +5,7 @@ import { type CandidateProgram, type ComponentProgram, type Program } from '@/co
 import { type PartJson, type ResolutionJson } from '@/core/exchange';
 import { type PartSelection, placeOfEntry } from '@/core/selection';
 import { type PageContext } from './control';
-import { type GivenPart, NO_PARTS, type PartsHolder, partsWith, problemsOf } from './given-parts';
+import { type GivenPart, NO_PARTS, NOTHING_GONE, type PartsHolder, partsWith, problemsOf } from './given-parts';
 import { changedAnswers, pageOf, withoutDeadEnds } from './page-of';
 import { type Answers } from './selection-form';
 import { useOutlook } from './use-outlook';
@@ -121,6 +121,7 @@ export function usePart(
     page,
     changes,
     around,
+    goneInParts: outlook?.kind === 'open' ? outlook.inParts : NOTHING_GONE,
     parts: given?.parts ?? NO_PARTS,
     givePart: (inner, change) => own((part) => ({ ...part, parts: partsWith(part.parts ?? NO_PARTS, inner, change) })),
     answer(choice, answer) {

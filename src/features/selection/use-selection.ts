@@ -35,7 +35,15 @@ import { type LyingInLots, missingFor, mustBeAsked, stockView } from '@/core/sto
 import { problemText } from '@/core/words';
 import { useAtRest } from '@/ui/typing';
 import { type PageContext } from './control';
-import { type GivenPart, type GivenParts, NO_PARTS, type PartsHolder, partsWith, selectionOf } from './given-parts';
+import {
+  type GivenPart,
+  type GivenParts,
+  NO_PARTS,
+  NOTHING_GONE,
+  type PartsHolder,
+  partsWith,
+  selectionOf,
+} from './given-parts';
 import { changedAnswers, pageOf, withoutDeadEnds } from './page-of';
 import { type Answers } from './selection-form';
 import { useAsked } from './use-asked';
@@ -216,6 +224,7 @@ export function useSelection(
         : resolved,
     [resolved, settled, program, shown],
   );
+  const goneInParts = settled === program && shown?.kind === 'open' ? shown.inParts : NOTHING_GONE;
   const changes = now?.kind === 'conflict' ? now.changes : NO_CHANGES;
   const resolution = useAsked(here, unsure, selectionOf(program, known, quantityFrom(shownQuantity), parts), ask);
 
@@ -245,15 +254,13 @@ export function useSelection(
   );
   const more = useMemo(
     () =>
-      breaks.length === 0
-        ? null
-        : moreForLess(
-            breaks,
-            program,
-            selectionOf(program, known, exact.quantity, parts),
-            { stock: there, today, group, booked: bookedIn(booked), files: (token: string) => files.get(token) },
-            exact,
-          ),
+      moreForLess(
+        breaks,
+        program,
+        selectionOf(program, known, exact.quantity, parts),
+        { stock: there, today, group, booked: bookedIn(booked), files: (token: string) => files.get(token) },
+        exact,
+      ),
     [breaks, program, known, exact, parts, there, today, group, booked, files],
   );
   const attempt = useCallback(
@@ -318,6 +325,7 @@ export function useSelection(
       missing,
       page,
       parts,
+      goneInParts,
       givePart,
       around,
       answer,
@@ -352,6 +360,7 @@ export function useSelection(
       missing,
       page,
       parts,
+      goneInParts,
       givePart,
       around,
       answer,

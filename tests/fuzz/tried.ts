@@ -1,0 +1,69 @@
+import { type UploadedFile } from '@/core/catalog';
+import { type Program } from '@/core/compile';
+import { Exact } from '@/core/number';
+import { type Resolution, resolve } from '@/core/run';
+import { mostOf } from '../support/most-of';
+import { type Chosen, everySelection } from './every-selection';
+
+export const TODAY = '2026-11-25';
+const FILE: UploadedFile = { name: 'any.png', type: 'png', size: 1 };
+export const files = () => FILE;
+export const GROUPS = [null, 'trade'];
+const MOST_SELECTIONS = 6000;
+/** What one of a stock item costs. */
+export const costOf = () => Exact.of(437, 100);
+
+export interface Tried extends Chosen {
+  readonly quantity: number;
+  readonly group: string | null;
+  readonly resolution: Resolution;
+  /** what counts, `choice.option` for each option that is had */
+  readonly had: ReadonlySet<string>;
+}
+
+/**
+ * What rules and defaults have picked for the workshop alone; in made products options are called as their keys are.
+ */
+const settledOptions = ({ choices }: Program, { item }: Resolution) =>
+  item.forWorkshop.flatMap(({ label, value }) =>
+    value.split(', ').map((option) => `${choices.find(({ title }) => title === label)?.key}.${option}`),
+  );
+
+/** All selections that are sold. @returns null where they are too many */
+export function everySold(program: Program): { sold: Tried[]; whole: boolean } | null {
+  const most = mostOf(program);
+  const every = everySelection(program, MOST_SELECTIONS / (most * GROUPS.length));
+  if (!every) return null;
+  const sold: Tried[] = [];
+  for (const selection of every.list) {
+    for (const group of GROUPS) {
+      for (let quantity = 1; quantity <= most; quantity += 1) {
+        const resolution = resolve(
+          program,
+          { ...selection, quantity },
+          { stock: null, today: TODAY, group, files, costs: costOf },
+        );
+        if (resolution.state === 'sellable')
+          sold.push({
+            ...selection,
+            quantity,
+            group,
+            resolution,
+            had: new Set([
+              ...resolution.counted.flatMap(({ choice, picks }) => picks.map(({ option }) => `${choice}.${option}`)),
+              ...settledOptions(program, resolution),
+            ]),
+          });
+      }
+    }
+  }
+  return { sold, whole: every.whole };
+}
+
+export class Wrong extends Error {}
+
+export function claim(holds: boolean, what: string): void {
+  if (!holds) throw new Wrong(what);
+}
+
+export const priceOf = ({ resolution }: Tried): Exact => resolution.unitPrice ?? Exact.zero;
