@@ -121,17 +121,8 @@ export function deadIn(
   });
   if (!goal) return;
   for (const { choice, option } of alive) {
-    const place = optionValues(choices.find(({ index }) => index === choice) ?? NO_CHOICE).find(
-      (one) => one.option === option,
-    );
-    if (!place) continue;
-    if (!isSold(looking, place.variable, place.values, goal)) found(choice, option);
+    const asked = choices.find(({ index }) => index === choice);
+    const places = asked ? optionValues(asked).filter((one) => one.option === option) : [];
+    if (!places.some(({ variable, values }) => isSold(looking, variable, values, goal))) found(choice, option);
   }
 }
-
-const NO_CHOICE: ModelledChoice = {
-  index: -1,
-  candidates: { list: [], counted: false },
-  several: false,
-  variables: [],
-};

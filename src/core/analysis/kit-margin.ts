@@ -5,7 +5,7 @@ import { type Asked, boundOf, LEAST_SEARCHING, type LowestMargin, valueOf } from
 import { allCounts } from './in-number';
 import { type KitCase, kitCases } from './kit-cases';
 import { groupsThatDiffer } from './model';
-import { askedOfPlace } from './ways-in';
+import { asksPrices } from './ways-in';
 
 /** How what stands in the places of a kit is looked at for what it leaves. */
 export type LookForLeft =
@@ -23,7 +23,7 @@ export type LowestIn = (program: Program, look: LookForLeft, asked: Asked) => Lo
  * part leaves is one figure; else prices and costs are looked at apart.
  */
 export function lowestOfKit(program: Program, kit: KitProgram, asked: Asked, lowestIn: LowestIn): LowestMargin {
-  const isSum = addsUp(program) && !isCoveredTogether(kit) && !asksPrices(program, kit);
+  const isSum = addsUp(program) && !isCoveredTogether(kit) && !asksPrices(program);
   const cases = isSum ? kitCases(program, kit) : null;
   const groups = program.pricedFor ?? groupsThatDiffer(program);
   const each = shared(asked, kit, groups.length * (cases?.length ?? 1));
@@ -39,11 +39,6 @@ export function lowestOfKit(program: Program, kit: KitProgram, asked: Asked, low
 /** Whether all that is in a slot together may be paid nothing for, so that what each leaves is not told. */
 const isCoveredTogether = ({ slots, terms }: KitProgram): boolean =>
   slots.length > 0 && coversUsual(terms) && !terms.cheaperLess;
-
-/** Whether formulas ask what something costs that stands in it: then prices are looked at by themselves. */
-const asksPrices = (program: Program, { components, slots }: KitProgram): boolean =>
-  components.some((component) => askedOfPlace(program, component, ({ part }) => part === component.key).price) ||
-  slots.some((slot) => askedOfPlace(program, slot.component, ({ choice }) => choice === slot.choice).price);
 
 /** Whether what a kit costs is a sum, as far as {@link kitCases} can part what is not. */
 function addsUp({ rules, base, baseFormula, formulas }: Program): boolean {

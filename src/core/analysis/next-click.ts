@@ -406,8 +406,8 @@ function prepare(program: Program, today: string, further: Breakpoints): Prepare
   const without = (model: Model, solver: Solver) =>
     dead.every(([choice, option]) => {
       const modelled = model.choices[choice];
-      const place = modelled && optionValues(modelled).find((one) => one.option === option);
-      return !place || solver.without(place.variable, place.values);
+      const places = modelled ? optionValues(modelled).filter((one) => one.option === option) : [];
+      return places.every(({ variable, values }) => solver.without(variable, values));
     });
   const hopeless = outerSolver.impossible || !without(outer, outerSolver);
   if (inner !== outer) without(inner, innerSolver);

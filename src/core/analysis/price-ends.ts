@@ -11,10 +11,12 @@ import {
 import { Exact } from '../number';
 import { type Breakpoints } from './breakpoints';
 import { type QuantityCell } from './candidates';
+import { withoutDominated } from './dominated';
 import { type Example, exampleFor } from './example';
 import { type Model } from './model';
 import { openTitles, type Pair, pairOf, parted, waysToLookAt } from './pair';
 import { halfAMinorUnit, priceGoal } from './price-goal';
+import { asksPrices } from './ways-in';
 import { type PriceSteps, priceSteps } from './price-model';
 
 /** An end of the price range: the best that was found, and how far it is proved. */
@@ -146,6 +148,14 @@ function mayFallBelow({ outer, outerSolver }: Pair): boolean {
   );
 }
 
+/** Whether only the cheapest of what stands in places is at the lower end, and only the dearest at the upper one. */
+const canLeaveOut = (model: Model, solver: Solver, steps: PriceSteps, side: 'lowest' | 'highest'): boolean =>
+  model.parts.every(({ isLoose }) => !isLoose) &&
+  model.choices.every((choice) => choice?.slot?.isLoose !== true) &&
+  !asksPrices(model.program) &&
+  (side === 'highest' ||
+    (steps.once.length === 0 && priceGoal(model, steps, 'lowest').bound(solver) >= -halfAMinorUnit(model)));
+
 const CENTS = 1e-6;
 
 /** To work out what formulas come to for one way of answering takes as long as so many steps of searching. */
@@ -185,6 +195,7 @@ function bestOf(
     const asked =
       quantities && valuesWhere(model.quantities.length, (value) => isAmong(model.quantities[value], quantities));
     if (asked && !solver.narrow(model.quantity, asked)) return { ...NOTHING_FOUND, isImpossible: true };
+    if (model.program.kit && canLeaveOut(model, solver, steps, side)) withoutDominated(model, solver, side);
     const all = notRefused(priceGoal(model, steps, side), model);
     // What stands for dearer things, too, is no proof that nothing makes up for it.
     const standsForMore = isOuter && model.program.kit !== null;

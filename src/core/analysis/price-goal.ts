@@ -76,7 +76,7 @@ export function priceGoal(
   ];
   const middle = Number.isFinite(low + high) ? (low + high) / 2 : 0;
   return {
-    costs: ownCosts(space.sizes, steps, middle, sign),
+    costs: ownCosts(space.sizes, [base, ...steps], middle, sign),
     bound(solver) {
       const start = reader.rangeOf(base, solver);
       let sum = first === base ? start : reader.rangeOf(first, solver);

@@ -12,8 +12,6 @@ export interface ModelledSlot {
   readonly program: SlotProgram;
   /** by value of a place, null for nothing in it */
   readonly ways: readonly (WayIn | null)[];
-  /** by option, a variable that says whether it is in any place; nothing where the values of one place say so */
-  readonly presence: readonly { readonly variable: number; readonly option: number }[];
   /**
    * a variable whose values are all that can be in the slot, as formulas see it; null where that is too much to go
    * through
@@ -91,8 +89,6 @@ export function modelledSlot(
   const places = variables.map(({ variable }) => variable);
   for (const variable of places) forGroups(within, variable, ways);
   inOrder(slot, places, ways, space);
-  const isOneEach = new Set(found.map(({ candidate }) => candidate)).size === found.length;
-  const presence = slot.most === 1 && isOneEach ? [] : presenceOf(variables, space);
   // Several of the same are one in their number.
   const isTogether = slot.most > 1 && found.some((way) => asksQuantity(way.candidate.program));
   const loose = isLoose(found, asked) || isTogether;
@@ -107,7 +103,6 @@ export function modelledSlot(
     slot: {
       program: slot,
       ways,
-      presence,
       contents,
       asked,
       isLoose: loose,
@@ -140,33 +135,6 @@ function inOrder(
           ),
         );
     }
-  });
-}
-
-/** Variables that say of each option whether it is in any place. */
-function presenceOf(variables: ModelledChoice['variables'], space: Space): ModelledSlot['presence'] {
-  const options = [
-    ...new Set(variables.flatMap(({ values }) => values.flatMap(({ option }) => (option === null ? [] : [option])))),
-  ];
-  return options.map((option) => {
-    const variable = space.helper(2);
-    const here = variables.map(({ variable: place, values }) =>
-      space.is(place, (value) => values[value]?.option === option),
-    );
-    for (const { variable: place, values } of variables)
-      space.require(
-        anyOf(
-          space.is(place, (value) => values[value]?.option !== option),
-          space.is(variable, (value) => value === 1),
-        ),
-      );
-    space.require(
-      anyOf(
-        space.is(variable, (value) => value === 0),
-        ...here,
-      ),
-    );
-    return { variable, option };
   });
 }
 

@@ -61,41 +61,58 @@ export function possibleOptions(
     });
   }
   const wanted: number[][] = model.space.sizes.map(() => []);
-  const placeOf = new Map<number, { choice: number; options: Map<number, number> }>();
+  const asked = new Map<string, Asked>();
+  const byValue = new Map<string, Asked>();
   for (const choice of choices) {
     for (const { variable, value, option } of optionValues(choice)) {
-      const place = placeOf.get(variable) ?? { choice: choice.index, options: new Map<number, number>() };
-      placeOf.set(variable, place);
-      place.options.set(value, option);
+      const name = `${choice.index} ${option}`;
+      const own = asked.get(name) ?? { choice: choice.index, option, open: 0, isAlive: false };
+      own.open += 1;
+      asked.set(name, own);
+      byValue.set(`${variable} ${value}`, own);
       wanted[variable]?.push(value);
     }
   }
-  solver.possible(budget, wanted, (variable, value, can) => {
-    const place = placeOf.get(variable);
-    const option = place?.options.get(value);
-    if (place && option !== undefined) found(place.choice, option, can);
-  });
+  const askedAt = (variable: number, value: number) => byValue.get(`${variable} ${value}`);
+  solver.possible(
+    budget,
+    wanted,
+    (variable, value, can) => {
+      const own = askedAt(variable, value);
+      if (!own || own.isAlive) return;
+      own.open -= 1;
+      own.isAlive = can;
+      if (can || own.open === 0) found(own.choice, own.option, can);
+    },
+    (variable, value) => askedAt(variable, value)?.isAlive ?? false,
+  );
 }
 
-/** For each option its values, and the first of them: one of an option stands for any quantity of it. */
+/** An option that is asked about, of which so many values are still to be told. */
+interface Asked {
+  readonly choice: number;
+  readonly option: number;
+  open: number;
+  isAlive: boolean;
+}
+
+/**
+ * For each option its values, and the first of them: one of an option stands for any quantity of it. In a slot, the
+ * first of each thing that it can be there, in each of its places.
+ */
 export function optionValues({
   candidates,
   variables,
   slot,
 }: ModelledChoice): { variable: number; value: number; values: Uint32Array; option: number }[] {
   if (!candidates.counted) return [];
-  if (slot && slot.presence.length > 0)
-    return slot.presence.map(({ variable, option }) => ({
-      variable,
-      value: 1,
-      values: valuesWhere(2, (value) => value === 1),
-      option,
-    }));
   return variables.flatMap(({ variable, values }) => {
-    const asked = new Set<number>();
+    const asked = new Set<string>();
     return values.flatMap(({ option }, value) => {
-      if (option === null || asked.has(option)) return [];
-      asked.add(option);
+      const way = slot?.ways[value];
+      const name = `${option} ${way ? JSON.stringify([way.deciding, way.group]) : ''}`;
+      if (option === null || asked.has(name)) return [];
+      asked.add(name);
       return [
         { variable, value, values: valuesWhere(values.length, (other) => values[other]?.option === option), option },
       ];

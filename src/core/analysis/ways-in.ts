@@ -91,6 +91,15 @@ export function askedOfPlace(
   return { properties: new Set([...inSentences, ...inFigures]), price: asks('price'), weight: asks('weight') };
 }
 
+/** Whether formulas ask what something costs that stands in a place. */
+export const asksPrices = (program: Program): boolean =>
+  (program.kit?.components ?? []).some(
+    (component) => askedOfPlace(program, component, ({ part }) => part === component.key).price,
+  ) ||
+  (program.kit?.slots ?? []).some(
+    (slot) => askedOfPlace(program, slot.component, ({ choice }) => choice === slot.choice).price,
+  );
+
 /**
  * For whom things are looked at: the groups of a model by position; once for everybody where they make no difference.
  */

@@ -333,11 +333,13 @@ export class Solver {
    *
    * @param wanted the values that are asked about, by variable
    * @param found  told of every value that can be had, and of every one that can't
+   * @param isTold whether nothing is to be found out of a value any more
    */
   possible(
     budget: Budget,
     wanted: readonly (readonly number[])[],
     found: (variable: number, value: number, can: boolean) => void,
+    isTold: (variable: number, value: number) => boolean = () => false,
   ): void {
     // A value that is still to be shown to be possible is liked best: each solution shows many of them.
     const costs = wanted.map((values, variable) => {
@@ -361,7 +363,7 @@ export class Solver {
     };
     wanted.forEach((values, variable) => {
       for (const value of values) {
-        if (costs[variable]?.[value] !== 0) continue;
+        if (costs[variable]?.[value] !== 0 || isTold(variable, value)) continue;
         const solution = this.solveWith(variable, value, budget, { costs });
         if (solution) take(solution);
         else {
