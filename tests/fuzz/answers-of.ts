@@ -60,9 +60,29 @@ export function answersOf(choice: Choice): { values: unknown[]; whole: boolean }
       return { values: [null, true], whole: true };
     case 'text':
     case 'longText':
-      return { values: [null, 'a', 'ab', 'abc', 'a c', 'abcd', 'a cd', 'a  d', 'B', 'xb', 'cxAb', 'zz'], whole: true };
-    case 'date':
-      return { values: [null, ...[1, 2, 3, 4].map((day) => `2026-12-0${day}`)], whole: true };
+      return {
+        values: [
+          null,
+          'a',
+          'ab',
+          'abc',
+          'a c',
+          'abcd',
+          'a cd',
+          'a  d',
+          'B',
+          'xb',
+          'ax',
+          'cxAb',
+          'zz',
+          choice.default ?? 'zz',
+        ],
+        whole: true,
+      };
+    case 'date': {
+      const isAnyDay = choice.months.length === 12 && choice.weekdays.length === 7 && !choice.past;
+      return { values: [null, ...[1, 2, 3, 4].map((day) => `2026-12-0${day}`)], whole: isAnyDay };
+    }
     case 'file':
       return { values: [null, ['t']], whole: true };
     case 'number':

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { anyBuild } from './any-build';
+import { anyKit } from './any-kit';
 import { tryChanges } from './changes';
+import { tryChangesOfKits } from './changes-of-kits';
 import { tryClaims } from './claims';
 import { tryFills } from './fills';
 
@@ -22,6 +24,18 @@ describe('everything that is claimed of a product', () => {
       expect([products > 25, sold > 20, clicks > 60, proved > 30]).toEqual([true, true, true, true]);
     },
   );
+
+  it('holds beside all that can be chosen of made kits, their margins too', { timeout: 120_000 }, () => {
+    const { products, sold, clicks, proved, margins } = tryClaims(1, 150, anyKit);
+    expect([products > 100, sold > 90, clicks > 500, proved > 150]).toEqual([true, true, true, true]);
+    // What is neither proved nor bounded is little.
+    const { found = 0, notLookedAt = 0, notFound = 0 } = margins;
+    expect(found + notLookedAt + notFound).toBeLessThan(products * 0.12);
+  });
+
+  it('stays as it was where a kit is changed in ways that change nothing', { timeout: 120_000 }, () => {
+    for (const [kind, count] of Object.entries(tryChangesOfKits(1, 120))) expect(count, kind).toBeGreaterThan(4);
+  });
 
   it('stays as it was after changes that change nothing', { timeout: 120_000 }, () => {
     for (const [kind, count] of Object.entries(tryChanges(5000, 150))) expect(count, kind).toBeGreaterThan(4);

@@ -36,7 +36,7 @@ function selectionsOf(program: Program, most: number): EverySelection {
     list = list.flatMap((one) => values.map((value) => add(one, value)));
   };
   for (const [index, choice] of program.product.choices.entries()) {
-    if (Object.hasOwn(program.fixed, choice.key)) continue;
+    if (Object.hasOwn(program.fixed, choice.key) || program.choices[index]?.asks === false) continue;
     const slot = program.kit?.slots.find((one) => one.choice === index);
     const told = slot ? { values: contentsOf(slot, most), whole: true } : answersOf(choice);
     whole &&= told.whole;

@@ -1,5 +1,9 @@
+import { anyBuild } from './any-build';
+import { anyKit } from './any-kit';
+import { changedBySchema, type Tally } from './changed-by-schema';
 import { tryChanges } from './changes';
-import { tryClaims } from './claims';
+import { tryChangesOfKits } from './changes-of-kits';
+import { type Seen, tryClaims, tryMade } from './claims';
 import { tryFills } from './fills';
 import { fuzz } from './formulas';
 import { tryWildRules } from './rules';
@@ -34,6 +38,29 @@ process.stdout.write(
 );
 process.stdout.write(
   `changes that change nothing: ${Object.entries(tryChanges(seed, Math.ceil(claimed / 3)))
+    .map(([kind, times]) => `${kind} ${times}`)
+    .join(', ')}\n`,
+);
+const kits = tryClaims(seed, claimed, anyKit);
+process.stdout.write(
+  `every claim of ${kits.products.toLocaleString('en-GB')} kits beside all their selections (${kits.sold} of them sell), and ${kits.clicks.toLocaleString('en-GB')} clicks; margins: ${Object.entries(
+    kits.margins,
+  )
+    .map(([kind, times]) => `${kind} ${times}`)
+    .join(', ')}; ends that are proved: ${kits.proved}\n`,
+);
+const builds = tryClaims(seed, Math.ceil(claimed / 3), anyBuild);
+process.stdout.write(
+  `every claim of ${builds.products.toLocaleString('en-GB')} builds, and ${builds.clicks.toLocaleString('en-GB')} clicks\n`,
+);
+const tally: Tally = new Map();
+const bySchema: Seen = { products: 0, sold: 0, clicks: 0, proved: 0, margins: {} };
+for (let at = seed; at < seed + claimed; at += 1) tryMade(changedBySchema(at, tally).made, at, bySchema);
+process.stdout.write(
+  `every claim of ${bySchema.products.toLocaleString('en-GB')} products changed by the schema: ${tally.size} fields of it\n`,
+);
+process.stdout.write(
+  `changes of kits that change nothing: ${Object.entries(tryChangesOfKits(seed, Math.ceil(claimed / 3)))
     .map(([kind, times]) => `${kind} ${times}`)
     .join(', ')}\n`,
 );

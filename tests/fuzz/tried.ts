@@ -1,3 +1,4 @@
+import { asksQuantity } from '@/core/analysis';
 import { type UploadedFile } from '@/core/catalog';
 import { type Program } from '@/core/compile';
 import { Exact } from '@/core/number';
@@ -57,7 +58,11 @@ export function everySold(program: Program): { sold: Tried[]; whole: boolean } |
       }
     }
   }
-  return { sold, whole: every.whole };
+  const { quantities } = program;
+  const isBounded = [quantities.usual, ...quantities.nearer].every(
+    ({ orderable: { listed, maximum } }) => listed !== null || maximum !== null,
+  );
+  return { sold, whole: every.whole && (isBounded || (quantities.nearer.length === 0 && !asksQuantity(program))) };
 }
 
 export class Wrong extends Error {}

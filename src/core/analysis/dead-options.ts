@@ -57,6 +57,13 @@ export function deadOptions(model: Model, solver: Solver, budget: Budget): { who
     model.program.choices[index]?.options.every((_, option) =>
       dead.some((one) => one.choice === index && one.option === option),
     ) ?? false;
+  // Nobody is asked what the workshop alone sees.
+  const isAsked = ({ index }: ModelledChoice) => model.program.choices[index]?.forWorkshop !== true;
+  // What is not in the shop is told where it is named.
+  const isThere = (choice: number, option: number) => {
+    const { slot } = model.choices[choice] ?? {};
+    return !slot || slot.program.byOption[option] !== null;
+  };
   const neverShown: number[] = [];
   const nothingOffered: number[] = [];
   for (const choice of choices) {
@@ -74,12 +81,16 @@ export function deadOptions(model: Model, solver: Solver, budget: Budget): { who
         ),
       );
     if (shown === false) neverShown.push(choice.index);
-    else if (shown && whole && hasAll(choice) && isDead(choice)) nothingOffered.push(choice.index);
+    else if (shown && whole && hasAll(choice) && isDead(choice) && isAsked(choice)) nothingOffered.push(choice.index);
   }
   const told = [...neverShown, ...nothingOffered];
   return {
     whole: whole === true,
-    found: { deadOptions: dead.filter(({ choice }) => !told.includes(choice)), neverShown, nothingOffered },
+    found: {
+      deadOptions: dead.filter(({ choice, option }) => !told.includes(choice) && isThere(choice, option)),
+      neverShown,
+      nothingOffered,
+    },
   };
 }
 

@@ -140,8 +140,8 @@ function goalFor(model: Model, { costs, kept, inPlaces: { left }, isOuter }: Goa
   const added = left && leftInPlaces(model, left, ofWay);
   const steps =
     left?.kind === 'cost' && added
-      ? marginSteps(prices, [...spent, placesStep(model, added)], kept.toApproximateNumber())
-      : marginSteps(prices, spent, kept.toApproximateNumber());
+      ? marginSteps(prices, [...spent, placesStep(model, added)], kept.toApproximateNumber(), true)
+      : marginSteps(prices, spent, kept.toApproximateNumber(), false);
   const margin = priceGoal(
     model,
     { ...steps, once: [] },
@@ -189,14 +189,21 @@ function leftInPlaces(
   };
 }
 
-/** Prices and costs as one sum. @param kept so much of the price is there to pay what it costs, and for a floor */
+/**
+ * Prices and costs as one sum.
+ *
+ * @param kept       so much of the price is there to pay what it costs, and for a floor
+ * @param isTogether whether prices of what stands inside are added to the base, so that only the whole can be scaled
+ */
 function marginSteps(
   { base, whole, steps }: Omit<PriceSteps, 'once'>,
   spent: readonly Step[],
   kept: number,
+  isTogether: boolean,
 ): Omit<PriceSteps, 'once'> {
   const share: Step = { kind: 'shareOfSum', variables: [], amount: () => kept - 1 };
-  if (whole || !steps.every(({ kind }) => kind === 'add')) return { base, whole, steps: [...steps, share, ...spent] };
+  if (whole || isTogether || !steps.every(({ kind }) => kind === 'add'))
+    return { base, whole, steps: [...steps, share, ...spent] };
   // Where everything only adds, what an option adds and what it costs stand together: so it is known at once what it
   // earns.
   return { base: scaled(base, kept), steps: together([...steps.map((step) => scaled(step, kept)), ...spent]) };

@@ -1,10 +1,9 @@
-import { propertyCompares } from '../catalog';
 import { type Candidate } from '../catalog/choices';
 import { type Program } from '../compile';
 import { type Budget, type Goal, NO_COSTS, type Solver, valuesWhere, within } from '../constraints';
 import { type Exact } from '../number';
 import { compileCondition } from '../rules';
-import { type PartShown, propertyIn, readAnswers, resolve, type ResolveContext } from '../run';
+import { type PartShown, readAnswers, resolve, type ResolveContext } from '../run';
 import { type Answer, placeOfEntry } from '../selection';
 import { type Breakpoints } from './breakpoints';
 import { testsOf } from './candidates';
@@ -322,19 +321,19 @@ export class NextClick {
 /** What is in a slot as it is configured: each place has what it has, or what nothing can tell from it. */
 function fixedPlaces(
   { index, variables }: ModelledChoice,
-  { program: { keepsOrder, byOption }, ways, asked }: ModelledSlot,
+  { program: { keepsOrder, byOption }, ways }: ModelledSlot,
   answer: Answer,
   { told, group }: { readonly told: readonly PartShown[]; readonly group: number },
 ): Fixed[] {
-  const entries = told.flatMap(({ product, pieces, resolution }) => {
+  const entries = told.flatMap(({ product, pieces, resolution: { counted } }) => {
     const option = byOption.findIndex((candidate) => candidate?.product === product);
-    return Array.from({ length: pieces }, () => ({ option, properties: resolution.properties }));
+    return Array.from({ length: pieces }, () => ({ option, counted }));
   });
   const known =
     entries.length > 0
       ? entries
       : answer.picks.flatMap(({ effect, count }) =>
-          Array.from({ length: count }, () => ({ option: effect, properties: null })),
+          Array.from({ length: count }, () => ({ option: effect, counted: NOTHING_COUNTED })),
         );
   if (!keepsOrder) known.sort((a, b) => a.option - b.option);
   const [first] = variables;
@@ -344,10 +343,7 @@ function fixedPlaces(
     const isOf = (value: number) =>
       entry ? first?.values[value]?.option === entry.option : (ways[value] ?? null) === null;
     const isLike = (value: number) =>
-      isOf(value) &&
-      isFor(value) &&
-      (!entry?.properties ||
-        sameProperties(ways[value]?.resolution.properties ?? [], entry.properties, asked.properties));
+      isOf(value) && isFor(value) && (!entry || mayBecome(ways[value]?.deciding ?? {}, entry.counted));
     const all = first?.values.map((_, value) => value) ?? [];
     const alike = all.some((value) => isLike(value));
     return {
@@ -361,17 +357,17 @@ function fixedPlaces(
   });
 }
 
-/** Whether nothing that is asked of two things tells them apart. */
-function sameProperties(
-  one: PartShown['resolution']['properties'],
-  other: PartShown['resolution']['properties'],
-  asked: ReadonlySet<string>,
-): boolean {
-  return [...asked].every((name) => {
-    const [mine, theirs] = [propertyIn(one, name), propertyIn(other, name)];
-    return mine && theirs ? propertyCompares('is', mine, theirs) : mine === theirs;
+const NOTHING_COUNTED: PartShown['resolution']['counted'] = [];
+
+/** Whether something may still become what follows from some answers: what is answered of it says nothing else. */
+const mayBecome = (
+  deciding: Readonly<Record<string, string | null>>,
+  counted: PartShown['resolution']['counted'],
+): boolean =>
+  Object.entries(deciding).every(([key, option]) => {
+    const answered = counted.find(({ choice }) => choice === key);
+    return !answered || (answered.picks[0]?.option ?? null) === option;
   });
-}
 
 /** The measures and numbers of which more matters than what each adds to the price by itself. */
 function decidingChoices(program: Program): Set<number> {

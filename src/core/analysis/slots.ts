@@ -17,8 +17,6 @@ export interface ModelledSlot {
    * through
    */
   readonly contents: { readonly variable: number; readonly held: readonly (readonly Held[])[] } | null;
-  /** what sentences and formulas ask of it */
-  readonly asked: AskedOfPlace;
   /** whether what it holds could not be looked at wholly */
   readonly isLoose: boolean;
   /** whether nothing costs less than its ways, or more */
@@ -104,7 +102,6 @@ export function modelledSlot(
       program: slot,
       ways,
       contents,
-      asked,
       isLoose: loose,
       isPriced: !isTogether && found.every(({ isPriced }) => isPriced),
     },

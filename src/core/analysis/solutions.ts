@@ -56,8 +56,8 @@ export function possibleOptions(
   for (const { index, slot, variables } of choices) {
     const inAny = new Set(variables.flatMap(({ values }) => values.map(({ option }) => option)));
     // What can't be put in at all has no value.
-    slot?.program.byOption.forEach((candidate, option) => {
-      if (candidate && !inAny.has(option)) found(index, option, false);
+    slot?.program.byOption.forEach((_, option) => {
+      if (!inAny.has(option)) found(index, option, false);
     });
   }
   const wanted: number[][] = model.space.sizes.map(() => []);

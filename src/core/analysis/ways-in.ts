@@ -149,7 +149,11 @@ function decidingOf({ program }: CandidateProgram, properties: ReadonlySet<strin
       for (const { choice } of property.byOption)
         if (!Object.hasOwn(program.fixed, program.choices[choice]?.key ?? '')) deciding.add(choice);
   }
-  const isSeveral = [...deciding].some((choice) => program.product.choices[choice]?.kind === 'several');
+  // Of several options, or of an option in numbers, a key is not the whole of an answer.
+  const isSeveral = [...deciding].some((choice) => {
+    const definition = program.product.choices[choice];
+    return definition?.kind === 'several' || (definition && 'ownQuantity' in definition && definition.ownQuantity);
+  });
   const answers = [...deciding].reduce<Readonly<Record<string, string | null>>[]>(
     (list, choice) => {
       const { key = '', options = [] } = program.choices[choice] ?? {};

@@ -39,7 +39,7 @@ export function weightFormula(model: ModelDraft, holds: (weight: Exact | null) =
     (product, { alike }) => product * alike.length,
     1,
   );
-  if (ways > MOST_WAYS) {
+  if (ways > MOST_WAYS || reads.some((index) => standsForNumbers(choices[index] ?? null))) {
     if (!model.loose.some(({ title }) => title === WEIGHT)) model.loose.push({ kind: 'formulaTooWide', title: WEIGHT });
     return space.is(space.helper(2), (value) => value === 1);
   }
@@ -68,6 +68,12 @@ export function weightFormula(model: ModelDraft, holds: (weight: Exact | null) =
 }
 
 const WEIGHT = 'What it weighs';
+
+/** Whether values of a choice stand for several numbers of an option, which weigh as often as much. */
+const standsForNumbers = (choice: ModelledChoice | null): boolean =>
+  choice?.variables.some(({ values }) =>
+    values.some(({ ends }) => ends && ends.low.picks[0]?.count !== ends.high.picks[0]?.count),
+  ) ?? false;
 
 /** The values of a variable by what they add to the weight. */
 function weighed({ program }: ModelDraft, index: number, variable: number, values: Values): Weighed {
