@@ -24,7 +24,7 @@ export interface Keys {
 }
 
 /**
- * All fields of a definition, as its schema has them: those that are there and those that are not, in whatever is there.
+ * All fields of a definition, as its schema has them: those that are there and those that are not.
  * A field that is added to a schema is among them without anybody thinking of it.
  */
 export function spotsOf(schema: Schema, value: unknown, name: string, above: Trail | null = null): Spot[] {

@@ -1,4 +1,5 @@
 import { type Budget, type Solver } from '../constraints';
+import { allCounts } from './in-number';
 import { type Model } from './model';
 import { wayName } from './way-name';
 
@@ -19,7 +20,7 @@ export function goneInParts({ parts, space }: Model, solver: Solver, budget: Bud
   });
   return new Map(
     parts.flatMap(({ component, variable, ways }): [string, ReadonlySet<string>][] => {
-      const looked = new Set(ways.flatMap((way) => (way ? [way.count] : [])));
+      const looked = new Set(allCounts(component.quantity) ?? ways.flatMap((way) => (way ? [way.count] : [])));
       const names = component.candidates.flatMap((candidate) => [...looked].map((count) => wayName(candidate, count)));
       const gone = new Set(names.filter((name) => !alive.get(variable)?.has(name)));
       return gone.size > 0 ? [[component.key, gone]] : [];

@@ -359,14 +359,17 @@ function fixedPlaces(
 
 const NOTHING_COUNTED: PartShown['resolution']['counted'] = [];
 
-/** Whether something may still become what follows from some answers: what is answered of it says nothing else. */
+/**
+ * Whether something may still become what follows from some answers: what has been answered of it says nothing else. A
+ * default is nobody's answer yet.
+ */
 const mayBecome = (
   deciding: Readonly<Record<string, string | null>>,
   counted: PartShown['resolution']['counted'],
 ): boolean =>
   Object.entries(deciding).every(([key, option]) => {
     const answered = counted.find(({ choice }) => choice === key);
-    return !answered || (answered.picks[0]?.option ?? null) === option;
+    return !answered || answered.fromDefault || (answered.picks[0]?.option ?? null) === option;
   });
 
 /** The measures and numbers of which more matters than what each adds to the price by itself. */

@@ -21,6 +21,8 @@ export interface PriceRange {
   readonly open: boolean;
   /** whether nothing costs less or more; else they are the least and the most that were found */
   readonly isProved: boolean;
+  /** nothing costs less than this, which is proved; null where that is not known */
+  readonly least: Exact | null;
   /** selections that cost so much */
   readonly cheapest: Selection;
   readonly dearest: Selection;
@@ -123,6 +125,7 @@ function searched(priced: Program, today: string): ReturnType<RangeOf> {
     ({ coverage }: PriceEnd) =>
       coverage.kind === kind;
   const ends = [lowest, highest];
+  const isUnsure = priceToReach(pair.outer, pair.outerSolver) !== null && countsCharacters(priced);
   return {
     from: Exact.from(lowest.price),
     to: Exact.from(highest.price),
@@ -130,6 +133,19 @@ function searched(priced: Program, today: string): ReturnType<RangeOf> {
     open: ends.some(is('open')),
     cheapest: lowest.selection,
     dearest: highest.selection,
-    isProved: ends.every(is('proved')) && !(priceToReach(pair.outer, pair.outerSolver) && countsCharacters(priced)),
+    least: isUnsure ? null : provedLeast(lowest),
+    isProved: ends.every(is('proved')) && !isUnsure,
   };
+}
+
+/** What nothing costs less than. */
+function provedLeast({ price, coverage }: PriceEnd): Exact | null {
+  switch (coverage.kind) {
+    case 'proved':
+      return Exact.from(price);
+    case 'within':
+      return coverage.bound === null ? null : Exact.from(coverage.bound);
+    case 'open':
+      return null;
+  }
 }

@@ -36,17 +36,20 @@ export function facetWords(product: Product): string[] {
 
 /**
  * A product's price for a list, on a day where that matters: `€129.00`, `€18.50 / m`, `€14.00 – €96.00`, `from €48.00`.
+ * What is not proved is no price: then it is `from` what nothing costs less than, or none.
  */
 export function priceWords(program: Program, today?: string): string | null {
   const { currency } = program;
   const range = sellableRange(program, today);
-  if (!range) return null;
+  // A list shows nothing that could be wrong.
+  if (!range?.least) return null;
   const per = range.per === null ? '' : ` / ${unitByCode(range.per)?.symbol ?? range.per}`;
   const shown = (amount: Exact) => formatMoney(roundToMinorUnit(amount, currency), currency);
-  const from = shown(range.from);
+  const from = shown(range.least);
   // What is worked out from measures has an end that nobody looks for in a list; for a unit, what else there is to pay
   // has no place.
   if (range.per === null && (range.open || program.baseFormula !== null)) return `from ${from}`;
+  if (!range.isProved && !range.open) return `from ${from}${per}`;
   if (!range.from.equals(range.to)) return `${from} – ${shown(range.to)}${per}`;
   return range.open ? `from ${from}${per}` : `${from}${per}`;
 }
