@@ -6,6 +6,7 @@ import { nearestOrderable } from '../ordering';
 import { type BreaksProgram } from '../pricing';
 import { type FaultData, type Path } from '../problems';
 import { resolve, turnsOf } from '../run';
+import { type Selection } from '../selection';
 
 /** Where a price may change with how many are bought: from so many on, and who says so. */
 interface Turn {
@@ -26,21 +27,16 @@ export function moreForLessFaults(program: Program, add: (path: Path, data: Faul
   if (program.blocking.length > 0) return;
   const { orderable } = program.quantities.usual;
   const told = new Set<string>();
+  let usual: { readonly selection: Selection | null } | null = null;
   for (const { from, path, chosen } of turnsOfPrice(program)) {
     const [fewer, more] = [nearestOrderable(orderable, from - 1).below, nearestOrderable(orderable, from).above];
     const name = path.join();
     if (fewer === null || more === null || told.has(name)) continue;
-    const selection = firstSelection(
-      chosen === NOTHING ? program : programWith(program, { fixed: { ...program.fixed, ...chosen } }),
-      SOME_DAY,
-    );
+    usual ??= { selection: firstSelection(program, SOME_DAY) };
+    const selection = withChosen(program, chosen, usual.selection);
     if (!selection) continue;
     const at = (quantity: number): Exact | null => {
-      const { state, lineTotal } = resolve(
-        program,
-        { ...selection, answers: { ...selection.answers, ...chosen }, quantity },
-        { stock: null, today: SOME_DAY },
-      );
+      const { state, lineTotal } = resolve(program, { ...selection, quantity }, { stock: null, today: SOME_DAY });
       return state === 'sellable' ? lineTotal : null;
     };
     const [total, less] = [at(fewer), at(more)];
@@ -48,6 +44,17 @@ export function moreForLessFaults(program: Program, add: (path: Path, data: Faul
     told.add(name);
     add(path, { code: 'moreForLess', fewer, total, more, less, currency: program.currency });
   }
+}
+
+/** A selection that can be sold with something chosen: the usual one with that, where that goes; null where none is. */
+function withChosen(program: Program, chosen: Turn['chosen'], usual: Selection | null): Selection | null {
+  if (chosen === NOTHING) return usual;
+  if (usual) {
+    const changed = { ...usual, answers: { ...usual.answers, ...chosen } };
+    if (resolve(program, changed, { stock: null, today: SOME_DAY }).state === 'sellable') return changed;
+  }
+  const found = firstSelection(programWith(program, { fixed: { ...program.fixed, ...chosen } }), SOME_DAY);
+  return found && { ...found, answers: { ...found.answers, ...chosen } };
 }
 
 function* turnsOfPrice(program: Program): Generator<Turn> {
