@@ -1,13 +1,16 @@
 import {
   type CandidateProgram,
   type ComponentProgram,
+  formulaInputsOf,
   type KitProgram,
+  placesOf,
   type Program,
   type SlotProgram,
 } from '../compile';
 import { type Analysis, type AnalysisLimits, analysePlain, USUAL_LIMITS } from './analyse-plain';
 import { asksGroup, asksQuantity } from './depends-on';
 import { allCounts, inNumber } from './in-number';
+import { Known } from './known';
 
 /**
  * Finds out what is true of all selections of a product, stage by stage. What it says can't be is proved: it holds for
@@ -58,18 +61,13 @@ function withWaysInside(
 }
 
 /** Whether nothing ties the parts of a kit to each other, or to what is chosen of it. */
-function isUntied(
-  { fits, formulas, rules }: Program,
-  { components, slots, terms }: KitProgram,
-  own: Analysis,
-): boolean {
-  const within = [...components, ...slots.map(({ component }) => component)].flatMap(({ candidates }) => candidates);
+function isUntied(program: Program, kit: KitProgram, own: Analysis): boolean {
+  const { fits, formulas, rules } = program;
+  const { slots, terms } = kit;
   return (
     fits.length === 0 &&
-    !within.some(({ program }) => asksGroup(program)) &&
-    !formulas.some(({ inputs, compiled }) =>
-      inputs.some(({ part, name }) => part !== undefined && compiled.uses.has(name)),
-    ) &&
+    !placesOf(kit).some(({ candidates }) => candidates.some((candidate) => asksGroup(candidate.program))) &&
+    formulas.every((_, position) => formulaInputsOf(program, position).parts.size === 0) &&
     (rules === null || slots.length === 0 || own.selectionsBetween === null) &&
     own.belowNothing === null &&
     own.lineBelowNothing === null &&
@@ -78,7 +76,7 @@ function isUntied(
 }
 
 type Range = readonly [bigint, bigint];
-const counts = new WeakMap<Program, Map<string, Range>>();
+const counts = new Known<Program, Range>();
 
 /** In how many ways a part can come, at least and at most. */
 function waysOf({ candidates, quantity, optional }: ComponentProgram, today: string, limits: AnalysisLimits): Range {
@@ -110,15 +108,8 @@ function waysInSlot({ component: { candidates }, most }: SlotProgram, today: str
 }
 
 /** How many selections a product has as it stands in another, at least and at most. */
-function countOf(program: Program, today: string, limits: AnalysisLimits): Range {
-  const known = counts.get(program) ?? new Map<string, Range>();
-  counts.set(program, known);
-  const before = known.get(today);
-  if (before) return before;
-  const made = counted(program, today, limits);
-  known.set(today, made);
-  return made;
-}
+const countOf = (program: Program, today: string, limits: AnalysisLimits): Range =>
+  counts.of(program, today, () => counted(program, today, limits));
 
 function counted(program: Program, today: string, limits: AnalysisLimits): Range {
   const running = analyse(program, today, limits);

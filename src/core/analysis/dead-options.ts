@@ -1,6 +1,6 @@
 import { type Budget, type Goal, minimise, NO_COSTS, type Solver, valuesWhere, within } from '../constraints';
 import { type Model, type ModelledChoice } from './model';
-import { halfAMinorUnit, priceGoal } from './price-goal';
+import { halfAMinorUnit, mayBeBelowNothing, priceGoal } from './price-goal';
 import { priceSteps } from './price-model';
 import { optionValues, possibleOptions } from './solutions';
 
@@ -19,8 +19,7 @@ export interface DeadOptions {
  */
 export function priceToReach(model: Model, solver: Solver): Goal | null {
   const steps = priceSteps(model);
-  if (!steps || solver.impossible || priceGoal(model, steps, 'lowest').bound(solver) >= -halfAMinorUnit(model))
-    return null;
+  if (!steps || solver.impossible || !mayBeBelowNothing(model, steps, solver)) return null;
   return priceGoal(model, steps, 'highest');
 }
 

@@ -1,5 +1,6 @@
 import { type Solver, valuesWhere } from '../constraints';
 import { type Model } from './model';
+import { placesIn } from './places';
 import { type WayIn } from './ways-in';
 
 /**
@@ -7,13 +8,7 @@ import { type WayIn } from './ways-in';
  * apart, only one of them is at an end.
  */
 export function withoutDominated(model: Model, solver: Solver, side: 'lowest' | 'highest'): void {
-  const places = [
-    ...model.parts,
-    ...model.choices.flatMap((choice) =>
-      choice?.slot ? choice.variables.map(({ variable }) => ({ variable, ways: choice.slot?.ways ?? [] })) : [],
-    ),
-  ];
-  for (const { variable, ways } of places) {
+  for (const { variable, ways } of placesIn(model)) {
     const worse = dominated(ways, side);
     if (worse.size > 0)
       solver.without(

@@ -1,13 +1,14 @@
 import { type Program, programWith } from '../compile';
 import { type CostOf, type Resolution, resolve } from '../run';
 import { type Selection } from '../selection';
+import { Known } from './known';
 import { type Model, modelOf } from './model';
 import { type Customer } from './price-range';
 import { contextFor, selectionFor } from './solutions';
 import { type Look } from './ways-in';
 
 /** Of what has no places. */
-const NOTHING_STANDS: Look = { standing: () => [], known: new WeakMap() };
+const NOTHING_STANDS: Look = { standing: () => [], known: new Known() };
 
 /** So many selections of something that stands in another are resolved one by one. */
 const MOST_WAYS = 64;
@@ -27,10 +28,11 @@ export function eachSold(program: Program, { today, group }: Customer, costs?: C
   // What can be chosen inside is not gone through here.
   if (program.kit || program.addOns.length > 0) return null;
   const model = modelOf(programWith(program, { pricedFor: [group] }), today, { look: NOTHING_STANDS });
+  const variables = variablesOf(model);
   const isAllPicked = model.choices.every((choice) => !choice || choice.candidates.counted);
-  if (!isAllPicked || waysOf(model, variablesOf(model)) > MOST_WAYS || hasWide(model)) return null;
+  if (!isAllPicked || waysOf(model, variables) > MOST_WAYS || hasWide(model, variables)) return null;
   const sold: Sold[] = [];
-  for (const values of eachWay(model, variablesOf(model))) {
+  for (const values of eachWay(model, variables)) {
     const { group: who, ...selection } = selectionFor(model, values);
     const resolution = resolve(program, selection, { ...contextFor(model, who), ofWhole: true, costs });
     if (resolution.state === 'sellable') sold.push({ selection, resolution });
@@ -52,17 +54,18 @@ export const variablesOf = (model: Model): readonly number[] => [
 export const waysOf = ({ space }: Model, variables: readonly number[]): number =>
   variables.reduce((product, variable) => product * (space.sizes[variable] ?? 1), 1);
 
-const hasWide = (model: Model): boolean =>
-  variablesOf(model).some((variable) =>
+const hasWide = (model: Model, variables: readonly number[]): boolean =>
+  variables.some((variable) =>
     Array.from({ length: model.space.sizes[variable] ?? 0 }, (_, value) => model.isWide(variable, value)).includes(
       true,
     ),
   );
 
 /** All ways in which variables can have values together, in one array that is used again. */
-export function* eachWay({ space }: Model, variables: readonly number[]): Generator<Int32Array> {
+export function* eachWay(model: Model, variables: readonly number[]): Generator<Int32Array> {
+  const { space } = model;
   const values = new Int32Array(space.sizes.length);
-  const ways = variables.reduce((product, variable) => product * (space.sizes[variable] ?? 1), 1);
+  const ways = waysOf(model, variables);
   for (let turn = 0; turn < ways; turn += 1) {
     let rest = turn;
     for (const variable of variables) {

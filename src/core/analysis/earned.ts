@@ -17,6 +17,9 @@ export type LowestMargin =
   /** it took longer than it may, and nothing was found by then */
   | { readonly kind: 'notFound' };
 
+/** A lowest margin of which a selection was found. */
+export type FoundMargin = Extract<LowestMargin, { margin: string }>;
+
 export interface Found extends Example {
   /** in major units, to six places at most */
   readonly margin: string;
@@ -57,7 +60,11 @@ export const valueOf = ({ price, cost }: Pick<Found, 'price' | 'cost'>, share: E
   Exact.from(price).times(share).minus(Exact.from(cost));
 
 /** What a margin comes to at least, of so much of the price as is kept; null where that is not known. */
-export function boundOf(margin: Extract<LowestMargin, { margin: string }>, share: Exact): Exact | null {
+export function boundOf(margin: FoundMargin, share: Exact): Exact | null {
   if (margin.kind === 'proved') return valueOf(margin, share);
   return margin.bound === null ? null : Exact.parse(margin.bound);
 }
+
+/** The least of bounds of which one holds; null where one is not known, or there are none. */
+export const leastOf = (bounds: readonly (Exact | null)[]): Exact | null =>
+  bounds.reduce((least, one) => (least && one ? (one.isLess(least) ? one : least) : null), bounds[0] ?? null);

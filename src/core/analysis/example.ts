@@ -18,7 +18,7 @@ export interface Example {
 const MADE_UP = /^(\S)(?:\1| )*$/u;
 
 /** Answers that count, as an example says them. */
-export function wordsOf({ product, indexOf }: Program, counted: readonly CountedAnswer[]): string {
+function wordsOf({ product, indexOf }: Program, counted: readonly CountedAnswer[]): string {
   const words = counted.map(({ choice, title, shown }) => {
     const { kind } = product.choices[indexOf.get(choice) ?? -1] ?? {};
     // Which text it is makes no difference there, only how long.
@@ -37,7 +37,7 @@ export const inPieces = ({ defaultQuantity }: Program, quantity: number | undefi
  * What is chosen of a product with parts or slots, as an example says it: what it asks itself, and each part with what
  * is chosen of it.
  */
-export function wordsWithParts(program: Program, { counted, parts }: Pick<Resolution, 'counted' | 'parts'>): string {
+function wordsWithParts(program: Program, { counted, parts }: Pick<Resolution, 'counted' | 'parts'>): string {
   // What is in a slot is told as what it is, and not as an answer besides.
   const own = counted.filter(
     ({ choice }) => program.product.choices[program.indexOf.get(choice) ?? -1]?.kind !== 'slot',
@@ -51,6 +51,10 @@ export function wordsWithParts(program: Program, { counted, parts }: Pick<Resolu
   return [wordsOf(program, own), ...told].filter((words) => words !== '').join(' · ');
 }
 
+/** What is chosen, as an example says it. */
+export const wordsFor = (program: Program, resolution: Resolution): string =>
+  program.kit ? wordsWithParts(program, resolution) : wordsOf(program, resolution.counted);
+
 /**
  * A solution as an example, whether or not it can be sold. @param counts how many of an option, by variable, where its
  * values stand for more
@@ -62,11 +66,8 @@ export function exampleFor(
 ): { example: Example; sellable: boolean; unitPrice: Exact | null; lineTotal: Exact | null; sku: string } {
   const { group, ...selection } = selectionFor(model, values, counts);
   const resolution = resolve(model.program, selection, contextFor(model, group));
-  const { state, counted, unitPrice, lineTotal, item } = resolution;
-  const words = [
-    model.program.kit ? wordsWithParts(model.program, resolution) : wordsOf(model.program, counted),
-    ...inPieces(model.program, selection.quantity),
-  ]
+  const { state, unitPrice, lineTotal, item } = resolution;
+  const words = [wordsFor(model.program, resolution), ...inPieces(model.program, selection.quantity)]
     .filter((text) => text !== '')
     .join(' · ');
   return { example: { selection, group, words }, sellable: state === 'sellable', unitPrice, lineTotal, sku: item.sku };

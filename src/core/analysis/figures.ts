@@ -6,6 +6,7 @@ import { compileCondition } from '../rules';
 import { isStop } from '../run';
 import { withoutAnswer } from './candidates';
 import { givenUnder, inputsOfFormula } from './inputs';
+import { Known } from './known';
 import { type ModelDraft } from './model';
 
 /** So many ways of answering what a figure is worked out from are gone through. */
@@ -62,18 +63,11 @@ export interface Level {
 }
 
 /** What was gone through for one condition serves all others. */
-const known = new WeakMap<ModelDraft, Map<number, Ways | null>>();
+const known = new Known<ModelDraft, Ways | null>();
 
 /** @returns null where they are too many, or values stand for more than one answer */
-function waysOf(model: ModelDraft, place: number, formula: FormulaProgram): Ways | null {
-  const ofModel = known.get(model) ?? new Map<number, Ways | null>();
-  known.set(model, ofModel);
-  const before = ofModel.get(place);
-  if (before !== undefined) return before;
-  const made = goThrough(model, place, formula);
-  ofModel.set(place, made);
-  return made;
-}
+const waysOf = (model: ModelDraft, place: number, formula: FormulaProgram): Ways | null =>
+  known.of(model, place, () => goThrough(model, place, formula));
 
 function goThrough(model: ModelDraft, place: number, formula: FormulaProgram): Ways | null {
   const { space } = model;

@@ -13,5 +13,6 @@ export { type PriceRange } from './price-range';
 export { type LowestMargin, type MarginLimits } from './earned';
 export { lowestMargin, MARGIN_LIMITS } from './margin';
 export { asksQuantity, asksToday } from './depends-on';
+export { countsOf } from './in-number';
 export { sellableRange } from './price-range';
 export { type PriceCoverage, type PriceEnd } from './price-ends';

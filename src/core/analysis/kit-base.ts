@@ -1,14 +1,14 @@
 import { type ComponentProgram, type KitProgram } from '../compile';
 import { type Solver } from '../constraints';
 import { Exact } from '../number';
-import { type BreaksProgram, type BreakStep, coversUsual, type KitTerms } from '../pricing';
+import { type BreaksProgram, type BreakStep, broken, coversUsual, type KitTerms } from '../pricing';
 import { addedToKit, type PartPriced, pricedOf, resolve, type UsualPrices } from '../run';
 import { stepsBetween, stepAtPieces } from './breaks';
 import { type ValueOf } from './inputs';
 import { type Model } from './model';
 import { type Interval, plus, spanOf, type Step } from './price-step';
 import { MOST_WAYS, rangeByWays, tabled, waysLeft } from './step-table';
-import { usuallyIn } from './usually';
+import { usualInSlot, usuallyIn } from './usually';
 import { type WayIn } from './ways-in';
 
 /** What the price of a product begins with. */
@@ -78,21 +78,13 @@ export function partAdds(
 }
 
 /** What stands in places adds its price, as far as the price of the kit has it. */
-function priceAdded({ program, today }: Model, { terms, slots }: KitProgram): AddedBy {
-  const usually = new Map<string | null, UsualPrices>();
-  const usualFor = (group: string | null): UsualPrices | null => {
-    if (!coversUsual(terms)) return null;
-    const known = usually.get(group) ?? usuallyIn(program, today, group);
-    usually.set(group, known);
-    return known;
-  };
+function priceAdded({ program, today }: Model, kit: KitProgram): AddedBy {
+  const { terms } = kit;
+  const usualFor = (group: string | null) => (coversUsual(terms) ? usuallyIn(program, today, group) : null);
   return {
     ofPart: (component, way, group) => partAdds(terms, component, way, { usual: usualFor(group), today, group }),
     inSlot: (way) => way?.resolution.unitPrice?.times(terms.share).toApproximateNumber() ?? 0,
-    less(choice, group) {
-      const component = slots.find((slot) => slot.choice === choice)?.component;
-      return (component && usualFor(group)?.get(component)?.alone.toApproximateNumber()) ?? 0;
-    },
+    less: (choice, group) => usualInSlot(kit, choice, usualFor(group)),
     atLeastNothing: !terms.cheaperLess,
     isMargin: false,
   };
@@ -237,33 +229,29 @@ function sumOfPlaces(model: Model, own: Step, added: AddedBy): Step {
   };
 }
 
-/** What a step of breaks makes of a price. */
-function brokenBy({ gives }: BreaksProgram, step: BreakStep | null, price: number): number {
-  const value = step?.value.toApproximateNumber() ?? 0;
-  if (!step) return price;
-  switch (gives) {
-    case 'price':
-      return value;
-    case 'less':
-      return price - value;
-    case 'percent':
-    case 'percentOfAll':
-      return (price * (100 - value)) / 100;
-  }
+/** What a step of breaks makes of a price: so much of it, and so much more. */
+function brokenBy(breaks: BreaksProgram, step: BreakStep | null): (price: number) => number {
+  if (!step) return (price) => price;
+  const more = broken(breaks, step, Exact.zero, Exact.one);
+  const share = broken(breaks, step, Exact.one, Exact.one).minus(more).toApproximateNumber();
+  const added = more.toApproximateNumber();
+  return (price) => (share === 0 ? added : price * share + added);
 }
 
 /** The base of a kit that costs what its parts do, with its breaks: by how many of it are bought. */
 function brokenWhole(model: Model, sum: Step, breaks: BreaksProgram): Step {
   const { quantity, quantities } = model;
   const cellAt = (valueOf: ValueOf) => quantities[valueOf(quantity)] ?? ONE_CELL;
+  const by = new Map([null, ...breaks.steps].map((step) => [step, brokenBy(breaks, step)]));
+  const at = (step: BreakStep | null, price: number) => by.get(step)?.(price) ?? price;
   const over = ([low, high]: Interval, steps: readonly (BreakStep | null)[]): Interval => {
-    const ends = steps.flatMap((step) => [brokenBy(breaks, step, low), brokenBy(breaks, step, high)]);
+    const ends = steps.flatMap((step) => [at(step, low), at(step, high)]);
     return [Math.min(...ends), Math.max(...ends)];
   };
   return {
     kind: 'add',
     variables: [...new Set([...sum.variables, quantity])],
-    amount: (valueOf) => brokenBy(breaks, stepAtPieces(breaks, cellAt(valueOf).at), sum.amount(valueOf)),
+    amount: (valueOf) => at(stepAtPieces(breaks, cellAt(valueOf).at), sum.amount(valueOf)),
     span(valueOf) {
       const { low, high } = cellAt(valueOf);
       return over(spanOf(sum, valueOf), stepsBetween(breaks, [low, high], null));

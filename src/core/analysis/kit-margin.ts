@@ -1,7 +1,7 @@
 import { type KitProgram, type Program, programWith } from '../compile';
 import { Exact } from '../number';
 import { coversUsual, kindOfAmount } from '../pricing';
-import { type Asked, boundOf, LEAST_SEARCHING, type LowestMargin, valueOf } from './earned';
+import { type Asked, boundOf, type FoundMargin, LEAST_SEARCHING, leastOf, type LowestMargin, valueOf } from './earned';
 import { allCounts } from './in-number';
 import { type KitCase, kitCases } from './kit-cases';
 import { groupsThatDiffer } from './model';
@@ -81,15 +81,11 @@ function worstOf(
   const [first, ...others] = sold;
   const isKnown = !found.some(({ kind }) => kind === 'notFound');
   if (!first) return { kind: isKnown ? 'nothingSold' : 'notFound' };
-  const worst = others.reduce<Extract<LowestMargin, { margin: string }>>(
+  const worst = others.reduce<FoundMargin>(
     (least, one) => (valueOf(one, kept).isLess(valueOf(least, kept)) ? one : least),
     first,
   );
-  const bounds = sold.map((one) => boundOf(one, kept));
-  const bound = bounds.reduce<Exact | null>(
-    (least, one) => (least && one ? (one.isLess(least) ? one : least) : null),
-    bounds[0] ?? null,
-  );
+  const bound = leastOf(sold.map((one) => boundOf(one, kept)));
   const { selection, group, words, margin, cost, price } = worst;
   const same = { selection, group, words, margin, cost, price };
   // Half a minor unit for each price that is rounded before it is added up, and for what comes of it.

@@ -3,18 +3,25 @@ import { Exact } from '../number';
 import { coversUsual, type KitTerms } from '../pricing';
 import { type CostOf, type UsualPrices } from '../run';
 import { asksQuantity } from './depends-on';
-import { type Asked, boundOf, LEAST_SEARCHING, type LowestMargin, type LowestOf } from './earned';
+import {
+  type Asked,
+  boundOf,
+  type FoundMargin,
+  LEAST_SEARCHING,
+  leastOf,
+  type LowestMargin,
+  type LowestOf,
+} from './earned';
 import { inNumber, isGraduated } from './in-number';
 import { usuallyIn } from './usually';
 import { type LookForLeft } from './kit-margin';
 import { eachSold } from './each-sold';
+import { Known } from './known';
 import { NOT_KNOWN, numbersOf } from './look-by-price';
 import { BY_PRICE, type Customer } from './price-range';
 import { type Left, type Look, type PlaceLooked, type Standing } from './ways-in';
 
 const HUNDRED = Exact.of(100);
-
-type Found = Extract<LowestMargin, { margin: string }>;
 
 /**
  * What is paid for something in a place: so much of what it costs alone, less so much; or nothing, where that is more.
@@ -70,7 +77,7 @@ export function lookForLeft(
     lowestOf(programWith(of, { pricedFor: [group] }), today, costs, HUNDRED.minus(HUNDRED.times(share)), own);
   const usual: UsualPrices | null = coversUsual(kit.terms) ? usuallyIn(program, today, group) : null;
   return {
-    known: new WeakMap(),
+    known: new Known(),
     standing(of, place, customer) {
       if (wanted.kind === 'cost') return costing(of, place, { customer, costs }, lowest);
       const paid = paidFor(kit.terms, wanted.share, usual?.get(place.component)?.alone ?? null, place, of);
@@ -89,11 +96,11 @@ function leaving(program: Program, place: PlaceLooked, paid: Paid, lowest: Lowes
   const shares = [paid.share, ...(paid.atLeastNothing ? [Exact.zero] : [])];
   const looks = numbers.flatMap((number) => shares.map((share) => lowest(inNumber(program, number), share)));
   if (looks.every(({ kind }) => kind === 'nothingSold')) return [];
-  const found = looks.filter((one): one is Found => 'margin' in one);
+  const found = looks.filter((one): one is FoundMargin => 'margin' in one);
   const [first, ...others] = found;
   if (!first) return [{ ...NOT_KNOWN, left: { value: 0, bound: null } }];
   const all = Exact.of(count);
-  const leftOf = (one: Found): Exact => {
+  const leftOf = (one: FoundMargin): Exact => {
     const more = Exact.from(one.price).times(all).times(paid.share).minus(paid.less);
     return (paid.atLeastNothing && more.sign() < 0 ? Exact.zero : more).minus(Exact.from(one.cost).times(all));
   };
@@ -114,10 +121,6 @@ function leaving(program: Program, place: PlaceLooked, paid: Paid, lowest: Lowes
 /** The greater of bounds that hold both; null where one is not known. */
 const greatestOf = (bounds: readonly (Exact | null)[]): Exact | null =>
   bounds.reduce((most, one) => (most && one ? (one.isMore(most) ? one : most) : null));
-
-/** The least of bounds of which one holds; null where one is not known. */
-const leastOf = (bounds: readonly (Exact | null)[]): Exact | null =>
-  bounds.reduce((least, one) => (least && one ? (one.isLess(least) ? one : least) : null));
 
 /** What stands for all selections: each price and cost that there are, or the ends of both. */
 function costing(

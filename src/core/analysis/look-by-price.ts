@@ -2,6 +2,7 @@ import { type Program } from '../compile';
 import { asksQuantity } from './depends-on';
 import { eachSold } from './each-sold';
 import { inNumber } from './in-number';
+import { Known } from './known';
 import { type Customer, type RangeOf } from './price-range';
 import { type Look, type PlaceLooked, type Standing } from './ways-in';
 
@@ -28,7 +29,7 @@ export const lookByPrice = (rangeOf: RangeOf): Look => ({
     const each = isProved && place.asksPrice ? eachPrice(inNumber(program, place.count), customer) : null;
     return each ?? [range.cheapest, range.dearest].map((selection) => ({ selection, isProved, isExact: false }));
   },
-  known: new WeakMap(),
+  known: new Known(),
 });
 
 /** A selection for each price that something can have; null where these can't be gone through. */

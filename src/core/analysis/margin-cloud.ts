@@ -1,9 +1,10 @@
 import { type Program } from '../compile';
 import { type CostOf, resolve } from '../run';
 import { eachWay, variablesOf, waysOf } from './each-sold';
-import { wordsOf, wordsWithParts } from './example';
+import { wordsFor } from './example';
 import { type Model, modelOf } from './model';
 import { contextFor, selectionFor } from './solutions';
+import { placesIn } from './places';
 import { BY_PRICE } from './price-range';
 
 /** What one selection costs its customer, and what it earns: in major units, to be drawn. */
@@ -54,7 +55,7 @@ export function marginCloud(program: Program, today: string, costs: CostOf, shar
     points.push({
       price,
       margin: price - cost.known.toApproximateNumber(),
-      words: program.kit ? wordsWithParts(program, resolution) : wordsOf(program, counted),
+      words: wordsFor(program, resolution),
       picks: counted.flatMap(({ choice, picks }) => picks.map(({ option }) => `${choice} ${option}`)),
     });
   }
@@ -62,9 +63,9 @@ export function marginCloud(program: Program, today: string, costs: CostOf, shar
 }
 
 /** Whether something in it stands for selections that are not gone through. */
-const standsForMore = ({ parts, choices }: Model): boolean =>
-  [...parts.flatMap(({ ways }) => ways), ...choices.flatMap((choice) => choice?.slot?.ways ?? [])].some(
-    (way) => way && (way.candidate.program.choices.length > 0 || way.candidate.program.kit !== null),
+const standsForMore = (model: Model): boolean =>
+  placesIn(model).some(({ ways }) =>
+    ways.some((way) => way && (way.candidate.program.choices.length > 0 || way.candidate.program.kit !== null)),
   );
 
 /** Some ways, from all over them. */

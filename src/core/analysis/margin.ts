@@ -1,5 +1,5 @@
 import { type Program, programsWithin } from '../compile';
-import { type Budget, type Goal, minimise, NO_COSTS, type Optimum, type Solver, within } from '../constraints';
+import { type Budget, type Goal, minimise, type Optimum, type Solver, within } from '../constraints';
 import { Exact } from '../number';
 import { coversUsual } from '../pricing';
 import { type CostOf, resolve, saysCost, stockOf } from '../run';
@@ -11,13 +11,14 @@ import { type Model } from './model';
 import { openTitles, pairOf, parted } from './pair';
 import { type Asked, type Found, type LowestMargin, type MarginLimits, valueOf } from './earned';
 import { type AddedBy, partAdds, placesStep } from './kit-base';
-import { usuallyIn } from './usually';
+import { usualInSlot, usuallyIn } from './usually';
 import { lowestOfKit, type LookForLeft } from './kit-margin';
 import { lookForLeft } from './left-in-places';
 import { linesOfNothing, notRefused } from './price-ends';
 import { halfAMinorUnit, priceGoal } from './price-goal';
 import { priceSteps, type PriceSteps } from './price-model';
-import { contextFor } from './solutions';
+import { contextFor, hasNoSolution } from './solutions';
+import { placesIn } from './places';
 import { BY_PRICE } from './price-range';
 import { type Interval, spanOf, type Step } from './price-step';
 import { type Look, type WayIn } from './ways-in';
@@ -91,7 +92,8 @@ function lowestIn(program: Program, inPlaces: InPlaces, { today, costs, kept, li
         : isBounded(pair.outer, inPlaces)
           ? least(pair.outerSolver, goals.outer, budget)
           : undefined;
-    isNothing = outer === null && (!inPlaces.left || pair.outerSolver.impossible || !hasAny(pair.outerSolver, budget));
+    isNothing =
+      outer === null && (!inPlaces.left || pair.outerSolver.impossible || hasNoSolution(pair.outerSolver, budget));
     bound = Math.max(bound, outer === null ? Infinity : (outer?.bound ?? -Infinity));
     if (best && bound >= best.value - CLOSE_ENOUGH) return { kind: 'proved', ...best.found };
     const ways = outer ? [...outer.open, outer.values] : [];
@@ -105,18 +107,16 @@ function lowestIn(program: Program, inPlaces: InPlaces, { today, costs, kept, li
   return { kind: 'found', ...best.found, bound: limit, open };
 }
 
-/** Whether anything is a solution at all; taken for so where that is not found out in time. */
-const hasAny = (solver: Solver, budget: Budget): boolean =>
-  within(() => solver.solve({ ...budget, steps: Math.max(1000, budget.steps) }, NO_COSTS)) !== null;
-
 /** Sums are compared as binary fractions to within a billionth. */
 const CLOSE_ENOUGH = 1e-9;
 
 /** Whether it is known of all that can stand in places what it leaves at least. */
-function isBounded({ choices, parts, isPriced }: Model, { left }: InPlaces): boolean {
-  const ways = [...parts.flatMap((part) => part.ways), ...choices.flatMap((choice) => choice?.slot?.ways ?? [])];
-  const isKnown = left?.kind === 'left' ? parts.every((part) => part.isPriced) : isPriced;
-  return isKnown && ways.every((way) => way === null || (way.left?.bound ?? null) !== null);
+function isBounded(model: Model, { left }: InPlaces): boolean {
+  const isKnown = left?.kind === 'left' ? model.parts.every((part) => part.isPriced) : model.isPriced;
+  return (
+    isKnown &&
+    placesIn(model).every(({ ways }) => ways.every((way) => way === null || (way.left?.bound ?? null) !== null))
+  );
 }
 
 /** What a goal is made for. */
@@ -165,27 +165,20 @@ function goalFor(model: Model, { costs, kept, inPlaces: { left }, isOuter }: Goa
 }
 
 /** What is left in places. */
-function leftInPlaces(
-  { program, today, groups }: Model,
-  wanted: LookForLeft,
-  ofWay: (way: WayIn | null) => number,
-): AddedBy {
+function leftInPlaces({ program, today }: Model, wanted: LookForLeft, ofWay: (way: WayIn | null) => number): AddedBy {
   const { kit } = program;
   const common = { inSlot: ofWay, atLeastNothing: false, isMargin: true };
   if (!kit || wanted.kind === 'cost' || !coversUsual(kit.terms))
     return { ...common, ofPart: (_, way) => ofWay(way), less: () => 0 };
-  const { terms, slots } = kit;
-  const found = new Map(groups.map((group) => [group, usuallyIn(program, today, group)]));
+  const { terms } = kit;
+  const usualFor = (group: string | null) => usuallyIn(program, today, group);
   const share = wanted.share.toApproximateNumber();
   return {
     ...common,
     // Where what is cheaper takes something off, leaving it out takes off what it costs usually.
     ofPart: (component, way, group) =>
-      way ? ofWay(way) : share * partAdds(terms, component, null, { usual: found.get(group) ?? null, today, group }),
-    less(choice, group) {
-      const component = slots.find((slot) => slot.choice === choice)?.component;
-      return share * ((component && found.get(group)?.get(component)?.alone.toApproximateNumber()) ?? 0);
-    },
+      way ? ofWay(way) : share * partAdds(terms, component, null, { usual: usualFor(group), today, group }),
+    less: (choice, group) => share * usualInSlot(kit, choice, usualFor(group)),
   };
 }
 

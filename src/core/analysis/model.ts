@@ -20,7 +20,8 @@ import { constrainFormulas } from './formula-clauses';
 import { constrainFits } from './fit-clauses';
 import { constrainItem } from './item-clauses';
 import { constrainUsual, type ModelledPart, modelledParts } from './parts';
-import { type ForGroups, modelledSlot, type ModelledSlot } from './slots';
+import { type Making, modelledSlot, type ModelledSlot } from './slots';
+import { placesIn } from './places';
 import { type Look } from './ways-in';
 
 /** One choice as the analysis sees it. */
@@ -113,11 +114,10 @@ export function modelOf(
   const group = space.helper(groups.length);
   const quantities = quantitiesOf(program, breaksAt(QUANTITY));
   const quantity = space.helper(quantities.length);
-  const choices = program.product.choices.map((_, index) =>
-    modelled({ program, today, space, group, groups }, index, breaksAt(index), look),
-  );
-  const parts = modelledParts({ program, today, space, group, groups }, look);
-  constrainUsual({ program, today, space, group, groups });
+  const making: Making = { program, today, space, group, groups };
+  const choices = program.product.choices.map((_, index) => modelled(making, index, breaksAt(index), look));
+  const parts = modelledParts(making, look);
+  constrainUsual(making);
   const wide = wideOf(quantity, quantities, choices);
   const draft: ModelDraft = {
     program,
@@ -129,8 +129,11 @@ export function modelOf(
     quantities,
     choices,
     parts,
-    isPriced: parts.every((part) => part.isPriced) && choices.every((choice) => choice?.slot?.isPriced ?? true),
-    loose: [...choices.flatMap((choice) => gapsOf(program, choice)), ...parts.flatMap(gapsOfPart)],
+    isPriced: placesIn({ parts, choices }).every((place) => place.isPriced),
+    loose: [
+      ...choices.flatMap((choice) => gapsOf(program, choice)),
+      ...parts.flatMap((part) => gapsOfPlace(part.component.title, part)),
+    ],
     isWide: (variable, value) => wide.get(variable)?.[value] ?? false,
   };
   const rules = program.rules?.program.rules ?? [];
@@ -172,8 +175,8 @@ function wideOf(
   return wide;
 }
 
-/** What of a part could not be gone through. */
-const gapsOfPart = ({ component: { title }, isLoose, isPriced }: ModelledPart): Gap[] =>
+/** What of a part or slot could not be gone through. */
+const gapsOfPlace = (title: string, { isLoose, isPriced }: Pick<ModelledPart, 'isLoose' | 'isPriced'>): Gap[] =>
   isLoose || !isPriced ? [{ kind: 'slotTooWide', title }] : [];
 
 /** What of a choice could not be gone through. */
@@ -181,7 +184,7 @@ function gapsOf(program: Program, choice: ModelledChoice | null): Gap[] {
   if (!choice) return [];
   const title = program.choices[choice.index]?.title ?? '';
   return [
-    ...(choice.slot && (choice.slot.isLoose || !choice.slot.isPriced) ? [{ kind: 'slotTooWide', title } as const] : []),
+    ...(choice.slot ? gapsOfPlace(title, choice.slot) : []),
     ...(choice.candidates.isLoose ? [{ kind: 'textTooWide', title } as const] : []),
   ];
 }
@@ -235,12 +238,7 @@ function settledPicks(program: Program, index: number, today: string): Answer['p
   return choice.reader.read(program.fixed[choice.key], [], { today, files: () => undefined })?.picks ?? [];
 }
 
-function modelled(
-  within: { readonly program: Program; readonly today: string; readonly space: Space } & ForGroups,
-  index: number,
-  breaks: readonly Exact[],
-  look: Look,
-): ModelledChoice | null {
+function modelled(within: Making, index: number, breaks: readonly Exact[], look: Look): ModelledChoice | null {
   const { program, today, space } = within;
   const choice = program.product.choices[index];
   if (!choice) return null;

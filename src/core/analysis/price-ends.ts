@@ -1,13 +1,4 @@
-import {
-  type Budget,
-  type Goal,
-  minimise,
-  NO_COSTS,
-  type Optimum,
-  type Solver,
-  valuesWhere,
-  within,
-} from '../constraints';
+import { type Budget, type Goal, minimise, type Optimum, type Solver, valuesWhere, within } from '../constraints';
 import { Exact } from '../number';
 import { type Breakpoints } from './breakpoints';
 import { type QuantityCell } from './candidates';
@@ -15,9 +6,11 @@ import { withoutDominated } from './dominated';
 import { type Example, exampleFor } from './example';
 import { type Model } from './model';
 import { openTitles, type Pair, pairOf, parted, waysToLookAt } from './pair';
-import { halfAMinorUnit, priceGoal } from './price-goal';
+import { placesIn } from './places';
+import { halfAMinorUnit, mayBeBelowNothing, priceGoal } from './price-goal';
 import { asksPrices } from './ways-in';
 import { type PriceSteps, priceSteps } from './price-model';
+import { hasNoSolution } from './solutions';
 
 /** An end of the price range: the best that was found, and how far it is proved. */
 export interface PriceEnd extends Example {
@@ -143,18 +136,14 @@ function endOf(first: Pair, side: 'lowest' | 'highest', limits: PriceLimits, bud
  */
 function mayFallBelow({ outer, outerSolver }: Pair): boolean {
   const steps = outer.program.kit && priceSteps(outer);
-  return (
-    !!steps && (steps.once.length > 0 || priceGoal(outer, steps, 'lowest').bound(outerSolver) < -halfAMinorUnit(outer))
-  );
+  return !!steps && (steps.once.length > 0 || mayBeBelowNothing(outer, steps, outerSolver));
 }
 
 /** Whether only the cheapest of what stands in places is at the lower end, and only the dearest at the upper one. */
 const canLeaveOut = (model: Model, solver: Solver, steps: PriceSteps, side: 'lowest' | 'highest'): boolean =>
-  model.parts.every(({ isLoose }) => !isLoose) &&
-  model.choices.every((choice) => choice?.slot?.isLoose !== true) &&
+  placesIn(model).every(({ isLoose }) => !isLoose) &&
   !asksPrices(model.program) &&
-  (side === 'highest' ||
-    (steps.once.length === 0 && priceGoal(model, steps, 'lowest').bound(solver) >= -halfAMinorUnit(model)));
+  (side === 'highest' || (steps.once.length === 0 && !mayBeBelowNothing(model, steps, solver)));
 
 const CENTS = 1e-6;
 
@@ -187,11 +176,7 @@ function bestOf(
   if (!steps) return undefined;
   const mark = solver.mark();
   try {
-    if (
-      !solver.only(model.group, 0) ||
-      within(() => solver.solve({ ...budget, steps: Math.max(1000, budget.steps) }, NO_COSTS)) === null
-    )
-      solver.undo(mark);
+    if (!solver.only(model.group, 0) || hasNoSolution(solver, budget)) solver.undo(mark);
     const asked =
       quantities && valuesWhere(model.quantities.length, (value) => isAmong(model.quantities[value], quantities));
     if (asked && !solver.narrow(model.quantity, asked)) return { ...NOTHING_FOUND, isImpossible: true };
@@ -209,10 +194,7 @@ function bestOf(
         ? { ...(best as Pick<Optimum, 'value' | 'values'>), bound: start, open: [] }
         : { value: Infinity, bound: start, values: null, open: [] };
     if (found) return found;
-    return {
-      ...NOTHING_FOUND,
-      isImpossible: within(() => solver.solve({ ...budget, steps: Math.max(1000, budget.steps) }, NO_COSTS)) === null,
-    };
+    return { ...NOTHING_FOUND, isImpossible: hasNoSolution(solver, budget) };
   } finally {
     solver.undo(mark);
   }

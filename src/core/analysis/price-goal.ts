@@ -41,6 +41,10 @@ function taken(step: Step, sum: Interval, base: Interval, amount: Interval): Int
 /** What rounds to nothing is no price below nothing: from half a minor unit on it is one. In major units. */
 export const halfAMinorUnit = ({ program }: Model): number => 0.5 / 10 ** program.places;
 
+/** Whether a price may come below nothing, under what is left to the variables. */
+export const mayBeBelowNothing = (model: Model, steps: PriceSteps, solver: Solver): boolean =>
+  priceGoal(model, steps, 'lowest').bound(solver) < -halfAMinorUnit(model);
+
 /**
  * The goal of the lowest price, or of the highest: that of what is lowest when turned round.
  *

@@ -9,6 +9,7 @@ import { asksGroup, asksToday } from './depends-on';
 import { pairOf } from './pair';
 import { perUnitOf } from './per-unit';
 import { type PriceCoverage, type PriceEnd, priceEnds } from './price-ends';
+import { Known } from './known';
 import { lookByPrice } from './look-by-price';
 
 /** The least and the most that is paid for one of a product, or for one unit of it. */
@@ -43,20 +44,7 @@ const LIST_STEPS = 20_000;
 const LIST_ROUNDS = 12;
 
 /** By day and group, where these matter. */
-class Ranges {
-  private readonly known = new WeakMap<Program, Map<string, ReturnType<RangeOf>>>();
-
-  of(program: Program, name: string, make: () => ReturnType<RangeOf>): ReturnType<RangeOf> {
-    const before = this.known.get(program) ?? new Map<string, ReturnType<RangeOf>>();
-    this.known.set(program, before);
-    if (before.has(name)) return before.get(name);
-    const made = make();
-    before.set(name, made);
-    return made;
-  }
-}
-
-const inLists = new Ranges();
+const inLists = new Known<Program, ReturnType<RangeOf>>();
 
 /**
  * The range of prices that lists and pages show: of everything that can be sold in the quantity that is given first, to
@@ -87,7 +75,7 @@ const countsCharacters = ({ product, rules }: Program) =>
     ...(rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null)),
   ].some((amount) => amount?.kind === 'perCharacter');
 
-const ofItems = new Ranges();
+const ofItems = new Known<Program, ReturnType<RangeOf>>();
 
 /**
  * The range of what one item costs a customer, in the quantity that is given first; of a product that is sold by a

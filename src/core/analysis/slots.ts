@@ -26,18 +26,17 @@ export interface ModelledSlot {
 /** So many contents of a slot are gone through. */
 const MOST_CONTENTS = 2000;
 
-/** For whom things are looked at in a model: the variable of the group, and the groups by its values. */
-export interface ForGroups {
+/** A model that is being made: of what, and for whom: the variable of the group, and the groups by its values. */
+export interface Making {
+  readonly program: Program;
+  readonly today: string;
+  readonly space: Space;
   readonly group: number;
   readonly groups: readonly (string | null)[];
 }
 
 /** What can stand somewhere for one group alone stands there for nobody else. */
-export function forGroups(
-  { space, group, groups }: ForGroups & { readonly space: Space },
-  variable: number,
-  ways: readonly (WayIn | null)[],
-): void {
+export function forGroups({ space, group, groups }: Making, variable: number, ways: readonly (WayIn | null)[]): void {
   groups.forEach((_, position) => {
     if (ways.some((way) => way && way.group !== null && way.group !== position))
       space.require(
@@ -53,16 +52,11 @@ export function forGroups(
  * A slot as places, each with what can be in it, filled from the first on; where the slot keeps no order, in that of
  * its candidates.
  */
-export function modelledSlot(
-  within: { readonly program: Program; readonly today: string; readonly space: Space } & ForGroups,
-  index: number,
-  candidates: Candidates,
-  look: Look,
-): ModelledChoice | null {
+export function modelledSlot(within: Making, index: number, candidates: Candidates, look: Look): ModelledChoice | null {
   const { program, today, space, groups } = within;
   const slot = program.kit?.slots.find(({ choice }) => choice === index);
   if (!slot) return null;
-  const asked = askedOfPlace(program, slot.component, ({ choice }) => choice === index);
+  const asked = askedOfPlace(program, slot.component, index);
   const values: Candidate[] = [...withoutAnswer(program, index)];
   const ways: (WayIn | null)[] = values.map(() => null);
   const place = { component: slot.component, count: 1, most: slot.most, asksPrice: asked.price };

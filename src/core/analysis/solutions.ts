@@ -1,4 +1,4 @@
-import { type Budget, type Solver, valuesWhere } from '../constraints';
+import { type Budget, NO_COSTS, type Solver, valuesWhere, within } from '../constraints';
 import { type Selection } from '../selection';
 import { fittingFiles } from './candidates';
 import { type Model, type ModelledChoice } from './model';
@@ -119,6 +119,10 @@ export function optionValues({
     });
   });
 }
+
+/** Whether it is proved that there is no solution at all, in a thousand steps even where a budget is spent. */
+export const hasNoSolution = (solver: Solver, budget: Budget): boolean =>
+  within(() => solver.solve({ ...budget, steps: Math.max(1000, budget.steps) }, NO_COSTS)) === null;
 
 /** What an analysis resolves its findings with: stock is not asked. */
 export const contextFor = (model: Model, group: string | null) => ({

@@ -1,8 +1,9 @@
 import { type CandidateProgram, type ComponentProgram, formulaInputsOf, type Program, programWith } from '../compile';
+import { heldPlaces } from '../compile/held';
 import { heldOf, type Resolution, resolve } from '../run';
 import { type GivenEntry, type Selection } from '../selection';
 import { asksGroup, canBeHidden, weightVaries } from './depends-on';
-import { inNumber } from './in-number';
+import { type Known } from './known';
 import { type Customer } from './price-range';
 
 /** What is left of the price of something when what supplying it costs is paid, in major units. */
@@ -58,7 +59,7 @@ export interface PlaceLooked {
 export interface Look {
   /** the selections that stand for all selections of a product in a place; none where it can't be had */
   standing(program: Program, place: PlaceLooked, customer: Customer): readonly Standing[];
-  readonly known: WeakMap<CandidateProgram, Map<string, readonly WayIn[]>>;
+  readonly known: Known<CandidateProgram, readonly WayIn[]>;
 }
 
 /** What is asked of a place beside what it costs. */
@@ -72,14 +73,18 @@ export interface AskedOfPlace {
 /** A candidate is looked at in so many ways at most, where what it is follows from what customers choose of it. */
 const MOST_WAYS_IN = 36;
 
-/** What sentences and formulas ask of a place. @param figures names of the inputs of formulas that are of it */
+/** What sentences and formulas ask of a place. @param choice position of the slot's choice; null for a part */
 export function askedOfPlace(
   { fits, formulas }: Program,
   { key, candidates }: ComponentProgram,
-  isOfPlace: (input: Program['formulas'][number]['inputs'][number]) => boolean,
+  choice: number | null,
 ): AskedOfPlace {
   const figures = formulas.flatMap(({ inputs, compiled }) =>
-    inputs.flatMap((input) => (isOfPlace(input) && compiled.uses.has(input.name) ? [input.name] : [])),
+    inputs.flatMap((input) =>
+      (choice === null ? input.part === key : input.choice === choice) && compiled.uses.has(input.name)
+        ? [input.name]
+        : [],
+    ),
   );
   const inSentences = fits.flatMap(({ fit, place, other }) => [
     ...(place.key === key ? [fit.property] : []),
@@ -93,17 +98,12 @@ export function askedOfPlace(
 
 /** Whether formulas ask what something costs that stands in a place. */
 export const asksPrices = (program: Program): boolean =>
-  (program.kit?.components ?? []).some(
-    (component) => askedOfPlace(program, component, ({ part }) => part === component.key).price,
-  ) ||
-  (program.kit?.slots ?? []).some(
-    (slot) => askedOfPlace(program, slot.component, ({ choice }) => choice === slot.choice).price,
-  );
+  heldPlaces(program.kit).some(({ component, choice }) => askedOfPlace(program, component, choice).price);
 
 /**
  * For whom things are looked at: the groups of a model by position; once for everybody where they make no difference.
  */
-export const customersOf = (program: Program, groups: readonly (string | null)[]): readonly (number | null)[] =>
+const customersOf = (program: Program, groups: readonly (string | null)[]): readonly (number | null)[] =>
   groups.length > 1 && asksGroup(program) ? groups.map((_, position) => position) : [null];
 
 /** Whom ways are looked for, and for what. */
@@ -119,14 +119,10 @@ export interface LookedFor {
  */
 export function waysIn(candidate: CandidateProgram, place: PlaceLooked, wanted: LookedFor): readonly WayIn[] {
   const { today, groups, asked, look } = wanted;
-  const known = look.known.get(candidate) ?? new Map<string, readonly WayIn[]>();
-  look.known.set(candidate, known);
   const name = JSON.stringify([today, groups, place.component.key, place.count, [...asked.properties].sort()]);
-  const before = known.get(name);
-  if (before) return before;
-  const made = customersOf(candidate.program, groups).flatMap((group) => lookForWays(candidate, place, wanted, group));
-  known.set(name, made);
-  return made;
+  return look.known.of(candidate, name, () =>
+    customersOf(candidate.program, groups).flatMap((group) => lookForWays(candidate, place, wanted, group)),
+  );
 }
 
 /** What a candidate can be, as far as choices decide it: what is answered to them, null where they are left out. */
@@ -181,29 +177,27 @@ function lookForWays(
   return deciding.flatMap((answers) => {
     const own: Program =
       Object.keys(answers).length === 0 ? program : programWith(program, { fixed: { ...program.fixed, ...answers } });
-    return look
-      .standing(inNumber(own, place.count), place, customer)
-      .map(({ selection, isProved, isExact, left }): WayIn => {
-        const given = { ...selection.answers, ...answers };
-        const open = Object.fromEntries(Object.entries(given).filter(([key]) => !Object.hasOwn(program.fixed, key)));
-        const said = { answers: open, ...(selection.parts && { parts: selection.parts }) };
-        return {
-          candidate,
-          count: place.count,
-          entry: { product, quantity: place.count, ...said },
-          resolution: resolve(
-            program,
-            { ...said, quantity: place.count },
-            { stock: null, ofWhole: true, today, group: customer.group },
-          ),
-          deciding: answers,
-          isWhole,
-          isPriced: isProved,
-          isExact,
-          group: position,
-          ...(left && { left }),
-        };
-      });
+    return look.standing(own, place, customer).map(({ selection, isProved, isExact, left }): WayIn => {
+      const given = { ...selection.answers, ...answers };
+      const open = Object.fromEntries(Object.entries(given).filter(([key]) => !Object.hasOwn(program.fixed, key)));
+      const said = { answers: open, ...(selection.parts && { parts: selection.parts }) };
+      return {
+        candidate,
+        count: place.count,
+        entry: { product, quantity: place.count, ...said },
+        resolution: resolve(
+          program,
+          { ...said, quantity: place.count },
+          { stock: null, ofWhole: true, today, group: customer.group },
+        ),
+        deciding: answers,
+        isWhole,
+        isPriced: isProved,
+        isExact,
+        group: position,
+        ...(left && { left }),
+      };
+    });
   });
 }
 

@@ -306,7 +306,6 @@ const looksAtStock = ({ supplySteps }: Program): boolean =>
   });
 
 /** Whether what is left to customers can change a product's SKU. */
-/** Whether the SKU of a product follows from what customers choose of it. */
 export function changesSku({ choices, fixed, kit, skuChoices, stocked }: Program): boolean {
   const open = (index: number) => !Object.hasOwn(fixed, choices[index]?.key ?? '');
   return (

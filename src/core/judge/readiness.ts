@@ -9,7 +9,7 @@ import {
   variantTitle,
 } from '../catalog';
 import { alikeNeighbours } from '../colour';
-import { asksQuantity } from '../analysis';
+import { asksQuantity, countsOf } from '../analysis';
 import { type CandidateProgram, type ComponentProgram } from '../compile';
 import { compile } from '../compile/compile';
 import { type Program } from '../compile/program';
@@ -135,65 +135,45 @@ function addOnFaults({ addOns }: Program, add: Add): void {
   }
 }
 
-/** So many numbers of a part are looked at one by one; of more, the ends. */
-const MOST_NUMBERS = 12;
-
-const numbersOf = ({ least, usual, most }: ComponentProgram['quantity']): readonly number[] =>
-  most - least < MOST_NUMBERS
-    ? Array.from({ length: most - least + 1 }, (_, step) => least + step)
-    : [least, usual, most];
-
 /** Parts of which what is settled beforehand is refused; and what a kit says that its parts say already. */
 function partFaults({ kit, product }: Program, add: Add): void {
   if (!kit) return;
   if (product.wasPrice !== null) add(['wasPrice'], { code: 'wasPriceOfKit' });
-  const unresolved = ({ program }: CandidateProgram, quantity?: number) => {
-    // What keeps it from being sold at all has been told.
-    if (program.blocking.length > 0) return undefined;
-    // What is left to customers is still to be answered; everything else is wrong as it stands.
-    const { problems } = resolve(
-      program,
-      { answers: {}, ...(quantity !== undefined && { quantity }) },
-      { stock: null, ofWhole: true, today: SOME_DAY },
-    );
-    const isSettled = ({ where }: Problem) =>
-      where.at === 'choice' && where.part.length === 0 && Object.hasOwn(program.fixed, where.choice);
-    return problems.find(
-      (found) => problemClass(found.code) === 'invalid' || (found.code === 'answerMissing' && isSettled(found)),
-    );
+  const look = (candidate: CandidateProgram, at: Path, quantity: ComponentProgram['quantity']): void => {
+    const usual = unresolved(candidate, quantity.usual);
+    if (usual) return add(at, { code: 'partUnresolved', product: candidate.title, first: usual.data });
+    // What can come in one number may not come in another.
+    if (!asksQuantity(candidate.program)) return;
+    for (const count of countsOf(quantity)) {
+      const first = unresolved(candidate, count);
+      if (first) return add(at, { code: 'partNumberRefused', product: candidate.title, count, first: first.data });
+    }
   };
   kit.components.forEach(({ candidates, quantity }, index) => {
     for (const candidate of candidates) {
       const place = product.parts[index]?.candidates.findIndex((one) => one.product === candidate.product) ?? 0;
-      const at: Path = ['parts', index, 'candidates', place];
-      const usual = unresolved(candidate, quantity.usual);
-      if (usual) add(at, { code: 'partUnresolved', product: candidate.title, first: usual.data });
-      else numberFaults(candidate, numbersOf(quantity), at, (count) => unresolved(candidate, count));
+      look(candidate, ['parts', index, 'candidates', place], quantity);
     }
   });
-  /** What can come in one number and not in another. */
-  function numberFaults(
-    { title, program }: CandidateProgram,
-    counts: readonly number[],
-    at: Path,
-    refused: (count: number) => Problem | undefined,
-  ): void {
-    if (!asksQuantity(program)) return;
-    for (const count of counts) {
-      const first = refused(count);
-      if (first) return add(at, { code: 'partNumberRefused', product: title, count, first: first.data });
-    }
-  }
   for (const { choice, byOption, component, most } of kit.slots) {
     if (byOption.length === 0) add(['choices', choice, 'options'], { code: 'slotEmpty', title: component.title });
     byOption.forEach((candidate, option) => {
-      const at: Path = ['choices', choice, 'options', option];
-      const first = candidate && unresolved(candidate, 1);
-      if (first) add(at, { code: 'partUnresolved', product: candidate.title, first: first.data });
-      else if (candidate)
-        numberFaults(candidate, numbersOf({ least: 1, usual: 1, most }), at, (count) => unresolved(candidate, count));
+      if (candidate) look(candidate, ['choices', choice, 'options', option], { least: 1, usual: 1, most });
     });
   }
+}
+
+/** What keeps so many of a candidate from standing in a kit as they are; undefined for nothing. */
+function unresolved({ program }: CandidateProgram, quantity: number): Problem | undefined {
+  // What keeps it from being sold at all has been told.
+  if (program.blocking.length > 0) return undefined;
+  // What is left to customers is still to be answered; everything else is wrong as it stands.
+  const { problems } = resolve(program, { answers: {}, quantity }, { stock: null, ofWhole: true, today: SOME_DAY });
+  const isSettled = ({ where }: Problem) =>
+    where.at === 'choice' && where.part.length === 0 && Object.hasOwn(program.fixed, where.choice);
+  return problems.find(
+    (found) => problemClass(found.code) === 'invalid' || (found.code === 'answerMissing' && isSettled(found)),
+  );
 }
 
 /** Prepared builds that nobody could buy as they are, whatever is there of stock. */

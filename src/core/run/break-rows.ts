@@ -68,7 +68,7 @@ export function breakRows(
           ]
         : [];
     })
-    .sort((a, b) => (a.quantity ?? Infinity) - (b.quantity ?? Infinity));
+    .sort(byQuantity);
   const [first] = rows;
   const least = orderableRange(orderable)?.least;
   if (!first || least === undefined || first.quantity === least) return rows;
@@ -113,23 +113,23 @@ export function moreForLess(
   if (!lineTotal || lineTotal.sign() < 0) return null;
   const others = otherQuantities(program, selection, now, runFor(context));
   const aside = { ...context, naming: false };
+  const byRules = turnsOfRules(program).flatMap((turn) => {
+    const near = turn <= quantity ? null : others.can(turn) ? turn : others.above(turn);
+    if (near === null) return [];
+    const { lineTotal: total } = resolve(program, { ...selection, quantity: near }, aside);
+    return [{ quantity: near, caption: captionOf(now.orderable, near), total }];
+  });
   let best: MoreForLess | null = null;
-  for (const row of rows) {
-    if (row.quantity === null || row.total === null || row.quantity <= quantity || row.total.isMore(lineTotal))
-      continue;
-    if ((!best || !row.total.isMore(best.total)) && others.can(row.quantity))
-      best = { quantity: row.quantity, caption: row.caption, total: row.total };
-  }
-  for (const turn of turnsOfRules(program)) {
-    if (turn <= quantity) continue;
-    const near = others.can(turn) ? turn : others.above(turn);
-    const total = near === null ? null : resolve(program, { ...selection, quantity: near }, aside).lineTotal;
-    if (near === null || !total || total.isMore(lineTotal) || (best && total.isMore(best.total))) continue;
-    if (!best || total.isLess(best.total) || near > best.quantity)
-      best = { quantity: near, caption: captionOf(now.orderable, near), total };
+  for (const { quantity: more, caption, total } of [...rows, ...byRules].sort(byQuantity)) {
+    if (more === null || total === null || more <= quantity || total.isMore(lineTotal)) continue;
+    if ((!best || !total.isMore(best.total)) && others.can(more)) best = { quantity: more, caption, total };
   }
   return best;
 }
+
+/** What can't be ordered comes last. */
+const byQuantity = (one: Pick<BreakRow, 'quantity'>, other: Pick<BreakRow, 'quantity'>): number =>
+  (one.quantity ?? Infinity) - (other.quantity ?? Infinity);
 
 /** The tables that have a word about a selection: of its variant or the product, and of what is picked. */
 function tablesFor(program: Program, selection: Selection, context: ResolveContext): BreaksProgram[] {

@@ -296,20 +296,16 @@ describe('what more would cost', () => {
     ]);
   });
 
+  /** the greater number that is told of for so many, and what it comes to */
+  const told = (given: ReturnType<typeof shop>, quantity: number) => {
+    const { rows: all, now } = rows(given, quantity);
+    const found = moreForLess(all, given.program(), { answers: {}, quantity }, { stock: null, today: TODAY }, now);
+    return found && [found.quantity, money(found.total)];
+  };
+
   it('tells of a greater number that costs no more', () => {
     const jars = shop({ breaks: { steps: steps(['10', '4']) } });
-    const told = (quantity: number) => {
-      const { rows: all, now } = rows(jars, quantity);
-      const found = moreForLess(
-        all,
-        jars.program(),
-        { answers: {}, quantity },
-        { stock: null, today: '2026-11-25' },
-        now,
-      );
-      return found && [found.quantity, money(found.total)];
-    };
-    expect([told(7), told(8), told(9), told(10)]).toEqual([null, [10, '40.00'], [10, '40.00'], null]);
+    expect([7, 8, 9, 10].map((quantity) => told(jars, quantity))).toEqual([null, [10, '40.00'], [10, '40.00'], null]);
   });
 
   it('tells of one that a rule makes cheaper', () => {
@@ -319,19 +315,8 @@ describe('what more would cost', () => {
       then: [{ kind: 'setPrice', price: '3' }],
     };
     const jars = shop({ breaks: null, rules: [cheaper] });
-    const told = (quantity: number) => {
-      const { rows: all, now } = rows(jars, quantity);
-      const found = moreForLess(
-        all,
-        jars.program(),
-        { answers: {}, quantity },
-        { stock: null, today: '2026-11-25' },
-        now,
-      );
-      return found && [found.quantity, money(found.total)];
-    };
     // Jars are 5.00 each: three cost 15.00, as much as five do.
-    expect([told(2), told(3), told(4), told(5)]).toEqual([null, [5, '15.00'], [5, '15.00'], null]);
+    expect([2, 3, 4, 5].map((quantity) => told(jars, quantity))).toEqual([null, [5, '15.00'], [5, '15.00'], null]);
   });
 });
 

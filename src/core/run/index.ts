@@ -28,7 +28,7 @@ export { isStop, readInputs, resultOf, runFormula } from './run-formula';
 export { baseBefore, baseLineOf, brokenBase } from './unit-price';
 export { type Cost, type CostOf, saysCost } from './cost';
 export { baseBreaks, type Counted, countOf } from './counting';
-export { turnsOf, turnsOfRules } from './quantities-near';
+export { turnsOf } from './quantities-near';
 export { type BreakRow, breakRows, moreForLess, type MoreForLess } from './break-rows';
 export { piecesPrice, pricedOf } from './entries';
 export { baseRange, chargedRange, formulaRange } from './ranges';

@@ -126,19 +126,19 @@ export function turningPoints(program: Program): readonly number[] | 'anywhere' 
   return known;
 }
 
-/** The quantities at which a condition begins or ceases to hold. */
+const rising = (found: Iterable<number>): number[] =>
+  [...found].filter((point) => point > 1 && point <= LARGEST_QUANTITY).sort((a, b) => a - b);
+
+/** The quantities at which a condition begins or ceases to hold, rising. */
 export function turnsOf(condition: Condition | null): readonly number[] {
   const found = new Set<number>();
   if (condition) collect(condition, found);
-  return [...found].filter((point) => point > 1 && point <= LARGEST_QUANTITY).sort((a, b) => a - b);
+  return rising(found);
 }
 
 /** The quantities from which on rules of a product may say another price: those that ask how many are taken. */
-export function turnsOfRules(program: Program): readonly number[] {
-  const found = new Set<number>();
-  for (const { rule } of program.rules?.program.rules ?? []) if (rule.when) collect(rule.when, found);
-  return [...found].filter((point) => point > 1 && point <= LARGEST_QUANTITY).sort((a, b) => a - b);
-}
+export const turnsOfRules = ({ rules }: Program): readonly number[] =>
+  rising(new Set((rules?.program.rules ?? []).flatMap(({ rule }) => turnsOf(rule.when))));
 
 /** The quantities from which on breaks of a product say another price. */
 function stepsOf({ breaks }: Program): number[] {
