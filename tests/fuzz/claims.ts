@@ -89,7 +89,7 @@ function checkAnalysis(program: Program, analysis: Analysis, sold: readonly Trie
       `${sku} is shared`,
     );
   }
-  if (settled && analysis.sharedSkus.length === 0) {
+  if (settled && !analysis.skusLeftInside && analysis.sharedSkus.length === 0) {
     const skus = new Map<string, string>();
     for (const tried of sold) {
       const name = nameOf(program, tried.resolution, true);
@@ -148,6 +148,15 @@ const wayOf = ({ parts }: Tried, part: string): string => {
   return wayName({ product }, quantity);
 };
 
+/** Whether something that can't be sold is named for a slot: it is not among all selections, even where it is hidden. */
+const namesNothingSold = ({ kit, choices }: Program, key: string, given: unknown): boolean => {
+  const slot = kit?.slots.find(({ component }) => component.key === key);
+  return [keysOf(given)].flat().some((named) => {
+    const option = choices[slot?.choice ?? -1]?.options.findIndex((one) => one.key === named) ?? -1;
+    return slot !== undefined && (slot.byOption[option]?.program.blocking.length ?? 1) > 0;
+  });
+};
+
 function checkClicks(
   program: Program,
   analysis: Analysis,
@@ -178,7 +187,9 @@ function checkClicks(
     if (
       keys.some(
         (key) =>
-          shown.find(({ choice }) => choice === key)?.shown === false || !counted.some(({ choice }) => choice === key),
+          namesNothingSold(program, key, given[key]) ||
+          shown.find(({ choice }) => choice === key)?.shown === false ||
+          !counted.some(({ choice }) => choice === key),
       )
     )
       continue;

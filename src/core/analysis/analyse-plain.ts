@@ -32,6 +32,8 @@ export interface Analysis extends DeadOptions, PriceEnds {
   readonly endSale: readonly number[];
   readonly contradictions: readonly Opposing[];
   readonly sharedSkus: readonly SharedSku[];
+  /** whether SKUs of selections that differ only in what is chosen of the things inside were not compared */
+  readonly skusLeftInside: boolean;
   /**
    * titles of what is typed, null for the quantity, where formulas refuse some answers and it could not be told of all
    * which
@@ -65,6 +67,7 @@ export const NOTHING: Analysis = {
   endSale: [],
   contradictions: [],
   sharedSkus: [],
+  skusLeftInside: false,
   lowest: null,
   highest: null,
   belowNothing: null,
@@ -141,7 +144,7 @@ export function* analysePlain(
   yield after('prices', prices.whole, prices.found);
 
   const skus = sharedSkus(inner, budget(limits.searching));
-  yield after('skus', skus.whole, { sharedSkus: skus.found });
+  yield after('skus', skus.whole, { sharedSkus: skus.found, skusLeftInside: skus.leftInside });
 
   const count = (solver: Solver) => within(() => countSolutions(solver, budget(limits.counting)));
   const counts = [count(innerSolver), ...(pair.isSettled ? [] : [count(outerSolver)])];

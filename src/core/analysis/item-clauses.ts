@@ -6,6 +6,7 @@ import { leftAside } from './choice-clauses';
 import { isOrderable } from './candidates';
 import { isAnswered } from './conditions';
 import { type ModelDraft, type Switches } from './model';
+import { constrainWeight } from './weights';
 import { type Column, LEFT_OUT_OPTION, onlyRows, UNANSWERED } from './rows';
 
 /**
@@ -24,6 +25,7 @@ export function constrainItem(model: ModelDraft, fires: readonly Formula[], swit
   }
   for (const table of program.rules?.program.tables ?? []) constrainTable(model, table);
   constrainQuantity(model);
+  constrainWeight(model);
   for (const { rule, effect } of program.rules?.itemEffects ?? []) {
     const silent = anyOf(not(fires[rule] ?? NEVER, space.sizes), leftAside(effect, switches, space));
     if (effect.kind === 'refuse') space.require(silent);

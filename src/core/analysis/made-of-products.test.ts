@@ -176,6 +176,15 @@ describe('what is claimed of what is made of products', () => {
     ]);
   });
 
+  it('does not say that no SKU is shared where something inside has choices that write none', () => {
+    const body = frame('body', '400', { choices: [{ kind: 'yesNo', key: 'oil', title: 'Oiled' }] });
+    const settled = [{ product: 'body', fixed: { oil: true } }];
+    const isLeft = (program: ReturnType<typeof kit>) => analyseWhole(program, TODAY).skusLeftInside;
+    expect(isLeft(kit({ choices: [slot('s', ['body'])] }, body))).toBe(true);
+    expect(isLeft(kit({ parts: [part('a', 'body')] }, body))).toBe(true);
+    expect(isLeft(kit({ parts: [part('a', 'body', { candidates: settled })] }, body))).toBe(false);
+  });
+
   it('knows a margin beside a percentage of what the parts cost', () => {
     const rules = [
       {

@@ -1,4 +1,5 @@
-import { changesSku, LEFT_OUT, placesOf } from '../compile';
+import { hasOptions } from '../catalog';
+import { changesSku, LEFT_OUT, placesOf, type Program } from '../compile';
 import { runFor, resolveAddOn } from '../run';
 import { type Budget, NO_COSTS, Solver, Space, spend, valuesWhere, within } from '../constraints';
 import { type Candidate, type Choice } from '../catalog/choices';
@@ -152,10 +153,22 @@ function placesInside({ program, parts, choices }: Model): Place[] {
   ];
 }
 
-/** Whether what stands inside writes more than can be told: what customers choose of it, or several in a slot. */
-const writesWhatIsChosen = ({ program: { kit } }: Model): boolean =>
+/** Whether what stands inside can be more than is told apart: what customers choose of it, or several in a slot. */
+const makesOthersInside = ({ program: { kit } }: Model): boolean =>
   (kit?.slots ?? []).some(({ most }) => most > 1) ||
-  placesOf(kit).some(({ inSku, candidates }) => inSku && candidates.some(({ program }) => changesSku(program)));
+  placesOf(kit).some(({ candidates }) => candidates.some(({ program }) => makesOthers(program)));
+
+/** Whether what customers choose of a product makes another item of it, whether or not its SKU says so. */
+const makesOthers = (program: Program): boolean =>
+  changesSku(program) ||
+  program.product.choices.some(
+    (choice) =>
+      (hasOptions(choice) || choice.kind === 'yesNo' || choice.kind === 'addOn') &&
+      !isSameSku(choice) &&
+      !choice.forWorkshop &&
+      !Object.hasOwn(program.fixed, choice.key),
+  ) ||
+  placesOf(program.kit).some(({ candidates }) => candidates.some((candidate) => makesOthers(candidate.program)));
 
 /** What one SKU has more than the other so far; the other one then has to write it. */
 interface Ahead {
@@ -175,12 +188,14 @@ function advanced({ text, first }: Ahead, one: string, other: string): Ahead | n
 /**
  * Finds sellable selections that share an SKU, for each choice one pair that differs there first. Only what is picked
  * from lists or answered with yes or no makes a difference; a text does not.
+ *
+ * @returns `leftInside` where selections that differ only in what is chosen of the things inside are not told apart
  */
-export function sharedSkus(model: Model, budget: Budget): { whole: boolean; found: SharedSku[] } {
+export function sharedSkus(model: Model, budget: Budget): { whole: boolean; leftInside: boolean; found: SharedSku[] } {
   const search = new SkuSearch(model, budget);
   const found: SharedSku[] = [];
   const seen = new Set<string>();
-  let whole = !writesManyTimes(model) && !writesWhatIsChosen(model);
+  let whole = !writesManyTimes(model);
   search.places.forEach((place, differAt) => {
     const at = `${place.at.kind} ${place.at.index}`;
     if (!place.counted || seen.has(at) || search.impossible) return;
@@ -195,7 +210,7 @@ export function sharedSkus(model: Model, budget: Budget): { whole: boolean; foun
     seen.add(at);
     found.push({ sku: first.sku, differAt: place.at, first: first.example, second: second.example });
   });
-  return { whole, found };
+  return { whole, leftInside: makesOthersInside(model), found };
 }
 
 /** Whether an option that writes an SKU stands for more of it than are told apart. */

@@ -1,7 +1,7 @@
 import { variantKey } from '../compile/program';
 import { LEFT_OUT, weighingOf } from '../compile';
 import { type Formula } from '../constraints';
-import { type Exact } from '../number';
+import { Exact } from '../number';
 import { withPicks } from '../run';
 import { followed, type Level, MOST_WAYS } from './figures';
 import { type ModelDraft, type ModelledChoice } from './model';
@@ -40,7 +40,7 @@ export function weightFormula(model: ModelDraft, holds: (weight: Exact | null) =
     1,
   );
   if (ways > MOST_WAYS || reads.some((index) => standsForNumbers(choices[index] ?? null))) {
-    if (!model.loose.some(({ title }) => title === WEIGHT)) model.loose.push({ kind: 'formulaTooWide', title: WEIGHT });
+    leaveOpen(model);
     return space.is(space.helper(2), (value) => value === 1);
   }
   const outcomes: boolean[] = [];
@@ -68,6 +68,48 @@ export function weightFormula(model: ModelDraft, holds: (weight: Exact | null) =
 }
 
 const WEIGHT = 'What it weighs';
+
+/** Notes that what one weighs could not be gone through. */
+function leaveOpen({ loose }: ModelDraft): void {
+  if (!loose.some(({ title }) => title === WEIGHT)) loose.push({ kind: 'formulaTooWide', title: WEIGHT });
+}
+
+/** Nothing is sold that weighs less than nothing, which an option that makes it lighter could do. */
+export function constrainWeight(model: ModelDraft): void {
+  if (leastWeight(model).sign() >= 0) return;
+  if (weighsMoreThanOwn(model.program)) leaveOpen(model);
+  else model.space.require(weightFormula(model, (weight) => weight === null || weight.sign() >= 0));
+}
+
+/** Whether something beside the product or variant and what is picked of it weighs. */
+const weighsMoreThanOwn = ({ base, kit, addOns, formulas, rules }: ModelDraft['program']): boolean =>
+  base.unit !== null ||
+  kit !== null ||
+  addOns.length > 0 ||
+  formulas.some(({ serves }) => serves.kind === 'weight') ||
+  (rules?.itemEffects ?? []).some(({ weight }) => weight);
+
+/** No selection weighs less: the lightest variant, what makes it lighter, and nothing that makes it heavier. */
+function leastWeight({ program, choices }: ModelDraft): Exact {
+  const bases = [program.weight, ...[...program.variants.values()].map(({ weight }) => weight)];
+  const known = program.base.unit === null ? bases.flatMap((weight) => weight ?? []) : [];
+  const picked = choices.flatMap((choice) =>
+    (choice?.variables ?? []).map(({ values }) =>
+      leastOf(
+        values.flatMap(({ answer, ends }) =>
+          [answer, ends?.low, ends?.high].map((one) => withPicks(program, choice?.index ?? -1, one?.picks ?? [], null)),
+        ),
+      ),
+    ),
+  );
+  const byRules = (program.rules?.itemEffects ?? []).map(({ weight }) => leastOf([weight]));
+  const base = known.reduce((least, weight) => (weight.isLess(least) ? weight : least), known[0] ?? Exact.zero);
+  return [...picked, ...byRules].reduce((sum, least) => sum.plus(least), base);
+}
+
+/** The least of some weights, or nothing where all of them make it heavier. */
+const leastOf = (weights: readonly (Exact | null | undefined)[]): Exact =>
+  weights.reduce<Exact>((least, weight) => (weight?.isLess(least) ? weight : least), Exact.zero);
 
 /** Whether values of a choice stand for several numbers of an option, which weigh as often as much. */
 const standsForNumbers = (choice: ModelledChoice | null): boolean =>

@@ -67,6 +67,7 @@ describe('how far it is known', () => {
     asOf: null,
     unsettled: [],
     belowNothing: null,
+    skusLeftInside: false,
     lowest: { coverage: { kind: 'proved' } as const },
     highest: { coverage: { kind: 'proved' } as const },
   };
@@ -86,6 +87,9 @@ describe('how far it is known', () => {
     expect(coverageWords({ ...whole, unsettled: ['Length', null], cutShort: ['skus'] }, 'EUR')).toEqual([
       expect.stringContaining('Formulas refuse some answers to Length and how many are taken.'),
       expect.stringContaining('not all was found out about which selections share an SKU'),
+    ]);
+    expect(coverageWords({ ...whole, skusLeftInside: true }, 'EUR')).toEqual([
+      expect.stringContaining('what is chosen of the things inside are not compared here'),
     ]);
   });
 });

@@ -88,14 +88,14 @@ function endWords(side: 'lowest' | 'highest', coverage: PriceCoverage, currency:
   }
 }
 
-type Covered = Pick<Analysis, 'cutShort' | 'gaps' | 'asOf' | 'unsettled' | 'belowNothing'> & {
+type Covered = Pick<Analysis, 'cutShort' | 'gaps' | 'asOf' | 'unsettled' | 'belowNothing' | 'skusLeftInside'> & {
   readonly lowest: Pick<PriceEnd, 'coverage'> | null;
   readonly highest: Pick<PriceEnd, 'coverage'> | null;
 };
 
 /** What could not be proved, in sentences; none where everything that is claimed is. */
 export function coverageWords(
-  { cutShort, gaps, asOf, unsettled, belowNothing, lowest, highest }: Covered,
+  { cutShort, gaps, asOf, unsettled, belowNothing, skusLeftInside, lowest, highest }: Covered,
   currency: string,
 ): string[] {
   const ends = [
@@ -115,6 +115,10 @@ export function coverageWords(
     );
   if (belowNothing)
     sentences.push('Selections with a price below nothing are counted here, though they can’t be sold.');
+  if (skusLeftInside)
+    sentences.push(
+      'SKUs of selections that differ only in what is chosen of the things inside are not compared here: the pages of those things say which of theirs are the same.',
+    );
   const others = cutShort.filter((stage) => stage !== 'prices' || ends.length === 0);
   if (others.length > 0)
     sentences.push(
