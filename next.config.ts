@@ -2,6 +2,8 @@ import type { NextConfig } from 'next';
 
 const config: NextConfig = {
   poweredByHeader: false,
+  // What has not changed is not drawn again at every key.
+  reactCompiler: true,
   // `npm test` checks the types of everything; a build need not do it again.
   typescript: { ignoreBuildErrors: true },
   serverExternalPackages: ['piscina', '@libsql/client', 'libsql', 'jsdom', 'sharp', 'dompurify'],

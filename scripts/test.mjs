@@ -9,6 +9,15 @@ const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
 const REPORTS = 'test-results';
 let passed = 0;
 let failed = 0;
+/** How long each group took, in whole seconds. */
+const took = [];
+
+/** Begins to time a group. @returns what ends it */
+function timed(name) {
+  const began = performance.now();
+  return () => took.push(`${name} ${Math.round((performance.now() - began) / 1000)} s`);
+}
+
 /** What failed, in words: told again at the end, where whoever reads only the end of a long log finds it. */
 const failures = [];
 
@@ -17,6 +26,7 @@ function run(command, args) {
 }
 
 function finish() {
+  console.log(`\nHow long it took: ${took.join(', ')}`);
   if (failures.length > 0) console.log(`\nWhat failed:\n${failures.join('\n')}\n`);
   console.log(`${passed} passed, ${failed} failed`);
   process.exit(failed > 0 ? 1 : 0);
@@ -30,26 +40,33 @@ function fail(what) {
 /** One check that passes or fails as a whole. */
 function check(name, command, args) {
   console.log(`\n== ${name}`);
-  return judged(name, run(command, args));
+  const done = timed(name);
+  const right = run(command, args);
+  done();
+  return judged(name, right);
 }
 
-/** Checks that each need one core, side by side; what each says is told in one piece. */
+/** Checks that each need one core, two at a time, the longest first; what each says is told in one piece. */
 async function checks(all) {
-  await Promise.all(
-    all.map(
-      ([name, ...args]) =>
-        new Promise((resolve) => {
-          const child = spawn(process.execPath, args, { env, stdio: ['ignore', 'pipe', 'pipe'] });
-          let said = '';
-          for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += String(chunk)));
-          child.on('close', (status) => {
-            console.log(`\n== ${name}\n${said}`);
-            resolve(judged(name, status === 0));
-          });
-        }),
-    ),
-  );
+  const waiting = [...all];
+  const work = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) await checkBeside(next);
+  };
+  await Promise.all([work(), work()]);
 }
+
+const checkBeside = ([name, ...args]) =>
+  new Promise((resolve) => {
+    const done = timed(name);
+    const child = spawn(process.execPath, args, { env, stdio: ['ignore', 'pipe', 'pipe'] });
+    let said = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += String(chunk)));
+    child.on('close', (status) => {
+      done();
+      console.log(`\n== ${name}\n${said}`);
+      resolve(judged(name, status === 0));
+    });
+  });
 
 function judged(name, right) {
   console.log(`${name}: ${right ? 'passed' : 'FAILED'}`);
@@ -62,6 +79,7 @@ function judged(name, right) {
 function tests(project) {
   console.log(`\n== tests: ${project}`);
   const report = join(REPORTS, `${project}.json`);
+  const done = timed(project);
   const right = run(process.execPath, [
     'node_modules/vitest/vitest.mjs',
     'run',
@@ -71,6 +89,7 @@ function tests(project) {
     '--reporter=json',
     `--outputFile=${report}`,
   ]);
+  done();
   const counts = existsSync(report)
     ? JSON.parse(readFileSync(report, 'utf8'))
     : { numPassedTests: 0, numFailedTests: 0, testResults: [] };
@@ -111,10 +130,9 @@ if (!existsSync('node_modules/vitest') && !run(npm, ['install', '--no-save', '--
 const node = process.execPath;
 run(node, ['node_modules/next/dist/bin/next', 'typegen']);
 await checks([
-  ['types', 'node_modules/typescript/bin/tsc', '--noEmit', '-p', '.'],
   ['lint', 'node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0'],
-]);
-await checks([
+  ['format', 'node_modules/prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.'],
+  ['types', 'node_modules/typescript/bin/tsc', '--noEmit', '-p', '.'],
   [
     'import rules',
     'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
@@ -122,7 +140,6 @@ await checks([
     '--config',
     '.dependency-cruiser.cjs',
   ],
-  ['format', 'node_modules/prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.'],
   ['nothing dead', 'node_modules/knip/bin/knip.js', '--production', '--no-progress', '--include', 'exports,files'],
 ]);
 tests('unit');

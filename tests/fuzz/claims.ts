@@ -148,7 +148,7 @@ const wayOf = ({ parts }: Tried, part: string): string => {
   return wayName({ product }, quantity);
 };
 
-/** Whether something that can't be sold is named for a slot: it is not among all selections, even where it is hidden. */
+/** Whether something that can't be sold is named for a slot: it is not among all selections, hidden or not. */
 const namesNothingSold = ({ kit, choices }: Program, key: string, given: unknown): boolean => {
   const slot = kit?.slots.find(({ component }) => component.key === key);
   return [keysOf(given)].flat().some((named) => {

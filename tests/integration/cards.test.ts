@@ -220,7 +220,7 @@ describe('what is published', () => {
 describe('programs', () => {
   const programOf = async (slug: string, group: string | null = null) => {
     const product = await openShopProduct(context, slug);
-    return (await programFor(context.database.read, product, product, group)).program;
+    return programFor(product, product, group).program;
   };
 
   it('are made once for each state of the catalog, product and group', async () => {

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Builder, By, error, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
+import { PATIENCE, waitInPage } from './waiting';
 
 const FLAGS = [
   '--headless=new',
@@ -42,6 +43,7 @@ export async function startBrowser(width = 1280, height = 800, scale = 1): Promi
     .setChromeOptions(options)
     .setChromeService(new ServiceBuilder(process.env.CHROMEDRIVER ?? '/usr/bin/chromedriver'))
     .build();
+  await driver.manage().setTimeouts({ script: 2 * PATIENCE });
   // The window has a frame even without a screen; what is wanted is the size of the page.
   const script = 'return [window.outerWidth - window.innerWidth, window.outerHeight - window.innerHeight]';
   const [frameWidth = 0, frameHeight = 0] = await driver.executeScript<number[]>(script);
@@ -66,14 +68,33 @@ export function toolsOf({ driver }: Browser): Driver {
   return driver;
 }
 
-/** How long something may take before it is missed, in milliseconds: machines that run this can be slow for a while. */
-export const PATIENCE = 30_000;
+export { PATIENCE };
 
 /** Selects all that stands in a field. */
 export const ALL = Key.chord(Key.CONTROL, 'a');
 
 /** How often it is looked again meanwhile, in milliseconds. */
 const LOOK_AGAIN = 40;
+
+/** Whether a page answers to hands. */
+const IS_AWAKE = `() => {
+  const isAwake = (element) => Object.keys(element).some((name) => name.startsWith("__react"));
+  return isAwake(document.querySelector("main") ?? {}) && [...document.querySelectorAll("main :is(button, input)")].every(isAwake);
+}`;
+
+/** The first element by CSS or XPath, once it can be seen. */
+const FIRST_SHOWN = `(selector, isPath) => {
+  const found = isPath ? document.evaluate(selector, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE).singleNodeValue : document.querySelector(selector);
+  const hasSize = (element) => { const { width, height } = element.getBoundingClientRect(); return width > 0 && height > 0; };
+  const isShown = (element) => element.checkVisibility({ opacityProperty: true, visibilityProperty: true }) && (hasSize(element) || [...element.children].some(hasSize));
+  return found && (found.tagName === "OPTION" || isShown(found)) ? found : null;
+}`;
+
+/** Whether some words stand in a part of the page, or no more. */
+const SAYS = `(words, within, wanted) =>
+  [...document.querySelectorAll(within)].map((part) => part.innerText).join(" ").replace(/\\s+/g, " ").includes(words) === wanted`;
+
+const isPath = (selector: string): boolean => /^[(/.]\/|^\(/.test(selector);
 
 /** A text as part of an XPath expression, whatever quotation marks are in it. */
 export function quoted(text: string): string {
@@ -98,47 +119,26 @@ export class Person {
   async goTo(path: string): Promise<void> {
     await this.driver.get(this.origin + path);
     // A person takes a moment before the first click; a test waits until the page answers to clicks.
-    const awake = `
-      const isAwake = (element) => Object.keys(element).some((name) => name.startsWith("__react"));
-      return isAwake(document.querySelector("main") ?? {}) && [...document.querySelectorAll("main :is(button, input)")].every(isAwake)`;
-    await this.driver.wait(
-      () => this.driver.executeScript<boolean>(awake),
-      PATIENCE,
-      `${path} never woke up`,
-      LOOK_AGAIN,
-    );
+    if (!(await waitInPage(this.driver, IS_AWAKE, []))) throw new Error(`${path} never woke up`);
   }
 
   /** Waits for an element, by CSS or XPath (beginning with a slash or a bracket). */
   async find(selector: string): Promise<WebElement> {
-    const by = /^[(/.]\/|^\(/.test(selector) ? By.xpath(selector) : By.css(selector);
-    const element = await this.driver.wait(
-      until.elementLocated(by),
-      PATIENCE,
-      `nothing found by ${selector}`,
-      LOOK_AGAIN,
-    );
-    await this.driver.wait(until.elementIsVisible(element), PATIENCE, `not visible: ${selector}`, LOOK_AGAIN);
+    const element = await waitInPage<WebElement>(this.driver, FIRST_SHOWN, [selector, isPath(selector)]);
+    if (!element) throw new Error(`nothing to be seen by ${selector}`);
     return element;
   }
 
   /** Waits until some words stand on the page. */
   async sees(words: string, within = 'body'): Promise<void> {
-    await this.driver
-      .wait(async () => (await this.textOf(within)).includes(words), PATIENCE, undefined, LOOK_AGAIN)
-      .catch(async () => {
-        throw new Error(`“${words}” is not to be seen. The page says:\n${await this.textOf(within)}`);
-      });
+    if (await waitInPage(this.driver, SAYS, [words, within, true])) return;
+    throw new Error(`“${words}” is not to be seen. The page says:\n${await this.textOf(within)}`);
   }
 
   /** Waits until some words no longer stand on the page. */
   async seesNoMore(words: string, within = 'body'): Promise<void> {
-    await this.driver.wait(
-      async () => !(await this.textOf(within)).includes(words),
-      PATIENCE,
-      `“${words}” is still to be seen`,
-      LOOK_AGAIN,
-    );
+    if (!(await waitInPage(this.driver, SAYS, [words, within, false])))
+      throw new Error(`“${words}” is still to be seen`);
   }
 
   /** The words on the page, with every run of white space as one space. */

@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import { type JoinCondition, joins, type Product } from '../../core/catalog';
 import { type Queries } from '../../data/database';
 import { products, revisions } from '../../data/schema';
-import { readShared } from './catalog-state';
+import { readShared, type SharedCatalog } from './catalog-state';
 
 /** A product as the shop sells it. */
 export interface PublishedProduct {
@@ -19,13 +19,12 @@ function selectPublished(queries: Queries) {
     .innerJoin(revisions, eq(revisions.id, products.publishedRevision));
 }
 
-/** Reads what has a name in the state of the catalog that is read; once for each state. */
+/** Reads what has a name in a state of the catalog; once for each state. */
 async function keptAs(
-  queries: Queries,
+  { kept }: Pick<SharedCatalog, 'kept'>,
   name: string,
   read: () => Promise<PublishedProduct | undefined>,
 ): Promise<PublishedProduct | undefined> {
-  const { kept } = await readShared(queries);
   const known = kept.get(name) as PublishedProduct | undefined;
   if (known) return known;
   const found = await read();
@@ -34,9 +33,9 @@ async function keptAs(
 }
 
 /** @returns undefined when the shop has no product at that address */
-export function readPublishedBySlug(queries: Queries, slug: string): Promise<PublishedProduct | undefined> {
+export async function readPublishedBySlug(queries: Queries, slug: string): Promise<PublishedProduct | undefined> {
   return keptAs(
-    queries,
+    await readShared(queries),
     `at ${slug}`,
     async () => (await selectPublished(queries).where(eq(products.publishedSlug, slug)))[0],
   );
@@ -70,10 +69,29 @@ export async function readSoldById(queries: Queries, productId: number): Promise
   return alone(await readPublishedById(queries, productId));
 }
 
+/** @returns by product, undefined for what is not sold by itself (any more); all from one look at the state */
+export async function readSoldByIds(
+  queries: Queries,
+  productIds: readonly number[],
+): Promise<ReadonlyMap<number, PublishedProduct | undefined>> {
+  const shared = await readShared(queries);
+  const found = new Map<number, PublishedProduct | undefined>();
+  for (const id of new Set(productIds)) found.set(id, alone(await publishedIn(shared, queries, id)));
+  return found;
+}
+
 /** @returns undefined when that product is not in the shop (any more) */
-export function readPublishedById(queries: Queries, productId: number): Promise<PublishedProduct | undefined> {
+export async function readPublishedById(queries: Queries, productId: number): Promise<PublishedProduct | undefined> {
+  return publishedIn(await readShared(queries), queries, productId);
+}
+
+function publishedIn(
+  shared: SharedCatalog,
+  queries: Queries,
+  productId: number,
+): Promise<PublishedProduct | undefined> {
   return keptAs(
-    queries,
+    shared,
     `product ${productId}`,
     async () => (await selectPublished(queries).where(eq(products.id, productId)))[0],
   );

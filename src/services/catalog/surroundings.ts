@@ -50,6 +50,8 @@ export interface SurroundingsNow {
   readonly stock: readonly StockFigures[];
   /** the day it is in the shop, as YYYY-MM-DD */
   readonly today: string;
+  /** what is worked out from this state of the catalog, by a name of its own */
+  readonly kept: SharedCatalog['kept'];
 }
 
 /**
@@ -124,7 +126,8 @@ async function surroundingsOf(
         products: along,
         priceLists,
       };
-      return { surroundings, there: stockView(stock), stock, today: dayAt(at, shared.shop.timeZone) };
+      const today = dayAt(at, shared.shop.timeZone);
+      return { surroundings, there: stockView(stock), stock, today, kept: shared.kept };
     }
   }
 }

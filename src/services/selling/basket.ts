@@ -1,6 +1,6 @@
 import { and, eq, isNull, ne } from 'drizzle-orm';
 import { z } from 'zod';
-import { type PublishedProduct, readSoldById, readSoldBySlug } from '../catalog/published-products';
+import { type PublishedProduct, readSoldById, readSoldByIds, readSoldBySlug } from '../catalog/published-products';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { jointQuantitiesFor, type Tax, type UploadedFile } from '../../core/catalog';
@@ -101,9 +101,10 @@ export async function resolveBasket(
   customer?: string,
 ): Promise<ResolvedBasket> {
   const rows = token ? await queries.select().from(basketLines).where(inBasket(token)).orderBy(basketLines.id) : [];
-  const published = new Map<number, PublishedProduct | undefined>();
-  for (const { productId } of rows)
-    if (!published.has(productId)) published.set(productId, await readSoldById(queries, productId));
+  const published = await readSoldByIds(
+    queries,
+    rows.map(({ productId }) => productId),
+  );
   const context = await readSurroundings(queries, at, definitionsOf([...published.values()]));
   const selections = rows.map(selectionOf);
   const booked = await readBooked(queries, definitionsOf([...published.values()]), context);
@@ -116,7 +117,7 @@ export async function resolveBasket(
     const sold = published.get(row.productId);
     const together = sold ? jointQuantitiesFor(sold.definition, quantityRules, group).map(({ key }) => key) : [];
     wanted.push({
-      ...(await programFor(queries, sold, context, group)),
+      ...programFor(sold, context, group),
       selection: selectionOf(row),
       together,
       discounts: sold ? discountsFor(sold.definition, terms.codes) : [],
@@ -274,9 +275,10 @@ export function makeBasketReady(context: Services, token: string | undefined, sl
     const rows = token
       ? await read.select({ productId: basketLines.productId }).from(basketLines).where(inBasket(token))
       : [];
-    const sold = [slug === undefined ? undefined : await readSoldBySlug(read, slug)];
-    for (const productId of new Set(rows.map((row) => row.productId))) sold.push(await readSoldById(read, productId));
-    await makeReady(read, now(), sold, await groupOf(read, token));
+    const ids = rows.map(({ productId }) => productId);
+    const sold = [...(await readSoldByIds(read, ids)).values()];
+    const added = slug === undefined ? undefined : await readSoldBySlug(read, slug);
+    await makeReady(read, now(), [added, ...sold], await groupOf(read, token));
   });
 }
 
@@ -289,7 +291,7 @@ async function asSold(
   token: string | undefined,
 ): Promise<{ program: Program; asked: ResolveContext }> {
   const around = await readSurroundings(transaction, at, [published.definition]);
-  const { program, group } = await programFor(transaction, published, around, await groupOf(transaction, token));
+  const { program, group } = programFor(published, around, await groupOf(transaction, token));
   const booked = bookedIn(await readBooked(transaction, [published.definition], around));
   return {
     program,

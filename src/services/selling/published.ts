@@ -32,28 +32,20 @@ export interface CustomersProgram<P extends Program | null = Program> {
  *
  * @param group key of the customer's group, or null
  */
+export function programFor(published: PublishedProduct, now: Surrounded, group: string | null): CustomersProgram;
 export function programFor(
-  queries: Queries,
-  published: PublishedProduct,
-  now: Surrounded,
-  group: string | null,
-): Promise<CustomersProgram>;
-export function programFor(
-  queries: Queries,
   published: PublishedProduct | undefined,
   now: Surrounded,
   group: string | null,
-): Promise<CustomersProgram<Program | null>>;
-export async function programFor(
-  queries: Queries,
+): CustomersProgram<Program | null>;
+export function programFor(
   published: PublishedProduct | undefined,
   now: Surrounded,
   group: string | null,
-): Promise<CustomersProgram<Program | null>> {
+): CustomersProgram<Program | null> {
   if (!published) return { program: null, group, whole: () => null, page: () => null };
-  const { kept } = await readShared(queries);
   const name = programName(published, now.today, group);
-  const known = kept.get(name) as CustomersProgram | undefined;
+  const known = now.kept.get(name) as CustomersProgram | undefined;
   if (known) return known;
   const surroundings = pricedFor(now.surroundings, group, now.today);
   const view = customerView(published.definition, surroundings, group, now.today);
@@ -65,11 +57,11 @@ export async function programFor(
     whole: () => (whole ??= compile(published.definition, surroundings)),
     page: () => (page ??= pageView(view)),
   };
-  kept.set(name, made);
+  now.kept.set(name, made);
   return made;
 }
 
-type Surrounded = Pick<SurroundingsNow, 'surroundings' | 'today'>;
+type Surrounded = Pick<SurroundingsNow, 'surroundings' | 'today' | 'kept'>;
 
 const programName = ({ revisionId }: PublishedProduct, today: string, group: string | null) =>
   `program ${revisionId} ${today} ${group ?? ''}`;
@@ -94,7 +86,7 @@ export async function makeReady(
       at,
       missing.map(({ definition }) => definition),
     );
-    for (const product of missing) await programFor(queries, product, around, group);
+    for (const product of missing) programFor(product, around, group);
   }
   for (const product of products)
     (kept.get(programName(product, today, group)) as CustomersProgram | undefined)?.whole();
@@ -138,7 +130,7 @@ export function resolvePublished(
     const product = await openShopProduct(still, slug);
     const { there, today } = product;
     const files = await readFiles(still.database.read, [selectionSchema.safeParse(selection).data ?? { answers: {} }]);
-    const view = await programFor(still.database.read, product, product, group);
+    const view = programFor(product, product, group);
     const booked = bookedIn(await readBooked(still.database.read, [product.definition], product));
     return resolve(view.program, selection, { stock: there, today, files, booked, group: view.group, naming: true });
   });

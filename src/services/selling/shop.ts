@@ -173,7 +173,7 @@ export function openShopProductView(
     const product = await openShopProduct(still, slug);
     const { definition, surroundings, stock, today } = product;
     const group = await groupOf(still.database.read, token);
-    const { program, page } = await programFor(still.database.read, product, product, group);
+    const { program, page } = programFor(product, product, group);
     const line = lineId === undefined ? null : await readLine(still.database.read, token, lineId, product.productId);
     const shown = shopProductView(
       page(),
