@@ -47,6 +47,8 @@ function rowsOf<Scroller extends Element | Window>(virtual: Virtualizer<Scroller
  * @param height what a row usually takes, in pixels
  */
 export function useLongRowsWithin(scroller: RefObject<HTMLElement | null>, count: number, height: number): Rows {
+  // What is drawn follows from where it is scrolled to, which the library keeps in one object that stays the same.
+  'use no memo';
   return rowsOf(
     useVirtualizer<HTMLElement, HTMLElement>({
       count,
@@ -73,6 +75,8 @@ export function useLongRows(
   held: number,
   keyOf?: (index: number) => string | number,
 ): Rows {
+  // As above.
+  'use no memo';
   const [begins, setBegins] = useState(0);
   // What stands above it comes and goes, and the page becomes longer or shorter by it.
   useEffect(() => {

@@ -6,28 +6,22 @@ const stage = setStage();
 lookAtAll(stage, [
   ['the editor: words', '/manage/products/1'],
   ['the editor: a list with swatches', '/manage/products/1', () => stage.person.press('Cloth', OUTLINE)],
-  ['the editor: price and charge', '/manage/products/11', () => stage.person.press('Price and unit', OUTLINE)],
   ['the editor: quantity', '/manage/products/1', () => stage.person.press('Quantity rule', OUTLINE)],
-  [
-    'the editor: quantities from a list',
-    '/manage/products/34?place=quantity',
-    () => stage.person.sees('What customers read'),
-  ],
-  ['the editor: what more costs', '/manage/products/34?place=breaks', () => stage.person.sees('Buying more')],
   ['the editor: stock and variants', '/manage/products/1', () => stage.person.press('Stock', OUTLINE)],
   ['the editor: category', '/manage/products/1', () => stage.person.press('Category', OUTLINE)],
   ['the editor: pictures', '/manage/products/1', () => stage.person.press('Pictures', OUTLINE)],
   ['the editor: earlier states', '/manage/products/1', () => stage.person.press('Earlier states', OUTLINE)],
-  ['the editor: variants in a grid', '/manage/products/5', () => stage.person.press('Variants', OUTLINE)],
   [
-    'the editor: a choice unfolded',
-    '/manage/products/6',
+    'the editor: proofs',
+    '/manage/products/1',
     async () => {
-      await stage.person.press('Height of the letters', OUTLINE);
-      await stage.person.press('More about 10 mm');
-      await stage.person.press('On the page, and who sees it');
+      await stage.person.press('Price and unit', OUTLINE);
+      await stage.person.fill('Base price', '131');
+      await stage.person.press('Proofs', OUTLINE);
+      await stage.person.sees('no longer holds');
     },
   ],
+  ['the editor: price and charge', '/manage/products/11', () => stage.person.press('Price and unit', OUTLINE)],
   [
     'the editor: formulas, rates and trials',
     '/manage/products/11',
@@ -39,21 +33,27 @@ lookAtAll(stage, [
     },
   ],
   [
+    'the editor: quantities from a list',
+    '/manage/products/34?place=quantity',
+    () => stage.person.sees('What customers read'),
+  ],
+  ['the editor: what more costs', '/manage/products/34?place=breaks', () => stage.person.sees('Buying more')],
+  ['the editor: variants in a grid', '/manage/products/5', () => stage.person.press('Variants', OUTLINE)],
+  [
+    'the editor: a choice unfolded',
+    '/manage/products/6',
+    async () => {
+      await stage.person.press('Height of the letters', OUTLINE);
+      await stage.person.press('More about 10 mm');
+      await stage.person.press('On the page, and who sees it');
+    },
+  ],
+  [
     'the editor: rules and tables',
     '/manage/products/6',
     async () => {
       await stage.person.press('Rules', OUTLINE);
       await stage.person.press('When the length of', '//article[@aria-label="Rule 1"]');
-    },
-  ],
-  [
-    'the editor: proofs',
-    '/manage/products/1',
-    async () => {
-      await stage.person.press('Price and unit', OUTLINE);
-      await stage.person.fill('Base price', '131');
-      await stage.person.press('Proofs', OUTLINE);
-      await stage.person.sees('no longer holds');
     },
   ],
   [
@@ -64,6 +64,16 @@ lookAtAll(stage, [
       await stage.person.sees('20 selections');
     },
   ],
+  [
+    'the editor: a pasted list',
+    '/manage/products/6',
+    async () => {
+      await stage.person.press('Lettering', OUTLINE);
+      await stage.person.press('Paste a list');
+      await stage.person.fill('List of options', 'A;1;A\nB;x;B');
+    },
+  ],
+  ['the editor: a choice for the workshop alone', '/manage/products/6', () => stage.person.press('Cutter', OUTLINE)],
   [
     'the editor: parts',
     '/manage/products/20?place=parts',
@@ -107,14 +117,4 @@ lookAtAll(stage, [
   ['the editor: files', '/manage/products/7', () => stage.person.press('Artwork', OUTLINE)],
   ['the editor: an add-on', '/manage/products/9', () => stage.person.press('Smoker fuel, 1 kg', OUTLINE)],
   ['the editor: a sheet on a product', '/manage/products/9', () => stage.person.press('As a gift', OUTLINE)],
-  [
-    'the editor: a pasted list',
-    '/manage/products/6',
-    async () => {
-      await stage.person.press('Lettering', OUTLINE);
-      await stage.person.press('Paste a list');
-      await stage.person.fill('List of options', 'A;1;A\nB;x;B');
-    },
-  ],
-  ['the editor: a choice for the workshop alone', '/manage/products/6', () => stage.person.press('Cutter', OUTLINE)],
 ]);

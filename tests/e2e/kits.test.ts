@@ -98,11 +98,9 @@ describe('a kit set up from an empty page', () => {
     await person.sees('Change it in the basket');
     await person.sees('€150.12', TOTAL);
     await person.pick('Slate', part('Bee suit'));
+    const address = await stage.browser.driver.getCurrentUrl();
     await person.pick('M', part('Bee suit'));
-    await stage.browser.driver.wait(
-      async () => (await stage.browser.driver.getCurrentUrl()).includes('#build='),
-      10_000,
-    );
+    await stage.browser.driver.wait(async () => (await stage.browser.driver.getCurrentUrl()) !== address, 10_000);
     const { href } = new URL(await stage.browser.driver.getCurrentUrl());
     await stage.browser.driver.navigate().refresh();
     await person.sees('Change it in the basket');

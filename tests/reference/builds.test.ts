@@ -1,13 +1,24 @@
+import loadHighs from 'highs';
 import Logic, { type Solver } from 'logic-solver';
 import { describe, expect, it } from 'vitest';
 import { NextClick } from '@/core/analysis';
 import { type Program } from '@/core/compile';
 import { resolve } from '@/core/run';
 import { analyseWhole } from '../support/analyse-whole';
-import { fitsBy, type GeneratedBuild, generatedBuild, programOfBuild, slugOf } from '../support/generated-build';
+import {
+  fitsBy,
+  type GeneratedBuild,
+  generatedBuild,
+  pricesOf,
+  programOfBuild,
+  slugOf,
+} from '../support/generated-build';
 import { Random } from '../support/generated-products';
 
-/** What fits together in builds, and what no click leads out of, beside a SAT solver and beside every build tried. */
+/**
+ * What fits together in builds, how many there are and what they cost at least and at most, and what no click leads out
+ * of: beside a SAT solver, beside a MILP solver and beside every build tried.
+ */
 const TODAY = '2026-11-26';
 const CONTEXT = { stock: null, today: TODAY };
 
@@ -29,6 +40,33 @@ function asClauses({ measures, fits }: GeneratedBuild): Solver {
     );
   }
   return solver;
+}
+
+/** How many solutions clauses have: each that is found is forbidden, until there is none. */
+function countOf(solver: Solver): number {
+  for (let count = 0; ; count += 1) {
+    const solution = solver.solve();
+    if (!solution) return count;
+    solver.require(Logic.or(...solution.getTrueVars().map((name) => `-${name}`)));
+  }
+}
+
+/** The same build as a linear program in the format of the solver: the least, or the most, that one costs. */
+function asProgram(build: GeneratedBuild, goal: 'Minimize' | 'Maximize'): string {
+  const { measures, fits } = build;
+  const cost = pricesOf(build).flatMap((slot, place) => slot.map((price, one) => `${price} ${slugOf(place, one)}`));
+  const oneEach = measures.map((slot, place) => `${slot.map((_, one) => slugOf(place, one)).join(' + ')} = 1`);
+  const apart = fits.flatMap(({ one, other, property, compare }) =>
+    (measures[one] ?? []).flatMap((left, a) =>
+      (measures[other] ?? []).flatMap((right, b) =>
+        fitsBy(compare, left[property] ?? 0, right[property] ?? 0)
+          ? []
+          : [`${slugOf(one, a)} + ${slugOf(other, b)} <= 1`],
+      ),
+    ),
+  );
+  const all = measures.flatMap((slot, place) => slot.map((_, one) => slugOf(place, one)));
+  return `${goal}\n ${cost.join(' + ')}\nSubject To\n${[...oneEach, ...apart].join('\n')}\nBinary\n ${all.join(' ')}\nEnd`;
 }
 
 const can = (solver: Solver, ...picked: readonly string[]) => solver.solveAssuming(Logic.and(...picked)) !== null;
@@ -77,6 +115,36 @@ describe('what fits in generated builds', () => {
         expect([analysis.lowest?.coverage.kind, analysis.highest?.coverage.kind]).toEqual(['proved', 'proved']);
       }
       expect(sellable).toBeGreaterThan(10);
+    },
+  );
+
+  it(
+    'are as many as a SAT solver finds, and cost what a MILP solver says at least and at most: a hundred builds',
+    { timeout: 120_000 },
+    async () => {
+      // Libraries: logic-solver, on MiniSat; HiGHS.
+      const highs = await loadHighs();
+      let [sellable, most] = [0, 0];
+      for (let seed = 101; seed <= 200; seed += 1) {
+        const build = generatedBuild(seed, 4, 5, 6);
+        const { nothingSells, selections, lowest, highest } = analyseWhole(programOfBuild(build), TODAY);
+        const count = countOf(asClauses(build));
+        expect(nothingSells ? '0' : selections, `seed ${seed}`).toBe(String(count));
+        if (count === 0) continue;
+        sellable += 1;
+        most = Math.max(most, count);
+        const [least, dearest] = (['Minimize', 'Maximize'] as const).map((goal) =>
+          Math.round(highs.solve(asProgram(build, goal)).ObjectiveValue),
+        );
+        expect(
+          [lowest, highest].map((end) => [end?.price, end?.coverage.kind]),
+          `seed ${seed}`,
+        ).toEqual([
+          [`${least}.00`, 'proved'],
+          [`${dearest}.00`, 'proved'],
+        ]);
+      }
+      expect([sellable > 50, most > 100]).toEqual([true, true]);
     },
   );
 

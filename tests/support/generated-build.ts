@@ -42,21 +42,28 @@ export function fitsBy(compare: GeneratedFit['compare'], one: number, other: num
   return compare === 'is' ? one === other : compare === 'atMost' ? one <= other : one >= other;
 }
 
-/** The program of a generated build. */
-export function programOfBuild({ measures, fits }: GeneratedBuild) {
+/** What the candidates of a generated build cost, by slot. */
+export function pricesOf({ measures }: GeneratedBuild): readonly (readonly number[])[] {
   const random = new Random(measures.length);
+  return measures.map((slot) => slot.map(() => 10 + random.below(90)));
+}
+
+/** The program of a generated build. */
+export function programOfBuild(build: GeneratedBuild) {
+  const { measures, fits } = build;
+  const prices = pricesOf(build);
   const products = measures.flatMap((slot, place) =>
     slot.map((own, candidate) => ({
       slug: slugOf(place, candidate),
       title: `S${place} C${candidate}`,
       sku: `S${place}C${candidate}`,
-      price: String(10 + random.below(90)),
+      price: String(prices[place]?.[candidate]),
       properties: Object.fromEntries(
         own.map((value, property) => [`p${property}`, { value: String(value), unit: 'mm' }]),
       ),
     })),
   );
-  const build = {
+  const definition = {
     price: null,
     draws: [],
     choices: measures.map((slot, place) => ({
@@ -73,5 +80,5 @@ export function programOfBuild({ measures, fits }: GeneratedBuild) {
       other: { place: `slot${other}`, property: `p${property}` },
     })),
   };
-  return shopOf([build, ...products]).program();
+  return shopOf([definition, ...products]).program();
 }

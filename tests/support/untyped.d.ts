@@ -19,10 +19,14 @@ declare module '@lhncbc/ucum-lhc' {
 declare module 'logic-solver' {
   /** a variable by its name, or what is made of several */
   type Term = string | { readonly term: unique symbol };
+  interface Solution {
+    /** the variables that are true, by their names */
+    getTrueVars(): string[];
+  }
   interface Solver {
     require(...formulas: Term[]): void;
-    solve(): object | null;
-    solveAssuming(formula: Term): object | null;
+    solve(): Solution | null;
+    solveAssuming(formula: Term): Solution | null;
   }
   const Logic: {
     readonly TRUE: Term;

@@ -9,8 +9,8 @@ import { send } from '@/features/shared/api';
 import { sayFailed } from '@/ui/toasts';
 import { buildLink, builtBy } from './build-link';
 
-/** So long keys must rest before the address follows, in milliseconds. */
-const REST = 400;
+/** The address follows at once, and then no oftener than this, in milliseconds: browsers stop what writes it at every key. */
+const BETWEEN = 400;
 
 /** What says that nothing is chosen, where an address that says nothing means something else. */
 const NOTHING: Selection = { answers: {} };
@@ -62,13 +62,18 @@ export function useFollowedAddress(
   }, [follow]);
 
   const isFirst = useRef(true);
+  const lastWritten = useRef(-BETWEEN);
   useEffect(() => {
     // What the address says is read before anything is written there.
     if (isFirst.current) {
       isFirst.current = false;
       return;
     }
-    const timer = setTimeout(follow, REST);
+    const write = () => {
+      lastWritten.current = performance.now();
+      follow();
+    };
+    const timer = setTimeout(write, Math.max(0, lastWritten.current + BETWEEN - performance.now()));
     return () => clearTimeout(timer);
   }, [chosen, follow]);
 }
