@@ -1,7 +1,7 @@
 import { type Program } from '../compile';
 import { Exact } from '../number';
 import { type CostOf } from '../run';
-import { type Example } from './example';
+import { type Witness } from './witness';
 
 /** The lowest margin that any selection that can be sold has: the price of one, less what supplying it costs. */
 export type LowestMargin =
@@ -20,7 +20,7 @@ export type LowestMargin =
 /** A lowest margin of which a selection was found. */
 export type FoundMargin = Extract<LowestMargin, { margin: string }>;
 
-export interface Found extends Example {
+export interface Found extends Witness {
   /** in major units, to six places at most */
   readonly margin: string;
   readonly cost: string;

@@ -1,9 +1,6 @@
 import { type Program } from '../compile';
-import { type Exact } from '../number';
-import { type CountedAnswer, type Resolution, resolve } from '../run';
+import { type CountedAnswer, type Resolution } from '../run';
 import { type Selection } from '../selection';
-import { type Model } from './model';
-import { contextFor, selectionFor } from './solutions';
 
 /** A selection that shows something, and how it reads. */
 export interface Example {
@@ -54,31 +51,3 @@ function wordsWithParts(program: Program, { counted, parts }: Pick<Resolution, '
 /** What is chosen, as an example says it. */
 export const wordsFor = (program: Program, resolution: Resolution): string =>
   program.kit ? wordsWithParts(program, resolution) : wordsOf(program, resolution.counted);
-
-/**
- * A solution as an example, whether or not it can be sold. @param counts how many of an option, by variable, where its
- * values stand for more
- */
-export function exampleFor(
-  model: Model,
-  values: ArrayLike<number>,
-  counts?: ReadonlyMap<number, number>,
-): { example: Example; sellable: boolean; unitPrice: Exact | null; lineTotal: Exact | null; sku: string } {
-  const { group, ...selection } = selectionFor(model, values, counts);
-  const resolution = resolve(model.program, selection, contextFor(model, group));
-  const { state, unitPrice, lineTotal, item } = resolution;
-  const words = [wordsFor(model.program, resolution), ...inPieces(model.program, selection.quantity)]
-    .filter((text) => text !== '')
-    .join(' · ');
-  return { example: { selection, group, words }, sellable: state === 'sellable', unitPrice, lineTotal, sku: item.sku };
-}
-
-/** A solution as an example; null where resolving it again doesn't sell it, so that nothing is claimed of it. */
-export function exampleOf(
-  model: Model,
-  values: ArrayLike<number>,
-  counts?: ReadonlyMap<number, number>,
-): ReturnType<typeof exampleFor> | null {
-  const example = exampleFor(model, values, counts);
-  return example.sellable ? example : null;
-}

@@ -1,9 +1,9 @@
 import { type Program } from '../compile';
 import { type Budget, NO_COSTS, within } from '../constraints';
 import { type Breakpoints } from './breakpoints';
-import { exampleFor } from './example';
 import { type Pair, pairOf, parted } from './pair';
 import { BY_PRICE } from './price-range';
+import { isSold, witnessOf } from './witness';
 
 /** Values are looked at between values so many times at most. */
 const MOST_ROUNDS = 24;
@@ -22,7 +22,7 @@ export function firstSold(
   let [pair, further]: [Pair, Breakpoints] = [pairOf(program, today, BY_PRICE, given), given];
   for (let round = 0; ; round += 1) {
     const inner = within(() => pair.innerSolver.solve(budget, NO_COSTS));
-    if (inner && exampleFor(pair.inner, inner).sellable) return { pair, any: inner };
+    if (inner && witnessOf(pair.inner, inner, isSold)) return { pair, any: inner };
     const outer = pair.isSettled ? inner : within(() => pair.outerSolver.solve(budget, NO_COSTS));
     if (!outer) return { pair, any: outer };
     const next = round < MOST_ROUNDS ? parted(pair.outer, [outer], further) : null;

@@ -1,7 +1,16 @@
 import { type KitProgram, type Program, programWith } from '../compile';
 import { Exact } from '../number';
 import { coversUsual, kindOfAmount } from '../pricing';
-import { type Asked, boundOf, type FoundMargin, LEAST_SEARCHING, leastOf, type LowestMargin, valueOf } from './earned';
+import {
+  type Asked,
+  boundOf,
+  type Found,
+  type FoundMargin,
+  LEAST_SEARCHING,
+  leastOf,
+  type LowestMargin,
+  valueOf,
+} from './earned';
 import { allCounts } from './in-number';
 import { type KitCase, kitCases } from './kit-cases';
 import { groupsThatDiffer } from './model';
@@ -67,6 +76,13 @@ function shared(asked: Asked, { components, slots }: KitProgram, times: number):
   };
 }
 
+/** What was found, without how far it is proved. */
+function foundIn(margin: FoundMargin): Found {
+  if (margin.kind === 'proved') return margin;
+  const { bound: _bound, open: _open, ...found } = margin;
+  return found;
+}
+
 /** The worst of what was found for each group and in each case, and how far that is proved. */
 function worstOf(
   found: readonly LowestMargin[],
@@ -86,13 +102,12 @@ function worstOf(
     first,
   );
   const bound = leastOf(sold.map((one) => boundOf(one, kept)));
-  const { selection, group, words, margin, cost, price } = worst;
-  const same = { selection, group, words, margin, cost, price };
+  const same = foundIn(worst);
   // Half a minor unit for each price that is rounded before it is added up, and for what comes of it.
   const pieces =
     components.reduce((sum, { quantity }) => sum + quantity.most, 0) + slots.reduce((sum, { most }) => sum + most, 0);
   const slack = Exact.of(1, 2 * 10 ** places).times(Exact.of(2 + pieces));
-  if (isKnown && bound && !bound.isLess(valueOf(worst, kept).minus(slack))) return { kind: 'proved', ...same };
+  if (isKnown && bound && !bound.isLess(valueOf(worst, kept).minus(slack))) return { ...same, kind: 'proved' };
   const limit = isKnown && bound ? bound.rounded(6).toString() : null;
-  return { kind: 'found', ...same, bound: limit, open: [] };
+  return { ...same, kind: 'found', bound: limit, open: [] };
 }

@@ -2,10 +2,9 @@ import { type Program, programsWithin } from '../compile';
 import { type Budget, type Goal, minimise, type Optimum, type Solver, within } from '../constraints';
 import { Exact } from '../number';
 import { coversUsual } from '../pricing';
-import { type CostOf, resolve, saysCost, stockOf } from '../run';
+import { type CostOf, saysCost, stockOf } from '../run';
 import { type Breakpoints } from './breakpoints';
 import { costSteps } from './cost-steps';
-import { exampleFor } from './example';
 import { type ValueOf } from './inputs';
 import { type Model } from './model';
 import { openTitles, pairOf, parted } from './pair';
@@ -17,7 +16,8 @@ import { lookForLeft } from './left-in-places';
 import { linesOfNothing, notRefused } from './price-ends';
 import { halfAMinorUnit, priceGoal } from './price-goal';
 import { priceSteps, type PriceSteps } from './price-model';
-import { contextFor, hasNoSolution } from './solutions';
+import { hasNoSolution } from './solutions';
+import { isSold, witnessOf } from './witness';
 import { placesIn } from './places';
 import { BY_PRICE } from './price-range';
 import { type Interval, spanOf, type Step } from './price-step';
@@ -264,13 +264,15 @@ function least(solver: Solver, goal: Goal, budget: Budget): Optimum | null | und
 
 /** What a selection really costs and earns; null where it can't be sold after all. */
 function foundAt(model: Model, values: ArrayLike<number>, costs: CostOf): Found | null {
-  const { example, sellable } = exampleFor(model, values);
-  if (!sellable) return null;
-  const { unitPrice, cost } = resolve(model.program, example.selection, {
-    ...contextFor(model, example.group),
-    costs,
-  });
+  const shown = witnessOf(model, values, isSold, { costs });
+  if (!shown) return null;
+  const { unitPrice, cost } = shown.resolution;
   if (!unitPrice || !cost) return null;
   const text = (amount: Exact) => amount.rounded(6).toString();
-  return { ...example, margin: text(unitPrice.minus(cost.known)), cost: text(cost.known), price: text(unitPrice) };
+  return {
+    ...shown.witness,
+    margin: text(unitPrice.minus(cost.known)),
+    cost: text(cost.known),
+    price: text(unitPrice),
+  };
 }

@@ -1,8 +1,8 @@
 import { type Program, programWith } from '../compile';
 import { type CostOf, type Resolution, resolve } from '../run';
 import { type Selection } from '../selection';
-import { exampleFor } from './example';
 import { firstSold } from './first-sold';
+import { isSold, witnessOf } from './witness';
 
 /** Enough to come upon something that can be sold, where lists of many products ask. */
 const STEPS = 3000;
@@ -19,15 +19,12 @@ interface Sold {
  */
 function anySold(program: Program, today: string, costs?: CostOf): Sold | null {
   if (program.blocking.length > 0) return null;
-  const resolved = (selection: Selection, group: string | null): Sold => ({
-    selection,
-    resolution: resolve(program, selection, { stock: null, today, group, costs }),
-  });
-  const begins = resolved({ answers: {} }, null);
-  if (begins.resolution.state === 'sellable') return begins;
+  const selection: Selection = { answers: {} };
+  const resolution = resolve(program, selection, { stock: null, today, group: null, costs });
+  if (isSold(resolution)) return { selection, resolution };
   const { pair, any } = firstSold(program, today, { steps: STEPS });
-  const found = any && exampleFor(pair.inner, any);
-  return found?.sellable ? resolved(found.example.selection, found.example.group) : null;
+  const found = any && witnessOf(pair.inner, any, isSold, { costs });
+  return found ? { selection: found.witness.selection, resolution: found.resolution } : null;
 }
 
 /** What that resolves to. */

@@ -1,9 +1,9 @@
 import { type Budget, type Goal, minimise, type Optimum, type Solver, valuesWhere, within } from '../constraints';
 import { Exact } from '../number';
+import { type Resolution } from '../run';
 import { type Breakpoints } from './breakpoints';
 import { type QuantityCell } from './candidates';
 import { withoutDominated } from './dominated';
-import { type Example, exampleFor } from './example';
 import { type Model } from './model';
 import { openTitles, type Pair, pairOf, parted, waysToLookAt } from './pair';
 import { placesIn } from './places';
@@ -11,9 +11,10 @@ import { halfAMinorUnit, mayBeBelowNothing, priceGoal } from './price-goal';
 import { asksPrices } from './ways-in';
 import { type PriceSteps, priceSteps } from './price-model';
 import { hasNoSolution } from './solutions';
+import { isSold, type Shown, type Witness, witnessOf } from './witness';
 
 /** An end of the price range: the best that was found, and how far it is proved. */
-export interface PriceEnd extends Example {
+export interface PriceEnd extends Witness {
   /** in major units of the currency */
   readonly price: string;
   readonly coverage: PriceCoverage;
@@ -33,11 +34,11 @@ export interface PriceEnds {
   /**
    * a selection that only its price keeps from being sold, because it would be below nothing: then there is no lowest
    */
-  readonly belowNothing: Example | null;
+  readonly belowNothing: Witness | null;
   /**
    * a selection with its quantity for which the whole order line comes to less than nothing, for whichever customers
    */
-  readonly lineBelowNothing: Example | null;
+  readonly lineBelowNothing: Witness | null;
 }
 
 export interface PriceLimits {
@@ -87,20 +88,26 @@ export function priceEnds(
   };
 }
 
-type EndFound = PriceEnd | { readonly belowNothing: Example } | 'nothing' | null;
+type EndFound = PriceEnd | { readonly belowNothing: Witness } | 'nothing' | null;
+
+const isBelowNothing = (price: Exact | null): boolean => price !== null && price.sign() < 0;
+
+/** Whether it has a price that can be paid, or one below nothing. */
+const isEnd = (resolution: Resolution): boolean =>
+  resolution.unitPrice !== null && (isSold(resolution) || isBelowNothing(resolution.unitPrice));
 
 /** @returns undefined where a price is not known in single steps; null where nothing was found */
 function endOf(first: Pair, side: 'lowest' | 'highest', limits: PriceLimits, budget: Budget): EndFound | undefined {
   const { program, today } = first.inner;
   let [pair, further]: [Pair, Breakpoints] = [first, new Map()];
-  let best: { readonly found: NonNullable<ReturnType<typeof exampleFor>>; readonly value: number } | null = null;
+  let best: { readonly found: Shown; readonly value: number } | null = null;
   let bound: number | null = null;
   for (let round = 0; ; round += 1) {
     const inner = bestOf(pair.inner, pair.innerSolver, side, limits, budget);
     if (inner === undefined) return undefined;
     if (inner.values && inner.value < (best?.value ?? Infinity)) {
-      const found = exampleFor(pair.inner, inner.values);
-      if (found.unitPrice && (found.sellable || found.unitPrice.sign() < 0)) best = { found, value: inner.value };
+      const found = witnessOf(pair.inner, inner.values, isEnd);
+      if (found) best = { found, value: inner.value };
     }
     const outer =
       pair.isSettled && !mayFallBelow(pair)
@@ -110,20 +117,20 @@ function endOf(first: Pair, side: 'lowest' | 'highest', limits: PriceLimits, bud
     if (!best && outer?.bound === Infinity && (outer.isImpossible || pair.outer.isPriced)) return 'nothing';
     // What was proved before stays proved; of what stands inside and is not priced wholly, nothing is.
     bound = pair.outer.isPriced ? Math.max(bound ?? -Infinity, outer?.bound ?? -Infinity) : -Infinity;
-    const price = best?.found.unitPrice;
-    if (best && price && price.sign() < 0 && !limits.onlySold) return { belowNothing: best.found.example };
+    const price = best?.found.resolution.unitPrice;
+    if (best && price && price.sign() < 0 && !limits.onlySold) return { belowNothing: best.found.witness };
     const open = outer
       ? [...outer.open, ...(outer.values && outer.bound < (best?.value ?? Infinity) - CENTS ? [outer.values] : [])]
       : [];
     const coverage = best && price ? coverageOf(pair.outer, side, price, { bound, value: best.value, open }) : null;
     if (best && price && coverage && coverage.kind !== 'within')
-      return { ...best.found.example, price: price.toFixed(program.places), coverage };
+      return { ...best.found.witness, price: price.toFixed(program.places), coverage };
     budget.steps -= waysToLookAt(pair.outer) * STEPS_FOR_A_WAY;
     const next: Breakpoints | null =
       round < limits.rounds && budget.steps > 0 ? parted(pair.outer, open, further) : null;
     if (!next)
       return best && price && coverage
-        ? { ...best.found.example, price: price.toFixed(program.places), coverage }
+        ? { ...best.found.witness, price: price.toFixed(program.places), coverage }
         : null;
     further = next;
     pair = pairOf(program, today, first.look, further);
@@ -278,17 +285,17 @@ function lineBelowNothing(
   model: Model,
   solver: Solver,
   budget: Budget,
-): { whole: boolean; found: Example | null; belowNothing: Example | null } {
+): { whole: boolean; found: Witness | null; belowNothing: Witness | null } {
   const steps = priceSteps(model);
   if (!steps || (steps.once.length === 0 && model.groups.length < 2))
     return { whole: steps !== null, found: null, belowNothing: null };
   const line = within(() => minimise(solver, priceGoal(model, steps, 'lowest', 'line'), budget));
   if (!line || line.value === Infinity) return { whole: line === null, found: null, belowNothing: null };
-  const { example, unitPrice, lineTotal } = exampleFor(model, line.values);
-  const isUnit = unitPrice !== null && unitPrice.sign() < 0;
+  const unit = witnessOf(model, line.values, ({ unitPrice }) => isBelowNothing(unitPrice));
+  const whole = unit ? null : witnessOf(model, line.values, ({ lineTotal }) => isBelowNothing(lineTotal));
   return {
     whole: line.bound >= 0 || line.value < 0,
-    found: !isUnit && lineTotal && lineTotal.sign() < 0 ? example : null,
-    belowNothing: isUnit ? example : null,
+    found: whole?.witness ?? null,
+    belowNothing: unit?.witness ?? null,
   };
 }

@@ -2,17 +2,16 @@ import { type RuleEffect } from '../catalog';
 import { type Program, programWith } from '../compile';
 import { type Budget, holdsFor, NO_COSTS, Solver, within } from '../constraints';
 import { kindOfEffect } from '../rules';
-import { resolve } from '../run';
-import { type Example, exampleFor } from './example';
+import { type Resolution } from '../run';
 import { type Model, modelOf } from './model';
-import { contextFor, selectionFor } from './solutions';
 import { BY_PRICE } from './price-range';
+import { isSold, type Witness, witnessOf } from './witness';
 
 export interface Opposing {
   readonly first: number;
   readonly second: number;
   /** a selection with which both fire */
-  readonly example: Example;
+  readonly example: Witness;
 }
 
 /**
@@ -77,7 +76,7 @@ export class RuleQuestions {
    *
    * @returns null when there is none; undefined when that could not be told
    */
-  bothFire(first: number, second: number, effects: Pairs, budget: Budget): Example | null | undefined {
+  bothFire(first: number, second: number, effects: Pairs, budget: Budget): Witness | null | undefined {
     let known = true;
     for (const pair of [[], ...effects]) {
       const aside = new Set<RuleEffect>(pair);
@@ -92,12 +91,11 @@ export class RuleQuestions {
   }
 
   /** The example, where resolving it, without those effects, fires the rules. */
-  private shown(solution: Int32Array, aside: ReadonlySet<RuleEffect>, firing: readonly number[]): Example | null {
-    const { group, ...selection } = selectionFor(this.model, solution);
-    const { state, rules } = resolve(withoutEffects(this.program, aside), selection, contextFor(this.model, group));
-    return state === 'sellable' && firing.every((rule) => rules[rule]?.fired)
-      ? exampleFor(this.model, solution).example
-      : null;
+  private shown(solution: Int32Array, aside: ReadonlySet<RuleEffect>, firing: readonly number[]): Witness | null {
+    const firesAll = (resolution: Resolution) =>
+      isSold(resolution) && firing.every((rule) => resolution.rules[rule]?.fired);
+    const program = withoutEffects(this.program, aside);
+    return witnessOf(this.model, solution, firesAll, { program })?.witness ?? null;
   }
 }
 

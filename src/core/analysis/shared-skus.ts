@@ -4,7 +4,7 @@ import { runFor, resolveAddOn } from '../run';
 import { type Budget, NO_COSTS, Solver, Space, spend, valuesWhere, within } from '../constraints';
 import { type Candidate, type Choice } from '../catalog/choices';
 import { type OptionPick } from '../selection';
-import { type Example, exampleOf } from './example';
+import { isSold, type Shown, type Witness, witnessOf } from './witness';
 import { type Model } from './model';
 import { type WayIn } from './ways-in';
 
@@ -18,8 +18,8 @@ interface DifferAt {
 export interface SharedSku {
   readonly sku: string;
   readonly differAt: DifferAt;
-  readonly first: Example;
-  readonly second: Example;
+  readonly first: Witness;
+  readonly second: Witness;
 }
 
 /** One way to fill a place of the SKU: the values of its variables that do, and what they write there. */
@@ -203,12 +203,13 @@ export function sharedSkus(model: Model, budget: Budget): { whole: boolean; left
     if (pair === undefined) whole = false;
     if (!pair) return;
     const [first, second] = pair;
-    if (!first || first.sku !== second?.sku) {
+    const sku = first?.resolution.item.sku;
+    if (!first || !second || sku === undefined || sku !== second.resolution.item.sku) {
       whole = false;
       return;
     }
     seen.add(at);
-    found.push({ sku: first.sku, differAt: place.at, first: first.example, second: second.example });
+    found.push({ sku, differAt: place.at, first: first.witness, second: second.witness });
   });
   return { whole, leftInside: makesOthersInside(model), found };
 }
@@ -259,12 +260,12 @@ class SkuSearch {
   }
 
   /** Two selections that differ first at a place, and their SKUs; null where there are none. */
-  pairFrom(differAt: number): readonly [Coded, Coded] | null {
+  pairFrom(differAt: number): readonly [Shown | null, Shown | null] | null {
     const solution = this.canMeet(0, differAt, EVEN) ? this.visit(0, differAt, EVEN) : null;
     return (
       solution && [
-        exampleOf(this.model, solution.subarray(0, this.shift), this.counts[0]),
-        exampleOf(this.model, solution.subarray(this.shift), this.counts[1]),
+        witnessOf(this.model, solution.subarray(0, this.shift), isSold, { counts: this.counts[0] }),
+        witnessOf(this.model, solution.subarray(this.shift), isSold, { counts: this.counts[1] }),
       ]
     );
   }
@@ -326,8 +327,6 @@ class SkuSearch {
     variables.forEach((variable) => (picks?.[0] ? of.set(variable, picks[0].count) : of.delete(variable)));
   }
 }
-
-type Coded = ReturnType<typeof exampleOf>;
 
 /** A space with everything in it twice, so that two selections can be looked for at once. */
 function twice({ sizes, countsAs, clauses, counters }: Space): Space {

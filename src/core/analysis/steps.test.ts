@@ -5,12 +5,12 @@ import { holdsFor, NO_COSTS, Solver, valuesWhere, within } from '../constraints'
 import { Exact } from '../number';
 import { resolve } from '../run';
 import { costSteps } from './cost-steps';
-import { exampleFor } from './example';
 import { type Model, modelOf } from './model';
 import { priceGoal } from './price-goal';
 import { priceSteps } from './price-model';
 import { BY_PRICE } from './price-range';
 import { contextFor } from './solutions';
+import { isSold, witnessOf } from './witness';
 
 const TODAY = '2026-11-25';
 const costs = () => Exact.from('2.5');
@@ -38,9 +38,9 @@ function compare(look: (model: Model, values: Int32Array, selection: object, gro
     const model = modelOf(program, TODAY, { look: BY_PRICE });
     let left = 25;
     for (const values of solutionsOf(model)) {
-      const { example, sellable } = exampleFor(model, values);
-      if (!sellable) continue;
-      if (look(model, values, example.selection, example.group)) looked += 1;
+      const witness = witnessOf(model, values, isSold)?.witness;
+      if (!witness) continue;
+      if (look(model, values, witness.selection, witness.group)) looked += 1;
       left -= 1;
       if (left === 0) break;
     }
