@@ -9,6 +9,7 @@ import { Random } from '../support/generated-products';
 import { anyProduct, type Made, shopOf } from './any-product';
 import { answersOf } from './answers-of';
 import { checkMargin } from './claims-of-margins';
+import { type CountedClaims, countClaims, noClaims } from './counted-claims';
 import { nameOf } from './names';
 import { shrunk } from './shrunk';
 import { claim, everySold, files, GROUPS, priceOf, TODAY, type Tried, Wrong } from './tried';
@@ -315,7 +316,17 @@ export interface Seen {
   proved: number;
   /** lowest margins, by how far they are known */
   margins: Partial<Record<LowestMargin['kind'] | 'bounded', number>>;
+  claims: CountedClaims;
 }
+
+export const nothingSeen = (): Seen => ({
+  products: 0,
+  sold: 0,
+  clicks: 0,
+  proved: 0,
+  margins: {},
+  claims: noClaims(),
+});
 
 /** Tries one made product. @throws Error saying which claim is wrong */
 export function tryProduct(made: Made, seed: number, seen?: Seen): void {
@@ -332,6 +343,7 @@ export function tryProduct(made: Made, seed: number, seen?: Seen): void {
   seen.products += 1;
   seen.sold += tried.sold.length > 0 ? 1 : 0;
   seen.clicks += clicks;
+  countClaims(seen.claims, analysis, margin);
   if (margin) seen.margins[margin] = (seen.margins[margin] ?? 0) + 1;
   seen.proved += [analysis.lowest, analysis.highest].filter((end) => end?.coverage.kind === 'proved').length;
 }
@@ -366,7 +378,7 @@ export function tryMade(made: Made, seed: number, seen: Seen): void {
 
 /** Tries made products, one for each seed. @throws Error as {@link tryMade} does */
 export function tryClaims(from: number, count: number, make: (seed: number) => Made = anyProduct): Seen {
-  const seen: Seen = { products: 0, sold: 0, clicks: 0, proved: 0, margins: {} };
+  const seen = nothingSeen();
   for (let seed = from; seed < from + count; seed += 1) tryMade(make(seed), seed, seen);
   return seen;
 }
