@@ -42,7 +42,8 @@ export function countClaims(
   if (analysis.faulty) return;
   const note = (claim: Claim, extent: Extent) => (counted[claim][extent] += 1);
   note('whether anything can be sold', 'proved');
-  if (margin !== null) note('the lowest margin', ofMargin(margin));
+  // What nobody knows the cost of earns nobody knows what: nothing is claimed.
+  if (margin !== null && margin !== 'costsMissing') note('the lowest margin', ofMargin(margin));
   if (analysis.nothingSells) return;
   const { cutShort } = analysis;
   note('options that can’t be had', cutShort.includes('options') ? 'notSaid' : 'proved');
