@@ -20,6 +20,7 @@ export const largeBodies = {
   product: productSchema,
   productDraft: z.strictObject({ definition: productSchema, baseVersion, editor }),
   draftSetAside: z.strictObject({ definition: productSchema, savedBy: z.string().max(60) }),
+  sheet: sheetSchema,
   sheetDraft: z.strictObject({ definition: sheetSchema, baseVersion, editor }),
   priceLists,
   acceptedPriceLists: priceLists.extend({

@@ -6,7 +6,7 @@ import { openProduct, saveDraft, seeProduct } from '@/services/products/drafts';
 import { listProducts } from '@/services/products/list';
 import { archiveProduct, createProduct, createProducts, deleteProduct, startAgain } from '@/services/products/products';
 import { publishProduct } from '@/services/products/publishing';
-import { createSheet, deleteSheet, openSheet, publishSheet } from '@/services/sheets/sheets';
+import { createSheet, deleteSheet, openSheet, publishSheet, startSheetAgain } from '@/services/sheets/sheets';
 import { createStockItem, enterStock, listStock } from '@/services/store-room/stock';
 import { deleteStockItem } from '@/services/store-room/change-item';
 import { createSwatch, deleteSwatch, listSwatches } from '@/services/swatches/swatches';
@@ -82,6 +82,21 @@ describe('what is deleted', () => {
     await bringBack(context, binned);
     expect(await openSheet(context, id)).toEqual(before);
     expect(before.publishedRevision).toBe(1);
+  });
+
+  it('of a sheet for good, of which what stands in a window can become another', async () => {
+    const id = await createSheet(context, { title: 'Wrapped' });
+    const { draft } = await openSheet(context, id);
+    await deleteForGood(context, (await deleteSheet(context, id)).binned);
+    const again = await startSheetAgain(context, { ...draft, note: 'With a bow' });
+    expect((await openSheet(context, again)).draft).toMatchObject({
+      title: 'Wrapped',
+      note: 'With a bow',
+      key: 'wrapped',
+    });
+    // Meanwhile another may have taken its inside name.
+    const other = await startSheetAgain(context, draft);
+    expect((await openSheet(context, other)).draft.key).toBe('wrapped-2');
   });
 
   it('of a stock item, with its ledger', async () => {

@@ -7,6 +7,7 @@ import { forgetBackup, keepBackup, readBackup } from './backup';
 import { DraftStore, type DraftView } from './draft-store';
 
 const savedSchema = z.object({ version: z.number() });
+const startedSchema = z.object({ id: z.number() });
 
 /** What is edited, and where its draft is kept. */
 export interface Drafted<T> {
@@ -17,6 +18,8 @@ export interface Drafted<T> {
   readonly schema: z.ZodType<T>;
   /** its route: GET gives `draft` and `draftVersion`, PUT to `/draft` saves */
   readonly address: string;
+  /** where another is started with what stands in this one, when it is deleted for good */
+  readonly again: string;
   /** takes a draft that gives way; absent where there is no such place */
   readonly setAside?: (definition: T, savedBy: string) => Promise<unknown>;
   /** what it is called in a sentence */
@@ -37,7 +40,10 @@ export type Draft<T extends object> = DraftView<T> &
     | 'hearGone'
     | 'hearBack'
     | 'dismissNotice'
-  >;
+  > & {
+    /** Starts another with what stands here, which is kept in this browser until then. @returns its number */
+    readonly startAgain: () => Promise<number>;
+  };
 
 function storeFor<T extends object>(
   { name, draft, draftVersion, schema, address, setAside, word }: Drafted<T>,
@@ -88,5 +94,24 @@ export function useDraft<T extends object>(drafted: Drafted<T>, editor: string):
     };
   }, [store]);
   const { change, undo, redo, replace, keep, saved, hearOfVersion, hearGone, hearBack, dismissNotice } = store;
-  return { ...view, change, undo, redo, replace, keep, saved, hearOfVersion, hearGone, hearBack, dismissNotice };
+  const { again, name } = drafted;
+  const startAgain = async () => {
+    const { id } = await send('POST', again, store.current().document, startedSchema);
+    forgetBackup(name);
+    return id;
+  };
+  return {
+    ...view,
+    change,
+    undo,
+    redo,
+    replace,
+    keep,
+    saved,
+    hearOfVersion,
+    hearGone,
+    hearBack,
+    dismissNotice,
+    startAgain,
+  };
 }

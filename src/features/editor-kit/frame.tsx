@@ -3,11 +3,14 @@
 import { Alert, Box, Button, Grid, Heading, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
 import { ArrowLeft, Redo2, Undo2 } from 'lucide-react';
 import NextLink from 'next/link';
+import { useRouter } from 'next/navigation';
 import { type ReactNode, useEffect, useState } from 'react';
 import { parseDay } from '@/core/calendar';
 import { bringBackFromBin } from '@/features/bin/say-binned';
 import { type Draft } from '@/features/drafts/use-draft';
+import { wordsOf } from '@/features/shared/api';
 import { SelectField, TypedInput } from '@/ui/field';
+import { sayFailed } from '@/ui/toasts';
 import { useEditing } from './editing';
 
 /** The three columns of an editor: outline, what is being edited, the Counter. */
@@ -141,20 +144,12 @@ export function AwayNotice({
 }
 
 /**
- * Says that what is edited was deleted.
+ * Says that what is edited was deleted, and offers to bring it back, or to start another with what stands here.
  *
- * @param onStartAgain starts another with what stands here, where it can't be brought back any more; absent where there
- *   is no such way
+ * @param page where others of the kind are edited, by their numbers
  */
-export function GoneNotice<T extends object>({
-  draft,
-  word,
-  onStartAgain,
-}: {
-  draft: Draft<T>;
-  word: string;
-  onStartAgain?: () => Promise<unknown>;
-}) {
+export function GoneNotice<T extends object>({ draft, word, page }: { draft: Draft<T>; word: string; page: string }) {
+  const router = useRouter();
   if (draft.save.kind !== 'gone') return null;
   const { binned } = draft.save;
   if (binned !== null) {
@@ -169,9 +164,16 @@ export function GoneNotice<T extends object>({
     );
   }
   return (
-    <AwayNotice action="Start it again" onBack={onStartAgain}>
-      This {word} was deleted for good. What stands here is kept in this window
-      {onStartAgain ? `: it can become a new ${word}` : ''}.
+    <AwayNotice
+      action="Start it again"
+      onBack={() =>
+        draft.startAgain().then(
+          (id) => router.push(`${page}/${id}`),
+          (error: unknown) => sayFailed('That was not possible', wordsOf(error)),
+        )
+      }
+    >
+      This {word} was deleted for good. What stands here is kept in this window: it can become a new {word}.
     </AwayNotice>
   );
 }

@@ -3,8 +3,6 @@
 import { Alert, Box, Stack } from '@chakra-ui/react';
 import { nanoid } from 'nanoid';
 import dynamic from 'next/dynamic';
-import { z } from 'zod';
-import { useRouter } from 'next/navigation';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { forReadiness } from '@/core/analysis/findings';
 import { type Product, productSchema } from '@/core/catalog';
@@ -12,7 +10,6 @@ import { readiness } from '@/core/judge';
 import { stockView } from '@/core/stock';
 import { useChecks } from '@/features/checks/use-checks';
 import { type Draft, useDraft } from '@/features/drafts/use-draft';
-import { forgetBackup } from '@/features/drafts/backup';
 import { type Presence, usePresence } from '@/features/drafts/use-presence';
 import { type Editing, EditingProvider, type Place } from '@/features/editor-kit/editing';
 import { AwayNotice, DraftNotice, EditorColumns, GoneNotice, SeenBy, useUndoKeys } from '@/features/editor-kit/frame';
@@ -67,6 +64,7 @@ export function ProductEditor({
       draftVersion: opened.draftVersion,
       schema: productSchema,
       address,
+      again: '/api/manage/products/again',
       setAside: (definition, savedBy) => send('POST', `${address}/set-aside`, { definition, savedBy }, anything),
       word: 'product',
     },
@@ -219,7 +217,6 @@ const followsSelection = (place: Place) =>
   place === 'rules' ||
   place === 'formulas' ||
   place === 'breaks';
-const startedSchema = z.object({ id: z.number() });
 
 function Notices({
   draft,
@@ -232,22 +229,14 @@ function Notices({
   productId: number;
   onBack: () => void;
 }) {
-  const router = useRouter();
   const isGone = draft.save.kind === 'gone';
   if (!draft.notice && others === 0 && !archived && !isGone) return null;
   const attempt = (work: Promise<unknown>) =>
     work.catch((error: unknown) => sayFailed('That was not possible', wordsOf(error)));
-  const startAgain = () =>
-    attempt(
-      send('POST', '/api/manage/products/again', draft.document, startedSchema).then(({ id }) => {
-        forgetBackup(String(productId));
-        router.push(`/manage/products/${id}`);
-      }),
-    );
   return (
     <Stack gap="0">
       <DraftNotice draft={draft} />
-      <GoneNotice draft={draft} word="product" onStartAgain={startAgain} />
+      <GoneNotice draft={draft} word="product" page="/manage/products" />
       {archived && !isGone && (
         <AwayNotice
           action="Bring it back"

@@ -77,6 +77,7 @@ export function SheetEditor({
       draftVersion: opened.draftVersion,
       schema: sheetSchema,
       address,
+      again: '/api/manage/sheets/again',
       word: 'sheet',
     },
     editor,
@@ -222,7 +223,7 @@ export function SheetEditor({
         onPublish={publish}
       />
       <DraftNotice draft={draft} />
-      <GoneNotice draft={draft} word="sheet" />
+      <GoneNotice draft={draft} word="sheet" page="/manage/sheets" />
       <EditorColumns
         outline={outline}
         middle={

@@ -102,14 +102,25 @@ export const newSheetSchema = z.strictObject({ title: z.string().trim().min(1, '
 export async function createSheet({ database, now }: Services, input: z.input<typeof newSheetSchema>): Promise<number> {
   const { title } = newSheetSchema.parse(input);
   return database.write(async (transaction) => {
-    const taken = await transaction.select({ key: sheets.key }).from(sheets);
-    const key = freeKey(
-      title,
-      taken.map((row) => row.key),
-      'sheet',
-    );
+    const key = await freeSheetKey(transaction, title);
     return insertSheet(transaction, sheetSchema.parse({ key, title }), now());
   });
+}
+
+/** Starts a sheet with what another was, that is deleted for good. @returns its number */
+export async function startSheetAgain({ database, now }: Services, draft: Sheet): Promise<number> {
+  return database.write(async (transaction) =>
+    insertSheet(transaction, { ...draft, key: await freeSheetKey(transaction, draft.key) }, now()),
+  );
+}
+
+async function freeSheetKey(transaction: Queries, wanted: string): Promise<string> {
+  const taken = await transaction.select({ key: sheets.key }).from(sheets);
+  return freeKey(
+    wanted,
+    taken.map(({ key }) => key),
+    'sheet',
+  );
 }
 
 /** Adds a sheet as a draft. @returns its number */
