@@ -8,6 +8,7 @@ import {
   getFilteredRowModel,
   getPaginationRowModel,
   getSortedRowModel,
+  type Header,
   type SortingState,
   useReactTable,
 } from '@tanstack/react-table';
@@ -127,39 +128,9 @@ export function DataTable<Row>({
                   />
                 </Table.ColumnHeader>
               )}
-              {group.headers.map((header) => {
-                const sorted = header.column.getIsSorted();
-                const content = flexRender(header.column.columnDef.header, header.getContext());
-                return (
-                  <Table.ColumnHeader
-                    key={header.id}
-                    aria-sort={sorted ? SORT_WORDS[sorted] : undefined}
-                    textAlign={header.column.columnDef.meta?.align}
-                    width={header.column.columnDef.meta?.width}
-                    color="fg.muted"
-                    fontWeight="600"
-                    borderColor="border"
-                  >
-                    {header.column.getCanSort() ? (
-                      <chakra.button
-                        type="button"
-                        display="inline-flex"
-                        alignItems="center"
-                        gap="1"
-                        cursor="pointer"
-                        fontWeight="inherit"
-                        onClick={header.column.getToggleSortingHandler()}
-                      >
-                        {content}
-                        {sorted === 'asc' && <ArrowUp size={13} aria-hidden />}
-                        {sorted === 'desc' && <ArrowDown size={13} aria-hidden />}
-                      </chakra.button>
-                    ) : (
-                      content
-                    )}
-                  </Table.ColumnHeader>
-                );
-              })}
+              {group.headers.map((header) => (
+                <HeaderCell key={header.id} {...headOf(header)} />
+              ))}
             </Table.Row>
           ))}
         </Table.Header>
@@ -194,43 +165,104 @@ export function DataTable<Row>({
         </Table.Body>
       </Table.Root>
       {pages > 1 && (
-        <HStack
-          as="nav"
-          aria-label={`Pages of ${label}`}
-          justify="space-between"
-          px="3"
-          py="2"
-          borderTopWidth="1px"
-          borderColor="border"
-          fontSize="sm"
-          color="fg.muted"
-        >
-          <Text css={{ fontVariantNumeric: 'tabular-nums' }}>
-            {page * ON_A_PAGE + 1} to {page * ON_A_PAGE + shown.length} of {found.length}
-          </Text>
-          <HStack gap="1">
-            <Button
-              size="xs"
-              variant="ghost"
-              colorPalette="ink"
-              disabled={!table.getCanPreviousPage()}
-              onClick={() => table.previousPage()}
-            >
-              <ChevronLeft size={14} aria-hidden /> Before
-            </Button>
-            <Button
-              size="xs"
-              variant="ghost"
-              colorPalette="ink"
-              disabled={!table.getCanNextPage()}
-              onClick={() => table.nextPage()}
-            >
-              After <ChevronRight size={14} aria-hidden />
-            </Button>
-          </HStack>
-        </HStack>
+        <Pages
+          label={label}
+          first={page * ON_A_PAGE + 1}
+          shown={shown.length}
+          found={found.length}
+          onBefore={table.getCanPreviousPage() ? table.previousPage : null}
+          onAfter={table.getCanNextPage() ? table.nextPage : null}
+        />
       )}
     </Box>
+  );
+}
+
+interface HeaderProps {
+  content: ReactNode;
+  sorted: 'asc' | 'desc' | false;
+  align?: 'end';
+  width?: string;
+  /** absent where the column sorts nothing */
+  onSort?: (event: unknown) => void;
+}
+
+/** What a header says now: the table that is asked stays the same object. */
+const headOf = <Row,>({ column, getContext }: Header<Row, unknown>): HeaderProps => ({
+  content: flexRender(column.columnDef.header, getContext()),
+  sorted: column.getIsSorted(),
+  align: column.columnDef.meta?.align,
+  width: column.columnDef.meta?.width,
+  ...(column.getCanSort() && { onSort: column.getToggleSortingHandler() }),
+});
+
+function HeaderCell({ content, sorted, align, width, onSort }: HeaderProps) {
+  return (
+    <Table.ColumnHeader
+      aria-sort={sorted ? SORT_WORDS[sorted] : undefined}
+      textAlign={align}
+      width={width}
+      color="fg.muted"
+      fontWeight="600"
+      borderColor="border"
+    >
+      {onSort ? (
+        <chakra.button
+          type="button"
+          display="inline-flex"
+          alignItems="center"
+          gap="1"
+          cursor="pointer"
+          fontWeight="inherit"
+          onClick={onSort}
+        >
+          {content}
+          {sorted === 'asc' && <ArrowUp size={13} aria-hidden />}
+          {sorted === 'desc' && <ArrowDown size={13} aria-hidden />}
+        </chakra.button>
+      ) : (
+        content
+      )}
+    </Table.ColumnHeader>
+  );
+}
+
+interface PagesProps {
+  label: string;
+  /** the number of the first row that is shown, from one on */
+  first: number;
+  shown: number;
+  found: number;
+  /** null where there is no page on that side */
+  onBefore: (() => void) | null;
+  onAfter: (() => void) | null;
+}
+
+function Pages({ label, first, shown, found, onBefore, onAfter }: PagesProps) {
+  return (
+    <HStack
+      as="nav"
+      aria-label={`Pages of ${label}`}
+      justify="space-between"
+      px="3"
+      py="2"
+      borderTopWidth="1px"
+      borderColor="border"
+      fontSize="sm"
+      color="fg.muted"
+    >
+      <Text css={{ fontVariantNumeric: 'tabular-nums' }}>
+        {first} to {first + shown - 1} of {found}
+      </Text>
+      <HStack gap="1">
+        <Button size="xs" variant="ghost" colorPalette="ink" disabled={!onBefore} onClick={() => onBefore?.()}>
+          <ChevronLeft size={14} aria-hidden /> Before
+        </Button>
+        <Button size="xs" variant="ghost" colorPalette="ink" disabled={!onAfter} onClick={() => onAfter?.()}>
+          After <ChevronRight size={14} aria-hidden />
+        </Button>
+      </HStack>
+    </HStack>
   );
 }
 

@@ -4,6 +4,6 @@ export { drawnBy, type ProofDifference, type ProofOutcome, prove } from './proof
 export { readiness } from './readiness';
 export { type LeastEarned, leastEarned } from './earning';
 export { type ListChange, listChanges } from './list-changes';
-export { askedTwice } from './asked-twice';
+export { askedTwice, type AskedTwice } from './asked-twice';
 export { sampleProduct, sheetFaults } from './sheet-faults';
 export { shopFaults } from './shop-faults';

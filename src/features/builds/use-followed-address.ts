@@ -9,7 +9,7 @@ import { send } from '@/features/shared/api';
 import { sayFailed } from '@/ui/toasts';
 import { buildLink, builtBy } from './build-link';
 
-/** The address follows at once, and then no oftener than this, in milliseconds: browsers stop what writes it at every key. */
+/** The address follows at once, and then not for so many milliseconds: browsers stop what writes it at every key. */
 const BETWEEN = 400;
 
 /** What says that nothing is chosen, where an address that says nothing means something else. */

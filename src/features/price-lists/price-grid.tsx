@@ -31,6 +31,70 @@ interface Row {
 
 const ROW_HEIGHT = 38;
 
+interface Shown {
+  /** what is looked for, in lower case */
+  readonly wanted: string;
+  readonly onlyNamed: boolean;
+  readonly withOptions: boolean;
+}
+
+/**
+ * The rows of the grid.
+ *
+ * @param lists those that may name a price: also as they began, so that a row stays while its field is empty
+ */
+function rowsShown(
+  products: readonly ListedProduct[],
+  lists: readonly PriceList[],
+  { wanted, onlyNamed, withOptions }: Shown,
+): Row[] {
+  const isNamed = (product: ListedProduct, { thing }: ThingOf) =>
+    lists.some(({ prices }) => priceIn(prices, product.slug, thing) !== null);
+  return products.flatMap((product): Row[] => {
+    const isHit =
+      wanted === '' ||
+      [product.title, product.sku, product.category ?? ''].some((text) => text.toLowerCase().includes(wanted));
+    return product.things
+      .filter((thing) => isHit || thing.title.toLowerCase().includes(wanted))
+      .filter((thing) => (!onlyNamed && (thing.thing.kind !== 'option' || withOptions)) || isNamed(product, thing))
+      .map((thing) => ({ product, thing }));
+  });
+}
+
+/** Lists in one of which something has another price, or none where its field is empty. */
+const named = (lists: readonly PriceList[], key: string, { slug }: ListedProduct, { thing }: ThingOf, text: string) =>
+  lists.map((list) =>
+    list.key === key
+      ? {
+          ...list,
+          prices: withPrice(list.prices, slug, thing, text.trim() === '' ? null : text.trim().replace(',', '.')),
+        }
+      : list,
+  );
+
+/** Lists with the prices of a table that was pasted. */
+const taken = (lists: readonly PriceList[], cells: readonly PriceCell[]) =>
+  lists.map((list) => ({
+    ...list,
+    prices: cells
+      .filter((cell) => cell.list === list.key)
+      .reduce((prices, { product, thing, price }) => withPrice(prices, product, thing, price), [...list.prices]),
+  }));
+
+async function copyTable(products: readonly ListedProduct[], lists: readonly PriceList[]): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(writePriceTable(products, lists));
+  } catch {
+    // Browsers lend the clipboard only to pages they trust.
+    sayFailed(
+      'The table could not be copied',
+      'The browser keeps the clipboard from this page. Open it under https, or as localhost.',
+    );
+    return;
+  }
+  sayDone('The whole table is copied', 'Paste it into a spreadsheet; what comes back from there is pasted here.');
+}
+
 /**
  * Every price that lists can name, products and what they have of prices down, lists across: typed, pasted, or copied
  * out.
@@ -43,21 +107,7 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
   const [begun] = useState(lists);
   const wanted = useDeferredValue(search.trim().toLowerCase());
   const rows = useMemo(
-    () =>
-      products.flatMap((product): Row[] => {
-        const hit =
-          wanted === '' ||
-          [product.title, product.sku, product.category ?? ''].some((text) => text.toLowerCase().includes(wanted));
-        return product.things.flatMap((thing) => {
-          if (!hit && !thing.title.toLowerCase().includes(wanted)) return [];
-          // What was named when the page was opened stays in its place while its field is empty.
-          const isNamed = [...lists, ...begun].some(
-            ({ prices }) => priceIn(prices, product.slug, thing.thing) !== null,
-          );
-          if (onlyNamed && !isNamed) return [];
-          return thing.thing.kind === 'option' && !withOptions && !isNamed ? [] : [{ product, thing }];
-        });
-      }),
+    () => rowsShown(products, [...lists, ...begun], { wanted, onlyNamed, withOptions }),
     [products, lists, begun, wanted, onlyNamed, withOptions],
   );
   const inForce = useMemo(() => lists.map((list) => listAlone(list, lists)), [lists]);
@@ -69,44 +119,10 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
     overscan: 12,
   });
   const name = (key: string, product: ListedProduct, thing: ThingOf, text: string) =>
-    onChange(
-      lists.map((list) =>
-        list.key === key
-          ? {
-              ...list,
-              prices: withPrice(
-                list.prices,
-                product.slug,
-                thing.thing,
-                text.trim() === '' ? null : text.trim().replace(',', '.'),
-              ),
-            }
-          : list,
-      ),
-    );
+    onChange(named(lists, key, product, thing, text));
   const take = (cells: readonly PriceCell[]) => {
-    onChange(
-      lists.map((list) => ({
-        ...list,
-        prices: cells
-          .filter((cell) => cell.list === list.key)
-          .reduce((prices, { product, thing, price }) => withPrice(prices, product, thing, price), [...list.prices]),
-      })),
-    );
+    onChange(taken(lists, cells));
     sayDone(`${counted(cells.length, 'price')} taken over`, 'Nothing holds before it is saved.');
-  };
-  const copy = async () => {
-    try {
-      await navigator.clipboard.writeText(writePriceTable(products, lists));
-    } catch {
-      // Browsers lend the clipboard only to pages they trust.
-      sayFailed(
-        'The table could not be copied',
-        'The browser keeps the clipboard from this page. Open it under https, or as localhost.',
-      );
-      return;
-    }
-    sayDone('The whole table is copied', 'Paste it into a spreadsheet; what comes back from there is pasted here.');
   };
   const columns = `minmax(260px, 1fr) 110px ${lists.map(() => 'minmax(120px, 170px)').join(' ')}`;
   return (
@@ -123,7 +139,7 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
         <Tick label="Only what a list names" checked={onlyNamed} onChange={setOnlyNamed} />
         <Tick label="What options add, too" checked={withOptions} onChange={setWithOptions} />
         <Box flex="1" />
-        <Button size="sm" variant="outline" onClick={() => void copy()}>
+        <Button size="sm" variant="outline" onClick={() => void copyTable(products, lists)}>
           <ClipboardCopy size={14} aria-hidden /> Copy as a table
         </Button>
         <Button size="sm" variant="outline" onClick={() => setPasting(true)}>
@@ -143,33 +159,7 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
         borderRadius="l2"
         bg="bg.panel"
       >
-        <chakra.div
-          role="row"
-          display="grid"
-          gridTemplateColumns={columns}
-          position="sticky"
-          top="0"
-          zIndex="1"
-          bg="bg.subtle"
-          borderBottomWidth="1px"
-          borderColor="border"
-          fontSize="sm"
-          fontWeight="600"
-          minW="max-content"
-        >
-          <Head>What</Head>
-          <Head end>Usual</Head>
-          {lists.map((list) => (
-            <Head key={list.key} end>
-              {list.title || 'without a name'}
-              {!isInForce(list, today) && (
-                <Text as="span" display="block" fontWeight="400" fontSize="xs" color="fg.muted">
-                  not today
-                </Text>
-              )}
-            </Head>
-          ))}
-        </chakra.div>
+        <HeadRow lists={lists} columns={columns} today={today} />
         {rows.length === 0 && (
           <Text px="4" py="6" color="fg.muted">
             {onlyNamed ? 'No list names a price here.' : 'Nothing is called that.'}
@@ -200,32 +190,78 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
         {counted(rows.length, 'price')}. A greyed figure is what the list comes to without naming a price; what a list
         names stands in its field, and is empty again when it is taken away.
       </Text>
-      <PasteDialog
-        open={pasting}
-        title="Paste prices"
-        help="A table as “Copy as a table” gives it: the first line says which column is which. Empty cells name no price; columns that are missing stay as they are."
-        label="Table of prices"
-        placeholder={'Product\tOf\tTrade\nhoney-jar\t\t0.85'}
-        read={(text) => readPriceTable(text, products, lists)}
-        faultOf={({ fault }) => fault}
-        columns={[{ head: 'What' }, { head: 'List' }, { head: 'Until now', end: true }, { head: 'Then', end: true }]}
-        cells={(cell) =>
-          [
-            cell.title,
-            lists.find(({ key }) => key === cell.list)?.title ?? '',
-            priceIn(lists.find(({ key }) => key === cell.list)?.prices ?? [], cell.product, cell.thing) ?? 'none',
-            cell.price ?? 'none',
-          ].map((text, place) => (
-            <PastedCell key={place} end={place > 1}>
-              {text}
-            </PastedCell>
-          ))
-        }
-        noun="price"
-        onClose={() => setPasting(false)}
-        onTake={take}
-      />
+      <PastePrices open={pasting} products={products} lists={lists} onClose={() => setPasting(false)} onTake={take} />
     </Box>
+  );
+}
+
+function HeadRow({ lists, columns, today }: { lists: readonly PriceList[]; columns: string; today: string }) {
+  return (
+    <chakra.div
+      role="row"
+      display="grid"
+      gridTemplateColumns={columns}
+      position="sticky"
+      top="0"
+      zIndex="1"
+      bg="bg.subtle"
+      borderBottomWidth="1px"
+      borderColor="border"
+      fontSize="sm"
+      fontWeight="600"
+      minW="max-content"
+    >
+      <Head>What</Head>
+      <Head end>Usual</Head>
+      {lists.map((list) => (
+        <Head key={list.key} end>
+          {list.title || 'without a name'}
+          {!isInForce(list, today) && (
+            <Text as="span" display="block" fontWeight="400" fontSize="xs" color="fg.muted">
+              not today
+            </Text>
+          )}
+        </Head>
+      ))}
+    </chakra.div>
+  );
+}
+
+interface PasteProps {
+  open: boolean;
+  products: readonly ListedProduct[];
+  lists: readonly PriceList[];
+  onClose: () => void;
+  onTake: (cells: readonly PriceCell[]) => void;
+}
+
+function PastePrices({ open, products, lists, onClose, onTake }: PasteProps) {
+  return (
+    <PasteDialog
+      open={open}
+      title="Paste prices"
+      help="A table as “Copy as a table” gives it: the first line says which column is which. Empty cells name no price; columns that are missing stay as they are."
+      label="Table of prices"
+      placeholder={'Product\tOf\tTrade\nhoney-jar\t\t0.85'}
+      read={(text) => readPriceTable(text, products, lists)}
+      faultOf={({ fault }) => fault}
+      columns={[{ head: 'What' }, { head: 'List' }, { head: 'Until now', end: true }, { head: 'Then', end: true }]}
+      cells={(cell) =>
+        [
+          cell.title,
+          lists.find(({ key }) => key === cell.list)?.title ?? '',
+          priceIn(lists.find(({ key }) => key === cell.list)?.prices ?? [], cell.product, cell.thing) ?? 'none',
+          cell.price ?? 'none',
+        ].map((text, place) => (
+          <PastedCell key={place} end={place > 1}>
+            {text}
+          </PastedCell>
+        ))
+      }
+      noun="price"
+      onClose={onClose}
+      onTake={onTake}
+    />
   );
 }
 

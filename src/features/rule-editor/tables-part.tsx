@@ -56,6 +56,70 @@ export function TablesPart() {
   );
 }
 
+interface RowsProps {
+  table: CompatibilityTable;
+  name: string;
+  /** of its columns */
+  titles: readonly string[];
+  edit: (what: string, recipe: (draft: CompatibilityTable) => void) => void;
+}
+
+/** The rows of a table, an answer to each of its choices in each. */
+function TableRows({ table, name, titles, edit }: RowsProps) {
+  const { assembled } = useEditing();
+  return (
+    <Box overflowX="auto">
+      <Table.Root size="sm" aria-label={`${name}: rows`}>
+        <Table.Header>
+          <Table.Row bg="bg.subtle">
+            {titles.map((title, column) => (
+              <Table.ColumnHeader key={column}>{title}</Table.ColumnHeader>
+            ))}
+            <Table.ColumnHeader />
+          </Table.Row>
+        </Table.Header>
+        <Table.Body>
+          {table.rows.slice(0, MOST_SHOWN).map((row, number) => (
+            <Table.Row key={number} bg="transparent">
+              {table.choices.map((key, column) => (
+                <Table.Cell key={key} py="1">
+                  <SelectField
+                    small
+                    hideLabel
+                    label={`${titles[column] ?? key}, row ${number + 1}`}
+                    value={row[column] ?? ''}
+                    alternatives={[{ value: '', label: 'any' }, ...optionAlternatives(assembled.choices, key)]}
+                    onChange={(value) =>
+                      edit(
+                        `row ${number} ${column}`,
+                        (draft) =>
+                          void (draft.rows[number] = table.choices.map((_, place) =>
+                            place === column ? value : (row[place] ?? ''),
+                          )),
+                      )
+                    }
+                  />
+                </Table.Cell>
+              ))}
+              <Table.Cell py="1" textAlign="end">
+                <IconButton
+                  aria-label={`Remove row ${number + 1}`}
+                  size="xs"
+                  variant="ghost"
+                  colorPalette="brick"
+                  onClick={() => edit(`remove row ${number}`, (draft) => void draft.rows.splice(number, 1))}
+                >
+                  <Trash2 size={14} />
+                </IconButton>
+              </Table.Cell>
+            </Table.Row>
+          ))}
+        </Table.Body>
+      </Table.Root>
+    </Box>
+  );
+}
+
 function TableEditor({ table, index }: { table: CompatibilityTable; index: number }) {
   const { assembled, change, findings } = useEditing();
   const [pasted, setPasted] = useState<string | null>(null);
@@ -152,55 +216,7 @@ function TableEditor({ table, index }: { table: CompatibilityTable; index: numbe
       {faults.map((message) => (
         <FaultLine key={message}>{message}</FaultLine>
       ))}
-      <Box overflowX="auto">
-        <Table.Root size="sm" aria-label={`${name}: rows`}>
-          <Table.Header>
-            <Table.Row bg="bg.subtle">
-              {titles.map((title, column) => (
-                <Table.ColumnHeader key={column}>{title}</Table.ColumnHeader>
-              ))}
-              <Table.ColumnHeader />
-            </Table.Row>
-          </Table.Header>
-          <Table.Body>
-            {table.rows.slice(0, MOST_SHOWN).map((row, number) => (
-              <Table.Row key={number} bg="transparent">
-                {table.choices.map((key, column) => (
-                  <Table.Cell key={key} py="1">
-                    <SelectField
-                      small
-                      hideLabel
-                      label={`${titles[column] ?? key}, row ${number + 1}`}
-                      value={row[column] ?? ''}
-                      alternatives={[{ value: '', label: 'any' }, ...optionAlternatives(assembled.choices, key)]}
-                      onChange={(value) =>
-                        edit(
-                          `row ${number} ${column}`,
-                          (draft) =>
-                            void (draft.rows[number] = table.choices.map((_, place) =>
-                              place === column ? value : (row[place] ?? ''),
-                            )),
-                        )
-                      }
-                    />
-                  </Table.Cell>
-                ))}
-                <Table.Cell py="1" textAlign="end">
-                  <IconButton
-                    aria-label={`Remove row ${number + 1}`}
-                    size="xs"
-                    variant="ghost"
-                    colorPalette="brick"
-                    onClick={() => edit(`remove row ${number}`, (draft) => void draft.rows.splice(number, 1))}
-                  >
-                    <Trash2 size={14} />
-                  </IconButton>
-                </Table.Cell>
-              </Table.Row>
-            ))}
-          </Table.Body>
-        </Table.Root>
-      </Box>
+      <TableRows table={table} name={name} titles={titles} edit={edit} />
       {table.rows.length > MOST_SHOWN && (
         <Text color="fg.muted">And {counted(table.rows.length - MOST_SHOWN, 'more row')}.</Text>
       )}

@@ -240,6 +240,104 @@ export function useSelection(
     () => pageOf(program, resolution, { today, group, files, surroundings, takeFile }),
     [today, resolution, files, takeFile, program, group, surroundings],
   );
+  const otherwise = useOtherwise(
+    { program, known, parts, shownQuantity, exact, there, files },
+    { today, group, booked },
+  );
+  const atRest = useAtRest();
+  const answer = useCallback(
+    (choice: string, given: unknown) =>
+      atRest(() => {
+        setLast(choice);
+        setAnswers((current) => {
+          const { [choice]: _former, ...rest } = current;
+          return given === undefined ? rest : { ...rest, [choice]: given };
+        });
+      }),
+    [atRest],
+  );
+  const givePart = useCallback(
+    (key: string, change: (part: GivenPart) => GivenPart) =>
+      atRest(() => setParts((current) => partsWith(current, key, change))),
+    [atRest],
+  );
+  const sayQuantity = useCallback((text: string) => atRest(() => setQuantityText(text)), [atRest]);
+  const around = useMemo(
+    () => ({ today, group, files, surroundings, takeFile }),
+    [today, group, files, surroundings, takeFile],
+  );
+  // The same as long as nothing of it changes, so that what shows it need not be drawn again.
+  return useMemo(
+    () => ({
+      program,
+      usual,
+      ...otherwise,
+      quantityFrom: exact.quantityFrom,
+      earned: exact.cost && exact.unitPrice && { cost: exact.cost, price: exact.unitPrice },
+      changes,
+      answers: known,
+      quantityText: shownQuantity,
+      chosen,
+      resolution,
+      page,
+      parts,
+      goneInParts,
+      givePart,
+      around,
+      answer,
+      change: () => atRest(() => setAnswers((current) => changedAnswers(program, current, changes))),
+      setQuantityText: sayQuantity,
+      take: ({ answers: given, parts: givenParts = NO_PARTS, quantity }) =>
+        atRest(() => {
+          setAnswers(given);
+          setParts(givenParts);
+          setQuantityText(quantity === undefined ? null : String(quantity));
+        }),
+      knowFiles: (more) => setFiles((current) => new Map([...current, ...more])),
+      reset: () =>
+        atRest(() => {
+          setAnswers({});
+          setParts(NO_PARTS);
+          setQuantityText(null);
+        }),
+    }),
+    [
+      program,
+      usual,
+      otherwise,
+      exact,
+      changes,
+      known,
+      shownQuantity,
+      chosen,
+      resolution,
+      page,
+      parts,
+      goneInParts,
+      givePart,
+      around,
+      answer,
+      sayQuantity,
+      atRest,
+    ],
+  );
+}
+
+interface Resolved {
+  readonly program: Program;
+  readonly known: Answers;
+  readonly parts: GivenParts;
+  readonly shownQuantity: string;
+  readonly exact: Resolution;
+  readonly there: ReturnType<typeof stockView>;
+  readonly files: ReadonlyMap<string, UploadedFile>;
+}
+
+/** What a selection would be in other numbers, and with other answers. */
+function useOtherwise(
+  { program, known, parts, shownQuantity, exact, there, files }: Resolved,
+  { today, group, booked }: Pick<SelectionOptions, 'today' | 'group' | 'booked'>,
+): Pick<SelectionState, 'breaks' | 'more' | 'attempt' | 'missing'> {
   const breaks = useMemo(
     () =>
       program.breaks.length === 0
@@ -285,89 +383,7 @@ export function useSelection(
     },
     [exact, there],
   );
-  const atRest = useAtRest();
-  const answer = useCallback(
-    (choice: string, given: unknown) =>
-      atRest(() => {
-        setLast(choice);
-        setAnswers((current) => {
-          const { [choice]: _former, ...rest } = current;
-          return given === undefined ? rest : { ...rest, [choice]: given };
-        });
-      }),
-    [atRest],
-  );
-  const givePart = useCallback(
-    (key: string, change: (part: GivenPart) => GivenPart) =>
-      atRest(() => setParts((current) => partsWith(current, key, change))),
-    [atRest],
-  );
-  const sayQuantity = useCallback((text: string) => atRest(() => setQuantityText(text)), [atRest]);
-  const around = useMemo(
-    () => ({ today, group, files, surroundings, takeFile }),
-    [today, group, files, surroundings, takeFile],
-  );
-  // The same as long as nothing of it changes, so that what shows it need not be drawn again.
-  return useMemo(
-    () => ({
-      program,
-      usual,
-      attempt,
-      quantityFrom: exact.quantityFrom,
-      earned: exact.cost && exact.unitPrice && { cost: exact.cost, price: exact.unitPrice },
-      breaks,
-      more,
-      changes,
-      answers: known,
-      quantityText: shownQuantity,
-      chosen,
-      resolution,
-      missing,
-      page,
-      parts,
-      goneInParts,
-      givePart,
-      around,
-      answer,
-      change: () => atRest(() => setAnswers((current) => changedAnswers(program, current, changes))),
-      setQuantityText: sayQuantity,
-      take: ({ answers: given, parts: givenParts = NO_PARTS, quantity }) =>
-        atRest(() => {
-          setAnswers(given);
-          setParts(givenParts);
-          setQuantityText(quantity === undefined ? null : String(quantity));
-        }),
-      knowFiles: (more) => setFiles((current) => new Map([...current, ...more])),
-      reset: () =>
-        atRest(() => {
-          setAnswers({});
-          setParts(NO_PARTS);
-          setQuantityText(null);
-        }),
-    }),
-    [
-      program,
-      usual,
-      attempt,
-      exact,
-      breaks,
-      more,
-      changes,
-      known,
-      shownQuantity,
-      chosen,
-      resolution,
-      missing,
-      page,
-      parts,
-      goneInParts,
-      givePart,
-      around,
-      answer,
-      sayQuantity,
-      atRest,
-    ],
-  );
+  return useMemo(() => ({ breaks, more, attempt, missing }), [breaks, more, attempt, missing]);
 }
 
 const NO_CHANGES: readonly Change[] = [];

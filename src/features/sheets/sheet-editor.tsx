@@ -1,37 +1,30 @@
 'use client';
 
-import { Box, Button, chakra, Menu, Stack, Text } from '@chakra-ui/react';
+import { Button, chakra, Menu, Stack, Text } from '@chakra-ui/react';
 import { Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
-import { z } from 'zod';
 import { insideNameOf, type Sheet, sheetSchema } from '@/core/catalog';
-import { askedTwice } from '@/core/judge';
-import { type Fault } from '@/core/problems';
-import { counted, listed } from '@/core/words';
-import { Counter } from '@/features/counter/counter';
 import { type PublishedDraft, useIsAsPublished } from '@/features/drafts/as-published';
 import { type Draft, useDraft } from '@/features/drafts/use-draft';
 import { useWhenSaved } from '@/features/drafts/use-when-saved';
 import { type Editing, EditingProvider, type Place } from '@/features/editor-kit/editing';
-import { DraftNotice, EditorBar, EditorColumns, GoneNotice, SeenBy, useUndoKeys } from '@/features/editor-kit/frame';
-import { ReadinessList } from '@/features/editor-kit/readiness-list';
+import { DraftNotice, EditorBar, EditorColumns, GoneNotice, useUndoKeys } from '@/features/editor-kit/frame';
 import { useEditorSurroundings } from '@/features/editor-kit/use-editor-surroundings';
 import { useCommand } from '@/features/palette/commands';
-import { type SelectionState, useSelection } from '@/features/selection/use-selection';
+import { type SelectionState } from '@/features/selection/use-selection';
 import { send, wordsOf } from '@/features/shared/api';
-import { RippleDialog } from '@/features/ripple/ripple-dialog';
 import { useSeenDraft } from '@/features/ripple/use-seen-draft';
 import { type SheetEditorView } from '@/services/sheets/sheets';
 import { binnedSchema, sayBinned } from '@/features/bin/say-binned';
 import { AskBeforeDeleting } from '@/ui/ask-before';
 import { AppDialog } from '@/ui/dialog';
-import { SelectField } from '@/ui/field';
 import { MoreMenu } from '@/ui/more-menu';
 import { Slip } from '@/ui/text';
-import { sayDone, sayFailed } from '@/ui/toasts';
-import { bareProduct, triedOn } from './sample-product';
+import { sayFailed } from '@/ui/toasts';
+import { PublishRipple } from './publish-ripple';
+import { bareProduct } from './sample-product';
 import { SheetBasics } from './sheet-basics';
 import { SheetPlaces } from './sheet-places';
 import {
@@ -46,8 +39,7 @@ import {
 import { SheetRevisions } from './sheet-revisions';
 import { SheetUses } from './sheet-uses';
 import { SheetOutline } from './sheet-outline';
-
-const publishedSchema = z.object({ revision: z.number() });
+import { TriedBeside, useTriedSheet } from './tried-sheet';
 
 /** The sheet editor: what it asks, where it is placed, and a product to try it on. */
 export function SheetEditor({
@@ -67,8 +59,6 @@ export function SheetEditor({
     version: opened.publishedDraftVersion,
     definition: opened.publishedDefinition,
   });
-  const [group, setGroup] = useState<string | null>(null);
-  const [triedOnId, setTriedOn] = useState<number | null>(tryOn[0]?.id ?? null);
   const address = `/api/manage/sheets/${opened.id}`;
   const draft = useDraft<Sheet>(
     {
@@ -98,24 +88,8 @@ export function SheetEditor({
   );
   const product = useMemo(() => bareProduct(sheet), [sheet]);
   const settledProduct = useMemo(() => bareProduct(settled), [settled]);
-  const tried = useMemo(
-    () => triedOn(settled, tryOn.find(({ id }) => id === triedOnId)?.definition, surroundings.sheets.values()),
-    [tryOn, triedOnId, settled, surroundings],
-  );
-  const selection = useSelection(tried, surroundings, stock, { today, group });
-  const twice = useMemo(
-    () => askedTwice(selection.program).filter(({ other }) => other.startsWith(`${sheet.key}.`)),
-    [selection.program, sheet.key],
-  );
-  const findings = useMemo<Fault[]>(
-    () =>
-      selection.program.faults.flatMap((fault) =>
-        fault.path[0] === 'sheets' && fault.path[1] === sheet.key && fault.code !== 'overrideLost'
-          ? { ...fault, path: fault.path.slice(2) }
-          : [],
-      ),
-    [selection.program, sheet.key],
-  );
+  const tried = useTriedSheet(settled, tryOn, surroundings, stock, today);
+  const { selection, findings } = tried;
   const ripple = useSeenDraft(draft, (field) => field);
   const { isWaiting, press: publish } = useWhenSaved(draft, settled, ripple.look, (why) =>
     sayFailed('Not published', why),
@@ -183,34 +157,10 @@ export function SheetEditor({
   const side = useMemo(
     () => (
       <EditingProvider value={beside}>
-        <ReadinessList ready="The sheet can be published" unready="before the sheet can be published" />
-        <Box borderTopWidth="1px" borderColor="border" />
-        {tryOn.length > 0 && (
-          <SelectField
-            small
-            label="Try it on"
-            value={triedOnId === null ? '' : String(triedOnId)}
-            alternatives={[
-              ...tryOn.map(({ id, title }) => ({ value: String(id), label: title })),
-              { value: '', label: 'a product that costs 100' },
-            ]}
-            onChange={(value) => setTriedOn(value === '' ? null : Number(value))}
-          />
-        )}
-        {twice.length > 0 && (
-          <Text fontSize="sm" color="copper.fg" role="status">
-            {tried.title} asks for{' '}
-            {listed(
-              twice.map(({ title }) => title),
-              'and',
-            )}{' '}
-            itself: customers would be asked twice, and both count. Its editor offers to remove its own.
-          </Text>
-        )}
-        <Counter selection={selection} groups={<SeenBy group={group} onChange={setGroup} />} />
+        <TriedBeside tried={tried} tryOn={tryOn} />
       </EditingProvider>
     ),
-    [beside, tryOn, triedOnId, tried.title, twice, selection, group],
+    [beside, tried, tryOn],
   );
   return (
     <EditingProvider value={editing}>
@@ -232,30 +182,7 @@ export function SheetEditor({
         side={side}
       />
       {ripple.seen && (
-        <RippleDialog
-          key={ripple.seen.version}
-          address={`/api/manage/sheets/${opened.id}/ripple?version=${ripple.seen.version}`}
-          decision="Publish"
-          nothingReached="The sheet is on no product; publishing changes nothing in the shop."
-          meanwhile={ripple.seen.meanwhile}
-          onClose={ripple.leave}
-          onDecide={async (accepted, reached) => {
-            if (!ripple.seen) return;
-            const { version, document } = ripple.seen;
-            const { revision } = await send(
-              'POST',
-              `/api/manage/sheets/${opened.id}/publication`,
-              { version, accepted },
-              publishedSchema,
-            );
-            sayDone(
-              `Revision ${revision} is in force`,
-              `${counted(reached, 'product')} ${reached === 1 ? 'follows' : 'follow'} it.`,
-            );
-            setPublished({ revision, version, definition: document });
-            ripple.leave();
-          }}
-        />
+        <PublishRipple id={opened.id} seen={ripple.seen} onLeave={ripple.leave} onPublished={setPublished} />
       )}
       {draft.save.kind === 'conflict' && <SheetConflict draft={draft} theirs={draft.save.theirs.definition} />}
     </EditingProvider>
