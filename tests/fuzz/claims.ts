@@ -1,4 +1,4 @@
-import { type Analysis, type LowestMargin, NextClick, sellableRange } from '@/core/analysis';
+import { type Analysis, NextClick, sellableRange } from '@/core/analysis';
 import { wayName } from '@/core/analysis/way-name';
 import { compile, type Program } from '@/core/compile';
 import { surroundingsOf } from '@/core/exchange';
@@ -313,9 +313,6 @@ export interface Seen {
   products: number;
   sold: number;
   clicks: number;
-  proved: number;
-  /** lowest margins, by how far they are known */
-  margins: Partial<Record<LowestMargin['kind'] | 'bounded', number>>;
   claims: CountedClaims;
 }
 
@@ -323,8 +320,6 @@ export const nothingSeen = (): Seen => ({
   products: 0,
   sold: 0,
   clicks: 0,
-  proved: 0,
-  margins: {},
   claims: noClaims(),
 });
 
@@ -344,8 +339,6 @@ export function tryProduct(made: Made, seed: number, seen?: Seen): void {
   seen.sold += tried.sold.length > 0 ? 1 : 0;
   seen.clicks += clicks;
   countClaims(seen.claims, analysis, margin);
-  if (margin) seen.margins[margin] = (seen.margins[margin] ?? 0) + 1;
-  seen.proved += [analysis.lowest, analysis.highest].filter((end) => end?.coverage.kind === 'proved').length;
 }
 
 /** Tries a made product. @throws Error with the smallest product that goes wrong, its seed, and how */

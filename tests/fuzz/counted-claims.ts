@@ -39,11 +39,11 @@ export function countClaims(
   analysis: Analysis,
   margin: LowestMargin['kind'] | 'bounded' | null,
 ): void {
-  if (analysis.faulty) return;
   const note = (claim: Claim, extent: Extent) => (counted[claim][extent] += 1);
-  note('whether anything can be sold', 'proved');
   // What nobody knows the cost of earns nobody knows what: nothing is claimed.
   if (margin !== null && margin !== 'costsMissing') note('the lowest margin', ofMargin(margin));
+  if (analysis.faulty) return;
+  note('whether anything can be sold', 'proved');
   if (analysis.nothingSells) return;
   const { cutShort } = analysis;
   note('options that can’t be had', cutShort.includes('options') ? 'notSaid' : 'proved');
@@ -57,6 +57,10 @@ export function countClaims(
   note('the highest price', ofEnd(analysis.highest));
   note('SKUs that are shared', cutShort.includes('skus') || analysis.skusLeftInside ? 'notSaid' : 'proved');
 }
+
+/** How many ends of prices were proved. */
+export const endsProved = (counted: CountedClaims): number =>
+  counted['the lowest price'].proved + counted['the highest price'].proved;
 
 /** A line for each claim. */
 export const claimsTold = (counted: CountedClaims): string =>

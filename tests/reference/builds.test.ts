@@ -22,23 +22,28 @@ import { Random } from '../support/generated-products';
 const TODAY = '2026-11-26';
 const CONTEXT = { stock: null, today: TODAY };
 
+/** The names of the candidates, by slot. */
+const candidatesOf = ({ measures }: GeneratedBuild): string[][] =>
+  measures.map((slot, place) => slot.map((_, candidate) => slugOf(place, candidate)));
+
+/** Every two candidates that a sentence keeps apart. */
+const apartIn = ({ measures, fits }: GeneratedBuild): (readonly [string, string])[] =>
+  fits.flatMap(({ one, other, property, compare }) =>
+    (measures[one] ?? []).flatMap((left, a) =>
+      (measures[other] ?? []).flatMap((right, b) =>
+        fitsBy(compare, left[property] ?? 0, right[property] ?? 0) ? [] : [[slugOf(one, a), slugOf(other, b)] as const],
+      ),
+    ),
+  );
+
 /**
  * The same build as clauses: one candidate in each slot, and no pair that does not fit. Library: logic-solver, on
  * MiniSat.
  */
-function asClauses({ measures, fits }: GeneratedBuild): Solver {
+function asClauses(build: GeneratedBuild): Solver {
   const solver = new Logic.Solver();
-  measures.forEach((slot, place) =>
-    solver.require(Logic.exactlyOne(...slot.map((_, candidate) => slugOf(place, candidate)))),
-  );
-  for (const { one, other, property, compare } of fits) {
-    measures[one]?.forEach((left, a) =>
-      measures[other]?.forEach((right, b) => {
-        if (!fitsBy(compare, left[property] ?? 0, right[property] ?? 0))
-          solver.require(Logic.or(`-${slugOf(one, a)}`, `-${slugOf(other, b)}`));
-      }),
-    );
-  }
+  for (const slot of candidatesOf(build)) solver.require(Logic.exactlyOne(...slot));
+  for (const [one, other] of apartIn(build)) solver.require(Logic.or(`-${one}`, `-${other}`));
   return solver;
 }
 
@@ -53,20 +58,12 @@ function countOf(solver: Solver): number {
 
 /** The same build as a linear program in the format of the solver: the least, or the most, that one costs. */
 function asProgram(build: GeneratedBuild, goal: 'Minimize' | 'Maximize'): string {
-  const { measures, fits } = build;
-  const cost = pricesOf(build).flatMap((slot, place) => slot.map((price, one) => `${price} ${slugOf(place, one)}`));
-  const oneEach = measures.map((slot, place) => `${slot.map((_, one) => slugOf(place, one)).join(' + ')} = 1`);
-  const apart = fits.flatMap(({ one, other, property, compare }) =>
-    (measures[one] ?? []).flatMap((left, a) =>
-      (measures[other] ?? []).flatMap((right, b) =>
-        fitsBy(compare, left[property] ?? 0, right[property] ?? 0)
-          ? []
-          : [`${slugOf(one, a)} + ${slugOf(other, b)} <= 1`],
-      ),
-    ),
-  );
-  const all = measures.flatMap((slot, place) => slot.map((_, one) => slugOf(place, one)));
-  return `${goal}\n ${cost.join(' + ')}\nSubject To\n${[...oneEach, ...apart].join('\n')}\nBinary\n ${all.join(' ')}\nEnd`;
+  const candidates = candidatesOf(build);
+  const prices = pricesOf(build);
+  const cost = candidates.flatMap((slot, place) => slot.map((name, one) => `${prices[place]?.[one]} ${name}`));
+  const oneEach = candidates.map((slot) => `${slot.join(' + ')} = 1`);
+  const apart = apartIn(build).map(([one, other]) => `${one} + ${other} <= 1`);
+  return `${goal}\n ${cost.join(' + ')}\nSubject To\n${[...oneEach, ...apart].join('\n')}\nBinary\n ${candidates.flat().join(' ')}\nEnd`;
 }
 
 const can = (solver: Solver, ...picked: readonly string[]) => solver.solveAssuming(Logic.and(...picked)) !== null;

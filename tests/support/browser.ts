@@ -90,9 +90,11 @@ const FIRST_SHOWN = `(selector, isPath) => {
   return found && (found.tagName === "OPTION" || isShown(found)) ? found : null;
 }`;
 
+/** The words in parts of the page, with every run of white space as one space. */
+const TEXT = `(within) => [...document.querySelectorAll(within)].map((part) => part.innerText).join(" ").replace(/\\s+/g, " ")`;
+
 /** Whether some words stand in a part of the page, or no more. */
-const SAYS = `(words, within, wanted) =>
-  [...document.querySelectorAll(within)].map((part) => part.innerText).join(" ").replace(/\\s+/g, " ").includes(words) === wanted`;
+const SAYS = `(words, within, wanted) => (${TEXT})(within).includes(words) === wanted`;
 
 const isPath = (selector: string): boolean => /^[(/.]\/|^\(/.test(selector);
 
@@ -142,9 +144,8 @@ export class Person {
   }
 
   /** The words on the page, with every run of white space as one space. */
-  async textOf(selector = 'body'): Promise<string> {
-    const script = 'return Array.from(document.querySelectorAll(arguments[0])).map((e) => e.innerText).join(" ")';
-    return (await this.driver.executeScript<string>(script, selector)).replace(/\s+/g, ' ');
+  textOf(selector = 'body'): Promise<string> {
+    return this.driver.executeScript<string>(`return (${TEXT})(arguments[0])`, selector);
   }
 
   /** Presses a button or follows a link by its words or its label. */

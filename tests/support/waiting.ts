@@ -20,12 +20,7 @@ const isLeft = (problem: unknown): boolean =>
  * @param test the source of a function in the page, of what is given to it
  * @returns what the function returned; null where that was nothing for as long as one is patient
  */
-export async function waitInPage<T>(
-  driver: WebDriver,
-  test: string,
-  given: readonly unknown[],
-  patience = PATIENCE,
-): Promise<T | null> {
+export async function waitInPage<T>(driver: WebDriver, test: string, given: readonly unknown[]): Promise<T | null> {
   const script = `
     const [given, patience, done] = arguments;
     const test = ${test};
@@ -45,7 +40,7 @@ export async function waitInPage<T>(
     const anyway = setInterval(look, ${LOOK_ANYWAY});
     observer.observe(document, { subtree: true, childList: true, attributes: true, characterData: true });
     look();`;
-  const ends = Date.now() + patience;
+  const ends = Date.now() + PATIENCE;
   for (;;) {
     try {
       const left = Math.max(0, ends - Date.now());

@@ -291,11 +291,15 @@ function lineBelowNothing(
     return { whole: steps !== null, found: null, belowNothing: null };
   const line = within(() => minimise(solver, priceGoal(model, steps, 'lowest', 'line'), budget));
   if (!line || line.value === Infinity) return { whole: line === null, found: null, belowNothing: null };
-  const unit = witnessOf(model, line.values, ({ unitPrice }) => isBelowNothing(unitPrice));
-  const whole = unit ? null : witnessOf(model, line.values, ({ lineTotal }) => isBelowNothing(lineTotal));
+  const shown = witnessOf(
+    model,
+    line.values,
+    ({ unitPrice, lineTotal }) => isBelowNothing(unitPrice) || isBelowNothing(lineTotal),
+  );
+  const isUnit = shown !== null && isBelowNothing(shown.resolution.unitPrice);
   return {
     whole: line.bound >= 0 || line.value < 0,
-    found: whole?.witness ?? null,
-    belowNothing: unit?.witness ?? null,
+    found: shown && !isUnit ? shown.witness : null,
+    belowNothing: shown && isUnit ? shown.witness : null,
   };
 }

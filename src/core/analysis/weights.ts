@@ -95,20 +95,20 @@ function leastWeight({ program, choices }: ModelDraft): Exact {
   const known = program.base.unit === null ? bases.flatMap((weight) => weight ?? []) : [];
   const picked = choices.flatMap((choice) =>
     (choice?.variables ?? []).map(({ values }) =>
-      leastOf(
+      mostTakenOff(
         values.flatMap(({ answer, ends }) =>
           [answer, ends?.low, ends?.high].map((one) => withPicks(program, choice?.index ?? -1, one?.picks ?? [], null)),
         ),
       ),
     ),
   );
-  const byRules = (program.rules?.itemEffects ?? []).map(({ weight }) => leastOf([weight]));
+  const byRules = (program.rules?.itemEffects ?? []).map(({ weight }) => mostTakenOff([weight]));
   const base = known.reduce((least, weight) => (weight.isLess(least) ? weight : least), known[0] ?? Exact.zero);
   return [...picked, ...byRules].reduce((sum, least) => sum.plus(least), base);
 }
 
-/** The least of some weights, or nothing where all of them make it heavier. */
-const leastOf = (weights: readonly (Exact | null | undefined)[]): Exact =>
+/** The least of some weights, below nothing, or nothing where none of them makes it lighter. */
+const mostTakenOff = (weights: readonly (Exact | null | undefined)[]): Exact =>
   weights.reduce<Exact>((least, weight) => (weight?.isLess(least) ? weight : least), Exact.zero);
 
 /** Whether values of a choice stand for several numbers of an option, which weigh as often as much. */
