@@ -1,7 +1,21 @@
 import { type Choice, hasOptions } from '@/core/catalog';
 
-/** Answers of a choice: all there are, or of what is typed the ends, steps, what lies between and next to them. */
-export function answersOf(choice: Choice): { values: unknown[]; whole: boolean } {
+/** Texts that tests ask of a choice, wherever in a product they stand. */
+function textsAsked(of: unknown, choice: string): string[] {
+  if (typeof of !== 'object' || of === null) return [];
+  if ('kind' in of && of.kind === 'says' && 'choice' in of && of.choice === choice && 'texts' in of)
+    return of.texts as string[];
+  return Object.values(of).flatMap((each) => textsAsked(each, choice));
+}
+
+/** What is typed where a test asks for a text: it alone, and with something before and after it. */
+const around = (text: string) => [text, `${text}q`, `q${text}`, `q${text}q`];
+
+/**
+ * Answers of a choice: all there are, or of what is typed the ends, steps, what lies between and next to them, and what
+ * the rules of its product ask for.
+ */
+export function answersOf(choice: Choice, rules: unknown): { values: unknown[]; whole: boolean } {
   if (choice.kind === 'several') {
     const each = choice.ownQuantity ? Array.from({ length: choice.mostEach }, (_, count) => count + 1) : [1];
     const subsets = choice.options.reduce<unknown[][]>(
@@ -62,20 +76,12 @@ export function answersOf(choice: Choice): { values: unknown[]; whole: boolean }
     case 'longText':
       return {
         values: [
-          null,
-          'a',
-          'ab',
-          'abc',
-          'a c',
-          'abcd',
-          'a cd',
-          'a  d',
-          'B',
-          'xb',
-          'ax',
-          'cxAb',
-          'zz',
-          choice.default ?? 'zz',
+          ...new Set([
+            null,
+            ...['a', 'ab', 'abc', 'a c', 'abcd', 'a cd', 'a  d', 'B', 'xb', 'ax', 'cxAb', 'zz'],
+            choice.default ?? 'zz',
+            ...textsAsked(rules, choice.key).flatMap(around),
+          ]),
         ],
         whole: true,
       };

@@ -177,7 +177,7 @@ function checkClicks(
     const group = random.of(GROUPS);
     const given = Object.fromEntries(
       program.product.choices.flatMap((choice): [string, unknown][] => {
-        const values = answersOf(choice).values.filter((value) => value !== null);
+        const values = answersOf(choice, program.product.rules).values.filter((value) => value !== null);
         return values.length > 0 && random.below(2) === 0 ? [[choice.key, random.of(values)]] : [];
       }),
     );
