@@ -48,8 +48,8 @@ export interface ProductCard {
   readonly draws: readonly { readonly key: string; readonly along: boolean }[];
   /** how many things keep it from being published */
   readonly mustFix: number;
-  /** while any of these holds, nobody can buy it */
-  readonly soldOutWhen: readonly SoldOutClause[];
+  /** while none of the ways of one of these is open, nobody can buy it; absent in cards of before groups had ways */
+  readonly soldOutWhile?: readonly SoldOutClause[];
   /** what it refers to, to see whether the card still holds; the sheets are those that are placed on it */
   readonly refersTo: {
     readonly stock: readonly string[];

@@ -16,6 +16,9 @@ export interface Made {
   others?: readonly Record<string, unknown>[];
 }
 
+/** What made products take, and what some of it can be taken from instead. */
+export const [STOCK, MORE_STOCK] = ['thing', 'other'];
+
 const OPTIONS = ['x', 'y', 'z'];
 const ALONG = { slug: 'along', title: 'Along', sku: 'ALONG', price: '7.50', choices: [] };
 
@@ -25,7 +28,7 @@ export function shopOf({ product, sheets, others = [] }: Made): Catalog {
     format: CATALOG_FORMAT,
     version: CATALOG_VERSION,
     shop: { name: 'Shop', currency: 'EUR', groups: [{ key: 'trade', title: 'Trade' }] },
-    stock: [{ key: 'thing', title: 'Thing', unit: '1', onHand: '90' }],
+    stock: [STOCK, MORE_STOCK].map((key) => ({ key, title: key, unit: '1', onHand: '90' })),
     sheets,
     products: [product, ALONG, ...others],
   });

@@ -9,6 +9,7 @@ import { Random } from '../support/generated-products';
 import { anyProduct, type Made, shopOf } from './any-product';
 import { answersOf } from './answers-of';
 import { checkMargin } from './claims-of-margins';
+import { checkStock, inTwoStocks } from './claims-of-stock';
 import { type CountedClaims, countClaims, noClaims } from './counted-claims';
 import { nameOf } from './names';
 import { shrunk } from './shrunk';
@@ -170,14 +171,17 @@ function checkClicks(
   const settled =
     analysis.gaps.length === 0 &&
     analysis.unsettled.length === 0 &&
-    !(analysis.belowNothing && /oncePerLine|perCharacter/.test(JSON.stringify(program.product)));
+    !(
+      (analysis.belowNothing || analysis.lineBelowNothing) &&
+      /oncePerLine|perCharacter/.test(JSON.stringify(program.product))
+    );
   const next = new NextClick(program, TODAY);
   let looked = 0;
   for (let click = 0; click < 6; click += 1) {
     const group = random.of(GROUPS);
     const given = Object.fromEntries(
       program.product.choices.flatMap((choice): [string, unknown][] => {
-        const values = answersOf(choice, program.product.rules).values.filter((value) => value !== null);
+        const values = answersOf(choice, program.written.rules).values.filter((value) => value !== null);
         return values.length > 0 && random.below(2) === 0 ? [[choice.key, random.of(values)]] : [];
       }),
     );
@@ -313,6 +317,8 @@ export interface Seen {
   products: number;
   sold: number;
   clicks: number;
+  /** selections that sell, and could not be supplied of what there was of stock */
+  short: number;
   claims: CountedClaims;
 }
 
@@ -320,6 +326,7 @@ export const nothingSeen = (): Seen => ({
   products: 0,
   sold: 0,
   clicks: 0,
+  short: 0,
   claims: noClaims(),
 });
 
@@ -333,16 +340,19 @@ export function tryProduct(made: Made, seed: number, seen?: Seen): void {
   checkAnalysis(program, analysis, tried.sold, tried.whole);
   // Of single products margins have a test of their own.
   const margin = program.kit || seed % 4 === 0 ? checkMargin(program, tried.sold) : null;
+  const short = checkStock(program, tried.sold, new Random(seed + 11));
   const clicks = analysis.faulty ? 0 : checkClicks(program, analysis, tried.sold, tried.whole, new Random(seed + 7));
   if (!seen) return;
   seen.products += 1;
   seen.sold += tried.sold.length > 0 ? 1 : 0;
   seen.clicks += clicks;
+  seen.short += short;
   countClaims(seen.claims, analysis, margin);
 }
 
 /** Tries a made product. @throws Error with the smallest product that goes wrong, its seed, and how */
-export function tryMade(made: Made, seed: number, seen: Seen): void {
+export function tryMade(asMade: Made, seed: number, seen: Seen): void {
+  const made = inTwoStocks(asMade, new Random(seed + 13));
   try {
     tryProduct(made, seed, seen);
   } catch (error) {

@@ -38,7 +38,7 @@ function selectionsOf(program: Program, most: number): EverySelection {
   for (const [index, choice] of program.product.choices.entries()) {
     if (Object.hasOwn(program.fixed, choice.key) || program.choices[index]?.asks === false) continue;
     const slot = program.kit?.slots.find((one) => one.choice === index);
-    const told = slot ? { values: contentsOf(slot, most), whole: true } : answersOf(choice, program.product.rules);
+    const told = slot ? { values: contentsOf(slot, most), whole: true } : answersOf(choice, program.written.rules);
     whole &&= told.whole;
     grow(told.values, (one, value) => ({ ...one, answers: { ...one.answers, [choice.key]: value } }));
   }

@@ -56,7 +56,7 @@ for (const [sort, make] of Object.entries(sorts)) {
   }
   wrong += falls;
   process.stdout.write(
-    `seeds ${seed} to ${seed + claimed - 1}: every claim of ${seen.products.toLocaleString('en-GB')} ${sort} beside all their selections (${seen.sold} of them sell), and ${seen.clicks.toLocaleString('en-GB')} clicks; false ${falls}\n${claimsTold(seen.claims)}`,
+    `seeds ${seed} to ${seed + claimed - 1}: every claim of ${seen.products.toLocaleString('en-GB')} ${sort} beside all their selections (${seen.sold} of them sell), and ${seen.clicks.toLocaleString('en-GB')} clicks, ${seen.short.toLocaleString('en-GB')} selections that stock did not suffice for; false ${falls}\n${claimsTold(seen.claims)}`,
   );
 }
 process.stdout.write(`${tally.size} fields of the schema came up\n`);

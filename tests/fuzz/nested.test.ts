@@ -204,7 +204,7 @@ describe('nested products', () => {
         const compiled = program('a');
         if (first) readiness(first, surroundings, null, compiled);
         stockOf(compiled);
-        soldOutClauses(compiled, TODAY);
+        soldOutClauses(compiled);
         for (const chosen of selections) {
           const found = resolve(compiled, chosen, {
             stock: stockView([{ key: 'body', available: '1000000000000' }]),

@@ -272,7 +272,7 @@ describe('builds within others', () => {
   });
 
   it('can be sold out, when a slot that must be filled has nothing left', () => {
-    const clauses = soldOutClauses(shop().program(), TODAY);
+    const clauses = soldOutClauses(shop().program());
     const out = (gone: string) =>
       isSoldOut(
         clauses,

@@ -4,8 +4,11 @@ import { sellableRange } from '../analysis';
 import { placedQuantityFor, placedQuantitySchema } from '../catalog';
 import { customerView } from '../exchange';
 import { compile } from '../compile';
+import { Exact } from '../number';
+import { stockViewOf } from '../stock';
 import { firstQuantity } from './first-quantity';
 
+const DRAW = { kind: 'fixed', stock: 'body', quantity: '1' };
 const dozens = { minimum: 12, multiple: 12 };
 const asked = (resolution: { problems: readonly { code: string }[] }) => resolution.problems.map(({ code }) => code);
 
@@ -70,6 +73,22 @@ describe('who has the word about the quantity', () => {
       kind: 'productForGroup',
       group: 'Trade',
     });
+  });
+
+  it('decides how few are too few of stock', () => {
+    const view = stockViewOf(() => Exact.of(3));
+    const told = (answers: object, quantity: number, group: string | null) =>
+      asked(shop.resolve(answers, quantity, { group, stock: view }));
+    // One large can be had in any number, and of three there are three, whatever the least of the others is.
+    expect([told({ size: 'l' }, 1, 'trade'), told({ size: 's' }, 3, null)]).toEqual([[], []]);
+    expect([told({ size: 's' }, 10, 'trade'), told({ size: 's' }, 4, null)]).toEqual([
+      ['outOfStock'],
+      ['notEnoughStock'],
+    ]);
+    const trial = shopOf([{ quantity: { minimum: 5 }, quantityByGroup: { trade: { minimum: 1 } }, draws: [DRAW] }]);
+    const codes = (quantity: number, group: string | null) =>
+      asked(trial.resolve({}, quantity, { group, stock: view }));
+    expect([codes(2, 'trade'), codes(4, 'trade'), codes(5, null)]).toEqual([[], ['notEnoughStock'], ['outOfStock']]);
   });
 
   it('says the nearest with its caption', () => {

@@ -2,7 +2,7 @@ import { tooEarly } from '../catalog/choices';
 import { calledAs } from '../compile/kit';
 import { type Program, type VariantProgram } from '../compile/program';
 import { Exact } from '../number';
-import { checkQuantity, type Orderable, type QuantityFault } from '../ordering';
+import { checkQuantity, orderableRange, type Orderable, type QuantityFault } from '../ordering';
 import { problem, type Problem, problemClass } from '../problems';
 import { type Answer, AT_ITEM, AT_QUANTITY, atChoice } from '../selection';
 import { availabilityOf } from '../stock';
@@ -167,9 +167,10 @@ function suppliedItem(program: Program, selection: unknown, run: Run, read: Item
   if (!context.ofWhole && context.booked) problems.push(...roomProblems(program, bookings, context.booked));
   const isNamed = context.naming === true && !context.ofWhole;
   const others = (stock = context.stock) => otherQuantities(program, selection, { problems }, run.with({ stock }));
+  const least = orderableRange(orderable)?.least ?? program.defaultQuantity;
   const supply = supplyProblem(
     program,
-    { entries, draws, availability, items: pieces, view: context.stock },
+    { entries, draws, availability, items: pieces, least, view: context.stock },
     isNamed ? (most) => suppliedOf(others(), most) : (most) => most,
   );
   if (supply) problems.push(supply);

@@ -71,7 +71,7 @@ describe('a product is sold out', () => {
     'as resolving it with nothing chosen, and nothing taken for granted, says: %s',
     (_, product) => {
       const program = shopOf([product], { stock }).program();
-      const clauses = soldOutClauses(program, TODAY);
+      const clauses = soldOutClauses(program);
       fc.assert(
         fc.property(
           fc.tuple(...keys.map(() => fc.integer({ min: -1, max: 4 }))),
@@ -100,7 +100,7 @@ describe('a product is sold out', () => {
             const nothingOffered = shown.some(
               ({ options }) => options.length > 0 && options.every(({ offered }) => !offered),
             );
-            expect(isSoldOut(clauses, view)).toBe(nothingOffered || availability.canSupply === 0);
+            expect(isSoldOut(clauses, view, null)).toBe(nothingOffered || availability.canSupply === 0);
           },
         ),
         { numRuns: 60 },
@@ -108,11 +108,30 @@ describe('a product is sold out', () => {
     },
   );
 
-  it('when nothing at all is offered, whatever lies on the shelves', () => {
-    const program = shopOf([
-      { draws: [], choices: [list('box', [], { options: [option('x', { groups: ['trade'] })] })] },
-    ]).program();
-    expect(isSoldOut(soldOutClauses(program, TODAY), stockView([]))).toBe(true);
+  it('for those alone for whom something of it is', () => {
+    const forTrade = option('x', { groups: ['trade'], draws: [draw('a')] });
+    const shop = (box: object) => soldOutClauses(shopOf([{ draws: [], choices: [box] }], { stock }).program());
+    const none = stockView([{ key: 'a', available: '0' }]);
+    const some = stockView([{ key: 'a', available: '1' }]);
+    const clauses = shop(list('box', [], { options: [forTrade] }));
+    expect([isSoldOut(clauses, none), isSoldOut(clauses, none, 'trade'), isSoldOut(clauses, none, null)]).toEqual([
+      true,
+      true,
+      false,
+    ]);
+    expect(isSoldOut(clauses, some)).toBe(false);
+    const withOther = shop(list('box', [], { options: [forTrade, option('y', { draws: [draw('b')] })] }));
+    expect([isSoldOut(withOther, some, 'trade'), isSoldOut(withOther, some, null)]).toEqual([false, true]);
+  });
+
+  it('not when what is out may be left out, hidden by a rule, or is asked of some alone', () => {
+    const box = (more: object) => list('box', [], { options: [option('x', { draws: [draw('a')] })], ...more });
+    const clausesOf = (product: object) => soldOutClauses(shopOf([{ draws: [], ...product }], { stock }).program());
+    const hidden = { when: null, then: [{ kind: 'hide', choices: ['box'] }] };
+    expect(clausesOf({ choices: [box({})] })).toHaveLength(1);
+    expect(clausesOf({ choices: [box({ required: false })] })).toEqual([]);
+    expect(clausesOf({ choices: [box({ groups: ['trade'] })] })).toEqual([]);
+    expect(clausesOf({ choices: [box({})], rules: [{ key: 'r', title: '', ...hidden }] })).toEqual([]);
   });
 
   it('as a kit when a part that belongs to it is, whichever it is, and never while some selection can be sold', () => {
@@ -138,7 +157,7 @@ describe('a product is sold out', () => {
     const program = shopOf([kit, box, { slug: 'one', draws: [draw('c')] }, { slug: 'other', draws: [draw('trim')] }], {
       stock,
     }).program();
-    const clauses = soldOutClauses(program, TODAY);
+    const clauses = soldOutClauses(program);
     const selections = ['s', 'l'].flatMap((size) =>
       ['one', 'other'].map((product) => ({
         answers: {},

@@ -1,8 +1,8 @@
-import { type ComponentProgram, programWith } from '../compile';
+import { type CandidateProgram, type ComponentProgram, type SlotProgram } from '../compile';
 import { type DrawProgram, type Program } from '../compile/program';
 import { Exact } from '../number';
-import { mostThatCanBeCut, type StockView, stockViewOf } from '../stock';
-import { resolve } from './resolve';
+import { mostThatCanBeCut, type StockView } from '../stock';
+import { isSeenBy } from './offers';
 
 /** How much of a stock item is needed; decimals in its unit. Null for as much as somebody says: any is enough. */
 export interface Need {
@@ -12,32 +12,54 @@ export interface Need {
   readonly pieces: readonly { readonly length: string; readonly count: number }[];
 }
 
-/** Ways out of which one must be open: all that is needed for a way must be there. */
-export type SoldOutClause = readonly (readonly Need[])[];
-
-const PLENTY: StockView = stockViewOf(() => 'plenty');
-
-/**
- * When a product is sold out for everybody: when of any of these clauses no way is open. What is needed whatever is
- * chosen is a clause of one way; a choice of which something must be taken is one of a way for each option.
- *
- * @param today the day it is in the shop, as YYYY-MM-DD
- */
-export function soldOutClauses(program: Program, today: string): SoldOutClause[] {
-  const slots = (program.kit?.slots ?? []).flatMap(({ choice, component, least }) =>
-    mustBeFilled(program, choice)
-      ? partClauses({ ...component, optional: false, quantity: { ...component.quantity, least } }, today, false)
-      : [],
-  );
-  return [
-    ...ownClauses(program, today),
-    ...(program.kit?.components ?? []).flatMap((component) => partClauses(component, today)),
-    ...slots,
-  ];
+/** One way to have something, and all that is needed for it. */
+export interface SoldOutWay {
+  readonly needs: readonly Need[];
+  /** who has this way: the customer groups of each thing that is picked for it; absent for everybody */
+  readonly groups?: readonly (readonly string[])[];
 }
 
-/** Whether every selection fills a slot: nothing hides it, and everybody is asked. */
-function mustBeFilled({ choices, rules }: Program, index: number): boolean {
+/** Ways out of which one must be open. */
+export type SoldOutClause = readonly SoldOutWay[];
+
+/**
+ * When a product is sold out: when of any of these clauses no way is open. What is needed whatever is chosen is a
+ * clause of one way; a choice of which something must be taken is one of a way for each option. What rules, formulas
+ * and what may be left out have to do with it is not looked at: a product of which something can be sold is never sold
+ * out, and one of which nothing can be sold may not be known to be.
+ */
+export function soldOutClauses(program: Program): SoldOutClause[] {
+  const { supplySteps, kit, choices } = program;
+  return [
+    ...supplySteps.flatMap((step): SoldOutClause[] => {
+      switch (step.kind) {
+        case 'product':
+          return step.draws.flatMap((draw) => needOf(program, draw).map((need) => [{ needs: [need] }]));
+        case 'variant':
+          return [waysOfVariants(program)];
+        case 'choice':
+          return mustBeAnswered(program, step.choice) ? [waysOfChoice(program, step.choice)] : [];
+        case 'inside':
+        case 'along':
+        case 'formula':
+        case 'work':
+        case 'rule':
+          return [];
+      }
+    }),
+    ...(kit?.components ?? []).flatMap(({ optional, quantity, candidates }) =>
+      optional ? [] : partClauses(candidates.map(forEverybody), quantity.least),
+    ),
+    ...(kit?.slots ?? []).flatMap((slot) =>
+      mustBeAnswered(program, slot.choice)
+        ? slotClauses(slot, candidatesOf(slot, choices[slot.choice]?.options ?? []))
+        : [],
+    ),
+  ].filter((ways) => !ways.some(({ needs, groups }) => needs.length === 0 && !groups));
+}
+
+/** Whether every selection answers a choice: nothing hides it, and everybody is asked. */
+function mustBeAnswered({ choices, rules }: Program, index: number): boolean {
   const choice = choices[index];
   return (
     choice !== undefined &&
@@ -47,25 +69,33 @@ function mustBeFilled({ choices, rules }: Program, index: number): boolean {
   );
 }
 
+/** A product that may stand somewhere, and the customer groups that it is for. */
+interface Candidate {
+  readonly program: Program;
+  readonly groups: readonly string[];
+}
+
+const forEverybody = ({ program }: CandidateProgram): Candidate => ({ program, groups: [] });
+
+const candidatesOf = ({ byOption }: SlotProgram, options: readonly { readonly groups: readonly string[] }[]) =>
+  byOption.flatMap((candidate, place): Candidate[] =>
+    candidate ? [{ program: candidate.program, groups: options[place]?.groups ?? [] }] : [],
+  );
+
 /** So many clauses of a part that can be one of several products are looked at together at most. */
 const MOST_TOGETHER = 200;
 
 /**
  * When a part can't be had, of one that must be there: when none of the products that it can be can be had.
  *
- * @param alike whether all pieces are of one product; of a slot, where they may differ, one of them is asked for
+ * @param least so many pieces of whichever it is must be there
  */
-function partClauses(
-  { optional, quantity, candidates }: ComponentProgram,
-  today: string,
-  alike = true,
-): SoldOutClause[] {
-  if (optional) return [];
+function partClauses(candidates: readonly Candidate[], least: ComponentProgram['quantity']['least']): SoldOutClause[] {
   const each = candidates
     .filter(({ program }) => program.blocking.length === 0)
-    .map(({ program }) =>
-      soldOutClauses(program, today).map((ways) =>
-        ways.map((needs) => needs.map((need) => timesNeed(need, alike ? quantity.least : 1))),
+    .map(({ program, groups }) =>
+      soldOutClauses(program).map((ways) =>
+        ways.map((way) => onlyFor({ ...way, needs: way.needs.map((need) => timesNeed(need, least)) }, [groups])),
       ),
     );
   // One of several is sold out when of each of them one clause is closed: all the ways of those clauses together are
@@ -79,6 +109,10 @@ function partClauses(
   );
 }
 
+/** The same of a slot: what stands in it may differ from place to place, and then one of it is asked for. */
+const slotClauses = ({ least }: SlotProgram, candidates: readonly Candidate[]): SoldOutClause[] =>
+  partClauses(candidates, candidates.length === 1 ? least : 1);
+
 /** The same need so many times over. */
 function timesNeed({ stock, quantity, pieces }: Need, times: number): Need {
   return {
@@ -88,61 +122,90 @@ function timesNeed({ stock, quantity, pieces }: Need, times: number): Need {
   };
 }
 
-function ownClauses(program: Program, today: string): SoldOutClause[] {
-  // What an answer takes that counts when none is given is not needed: another may be given.
-  const answers = { ...Object.fromEntries(program.choices.map(({ key }) => [key, null])), ...program.fixed };
-  // Parts have clauses of their own.
-  const own = programWith(program, { kit: null });
-  const { shown } = resolve(own, { answers }, { stock: PLENTY, today });
-  const { draws } = resolve(programWith(own, { rules: null }), { answers }, { stock: PLENTY, today });
-  const clauses: SoldOutClause[] = draws.flatMap(({ stock, perItem, pieces, leadDays }) =>
-    leadDays === null && perItem.value.sign() > 0
-      ? [
-          [
-            [
-              {
-                stock,
-                quantity: perItem.value.toString(),
-                pieces: pieces.map(({ length, count }) => ({ length: length.toString(), count })),
-              },
-            ],
-          ],
-        ]
+/** A way that is there for those alone who are in one of the groups of each list. */
+function onlyFor({ needs, groups: known = [] }: SoldOutWay, lists: readonly (readonly string[])[]): SoldOutWay {
+  const groups = [...known, ...lists.filter((list) => list.length > 0)];
+  return groups.length > 0 ? { needs, groups } : { needs };
+}
+
+/** What a choice needs that must be answered, option by option; of what is kept in variants, with those of each. */
+function waysOfChoice(program: Program, index: number): SoldOutWay[] {
+  const choice = program.choices[index];
+  const settled = program.fixed[choice?.key ?? ''];
+  return (choice?.options ?? []).flatMap((option, place) =>
+    settled === undefined || namesOption(settled, option.key)
+      ? [onlyFor({ needs: needsOfOption(program, index, place) }, [option.groups])]
       : [],
   );
-  shown.forEach(({ options }, index) => {
-    if (options.length === 0) return;
-    const position = program.stocked.indexOf(index);
-    const ways = options.flatMap(({ option, offered }, effect) => {
-      if (!offered) return [];
-      const orderable = program.choices[index]?.options[effect]?.whenOut === 'orderable';
-      const own = orderable ? [] : (program.choices[index]?.effects[effect]?.draws ?? []).flatMap(needOf);
-      if (position < 0) return [own];
-      const variants = [...program.variants.values()].filter(
-        ({ options: made, onSale }) => onSale && made[position] === option,
-      );
-      return variants.map(({ draw }) => [...own, ...(draw && draw.leadDays === null ? needOf(draw) : [])]);
+}
+
+/** What is needed for an option, unless it can be ordered when it is out. */
+function needsOfOption(program: Program, index: number, place: number): Need[] {
+  const choice = program.choices[index];
+  return choice?.options[place]?.whenOut === 'orderable'
+    ? []
+    : (choice?.effects[place]?.draws ?? []).flatMap((draw) => needOf(program, draw));
+}
+
+function waysOfVariants(program: Program): SoldOutWay[] {
+  const { variants, stocked, choices, fixed } = program;
+  return [...variants.values()].flatMap(({ onSale, draw, options }) => {
+    const picked = stocked.flatMap((index, position) => {
+      const choice = choices[index];
+      const place = choice?.options.findIndex(({ key }) => key === options[position]) ?? -1;
+      const option = choice?.options[place];
+      return choice && option ? [{ index, place, option, settled: fixed[choice.key] }] : [];
     });
-    if (ways.every((needs) => needs.length > 0)) clauses.push(ways);
+    if (!onSale || picked.some(({ option, settled }) => settled !== undefined && !namesOption(settled, option.key)))
+      return [];
+    const own = picked.flatMap(({ index, place }) => needsOfOption(program, index, place));
+    return [
+      onlyFor(
+        { needs: [...(draw ? needOf(program, draw) : []), ...own] },
+        picked.map(({ option }) => option.groups),
+      ),
+    ];
   });
-  return clauses;
 }
 
-function needOf({ stock, fixed, pieces, cut, leadDays }: DrawProgram): Need[] {
+/** Whether an answer names an option, alone, in a number or among others. */
+function namesOption(answer: unknown, key: string): boolean {
+  if (Array.isArray(answer)) return answer.some((one) => namesOption(one, key));
+  if (typeof answer === 'object' && answer !== null && 'option' in answer) return answer.option === key;
+  return answer === key;
+}
+
+/** What is needed for a draw: of what is measured, some, where it is always asked and never nothing. */
+function needOf(program: Program, { stock, fixed, pieces, cut, leadDays, measure }: DrawProgram): Need[] {
   if (leadDays !== null) return [];
-  if (!fixed) return [{ stock, quantity: null, pieces: [] }];
-  return [
-    {
-      stock,
-      quantity: fixed.times(Exact.of(pieces)).toString(),
-      pieces: cut ? [{ length: fixed.toString(), count: pieces }] : [],
-    },
-  ];
+  if (fixed)
+    return fixed.sign() > 0
+      ? [
+          {
+            stock,
+            quantity: fixed.times(Exact.of(pieces)).toString(),
+            pieces: cut ? [{ length: fixed.toString(), count: pieces }] : [],
+          },
+        ]
+      : [];
+  const asked = measure && program.product.choices[measure.index];
+  if (asked?.kind !== 'measure' || !measure) return [];
+  const isSome = asked.min !== null && Number(asked.min) > 0 && mustBeAnswered(program, measure.index);
+  return isSome ? [{ stock, quantity: null, pieces: [] }] : [];
 }
 
-/** Whether nobody can buy a product now. */
-export function isSoldOut(clauses: readonly SoldOutClause[], stock: StockView): boolean {
-  return clauses.some((ways) => !ways.some((needs) => needs.every((need) => isThere(need, stock))));
+/**
+ * Whether a product can't be bought now for want of stock.
+ *
+ * @param group customer group of who asks; null for who is in none, absent for whether nobody at all can
+ */
+export function isSoldOut(clauses: readonly SoldOutClause[], stock: StockView, group?: string | null): boolean {
+  return clauses.some((ways) => {
+    const theirs =
+      group === undefined ? ways : ways.filter(({ groups = [] }) => groups.every((list) => isSeenBy(list, group)));
+    // What is not for them at all is not sold out.
+    return theirs.length > 0 && !theirs.some(({ needs }) => needs.every((need) => isThere(need, stock)));
+  });
 }
 
 function isThere({ stock, quantity, pieces }: Need, view: StockView): boolean {

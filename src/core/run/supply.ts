@@ -26,6 +26,8 @@ interface Asked {
   readonly availability: Availability;
   /** how many items */
   readonly items: number;
+  /** the least that can be ordered, whoever has the word about it */
+  readonly least: number;
   readonly view: StockView | null;
 }
 
@@ -36,14 +38,14 @@ interface Asked {
  */
 export function supplyProblem(
   program: Program,
-  { entries, draws, availability, items, view }: Asked,
+  { entries, draws, availability, items, least, view }: Asked,
   orderableOf: (most: number) => number,
 ): Problem | null {
   const { canSupply: there, limitedBy, cutPlans } = availability;
   if (!limitedBy || typeof there !== 'number') return null;
-  if (there >= program.defaultQuantity && there >= items) return null;
+  if (there >= least && there >= items) return null;
   const canSupply = there < 1 ? there : orderableOf(there);
-  const few = there < program.defaultQuantity;
+  const few = there < least;
   const { title: item, stock, cutting, available } = limitedBy;
   const lying = cutting && view?.lots(stock);
   const short = entries.length > 0 && !lying ? shortPart(entries, draws, stock) : null;
@@ -53,7 +55,8 @@ export function supplyProblem(
       pieces: cutting.pieces,
       longest: cutting.longest,
       canSupply,
-      items: Math.max(items, program.defaultQuantity),
+      items: Math.max(items, least),
+      least,
       isProved: cutPlans.find((plan) => plan.stock === stock)?.plan.isProved ?? true,
     });
   return few
@@ -67,6 +70,7 @@ interface Cutting {
   readonly longest: Exact;
   readonly canSupply: number;
   readonly items: number;
+  readonly least: number;
   /** whether it is proved that no more can be cut */
   readonly isProved: boolean;
 }
@@ -75,7 +79,7 @@ function cuttingProblem(
   program: Program,
   { title: item, stock, available }: Limit,
   lying: LotStock,
-  { pieces, longest, canSupply, items, isProved }: Cutting,
+  { pieces, longest, canSupply, items, least, isProved }: Cutting,
 ): Problem {
   const { unit } = available;
   const piece = pieces.reduce((most, { length }) => (length.isMore(most) ? length : most), Exact.zero);
@@ -120,7 +124,7 @@ function cuttingProblem(
     instead,
     nearest,
   };
-  const where = asked && (tooLong || canSupply < program.defaultQuantity) ? atChoice(asked.choice) : AT_QUANTITY;
+  const where = asked && (tooLong || canSupply < least) ? atChoice(asked.choice) : AT_QUANTITY;
   // Beside the quantity, quantities are offered, and beside the measure measures.
   return problem(
     where,

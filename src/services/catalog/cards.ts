@@ -246,7 +246,7 @@ function cardWithout(
     one: null,
     draws: [],
     mustFix: 0,
-    soldOutWhen: [],
+    soldOutWhile: [],
     refersTo: { stock: [], swatches: [], sheets: [], products: [] },
     placements: [],
   };

@@ -24,6 +24,7 @@ export function madeWith(
     sheets: placements.map((placement) => ({ ...placement, after: null, overrides: {} })),
   };
   const parts = [
+    CARD_FORM,
     printOf(shared.shop),
     // A sheet that is published later may be placed by its conditions.
     placementsOf(shelved, shared.sheets.values()).map(({ key }) => key),
@@ -41,6 +42,9 @@ export function madeWith(
   ];
   return hashOf(parts);
 }
+
+/** Counts up when cards say more, or otherwise, than those that are kept: they are made anew then. */
+const CARD_FORM = 2;
 
 /** What a list says beside the prices that it names, as a hash. */
 function headOf(list: PriceList): string {

@@ -100,7 +100,7 @@ export function cardOf(definition: Product, surroundings: CatalogSurroundings, t
     priceFrom: sellableRange(now, today)?.from.toApproximateNumber() ?? null,
     draws: [...stockOf(program, { today }).values()].map((drawn) => ({ key: drawn.key, along: drawn.along })),
     mustFix: readiness(definition, surroundings, null, program).filter(({ gravity }) => gravity === 'mustFix').length,
-    soldOutWhen: soldOutClauses(program, today),
+    soldOutWhile: soldOutClauses(program),
     refersTo: {
       stock: all('stock'),
       swatches: all('swatches'),

@@ -148,7 +148,7 @@ function amountOf(key: string, there: StockView): Exact {
 
 /** Of a kit: from how many stock items it takes, and whether it can't be had for want of one that belongs to it. */
 function kitStockWords(card: ProductCard, there: StockView): { stock: string; outOfStock: boolean } {
-  return { stock: counted(ownStock(card).length, 'stock item'), outOfStock: isSoldOut(card.soldOutWhen, there) };
+  return { stock: counted(ownStock(card).length, 'stock item'), outOfStock: isSoldOut(card.soldOutWhile ?? [], there) };
 }
 
 function stockWords(

@@ -83,10 +83,14 @@ export async function listShop(
       'published',
       shown.map(({ id }) => id),
     );
-    const needed = new Set(shown.flatMap(({ card }) => card.soldOutWhen.flat(2).map(({ stock }) => stock)));
+    const needed = new Set(
+      shown.flatMap(({ card }) =>
+        (card.soldOutWhile ?? []).flat().flatMap(({ needs }) => needs.map(({ stock }) => stock)),
+      ),
+    );
     const there = stockView(await readStock(database.read, needed));
     const entries = shown.map(({ card }): ShopEntry => {
-      const { slug, title, summary, picture, category, price, groupPrices, soldOutWhen } = card;
+      const { slug, title, summary, picture, category, price, groupPrices, soldOutWhile } = card;
       return {
         slug,
         title,
@@ -94,7 +98,7 @@ export async function listShop(
         picture,
         category: category ?? '',
         price: (group === null ? undefined : groupPrices?.[group]) ?? price ?? '',
-        soldOut: isSoldOut(soldOutWhen, there),
+        soldOut: isSoldOut(soldOutWhile ?? [], there, group),
       };
     });
     return { entries, categories, category, page, pages };
