@@ -1,5 +1,8 @@
 import { type ComponentProgram, inNumbers, type Program, programWith } from '../compile';
+import { type BrokenAmount } from '../compile/program';
+import { Exact } from '../number';
 import { ANY_QUANTITY, orderable } from '../ordering';
+import { type BreaksProgram, stepAt } from '../pricing';
 import { Known } from './known';
 
 /** So many numbers of a part are looked at one by one. */
@@ -18,6 +21,52 @@ export const countsOf = (quantity: ComponentProgram['quantity']): readonly numbe
 /** Whether pieces cost otherwise than the first, because a graduated step can begin among them. */
 export const isGraduated = ({ breaks }: Program, count: number): boolean =>
   count > 1 && breaks.some(({ counting }) => counting === 'graduated');
+
+/** Pieces that follow each other and cost the same, of graduated breaks. */
+export interface AlikePieces {
+  /** the place of the first */
+  readonly from: number;
+  readonly count: number;
+}
+
+/**
+ * Parts so many pieces where graduated breaks change: all of them together cost what each would alone.
+ *
+ * @returns null where breaks count what is measured, so that a step may begin within a piece
+ */
+export function alikePieces({ breaks }: Program, count: number): readonly AlikePieces[] | null {
+  const graduated = breaks.filter(({ counting }) => counting === 'graduated');
+  if (graduated.some(({ over }) => over === 'measure')) return null;
+  const beyond = graduated.flatMap(({ steps }) => steps.map(({ from }) => Number(from.floor()) + 1));
+  const starts = [...new Set([1, ...beyond.filter((piece) => piece <= count)])].sort((one, other) => one - other);
+  return starts.map((from, place) => ({ from, count: (starts[place + 1] ?? count + 1) - from }));
+}
+
+/** A product that costs in any number what the piece at this place costs in graduated breaks. */
+export function atPiece(program: Program, piece: number): Program {
+  if (piece === 1) return program;
+  const place = Exact.of(piece);
+  const only = (table: BreaksProgram): BreaksProgram => {
+    const step = table.counting === 'graduated' ? stepAt(table, place) : null;
+    return table.counting === 'graduated' ? { ...table, steps: step ? [{ ...step, from: Exact.zero }] : [] } : table;
+  };
+  const ofAmount = ({ table, amounts }: BrokenAmount): BrokenAmount => ({
+    table: only(table),
+    amounts:
+      table.counting === 'graduated'
+        ? amounts.filter((_, index) => table.steps[index] === stepAt(table, place))
+        : amounts,
+  });
+  const ofTable = (breaks: BreaksProgram | null) => breaks && only(breaks);
+  return programWith(program, {
+    base: { ...program.base, breaks: ofTable(program.base.breaks) },
+    variants: new Map([...program.variants].map(([key, one]) => [key, { ...one, breaks: ofTable(one.breaks) }])),
+    choices: program.choices.map((choice) => ({
+      ...choice,
+      effects: choice.effects.map((effect) => ({ ...effect, breaks: effect.breaks && ofAmount(effect.breaks) })),
+    })),
+  });
+}
 
 const numbered = new Known<Program, Program>();
 

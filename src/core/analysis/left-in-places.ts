@@ -12,7 +12,7 @@ import {
   type LowestMargin,
   type LowestOf,
 } from './earned';
-import { inNumber, isGraduated } from './in-number';
+import { alikePieces, atPiece, inNumber, isGraduated } from './in-number';
 import { usuallyIn } from './usually';
 import { type LookForLeft } from './kit-margin';
 import { eachSold } from './each-sold';
@@ -94,9 +94,20 @@ function leaving(program: Program, place: PlaceLooked, paid: Paid, lowest: Lowes
   const numbers = numbersOf(program, place);
   // Where nothing is paid for what is cheaper, what costs most may leave least.
   const shares = [paid.share, ...(paid.atLeastNothing ? [Exact.zero] : [])];
-  const looks = numbers.flatMap((number) => shares.map((share) => lowest(inNumber(program, number), share)));
-  if (looks.every(({ kind }) => kind === 'nothingSold')) return [];
-  const found = looks.filter((one): one is FoundMargin => 'margin' in one);
+  // Beyond a graduated step pieces cost otherwise than the first: all of them leave what each would leave alone.
+  const pieces = alikePieces(program, Math.max(count, most));
+  const looks = numbers.flatMap((number) =>
+    shares.flatMap((share) =>
+      (pieces ?? [{ from: 1, count }]).map((piece) => ({
+        number,
+        share,
+        pieces: piece.count,
+        of: lowest(inNumber(atPiece(program, piece.from), number), share),
+      })),
+    ),
+  );
+  if (looks.every(({ of }) => of.kind === 'nothingSold')) return [];
+  const found = looks.map(({ of }) => of).filter((one): one is FoundMargin => 'margin' in one);
   const [first, ...others] = found;
   if (!first) return [{ ...NOT_KNOWN, left: { value: 0, bound: null } }];
   const all = Exact.of(count);
@@ -105,18 +116,31 @@ function leaving(program: Program, place: PlaceLooked, paid: Paid, lowest: Lowes
     return (paid.atLeastNothing && more.sign() < 0 ? Exact.zero : more).minus(Exact.from(one.cost).times(all));
   };
   const worst = others.reduce((least, one) => (leftOf(one).isLess(leftOf(least)) ? one : least), first);
-  // Beyond a graduated step pieces cost otherwise than the first.
-  const isKnown = found.length === looks.length && !isGraduated(program, Math.max(count, most)) && !paid.isLoose;
-  const bounds = found.map((one, index): Exact | null => {
-    const isPaid = paid.atLeastNothing ? index % 2 === 0 : true;
-    const least = boundOf(one, isPaid ? paid.share : Exact.zero)?.times(all) ?? null;
-    return least && (isPaid ? least.minus(paid.less) : least);
-  });
+  const isKnown = found.length === looks.length && pieces !== null && !paid.isLoose;
+  const boundAt = (number: number, share: Exact): Exact | null => {
+    const each = looks.flatMap((look) =>
+      look.number === number && look.share === share && 'margin' in look.of
+        ? [{ pieces: Exact.of(look.pieces), bound: boundOf(look.of, share) }]
+        : [],
+    );
+    // Which of several in a slot are beyond a step is not known.
+    const together = most > 1 ? (leastOf(each.map(({ bound }) => bound))?.times(all) ?? null) : sumOf(each);
+    return together && (share === paid.share ? together.minus(paid.less) : together);
+  };
   // Several of the same leave as much as in any of their numbers at least.
-  const bound = !isKnown ? null : numbers.length > 1 ? leastOf(bounds) : greatestOf(bounds);
+  const bound = isKnown
+    ? leastOf(numbers.map((number) => greatestOf(shares.map((share) => boundAt(number, share)))))
+    : null;
   const left: Left = { value: leftOf(worst).toApproximateNumber(), bound: bound && bound.toApproximateNumber() };
   return [{ selection: worst.selection, isProved: true, isExact: false, left }];
 }
+
+/** What pieces leave together, of bounds of one each; null where one is not known. */
+const sumOf = (each: readonly { readonly pieces: Exact; readonly bound: Exact | null }[]): Exact | null =>
+  each.reduce<Exact | null>(
+    (sum, { pieces, bound }) => (sum && bound ? sum.plus(bound.times(pieces)) : null),
+    Exact.zero,
+  );
 
 /** The greater of bounds that hold both; null where one is not known. */
 const greatestOf = (bounds: readonly (Exact | null)[]): Exact | null =>
@@ -146,11 +170,17 @@ function costing(
       left: { value: spent, bound: spent },
     }));
   }
-  const dearest = lowest(inNumber(program, place.count), Exact.zero);
-  if (dearest.kind === 'nothingSold') return [];
+  const looks = numbersOf(program, place).map((number) => lowest(inNumber(program, number), Exact.zero));
+  if (looks.every(({ kind }) => kind === 'nothingSold')) return [];
+  const found = looks.filter((one): one is FoundMargin => 'margin' in one);
+  const [first, ...others] = found;
   const standing = BY_PRICE.standing(program, place, customer);
-  if (!('margin' in dearest)) return standing.map((one) => ({ ...one, left: { value: 0, bound: null } }));
-  const most = isAlone ? boundOf(dearest, Exact.zero) : null;
+  if (!first) return standing.map((one) => ({ ...one, left: { value: 0, bound: null } }));
+  const dearest = others.reduce(
+    (most, one) => (Exact.from(one.cost).isMore(Exact.from(most.cost)) ? one : most),
+    first,
+  );
+  const most = found.length === looks.length ? leastOf(found.map((one) => boundOf(one, Exact.zero))) : null;
   const left: Left = {
     value: Exact.from(dearest.cost).times(all).negated().toApproximateNumber(),
     bound: most && most.times(all).toApproximateNumber(),

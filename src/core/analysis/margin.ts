@@ -7,7 +7,7 @@ import { type Breakpoints } from './breakpoints';
 import { costSteps } from './cost-steps';
 import { type ValueOf } from './inputs';
 import { type Model } from './model';
-import { openTitles, pairOf, parted } from './pair';
+import { openTitles, type Pair, pairOf, parted } from './pair';
 import { type Asked, type Found, type LowestMargin, type MarginLimits, valueOf } from './earned';
 import { type AddedBy, partAdds, placesStep } from './kit-base';
 import { usualInSlot, usuallyIn } from './usually';
@@ -91,7 +91,7 @@ function lowestIn(program: Program, inPlaces: InPlaces, { today, costs, kept, li
         ? inner
         : isBounded(pair.outer, inPlaces)
           ? least(pair.outerSolver, goals.outer, budget)
-          : undefined;
+          : leastByCost(pair, { costs, kept: Exact.zero, inPlaces, isOuter: true }, budget);
     isNothing =
       outer === null && (!inPlaces.left || pair.outerSolver.impossible || hasNoSolution(pair.outerSolver, budget));
     bound = Math.max(bound, outer === null ? Infinity : (outer?.bound ?? -Infinity));
@@ -107,17 +107,28 @@ function lowestIn(program: Program, inPlaces: InPlaces, { today, costs, kept, li
   return { kind: 'found', ...best.found, bound: limit, open };
 }
 
+/**
+ * What is left at least, whatever is paid: nothing is sold for less than nothing. Where of what stands in places it is
+ * known what supplying it costs, but not what customers pay for it.
+ */
+function leastByCost({ outer, outerSolver }: Pair, asked: GoalAsked, budget: Budget): Optimum | null | undefined {
+  const { inPlaces } = asked;
+  if (inPlaces.left?.kind !== 'cost' || !isLeftKnown(outer)) return undefined;
+  const goal = goalFor(outer, asked);
+  return goal ? least(outerSolver, goal, budget) : undefined;
+}
+
 /** Sums are compared as binary fractions to within a billionth. */
 const CLOSE_ENOUGH = 1e-9;
 
 /** Whether it is known of all that can stand in places what it leaves at least. */
 function isBounded(model: Model, { left }: InPlaces): boolean {
   const isKnown = left?.kind === 'left' ? model.parts.every((part) => part.isPriced) : model.isPriced;
-  return (
-    isKnown &&
-    placesIn(model).every(({ ways }) => ways.every((way) => way === null || (way.left?.bound ?? null) !== null))
-  );
+  return isKnown && isLeftKnown(model);
 }
+
+const isLeftKnown = (model: Model): boolean =>
+  placesIn(model).every(({ ways }) => ways.every((way) => way === null || (way.left?.bound ?? null) !== null));
 
 /** What a goal is made for. */
 interface GoalAsked {

@@ -1,6 +1,6 @@
 import { type CandidateProgram, type ComponentProgram, formulaInputsOf, type Program, programWith } from '../compile';
 import { heldPlaces } from '../compile/held';
-import { heldOf, type Resolution, resolve } from '../run';
+import { heldOf, isSeenBy, type Resolution, resolve } from '../run';
 import { type GivenEntry, type Selection } from '../selection';
 import { asksGroup, canBeHidden, weightVaries } from './depends-on';
 import { type Known } from './known';
@@ -174,7 +174,10 @@ function lookForWays(
   const { program, product } = candidate;
   const customer: Customer = { today, group: groups[position ?? 0] ?? null };
   const { answers: deciding, isWhole } = decidingOf(candidate, asked.properties);
-  return deciding.flatMap((answers) => {
+  // Whoever is not asked a choice has left it out.
+  const isAsked = (answers: Deciding['answers'][number]) =>
+    program.choices.every(({ key, groups: who }) => (answers[key] ?? null) === null || isSeenBy(who, customer.group));
+  return deciding.filter(isAsked).flatMap((answers) => {
     const own: Program =
       Object.keys(answers).length === 0 ? program : programWith(program, { fixed: { ...program.fixed, ...answers } });
     return look.standing(own, place, customer).map(({ selection, isProved, isExact, left }): WayIn => {
