@@ -14,6 +14,8 @@ export interface Made {
   sheets: Record<string, unknown>[];
   /** further products of the shop; absent for none */
   others?: readonly Record<string, unknown>[];
+  /** the price list by which it is sold, to a group of customers alone; absent for the usual prices */
+  list?: Record<string, unknown> & { readonly prices: readonly object[] };
 }
 
 /** What made products take, and what some of it can be taken from instead. */
@@ -23,13 +25,14 @@ const OPTIONS = ['x', 'y', 'z'];
 const ALONG = { slug: 'along', title: 'Along', sku: 'ALONG', price: '7.50', choices: [] };
 
 /** The shop that a made product is in. */
-export function shopOf({ product, sheets, others = [] }: Made): Catalog {
+export function shopOf({ product, sheets, others = [], list }: Made): Catalog {
   return catalogSchema.parse({
     format: CATALOG_FORMAT,
     version: CATALOG_VERSION,
     shop: { name: 'Shop', currency: 'EUR', groups: [{ key: 'trade', title: 'Trade' }] },
     stock: [STOCK, MORE_STOCK].map((key) => ({ key, title: key, unit: '1', onHand: '90' })),
     sheets,
+    priceLists: list ? [list] : [],
     products: [product, ALONG, ...others],
   });
 }

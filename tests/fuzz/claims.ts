@@ -1,6 +1,7 @@
 import { type Analysis, NextClick, sellableRange } from '@/core/analysis';
 import { wayName } from '@/core/analysis/way-name';
 import { compile, type Program } from '@/core/compile';
+import { pricedFor } from '@/core/price-lists';
 import { surroundingsOf } from '@/core/exchange';
 import { Exact } from '@/core/number';
 import { resolve } from '@/core/run';
@@ -11,9 +12,10 @@ import { answersOf } from './answers-of';
 import { checkMargin } from './claims-of-margins';
 import { checkStock, inTwoStocks } from './claims-of-stock';
 import { type CountedClaims, countClaims, noClaims } from './counted-claims';
+import { byList } from './made-otherwise';
 import { nameOf } from './names';
 import { shrunk } from './shrunk';
-import { claim, everySold, files, GROUPS, priceOf, TODAY, type Tried, Wrong } from './tried';
+import { claim, everySold, files, groupsOf, priceOf, TODAY, type Tried, Wrong } from './tried';
 
 /** Every claim of the analysis, and every click, beside all selections tried one by one. */
 
@@ -103,7 +105,7 @@ function checkAnalysis(program: Program, analysis: Analysis, sold: readonly Trie
 
 function checkPrices(program: Program, { lowest, highest, gaps }: Analysis, sold: readonly Tried[]): void {
   // For everybody; for customer groups where it is only for those.
-  const everybody = sold.filter(({ group }) => group === null);
+  const everybody = program.pricedFor ? sold : sold.filter(({ group }) => group === null);
   const paid = everybody.length > 0 ? everybody : sold;
   for (const [end, side] of [
     [lowest, 'lowest'],
@@ -178,7 +180,7 @@ function checkClicks(
   const next = new NextClick(program, TODAY);
   let looked = 0;
   for (let click = 0; click < 6; click += 1) {
-    const group = random.of(GROUPS);
+    const group = random.of(groupsOf(program));
     const given = Object.fromEntries(
       program.product.choices.flatMap((choice): [string, unknown][] => {
         const values = answersOf(choice, program.written.rules).values.filter((value) => value !== null);
@@ -306,7 +308,8 @@ export function programOf(made: Made): Program | null {
   try {
     const shop = shopOf(made);
     const [product] = shop.products;
-    const program = product && compile(product, surroundingsOf(shop));
+    const surroundings = surroundingsOf(shop);
+    const program = product && compile(product, made.list ? pricedFor(surroundings, 'trade', TODAY) : surroundings);
     return program && program.blocking.length === 0 ? program : null;
   } catch {
     return null;
@@ -352,7 +355,7 @@ export function tryProduct(made: Made, seed: number, seen?: Seen): void {
 
 /** Tries a made product. @throws Error with the smallest product that goes wrong, its seed, and how */
 export function tryMade(asMade: Made, seed: number, seen: Seen): void {
-  const made = inTwoStocks(asMade, new Random(seed + 13));
+  const made = byList(inTwoStocks(asMade, new Random(seed + 13)), new Random(seed + 17));
   try {
     tryProduct(made, seed, seen);
   } catch (error) {
@@ -373,7 +376,7 @@ export function tryMade(asMade: Made, seed: number, seen: Seen): void {
       how = last;
     }
     throw new Error(
-      `seed ${seed}: ${how instanceof Error ? (how instanceof Wrong ? how.message : (how.stack ?? how.message)) : String(how)}\n${JSON.stringify(small.product)}${small.sheets.length > 0 ? `\n${JSON.stringify(small.sheets)}` : ''}${small.others ? `\n${JSON.stringify(small.others)}` : ''}`,
+      `seed ${seed}: ${how instanceof Error ? (how instanceof Wrong ? how.message : (how.stack ?? how.message)) : String(how)}\n${JSON.stringify(small.product)}${small.sheets.length > 0 ? `\n${JSON.stringify(small.sheets)}` : ''}${small.others ? `\n${JSON.stringify(small.others)}` : ''}${small.list ? `\n${JSON.stringify(small.list)}` : ''}`,
       { cause: error },
     );
   }

@@ -47,3 +47,49 @@ export function onSheet({ product }: Made, random: Random): Made {
     sheets: [{ key: 'sheet', title: 'Sheet', choices, rules, tables, formulas, rates }],
   };
 }
+
+/** One of three is sold to a group by a price list: so many percent less, with some prices named, of whatever is in it. */
+export function byList(made: Made, random: Random): Made {
+  if (random.below(3) > 0) return made;
+  const money = (most: number) => (random.below(most * 100) / 100).toFixed(2);
+  const { product, others = [] } = made;
+  const named = [product, ...others].flatMap((one) => {
+    const slug = String(one.slug);
+    const some = <T>(list: readonly T[]) => list.filter(() => random.below(3) === 0);
+    const own = random.below(2) === 0 ? [{ product: slug, price: money(60), breaks: someBreaks(random, money) }] : [];
+    const ofOptions = some((one.choices ?? []) as Record<string, unknown>[]).flatMap((choice) => {
+      const options = (choice.options ?? []) as Record<string, unknown>[];
+      const thing = (option: unknown) => ({ product: slug, of: { kind: 'option', choice: choice.key, option } });
+      return choice.kind === 'slot'
+        ? []
+        : options.length > 0
+          ? some(options).map(({ key }) => ({ ...thing(key), price: money(20) }))
+          : [];
+    });
+    const ofVariants = some((one.variants ?? []) as Record<string, unknown>[]).map(({ options }) => ({
+      product: slug,
+      of: { kind: 'variant', options },
+      price: money(80),
+    }));
+    return [...own, ...ofOptions, ...ofVariants];
+  });
+  const list = {
+    key: 'theirs',
+    title: 'Theirs',
+    groups: ['trade'],
+    percent: random.of([null, '10', '12.5', '-5']),
+    prices: named,
+  };
+  return { ...made, list };
+}
+
+const someBreaks = (random: Random, money: (most: number) => string) =>
+  random.below(4) > 0
+    ? null
+    : {
+        gives: 'price',
+        counting: random.of(['allUnits', 'graduated']),
+        over: 'pieces',
+        across: 'line',
+        steps: [{ from: '2', value: money(50) }],
+      };

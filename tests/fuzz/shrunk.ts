@@ -94,12 +94,18 @@ export function shrunk(made: Made, fails: (made: Made) => boolean): Made {
     for (const [place, other] of (best.others ?? []).entries())
       for (const next of simpler(other, ['choices', 'rules', 'formulas', 'parts'], ['breaks']))
         yield { product, sheets, others: best.others?.map((one, index) => (index === place ? next : one)) };
+    const { list } = best;
+    if (list) {
+      yield { product, sheets, list: undefined };
+      for (let place = 0; place < list.prices.length; place += 1)
+        yield { product, sheets, list: { ...list, prices: list.prices.filter((_, other) => other !== place) } };
+    }
     if (product.quantity) yield { product: { ...product, quantity: { maximum: 1 } }, sheets };
   };
   for (let again = true; again;) {
     again = false;
     for (const tried of attempts(best)) {
-      const attempt: Made = { others: best.others, ...tried };
+      const attempt: Made = { others: best.others, list: best.list, ...tried };
       if (JSON.stringify(attempt) === JSON.stringify(best) || !fails(attempt)) continue;
       best = attempt;
       again = true;

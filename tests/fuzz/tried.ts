@@ -9,7 +9,8 @@ import { type Chosen, everySelection } from './every-selection';
 export const TODAY = '2026-11-25';
 const FILE: UploadedFile = { name: 'any.png', type: 'png', size: 1 };
 export const files = () => FILE;
-export const GROUPS = [null, 'trade'];
+/** Customers to whom a made product may be sold: of the group that its prices are for, or of any. */
+export const groupsOf = ({ pricedFor }: Program): readonly (string | null)[] => pricedFor ?? [null, 'trade'];
 const MOST_SELECTIONS = 6000;
 /** What one of a stock item costs. */
 export const costOf = () => Exact.of(437, 100);
@@ -33,11 +34,11 @@ const settledOptions = ({ choices }: Program, { item }: Resolution) =>
 /** All selections that are sold. @returns null where they are too many */
 export function everySold(program: Program): { sold: Tried[]; whole: boolean } | null {
   const most = mostOf(program);
-  const every = everySelection(program, MOST_SELECTIONS / (most * GROUPS.length));
+  const every = everySelection(program, MOST_SELECTIONS / (most * groupsOf(program).length));
   if (!every) return null;
   const sold: Tried[] = [];
   for (const selection of every.list) {
-    for (const group of GROUPS) {
+    for (const group of groupsOf(program)) {
       for (let quantity = 1; quantity <= most; quantity += 1) {
         const resolution = resolve(
           program,

@@ -111,6 +111,30 @@ describe('the next click beside what is typed', () => {
     });
     expect(codes(product)).toContain('optionDead');
   });
+
+  it('knows what is too short for a price of nothing or more, of what is sold or adds by the metre', () => {
+    const less = list('a', [
+      { key: 'x', title: 'x', amount: { kind: 'fixed', value: '-25' } },
+      { key: 'y', title: 'y' },
+    ]);
+    const sold = {
+      price: '10',
+      soldBy: { kind: 'measure', measure: 'm1', unit: 'm' },
+      choices: [measure({ max: '5', step: '0.5', required: true }), less],
+    };
+    const adding = {
+      price: '0',
+      choices: [
+        measure({ max: '5', step: '0.5', required: true, amount: { kind: 'perUnit', value: '10', unit: 'm' } }),
+        less,
+      ],
+    };
+    for (const product of [sold, adding]) {
+      expect(look(product, { m1: '2' })).toMatchObject({ kind: 'open', impossible: new Map([[1, new Set([0])]]) });
+      expect(look(product, { m1: '2.5' })).toMatchObject({ kind: 'open', impossible: new Map() });
+      expect(look(product, { m1: '2', a: 'x' }, 'a')).toMatchObject({ kind: 'conflict', changes: [{ choice: 'm1' }] });
+    }
+  });
 });
 
 describe('ranges in lists', () => {

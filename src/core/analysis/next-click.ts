@@ -70,15 +70,16 @@ const MOST_PREPARED = 4;
 /** Answers, after every click, which options can still lead to a sellable item. */
 export class NextClick {
   private readonly prepared = new Map<string, Prepared>();
-  /** positions of the measures and numbers that decide about anything else, by rules or formulas */
+  /** positions of the measures and numbers that decide about anything else, by rules, formulas or the price */
   private readonly deciding: ReadonlySet<number>;
 
   constructor(
     private readonly program: Program,
     private readonly today: string,
   ) {
-    this.deciding = decidingChoices(program);
-    this.ready([]);
+    const first = prepare(program, today, new Map());
+    this.prepared.set('', first);
+    this.deciding = decidingChoices(program, first.price !== null);
   }
 
   /** The product with typed answers among what is looked at: what they allow is known exactly. */
@@ -372,8 +373,12 @@ const mayBecome = (
     return !answered || answered.fromDefault || (answered.picks[0]?.option ?? null) === option;
   });
 
-/** The measures and numbers of which more matters than what each adds to the price by itself. */
-function decidingChoices(program: Program): Set<number> {
+/**
+ * The measures and numbers of which more matters than what each adds to the price by itself.
+ *
+ * @param isReached whether a price can fall below nothing: then what each adds decides what goes with it
+ */
+function decidingChoices(program: Program, isReached: boolean): Set<number> {
   const keys = new Set(
     (program.rules?.program.rules ?? []).flatMap(({ rule }) => [
       ...[...testsOf(rule.when)].flatMap((test) => ('choice' in test && test.choice !== null ? [test.choice] : [])),
@@ -383,7 +388,7 @@ function decidingChoices(program: Program): Set<number> {
   const used = new Set(program.formulas.flatMap(({ uses, target }) => [...uses, ...(target === null ? [] : [target])]));
   return new Set(
     program.product.choices.flatMap(({ kind, key }, index) =>
-      (kind === 'measure' || kind === 'number') && (keys.has(key) || used.has(index)) ? [index] : [],
+      (kind === 'measure' || kind === 'number') && (isReached || keys.has(key) || used.has(index)) ? [index] : [],
     ),
   );
 }
