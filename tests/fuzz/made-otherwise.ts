@@ -48,7 +48,7 @@ export function onSheet({ product }: Made, random: Random): Made {
   };
 }
 
-/** One of three is sold to a group by a price list: so many percent less, with some prices of all that is in it named. */
+/** One of three is sold to a group by a price list: so many percent less, and some prices of it are named. */
 export function byList(made: Made, random: Random): Made {
   if (random.below(3) > 0) return made;
   const money = (most: number) => (random.below(most * 100) / 100).toFixed(2);
