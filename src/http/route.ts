@@ -11,9 +11,10 @@ import { problemDocument } from './problem';
 export const LARGEST_BODY = 64 * 1024;
 
 /**
- * The largest draft that is saved, in bytes: a definition with hundreds of options is long, and this is ample for it.
+ * The largest draft that is saved, in bytes: ample for a definition with thousands of options, and so little that
+ * taking it from the thread that has read it stops nobody else for long.
  */
-export const LARGEST_DRAFT = 4 * 1024 * 1024;
+export const LARGEST_DRAFT = 1024 * 1024;
 
 /** Answers with one JSON value a line, each sent as soon as it is there; stops when the reader goes away. */
 export function jsonLines(values: AsyncGenerator<unknown>): Response {

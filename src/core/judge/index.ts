@@ -3,6 +3,7 @@ export { type ChangedAmount, changedAmounts, type PriceSaid } from './changed-am
 export { drawnBy, type ProofDifference, type ProofOutcome, prove } from './proofs';
 export { readiness } from './readiness';
 export { type LeastEarned, leastEarned } from './earning';
+export { moreForLessFaults } from './more-for-less';
 export { type ListChange, listChanges } from './list-changes';
 export { askedTwice, type AskedTwice } from './asked-twice';
 export { sampleProduct, sheetFaults } from './sheet-faults';

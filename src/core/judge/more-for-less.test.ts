@@ -1,19 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { fixed, list, shopOf } from '../../../tests/fixtures/shop-of';
-import { readiness } from '.';
+import { moreForLessFaults } from '.';
 
 const steps = (...given: [string, string][]) => given.map(([from, value]) => ({ from, value }));
 const shop = (product: object) => shopOf([{ price: '5.00', draws: [], ...product }]);
 
-describe('readiness', () => {
-  it('warns of more that cost less, where it is written', () => {
-    const faults = (product: object) => {
-      const given = shop({ pictures: [{ src: 'a.svg' }], notCounted: 'madeToOrder', ...product });
-      const [definition] = [...given.surroundings.products.values()];
-      return definition
-        ? readiness(definition, given.surroundings, null).map(({ path, data }) => [path.join('.'), data.code])
-        : [];
-    };
+describe('more that cost less', () => {
+  it('are told where it is written', () => {
+    const faults = (product: object) =>
+      moreForLessFaults(shop({ notCounted: 'madeToOrder', ...product }).program()).map(({ path, data }) => [
+        path.join('.'),
+        data.code,
+      ]);
     expect(faults({ breaks: { steps: steps(['10', '4']) } })).toEqual([['breaks.steps.0', 'moreForLess']]);
     expect(faults({ breaks: { steps: steps(['10', '4.50']) } })).toEqual([]);
     // In cases of five, nine can't be bought.

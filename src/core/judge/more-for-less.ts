@@ -4,7 +4,7 @@ import { LEFT_OUT, type Program, programWith, variantKey } from '../compile';
 import { Exact } from '../number';
 import { nearestOrderable } from '../ordering';
 import { type BreaksProgram } from '../pricing';
-import { type FaultData, type Path } from '../problems';
+import { type Fault, faultAt, type Path } from '../problems';
 import { resolve, turnsOf } from '../run';
 import { type Selection } from '../selection';
 
@@ -23,8 +23,9 @@ const NOTHING: Turn['chosen'] = {};
  * Where more cost less than fewer: at each step of the breaks of the product, of its variants and of its options, and
  * where rules ask how many are taken. Both numbers have been resolved, of one selection.
  */
-export function moreForLessFaults(program: Program, add: (path: Path, data: FaultData) => void): void {
-  if (program.blocking.length > 0) return;
+export function moreForLessFaults(program: Program): Fault[] {
+  const found: Fault[] = [];
+  if (program.blocking.length > 0) return found;
   const { orderable } = program.quantities.usual;
   const told = new Set<string>();
   let usual: { readonly selection: Selection | null } | null = null;
@@ -42,8 +43,10 @@ export function moreForLessFaults(program: Program, add: (path: Path, data: Faul
     const [total, less] = [at(fewer), at(more)];
     if (!total || !less?.isLess(total)) continue;
     told.add(name);
-    add(path, { code: 'moreForLess', fewer, total, more, less, currency: program.currency });
+    const { currency } = program;
+    found.push(faultAt(program.placeOf(path), { code: 'moreForLess', fewer, total, more, less, currency }));
   }
+  return found;
 }
 
 /** A selection that can be sold with something chosen: the usual one with that, where that goes; null where none is. */

@@ -20,10 +20,10 @@ import { resolve, runFor, resolveAddOn, stockOf } from '../run';
 import { type StockView } from '../stock';
 import { isBlank } from '../text';
 import { askedTwice } from './asked-twice';
-import { moreForLessFaults } from './more-for-less';
 
 /**
- * Everything that still keeps a product from being published or sold, what must be mended first.
+ * Everything that still keeps a product from being published or sold, what must be mended first; but for what can only
+ * be told by searching its selections (`analysisFaults`, `moreForLessFaults`).
  *
  * @param stock what there is of stock; null leaves out what depends on stock
  * @param program the compiled product, where there is one already
@@ -51,7 +51,6 @@ export function readiness(
   if (!program.supplySteps.some(({ kind }) => kind === 'inside' || kind === 'formula')) drawFaults(product, add);
   found.push(...program.faults);
   if (product.pictures.length === 0) add(['pictures'], { code: 'pictureMissing' });
-  moreForLessFaults(program, add);
   addOnFaults(program, add);
   partFaults(program, add);
   preparedFaults(program, add);
