@@ -5,6 +5,7 @@ export { readiness } from './readiness';
 export { type LeastEarned, leastEarned } from './earning';
 export { moreForLessFaults } from './more-for-less';
 export { type ListChange, listChanges } from './list-changes';
+export { alikeSwatchFaults } from './alike-swatches';
 export { askedTwice, type AskedTwice } from './asked-twice';
 export { sampleProduct, sheetFaults } from './sheet-faults';
 export { shopFaults } from './shop-faults';

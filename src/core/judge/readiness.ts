@@ -8,7 +8,6 @@ import {
   SKU_PATTERN,
   variantTitle,
 } from '../catalog';
-import { alikeNeighbours } from '../colour';
 import { asksQuantity, countsOf } from '../analysis';
 import { type CandidateProgram, type ComponentProgram } from '../compile';
 import { compile } from '../compile/compile';
@@ -23,7 +22,7 @@ import { askedTwice } from './asked-twice';
 
 /**
  * Everything that still keeps a product from being published or sold, what must be mended first; but for what can only
- * be told by searching its selections (`analysisFaults`, `moreForLessFaults`).
+ * be told by searching its selections (`analysisFaults`, `moreForLessFaults`), and what its colours look like.
  *
  * @param stock what there is of stock; null leaves out what depends on stock
  * @param program the compiled product, where there is one already
@@ -55,7 +54,6 @@ export function readiness(
   partFaults(program, add);
   preparedFaults(program, add);
   if (stock) stockFaults(program, stock, add);
-  swatchFaults(product, add);
   paidDefaultFaults(product, add);
   for (const { index, title, other } of askedTwice(program))
     add(['choices', index], { code: 'askedTwice', title, other });
@@ -182,22 +180,6 @@ function preparedFaults(program: Program, add: Add): void {
     if (isBlank(title)) add(['prepared', index, 'title'], { code: 'titleMissing', what: { kind: 'prepared' } });
     const [first] = resolve(program, { answers, parts }, { stock: null, today: SOME_DAY }).problems;
     if (first) add(['prepared', index], { code: 'preparedRefused', title, first: first.data });
-  });
-}
-
-/** Swatches beside each other that can't be told apart. */
-function swatchFaults(product: Product, add: Add): void {
-  product.choices.forEach((choice, index) => {
-    if (choice.kind !== 'swatch') return;
-    for (const { place, difference } of alikeNeighbours(choice.options)) {
-      const [first, second] = [choice.options[place], choice.options[place + 1]];
-      add(['choices', index, 'options', place + 1, 'colours'], {
-        code: 'alikeSwatches',
-        first: first?.title ?? '',
-        second: second?.title ?? '',
-        difference: difference.toFixed(1),
-      });
-    }
   });
 }
 

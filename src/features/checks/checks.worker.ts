@@ -12,7 +12,7 @@ import { sellersShare } from '@/core/basket/tax';
 import { type CatalogSurroundings, type Product } from '@/core/catalog';
 import { compile } from '@/core/compile';
 import { resolutionJson } from '@/core/exchange';
-import { leastEarned, moreForLessFaults, prove } from '@/core/judge';
+import { alikeSwatchFaults, leastEarned, moreForLessFaults, prove } from '@/core/judge';
 import { type Fault } from '@/core/problems';
 import { costsByKey } from '@/core/run';
 import { priceWords } from '@/core/words';
@@ -68,13 +68,13 @@ async function check({ number, product, surroundings, today, costs }: ToCheck): 
   });
   await breath();
   if (number !== newest) return;
-  const cheaper = moreForLessFaults(program);
+  const looked = [...moreForLessFaults(program), ...alikeSwatchFaults(program)];
   const stages = analyse(program, today);
   for (;;) {
     await breath();
     if (number !== newest) return;
     const { value, done } = stages.next();
-    const faults = [...cheaper, ...analysisFaults(program, value)];
+    const faults = [...looked, ...analysisFaults(program, value)];
     tell({ number, analysis: value, faults });
     if (!done) continue;
     await breath(AT_REST);
