@@ -4,6 +4,7 @@ import { Exact } from '../number';
 import { type Breakpoints } from './breakpoints';
 import { QUANTITY } from './candidates';
 import { type Model, modelOf } from './model';
+import { withOnceInside } from './once-inside';
 import { type Look } from './ways-in';
 
 /** A product's inner and outer model with their solvers: one and the same where nothing is unsettled. */
@@ -18,10 +19,11 @@ export interface Pair {
 }
 
 export function pairOf(program: Program, today: string, look: Look, further: Breakpoints = new Map()): Pair {
-  const inner = modelOf(program, today, { further, look });
+  const made = modelOf(program, today, { further, look });
+  const innerSolver = new Solver(made.space);
+  const inner = withOnceInside(made, innerSolver);
   const isSettled = !inner.isUnsettled && inner.gaps.length === 0;
   const outer = inner.isUnsettled ? modelOf(program, today, { further, look, side: 'outer' }) : inner;
-  const innerSolver = new Solver(inner.space);
   const outerSolver = outer === inner ? innerSolver : new Solver(outer.space);
   return { inner, outer, innerSolver, outerSolver, isSettled, look };
 }

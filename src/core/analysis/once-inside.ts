@@ -1,0 +1,46 @@
+import { amountsOf } from '../catalog';
+import { placesOf, type Program, programsWithin } from '../compile';
+import { type Solver } from '../constraints';
+import { type Amount, coversUsual } from '../pricing';
+import { type Gap, type Model } from './model';
+import { halfAMinorUnit, priceGoal } from './price-goal';
+import { priceSteps } from './price-model';
+import { usuallyIn } from './usually';
+
+const ONCE: Gap = { kind: 'formulaTooWide', title: 'What is paid once for what is inside' };
+
+/**
+ * The same model, with a gap where what is paid once for something inside of a kit may bring an order line below
+ * nothing though one kit is not: that is not followed. It may where it is less than nothing itself, and where what
+ * comes usually is in the price, so that what is paid once for that is taken off with it.
+ */
+export const withOnceInside = (model: Model, solver: Solver): Model =>
+  mayTakeTooMuch(model, solver) ? { ...model, gaps: [...model.gaps, ONCE] } : model;
+
+function mayTakeTooMuch(model: Model, solver: Solver): boolean {
+  const { program, today, groups } = model;
+  const { kit } = program;
+  if (!kit) return false;
+  const inside = placesOf(kit).flatMap(({ candidates }) =>
+    candidates.flatMap((candidate) => [candidate.program, ...programsWithin(candidate.program)]),
+  );
+  const once = inside.flatMap(paidOnce);
+  if (once.some(({ value }) => value.startsWith('-'))) return true;
+  if (once.length === 0 || !coversUsual(kit.terms) || !kit.terms.cheaperLess) return false;
+  const off = groups.map((group) =>
+    [...usuallyIn(program, today, group).values()].reduce(
+      (sum, usual) => sum + (usual?.once.toApproximateNumber() ?? 0),
+      0,
+    ),
+  );
+  const steps = priceSteps(model);
+  const least = steps && !solver.impossible ? priceGoal(model, steps, 'lowest', 'line').bound(solver) : -Infinity;
+  return least - Math.max(0, ...off) < -halfAMinorUnit(model);
+}
+
+/** What of a product is paid once for an order line. */
+const paidOnce = ({ product, rules }: Program): readonly Amount[] =>
+  [
+    ...product.choices.flatMap(amountsOf),
+    ...(rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null)),
+  ].flatMap((amount) => (amount?.kind === 'oncePerLine' ? [amount] : []));
