@@ -29,7 +29,7 @@ describe('everything that is claimed of a product', () => {
   it('holds beside all that can be chosen of made kits, their margins too', { timeout: 120_000 }, () => {
     const { products, sold, clicks, short, claims } = tryClaims(1, 150, anyKit);
     expect([products > 100, sold > 90, clicks > 500, endsProved(claims) > 150]).toEqual([true, true, true, true]);
-    expect(short).toBeGreaterThan(3000);
+    expect(short).toBeGreaterThan(1000);
     // What is neither proved nor bounded is little.
     expect(claims['the lowest margin'].notSaid).toBeLessThan(products * 0.06);
   });

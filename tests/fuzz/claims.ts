@@ -207,7 +207,7 @@ function checkClicks(
           .filter(({ fromDefault }) => fromDefault)
           .map(({ choice, value, picks }) => [
             choice,
-            program.kit?.slots.some(({ component: { key } }) => key === choice)
+            ['slot', 'several'].includes(program.product.choices.find(({ key }) => key === choice)?.kind ?? '')
               ? picks.flatMap(({ option, quantity }) => Array.from({ length: quantity }, () => option))
               : value,
           ]),

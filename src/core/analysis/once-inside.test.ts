@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fixed, list, shopOf } from '../../../tests/fixtures/shop-of';
+import { fixed, list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
 import { analyseWhole } from '../../../tests/support/analyse-whole';
 
 describe('what is paid once for a part', () => {
@@ -20,7 +20,7 @@ describe('what is paid once for a part', () => {
   const told = (price: string, amount: object, partsPrice: object = { kind: 'own', extras: 'onTop' }) => {
     const parts = [{ key: 'lid', title: 'Lid', candidates: [{ product: 'lid' }], optional: true, taken: true }];
     const kit = { price, draws: [], partsPrice, parts, quantity: { maximum: 1 } };
-    const { gaps, selections, selectionsBetween } = analyseWhole(shopOf([kit, lid(amount)]).program());
+    const { gaps, selections, selectionsBetween } = analyseWhole(shopOf([kit, lid(amount)]).program(), TODAY);
     return { gaps: gaps.map(({ title }) => title), selections, selectionsBetween };
   };
   const gap = ['What is paid once for what is inside'];

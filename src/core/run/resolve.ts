@@ -100,6 +100,8 @@ interface ItemRead {
   readonly isAsked: (choice: number) => boolean;
   readonly orderable: Orderable;
   readonly quantityFrom: Resolution['quantityFrom'];
+  /** the least that can be ordered, whatever rules say of the number that is asked for */
+  readonly least: number;
   /** why so many can't be ordered; null where they can */
   readonly quantityFault: QuantityFault | null;
 }
@@ -129,7 +131,8 @@ function readItem(program: Program, selection: unknown, run: Run, problems: Prob
   const reading: Reading = {
     answers, quantity, group, variant, addOns, entries, usual, charged, outcomes, held, beside, fired,
   };
-  return { inside, reading, isAsked, orderable, quantityFrom: quantities.from, quantityFault };
+  const least = orderableRange(quantities.orderable)?.least ?? program.defaultQuantity;
+  return { inside, reading, isAsked, orderable, quantityFrom: quantities.from, least, quantityFault };
 }
 
 /** What it costs and weighs; what comes to less than nothing is not sold. */
@@ -156,7 +159,7 @@ function pricedItem(program: Program, { reading, quantityFault }: ItemRead, prob
 /** What it takes, whether there is enough of that, and when it can be done. */
 function suppliedItem(program: Program, selection: unknown, run: Run, read: ItemRead, problems: Problem[]) {
   const { context } = run;
-  const { reading, orderable, quantityFault } = read;
+  const { reading, orderable, least, quantityFault } = read;
   const { answers, entries, quantity } = reading;
   const pieces = quantityFault ? 0 : quantity;
   const draws = drawsOf(program, reading, pieces);
@@ -167,7 +170,6 @@ function suppliedItem(program: Program, selection: unknown, run: Run, read: Item
   if (!context.ofWhole && context.booked) problems.push(...roomProblems(program, bookings, context.booked));
   const isNamed = context.naming === true && !context.ofWhole;
   const others = (stock = context.stock) => otherQuantities(program, selection, { problems }, run.with({ stock }));
-  const least = orderableRange(orderable)?.least ?? program.defaultQuantity;
   const supply = supplyProblem(
     program,
     { entries, draws, availability, items: pieces, least, view: context.stock },
