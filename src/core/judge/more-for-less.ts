@@ -44,7 +44,16 @@ export function moreForLessFaults(program: Program): Fault[] {
     if (!total || !less?.isLess(total)) continue;
     told.add(name);
     const { currency } = program;
-    found.push(faultAt(program.placeOf(path), { code: 'moreForLess', fewer, total, more, less, currency }));
+    found.push(
+      faultAt(program.placeOf(path), {
+        code: 'moreForLess',
+        fewer,
+        total: total.toString(),
+        more,
+        less: less.toString(),
+        currency,
+      }),
+    );
   }
   return found;
 }

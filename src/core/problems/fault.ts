@@ -1,6 +1,5 @@
 import { type ListFault } from './list-fault';
 import { type FormulaFaultData } from '../formula/formula-fault';
-import { type Exact } from '../number';
 import { type NamedRule } from '../conditions';
 import { type Figure, type FigureOf, type Keyed, type ToName, type Unnamed, type Wanted } from './named-things';
 import { type ProblemData } from './problem-data';
@@ -109,9 +108,10 @@ export type FaultData =
   | {
       readonly code: 'moreForLess';
       readonly fewer: number;
-      readonly total: Exact;
+      /** what fewer cost, as a decimal: faults are told by threads, which numbers of ours don't survive */
+      readonly total: string;
       readonly more: number;
-      readonly less: Exact;
+      readonly less: string;
       readonly currency: string;
     }
   | { readonly code: 'quantityImpossible' }

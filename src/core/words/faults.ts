@@ -122,7 +122,7 @@ const sentences: { readonly [C in FaultCode]: Sentence<C> } = {
   breakDearer: () => 'A step takes off so much. To make it dearer from so many on, say the price itself.',
   breakTwice: (data) => `Two steps begin with ${data.from}. Each needs another number.`,
   moreForLess: (data) =>
-    `${data.more} cost less than ${data.fewer}: ${formatMoney(data.less, data.currency)} instead of ${formatMoney(data.total, data.currency)}. Customers are told; smooth the steps if that is not meant.`,
+    `${data.more} cost less than ${data.fewer}: ${formatMoney(Exact.from(data.less), data.currency)} instead of ${formatMoney(Exact.from(data.total), data.currency)}. Customers are told; smooth the steps if that is not meant.`,
   quantityImpossible: () => 'No quantity keeps this rule: the maximum is below the first multiple.',
   quantityTwice: (data) => `${data.quantity} stands in the list twice. Each quantity needs one line.`,
   wasPriceNotHigher: () => 'The was-price is not higher than the price, so it won’t be shown.',
