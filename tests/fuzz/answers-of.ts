@@ -1,12 +1,12 @@
+import { testsOf } from '@/core/analysis/candidates';
 import { type Choice, hasOptions } from '@/core/catalog';
+import { type Program } from '@/core/compile';
 
-/** Texts that tests ask of a choice, wherever in a product they stand. */
-function textsAsked(of: unknown, choice: string): string[] {
-  if (typeof of !== 'object' || of === null) return [];
-  if ('kind' in of && of.kind === 'says' && 'choice' in of && of.choice === choice && 'texts' in of)
-    return of.texts as string[];
-  return Object.values(of).flatMap((each) => textsAsked(each, choice));
-}
+/** Texts that rules ask of a choice. */
+const textsAsked = (rules: Program['written']['rules'], choice: string): string[] =>
+  rules
+    .flatMap(({ value }) => [...testsOf(value.when)])
+    .flatMap((test) => (test.kind === 'says' && test.choice === choice ? test.texts : []));
 
 /** What is typed where a test asks for a text: it alone, and with something before and after it. */
 const around = (text: string) => [text, `${text}q`, `q${text}`, `q${text}q`];
@@ -15,7 +15,7 @@ const around = (text: string) => [text, `${text}q`, `q${text}`, `q${text}q`];
  * Answers of a choice: all there are, or of what is typed the ends, steps, what lies between and next to them, and what
  * the rules of its product ask for.
  */
-export function answersOf(choice: Choice, rules: unknown): { values: unknown[]; whole: boolean } {
+export function answersOf(choice: Choice, rules: Program['written']['rules']): { values: unknown[]; whole: boolean } {
   if (choice.kind === 'several') {
     const each = choice.ownQuantity ? Array.from({ length: choice.mostEach }, (_, count) => count + 1) : [1];
     const subsets = choice.options.reduce<unknown[][]>(

@@ -56,15 +56,15 @@ export function checkStock(program: Program, sold: readonly Tried[], random: Ran
       { stock: view, today: TODAY, group: tried.group, files, costs: costOf, naming: true },
     );
   const told = [...there].map(([stock, left]) => `${left.toString()} ${stock}`).join(', ');
-  const had = sold.filter((tried) => isThere(tried, there));
-  if (isSoldOut(soldOutClauses(program), view)) claim(had.length === 0, `it is sold out, of ${told}`);
+  if (isSoldOut(soldOutClauses(program), view))
+    claim(!sold.some((tried) => isThere(tried, there)), `it is sold out, of ${told}`);
   const step = Math.ceil(sold.length / MOST_RESOLVED);
   let short = 0;
   for (const tried of sold.filter((_, place) => place % step === 0)) {
     const { quantity } = tried;
     const what = `${JSON.stringify([tried.answers, tried.parts])} × ${quantity} for ${String(tried.group)} of ${told}`;
     const now = at(tried, quantity);
-    const enough = had.includes(tried);
+    const enough = isThere(tried, there);
     claim(
       (now.state === 'sellable') === enough,
       `${what} can${enough ? '' : "'t"} be supplied: ${JSON.stringify(now.problems)}`,

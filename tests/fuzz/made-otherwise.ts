@@ -58,13 +58,12 @@ export function byList(made: Made, random: Random): Made {
     const some = <T>(list: readonly T[]) => list.filter(() => random.below(3) === 0);
     const own = random.below(2) === 0 ? [{ product: slug, price: money(60), breaks: someBreaks(random, money) }] : [];
     const ofOptions = some((one.choices ?? []) as Record<string, unknown>[]).flatMap((choice) => {
-      const options = (choice.options ?? []) as Record<string, unknown>[];
-      const thing = (option: unknown) => ({ product: slug, of: { kind: 'option', choice: choice.key, option } });
-      return choice.kind === 'slot'
-        ? []
-        : options.length > 0
-          ? some(options).map(({ key }) => ({ ...thing(key), price: money(20) }))
-          : [];
+      const options = choice.kind === 'slot' ? [] : ((choice.options ?? []) as Record<string, unknown>[]);
+      return some(options).map(({ key }) => ({
+        product: slug,
+        of: { kind: 'option', choice: choice.key, option: key },
+        price: money(20),
+      }));
     });
     const ofVariants = some((one.variants ?? []) as Record<string, unknown>[]).map(({ options }) => ({
       product: slug,

@@ -1,4 +1,6 @@
-import { type Program, programsWithin } from '../compile';
+import { amountsOf } from '../catalog';
+import { type Program, withAllWithin } from '../compile';
+import { type Amount } from '../pricing';
 import { testsOf } from './candidates';
 
 /** Whether what one costs can depend on how many are taken. */
@@ -11,8 +13,12 @@ export function asksQuantity({ formulas, rules, breaks }: Program): boolean {
   );
 }
 
-/** A product and all that stands in it, at any depth. */
-const withAllWithin = (program: Program): readonly Program[] => [program, ...programsWithin(program)];
+/** Every amount that choices and rules of a product can add. */
+export const amountsSaid = ({ product, rules }: Program): readonly Amount[] =>
+  [
+    ...product.choices.flatMap(amountsOf),
+    ...(rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null)),
+  ].filter((amount) => amount !== null);
 
 /** Whether anything of a product, or of what stands in it, is otherwise for some customer groups. */
 export const asksGroup = (program: Program): boolean => withAllWithin(program).some(asksGroupItself);

@@ -42,21 +42,23 @@ export function alikePieces({ breaks }: Program, count: number): readonly AlikeP
   return starts.map((from, place) => ({ from, count: (starts[place + 1] ?? count + 1) - from }));
 }
 
-/** A product that costs in any number what the piece at this place costs in graduated breaks. */
-export function atPiece(program: Program, piece: number): Program {
-  if (piece === 1) return program;
-  const place = Exact.of(piece);
+const pieced = new Known<Program, Program>();
+
+/** A product that costs in any number what the piece at this place costs in graduated breaks; the same each time. */
+export const atPiece = (program: Program, piece: number): Program =>
+  piece === 1 ? program : pieced.of(program, piece, () => madeAtPiece(program, Exact.of(piece)));
+
+function madeAtPiece(program: Program, piece: Exact): Program {
   const only = (table: BreaksProgram): BreaksProgram => {
-    const step = table.counting === 'graduated' ? stepAt(table, place) : null;
-    return table.counting === 'graduated' ? { ...table, steps: step ? [{ ...step, from: Exact.zero }] : [] } : table;
+    if (table.counting !== 'graduated') return table;
+    const step = stepAt(table, piece);
+    return { ...table, steps: step ? [{ ...step, from: Exact.zero }] : [] };
   };
-  const ofAmount = ({ table, amounts }: BrokenAmount): BrokenAmount => ({
-    table: only(table),
-    amounts:
-      table.counting === 'graduated'
-        ? amounts.filter((_, index) => table.steps[index] === stepAt(table, place))
-        : amounts,
-  });
+  const ofAmount = ({ table, amounts }: BrokenAmount): BrokenAmount => {
+    if (table.counting !== 'graduated') return { table, amounts };
+    const step = stepAt(table, piece);
+    return { table: only(table), amounts: amounts.filter((_, index) => table.steps[index] === step) };
+  };
   const ofTable = (breaks: BreaksProgram | null) => breaks && only(breaks);
   return programWith(program, {
     base: { ...program.base, breaks: ofTable(program.base.breaks) },

@@ -1,4 +1,4 @@
-import { type Program, programsWithin } from '../compile';
+import { type Program, withAllWithin } from '../compile';
 import { type Budget, type Goal, minimise, type Optimum, type Solver, within } from '../constraints';
 import { Exact } from '../number';
 import { coversUsual } from '../pricing';
@@ -41,7 +41,9 @@ export function lowestMargin(
   limits: MarginLimits,
 ): LowestMargin {
   if (program.blocking.length > 0) return { kind: 'nothingSold' };
-  const unsaid = [program, ...programsWithin(program)].filter((one) => !saysCost(one)).map(({ title }) => title);
+  const unsaid = withAllWithin(program)
+    .filter((one) => !saysCost(one))
+    .map(({ title }) => title);
   const missing = [
     ...new Set([
       ...unsaid,

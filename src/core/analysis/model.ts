@@ -1,6 +1,6 @@
 import { NOBODY, type RuleEffect } from '../catalog';
 import { type Candidate, type Candidates, countCandidates } from '../catalog/choices';
-import { type Program, programsWithin } from '../compile';
+import { type Program, withAllWithin } from '../compile';
 import { type Formula, not, Space } from '../constraints';
 import { type Exact } from '../number';
 import { type Answer } from '../selection';
@@ -222,7 +222,7 @@ function groupsOf(program: Program): readonly (string | null)[] {
 
 function* groupsMentioned(program: Program): Generator<string> {
   // What is taken along, or stands in it, may be otherwise for other groups.
-  for (const { choices, rules, formulas, quantities } of [program, ...programsWithin(program)]) {
+  for (const { choices, rules, formulas, quantities } of withAllWithin(program)) {
     for (const { groups, options } of choices) yield* [...groups, ...options.flatMap((option) => option.groups)];
     for (const { asks } of quantities.nearer) if (asks.kind === 'group') yield asks.group;
     for (const { rule } of rules?.program.rules ?? [])

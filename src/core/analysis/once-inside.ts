@@ -1,7 +1,7 @@
-import { amountsOf } from '../catalog';
-import { placesOf, type Program, programsWithin } from '../compile';
+import { placesOf, withAllWithin } from '../compile';
 import { type Solver } from '../constraints';
-import { type Amount, coversUsual } from '../pricing';
+import { coversUsual } from '../pricing';
+import { amountsSaid } from './depends-on';
 import { type Gap, type Model } from './model';
 import { halfAMinorUnit, priceGoal } from './price-goal';
 import { priceSteps } from './price-model';
@@ -21,10 +21,10 @@ function mayTakeTooMuch(model: Model, solver: Solver): boolean {
   const { program, today, groups } = model;
   const { kit } = program;
   if (!kit) return false;
-  const inside = placesOf(kit).flatMap(({ candidates }) =>
-    candidates.flatMap((candidate) => [candidate.program, ...programsWithin(candidate.program)]),
-  );
-  const once = inside.flatMap(paidOnce);
+  const once = placesOf(kit)
+    .flatMap(({ candidates }) => candidates.flatMap((candidate) => withAllWithin(candidate.program)))
+    .flatMap(amountsSaid)
+    .filter(({ kind }) => kind === 'oncePerLine');
   if (once.some(({ value }) => value.startsWith('-'))) return true;
   if (once.length === 0 || !coversUsual(kit.terms) || !kit.terms.cheaperLess) return false;
   const off = groups.map((group) =>
@@ -37,10 +37,3 @@ function mayTakeTooMuch(model: Model, solver: Solver): boolean {
   const least = steps && !solver.impossible ? priceGoal(model, steps, 'lowest', 'line').bound(solver) : -Infinity;
   return least - Math.max(0, ...off) < -halfAMinorUnit(model);
 }
-
-/** What of a product is paid once for an order line. */
-const paidOnce = ({ product, rules }: Program): readonly Amount[] =>
-  [
-    ...product.choices.flatMap(amountsOf),
-    ...(rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null)),
-  ].flatMap((amount) => (amount?.kind === 'oncePerLine' ? [amount] : []));

@@ -1,11 +1,10 @@
 import { SOME_DAY } from '../calendar';
-import { amountsOf } from '../catalog';
 import { type Program, programWith } from '../compile';
 import { Exact } from '../number';
 import { orderableRange } from '../ordering';
 import { type Selection } from '../selection';
 import { priceToReach } from './dead-options';
-import { asksGroup, asksToday } from './depends-on';
+import { amountsSaid, asksGroup, asksToday } from './depends-on';
 import { pairOf } from './pair';
 import { perUnitOf } from './per-unit';
 import { type PriceCoverage, type PriceEnd, priceEnds } from './price-ends';
@@ -69,11 +68,7 @@ export function sellableRange(program: Program, today: string = SOME_DAY): Price
  * Whether anything is paid for each character: of texts not every number of spaces is looked at, which only matters
  * where a price may not fall below nothing.
  */
-const countsCharacters = ({ product, rules }: Program) =>
-  [
-    ...product.choices.flatMap(amountsOf),
-    ...(rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null)),
-  ].some((amount) => amount?.kind === 'perCharacter');
+const countsCharacters = (program: Program) => amountsSaid(program).some(({ kind }) => kind === 'perCharacter');
 
 const ofItems = new Known<Program, ReturnType<RangeOf>>();
 

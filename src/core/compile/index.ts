@@ -22,4 +22,4 @@ export { type PriceSource, type PriceStep } from './price-steps';
 export { type Program, variantKey, type VariantProgram } from './program';
 export { inNumbers, type NearerQuantity, type QuantityProgram, type QuantitySource } from './quantities';
 export { LEFT_OUT } from './variants';
-export { programsWithin } from './within';
+export { withAllWithin } from './within';

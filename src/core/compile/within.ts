@@ -2,13 +2,13 @@ import { placesOf } from './kit';
 import { type Program } from './program';
 
 /**
- * The programs of all that belongs to a product or is taken along with it, at any depth. What comes in by two ways is
+ * A program and those of all that belongs to it or is taken along with it, at any depth. What comes in by two ways is
  * there twice.
  */
-export function programsWithin({ kit, addOns }: Program): Program[] {
+export function withAllWithin(program: Program): Program[] {
   const direct = [
-    ...placesOf(kit).flatMap(({ candidates }) => candidates.map(({ program }) => program)),
-    ...addOns.map(({ program }) => program),
+    ...placesOf(program.kit).flatMap(({ candidates }) => candidates.map((candidate) => candidate.program)),
+    ...program.addOns.map((addOn) => addOn.program),
   ];
-  return direct.flatMap((one) => [one, ...programsWithin(one)]);
+  return [program, ...direct.flatMap(withAllWithin)];
 }

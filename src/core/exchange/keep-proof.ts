@@ -1,5 +1,5 @@
 import { type Proof } from '../catalog';
-import { programsWithin } from '../compile';
+import { withAllWithin } from '../compile';
 import { type Program } from '../compile/program';
 import { drawnBy } from '../judge';
 import { moneyDigits } from '../money';
@@ -10,7 +10,7 @@ import { basisWords } from '../words/working';
 
 /** Whether a day is asked for, in a part or slot, too. */
 const asksDay = (program: Program): boolean =>
-  [program, ...programsWithin(program)].some(({ product }) => product.choices.some(({ kind }) => kind === 'date'));
+  withAllWithin(program).some(({ product }) => product.choices.some(({ kind }) => kind === 'date'));
 
 /** Keeps a selection with all that it resolves to now as a proof. */
 export function proofOf(

@@ -1,7 +1,7 @@
 import { lowestMargin, type LowestMargin, type MarginLimits, marginFault } from '../analysis';
 import { sellersShare } from '../basket';
 import { type CatalogSurroundings, floorOf, type Product } from '../catalog';
-import { compile, type Program, programsWithin, programWith } from '../compile';
+import { compile, type Program, programWith, withAllWithin } from '../compile';
 import { Exact } from '../number';
 import { type Fault } from '../problems';
 import { pricingsOf } from '../price-lists';
@@ -117,7 +117,7 @@ function pricedPrograms(product: Product, surroundings: CatalogSurroundings, tod
 
 /** The same for programs that cost the same, with all that belongs to them and is taken along. */
 const nameOf = (program: Program): string =>
-  JSON.stringify([program, ...programsWithin(program)].map(({ product, written }) => [product, written.formulas]));
+  JSON.stringify(withAllWithin(program).map(({ product, written }) => [product, written.formulas]));
 
 /** How far a margin falls short of a floor, in money; null while it is not known. */
 function shortOf(margin: LowestMargin, share: Exact): Exact | null {

@@ -2,7 +2,7 @@ import { tooEarly } from '../catalog/choices';
 import { calledAs } from '../compile/kit';
 import { type Program, type VariantProgram } from '../compile/program';
 import { Exact } from '../number';
-import { checkQuantity, orderableRange, type Orderable, type QuantityFault } from '../ordering';
+import { checkQuantity, type Orderable, type QuantityFault } from '../ordering';
 import { problem, type Problem, problemClass } from '../problems';
 import { type Answer, AT_ITEM, AT_QUANTITY, atChoice } from '../selection';
 import { availabilityOf } from '../stock';
@@ -100,8 +100,8 @@ interface ItemRead {
   readonly isAsked: (choice: number) => boolean;
   readonly orderable: Orderable;
   readonly quantityFrom: Resolution['quantityFrom'];
-  /** the least that can be ordered, whatever rules say of the number that is asked for */
-  readonly least: number;
+  /** what may be ordered, whatever rules say of the number that is asked for */
+  readonly unruled: Orderable;
   /** why so many can't be ordered; null where they can */
   readonly quantityFault: QuantityFault | null;
 }
@@ -131,8 +131,8 @@ function readItem(program: Program, selection: unknown, run: Run, problems: Prob
   const reading: Reading = {
     answers, quantity, group, variant, addOns, entries, usual, charged, outcomes, held, beside, fired,
   };
-  const least = orderableRange(quantities.orderable)?.least ?? program.defaultQuantity;
-  return { inside, reading, isAsked, orderable, quantityFrom: quantities.from, least, quantityFault };
+  const { from: quantityFrom, orderable: unruled } = quantities;
+  return { inside, reading, isAsked, orderable, quantityFrom, unruled, quantityFault };
 }
 
 /** What it costs and weighs; what comes to less than nothing is not sold. */
@@ -159,7 +159,7 @@ function pricedItem(program: Program, { reading, quantityFault }: ItemRead, prob
 /** What it takes, whether there is enough of that, and when it can be done. */
 function suppliedItem(program: Program, selection: unknown, run: Run, read: ItemRead, problems: Problem[]) {
   const { context } = run;
-  const { reading, orderable, least, quantityFault } = read;
+  const { reading, orderable, unruled, quantityFault } = read;
   const { answers, entries, quantity } = reading;
   const pieces = quantityFault ? 0 : quantity;
   const draws = drawsOf(program, reading, pieces);
@@ -172,7 +172,7 @@ function suppliedItem(program: Program, selection: unknown, run: Run, read: Item
   const others = (stock = context.stock) => otherQuantities(program, selection, { problems }, run.with({ stock }));
   const supply = supplyProblem(
     program,
-    { entries, draws, availability, items: pieces, least, view: context.stock },
+    { entries, draws, availability, items: pieces, orderable: unruled, view: context.stock },
     isNamed ? (most) => suppliedOf(others(), most) : (most) => most,
   );
   if (supply) problems.push(supply);

@@ -1,4 +1,4 @@
-import { type CandidateProgram, type ComponentProgram, type SlotProgram } from '../compile';
+import { type CandidateProgram, type KitProgram, type SlotProgram } from '../compile';
 import { type DrawProgram, type Program } from '../compile/program';
 import { Exact } from '../number';
 import { mostThatCanBeCut, type StockView } from '../stock';
@@ -29,34 +29,33 @@ export type SoldOutClause = readonly SoldOutWay[];
  * out, and one of which nothing can be sold may not be known to be.
  */
 export function soldOutClauses(program: Program): SoldOutClause[] {
-  const { supplySteps, kit, choices } = program;
-  return [
-    ...supplySteps.flatMap((step): SoldOutClause[] => {
-      switch (step.kind) {
-        case 'product':
-          return step.draws.flatMap((draw) => needOf(program, draw).map((need) => [{ needs: [need] }]));
-        case 'variant':
-          return [waysOfVariants(program)];
-        case 'choice':
-          return mustBeAnswered(program, step.choice) ? [waysOfChoice(program, step.choice)] : [];
-        case 'inside':
-        case 'along':
-        case 'formula':
-        case 'work':
-        case 'rule':
-          return [];
-      }
-    }),
-    ...(kit?.components ?? []).flatMap(({ optional, quantity, candidates }) =>
-      optional ? [] : partClauses(candidates.map(forEverybody), quantity.least),
-    ),
-    ...(kit?.slots ?? []).flatMap((slot) =>
-      mustBeAnswered(program, slot.choice)
-        ? slotClauses(slot, candidatesOf(slot, choices[slot.choice]?.options ?? []))
-        : [],
-    ),
-  ].filter((ways) => !ways.some(({ needs, groups }) => needs.length === 0 && !groups));
+  const clauses = program.supplySteps.flatMap((step): SoldOutClause[] => {
+    switch (step.kind) {
+      case 'product':
+        return step.draws.flatMap((draw) => needOf(program, draw).map((need) => [{ needs: [need] }]));
+      case 'variant':
+        return [waysOfVariants(program)];
+      case 'choice':
+        return mustBeAnswered(program, step.choice) ? [waysOfChoice(program, step.choice)] : [];
+      case 'inside':
+        return clausesInside(program, step.kit);
+      case 'along':
+      case 'formula':
+      case 'work':
+      case 'rule':
+        return [];
+    }
+  });
+  return clauses.filter((ways) => !ways.some(({ needs, groups }) => needs.length === 0 && !groups));
 }
+
+/** What must stand in a kit. */
+const clausesInside = (program: Program, { components, slots }: KitProgram): SoldOutClause[] => [
+  ...components.flatMap(({ optional, quantity, candidates }) =>
+    optional ? [] : partClauses(candidates.map(forEverybody), quantity.least),
+  ),
+  ...slots.flatMap((slot) => (mustBeAnswered(program, slot.choice) ? slotClauses(program, slot) : [])),
+];
 
 /** Whether every selection answers a choice: nothing hides it, and everybody is asked. */
 function mustBeAnswered({ choices, rules }: Program, index: number): boolean {
@@ -77,11 +76,6 @@ interface Candidate {
 
 const forEverybody = ({ program }: CandidateProgram): Candidate => ({ program, groups: [] });
 
-const candidatesOf = ({ byOption }: SlotProgram, options: readonly { readonly groups: readonly string[] }[]) =>
-  byOption.flatMap((candidate, place): Candidate[] =>
-    candidate ? [{ program: candidate.program, groups: options[place]?.groups ?? [] }] : [],
-  );
-
 /** So many clauses of a part that can be one of several products are looked at together at most. */
 const MOST_TOGETHER = 200;
 
@@ -90,7 +84,7 @@ const MOST_TOGETHER = 200;
  *
  * @param least so many pieces of whichever it is must be there
  */
-function partClauses(candidates: readonly Candidate[], least: ComponentProgram['quantity']['least']): SoldOutClause[] {
+function partClauses(candidates: readonly Candidate[], least: number): SoldOutClause[] {
   const each = candidates
     .filter(({ program }) => program.blocking.length === 0)
     .map(({ program, groups }) =>
@@ -110,8 +104,12 @@ function partClauses(candidates: readonly Candidate[], least: ComponentProgram['
 }
 
 /** The same of a slot: what stands in it may differ from place to place, and then one of it is asked for. */
-const slotClauses = ({ least }: SlotProgram, candidates: readonly Candidate[]): SoldOutClause[] =>
-  partClauses(candidates, candidates.length === 1 ? least : 1);
+function slotClauses({ choices }: Program, { choice, byOption, least }: SlotProgram): SoldOutClause[] {
+  const candidates = byOption.flatMap((candidate, place): Candidate[] =>
+    candidate ? [{ program: candidate.program, groups: choices[choice]?.options[place]?.groups ?? [] }] : [],
+  );
+  return partClauses(candidates, candidates.length === 1 ? least : 1);
+}
 
 /** The same need so many times over. */
 function timesNeed({ stock, quantity, pieces }: Need, times: number): Need {
@@ -128,7 +126,7 @@ function onlyFor({ needs, groups: known = [] }: SoldOutWay, lists: readonly (rea
   return groups.length > 0 ? { needs, groups } : { needs };
 }
 
-/** What a choice needs that must be answered, option by option; of what is kept in variants, with those of each. */
+/** What a choice needs that must be answered, option by option. */
 function waysOfChoice(program: Program, index: number): SoldOutWay[] {
   const choice = program.choices[index];
   const settled = program.fixed[choice?.key ?? ''];
@@ -147,6 +145,7 @@ function needsOfOption(program: Program, index: number, place: number): Need[] {
     : (choice?.effects[place]?.draws ?? []).flatMap((draw) => needOf(program, draw));
 }
 
+/** What is needed for one of the variants that are on sale, with what is picked for it. */
 function waysOfVariants(program: Program): SoldOutWay[] {
   const { variants, stocked, choices, fixed } = program;
   return [...variants.values()].flatMap(({ onSale, draw, options }) => {

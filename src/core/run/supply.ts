@@ -1,6 +1,7 @@
 import { drawsOfStep } from '../compile';
 import { type Program } from '../compile/program';
 import { Exact } from '../number';
+import { type Orderable, orderableRange } from '../ordering';
 import { problem, type Problem, type ProblemData } from '../problems';
 import { convert, formatQuantity, type Unit, unitByCode } from '../quantity';
 import { AT_ITEM, AT_QUANTITY, atChoice } from '../selection';
@@ -26,8 +27,8 @@ interface Asked {
   readonly availability: Availability;
   /** how many items */
   readonly items: number;
-  /** the least that can be ordered, whoever has the word about it */
-  readonly least: number;
+  /** what may be ordered, whoever has the word about it, and whatever rules say of the number that is asked for */
+  readonly orderable: Orderable;
   readonly view: StockView | null;
 }
 
@@ -38,11 +39,12 @@ interface Asked {
  */
 export function supplyProblem(
   program: Program,
-  { entries, draws, availability, items, least, view }: Asked,
+  { entries, draws, availability, items, orderable, view }: Asked,
   orderableOf: (most: number) => number,
 ): Problem | null {
   const { canSupply: there, limitedBy, cutPlans } = availability;
   if (!limitedBy || typeof there !== 'number') return null;
+  const least = orderableRange(orderable)?.least ?? program.defaultQuantity;
   if (there >= least && there >= items) return null;
   const canSupply = there < 1 ? there : orderableOf(there);
   const few = there < least;

@@ -6,7 +6,7 @@ import {
   referencesOf,
   refersToProduct,
 } from '../../core/catalog';
-import { compile, type Program, programsWithin } from '../../core/compile';
+import { compile, type Program, withAllWithin } from '../../core/compile';
 import { readiness } from '../../core/judge';
 import { listsOf, pricedFor } from '../../core/price-lists';
 import { Exact } from '../../core/number';
@@ -43,7 +43,7 @@ function oneOf(program: Program, today: string): ProductCard['one'] {
   return {
     price: sold.unitPrice.toString(),
     work: (sold.cost?.work ?? Exact.zero).toString(),
-    unsaid: [program, ...programsWithin(program)].some((one) => !saysCost(one)),
+    unsaid: withAllWithin(program).some((one) => !saysCost(one)),
     draws: sold.draws.map(({ stock, perItem }) => ({ stock, quantity: perItem.value.toString() })),
   };
 }
