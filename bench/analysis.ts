@@ -144,7 +144,7 @@ const times = SEEDS.map((seed) => {
   const clicks: number[] = [];
   for (const choice of product.choices) {
     const click = performance.now();
-    const outlook = next.look(given, 1, { stock: null, today: TODAY }, null);
+    const outlook = next.look({ answers: given, quantity: 1 }, { stock: null, today: TODAY }, null);
     clicks.push(performance.now() - click);
     if (outlook.kind !== 'open') throw new Error(`seed ${seed}: ${outlook.kind}`);
     const dead = outlook.impossible.get(product.indexOf.get(choice.key) ?? -1);
@@ -223,7 +223,11 @@ const bySeveral = [20, 60, 100, 200].flatMap((count) =>
     return Array.from({ length: Math.min(greatest, count - 1, 30) }, (_, place) => {
       picked.push(`o${place + 1}`);
       const click = performance.now();
-      const outlook = next.look({ base: 'oak', extras: [...picked] }, 1, { stock: null, today: TODAY }, 'extras');
+      const outlook = next.look(
+        { answers: { base: 'oak', extras: [...picked] }, quantity: 1 },
+        { stock: null, today: TODAY },
+        'extras',
+      );
       const took = performance.now() - click;
       assert.equal(outlook.kind, picked.length < (least ?? 1) ? outlook.kind : 'open');
       return took;
@@ -253,7 +257,7 @@ const atThreshold = [1, 2, 3, 4, 5, 6].flatMap((seed) =>
       ]),
     ].map((given) => {
       const click = performance.now();
-      assert.notEqual(next.look(given, 1, { stock: null, today: TODAY }, null).kind, 'unknown');
+      assert.notEqual(next.look({ answers: given, quantity: 1 }, { stock: null, today: TODAY }, null).kind, 'unknown');
       return performance.now() - click;
     });
     return {

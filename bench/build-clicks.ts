@@ -40,7 +40,7 @@ export function* clicks(next: NextClick): Generator<Click> {
       { ...before, [slot]: candidate },
     ];
     const start = performance.now();
-    const outlook = next.look(tried, 1, { stock: null, today: TODAY }, key, STEPS);
+    const outlook = next.look({ answers: tried, quantity: 1 }, { stock: null, today: TODAY }, key, STEPS);
     yield { milliseconds: performance.now() - start, picked };
     if (outlook.kind === 'open') [answers, before] = [tried, picked];
   }

@@ -222,7 +222,7 @@ function checkClicks(
       wanted: readonly string[],
       with_: Record<string, unknown> = fixed,
     ) => who === group && wanted.every((key) => same(answers[key] ?? null, with_[key] ?? null));
-    const outlook = next.look(given, 1, context, kept);
+    const outlook = next.look({ answers: given, quantity: 1 }, context, kept);
     looked += 1;
     const where = `${JSON.stringify(given)} for ${String(group)}`;
     const all = Object.keys(fixed);

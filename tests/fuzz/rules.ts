@@ -157,8 +157,7 @@ export function tryWildRules(from: number, count: number): void {
       const limits = { searching: 2000, counting: 20_000 };
       analyseWhole(mended, '2026-11-25', limits);
       new NextClick(mended, '2026-11-25').look(
-        answers(random),
-        1,
+        { answers: answers(random), quantity: 1 },
         { stock: null, today: '2026-11-25' },
         random.of([...KEYS, null]),
         500,

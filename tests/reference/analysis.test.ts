@@ -144,7 +144,7 @@ describe('the analysis of small products, beside every selection tried one by on
           const resolution = resolve(program, { answers: given, quantity: 1 }, context);
           if (resolution.shown.some(({ choice, shown }) => !shown && keys.includes(choice))) continue;
           const kept = keys.at(-1) ?? null;
-          const outlook = next.look(given, 1, context, kept);
+          const outlook = next.look({ answers: given, quantity: 1 }, context, kept);
           if (sold.some(({ answers }) => agrees(answers, given, keys))) {
             if (outlook.kind !== 'open') throw new Error(`seed ${seed}: ${outlook.kind}`);
             seen.open += 1;
@@ -237,7 +237,7 @@ describe('large generated products, beside a SAT solver', () => {
     // Clicks that each lead on: the first option that is still possible of every third choice.
     const given: Record<string, string> = {};
     for (let place = 0; place < product.choices.length; place += 3) {
-      const outlook = next.look(given, 1, context, null);
+      const outlook = next.look({ answers: given, quantity: 1 }, context, null);
       if (outlook.kind !== 'open') throw new Error(outlook.kind);
       for (const [index, choice] of product.choices.entries()) {
         if (choice.kind !== 'list') continue;

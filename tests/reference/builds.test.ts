@@ -162,10 +162,12 @@ describe('what fits in generated builds', () => {
           const tried: Record<string, number> = { ...picked, [slot]: random.below(12) };
           const names = Object.entries(tried).map(([place, candidate]) => slugOf(Number(place), candidate));
           const outlook = next.look(
-            Object.fromEntries(
-              Object.entries(tried).map(([place, candidate]) => [`slot${place}`, [slugOf(Number(place), candidate)]]),
-            ),
-            1,
+            {
+              answers: Object.fromEntries(
+                Object.entries(tried).map(([place, candidate]) => [`slot${place}`, [slugOf(Number(place), candidate)]]),
+              ),
+              quantity: 1,
+            },
             CONTEXT,
             `slot${slot}`,
           );

@@ -262,7 +262,7 @@ describe('the next click', () => {
   });
   const next = new NextClick(program, TODAY);
   const look = (given: Record<string, unknown>, kept: string | null = null) =>
-    next.look(given, 1, { stock: null, today: TODAY }, kept);
+    next.look({ answers: given, quantity: 1 }, { stock: null, today: TODAY }, kept);
 
   it('leaves out what leads nowhere two steps further on', () => {
     // Tin needs the heavy frame, which a flat roof does not carry.
@@ -288,7 +288,9 @@ describe('the next click', () => {
   });
 
   it('says when it could not find out in the steps it may take', () => {
-    expect(next.look({ roof: 'flat' }, 1, { stock: null, today: TODAY }, null, 0)).toEqual({ kind: 'unknown' });
+    expect(next.look({ answers: { roof: 'flat' }, quantity: 1 }, { stock: null, today: TODAY }, null, 0)).toEqual({
+      kind: 'unknown',
+    });
   });
 });
 

@@ -17,7 +17,7 @@ import {
 
 describe('the next click beside what is typed', () => {
   const look = (product: object, given: Record<string, unknown>, kept: string | null = null) =>
-    new NextClick(programOf(product), TODAY).look(given, 1, { stock: null, today: TODAY }, kept);
+    new NextClick(programOf(product), TODAY).look({ answers: given, quantity: 1 }, { stock: null, today: TODAY }, kept);
   const limited = {
     choices: [list('a', keys('x', 'y')), measure({ unit: 'cm', min: '1', max: '20' })],
     rules: [rule(is('a', 'x'), { kind: 'limit', choice: 'm1', least: null, most: '5' })],
@@ -317,8 +317,7 @@ describe('what rules ask of words and days', () => {
       rules: [rule({ kind: 'all', of: [is('a', 'x'), says('anywhere', 'wax')] }, { kind: 'refuse', reason: 'No.' })],
     };
     const outlook = new NextClick(programOf(product), TODAY).look(
-      { t: 'Beeswax', a: 'x' },
-      1,
+      { answers: { t: 'Beeswax', a: 'x' }, quantity: 1 },
       { stock: null, today: TODAY },
       'a',
     );

@@ -161,7 +161,11 @@ describe('what can be put together', () => {
 
 describe('the smallest change of a build', () => {
   const look = (given: object, kept: string, more: object = {}) =>
-    new NextClick(shop(more), TODAY).look(given as Record<string, unknown>, 1, { stock: null, today: TODAY }, kept);
+    new NextClick(shop(more), TODAY).look(
+      { answers: given as Record<string, unknown>, quantity: 1 },
+      { stock: null, today: TODAY },
+      kept,
+    );
   const cedar = { product: 'box', quantity: 2, answers: { timber: 'cedar' } };
 
   it('configures otherwise what is there, before it takes anything out', () => {

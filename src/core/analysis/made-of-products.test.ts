@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { fixed, list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
 import { analyseWhole } from '../../../tests/support/analyse-whole';
 import { Exact } from '../number';
+import { type Selection } from '../selection';
 import { priceWords } from '../words';
 import { lowestMargin, MARGIN_LIMITS, NextClick, sellableRange } from '.';
 
@@ -61,7 +62,7 @@ describe('what is claimed of what is made of products', () => {
     );
     expect(analyseWhole(program, TODAY).nothingSells).toBeNull();
     expect(ends(program)).toEqual(['20.00 proved', '20.00 proved']);
-    const look = new NextClick(program, TODAY).look({}, 1, { stock: null, today: TODAY }, null);
+    const look = new NextClick(program, TODAY).look({ answers: {}, quantity: 1 }, { stock: null, today: TODAY }, null);
     expect(look.kind === 'open' && look.impossible.size).toBe(0);
   });
 
@@ -127,7 +128,7 @@ describe('what is claimed of what is made of products', () => {
     const program = kit({ parts: [part('lid', 'lid')], partsPrice: { kind: 'lessAmount', amount: '25' } }, wood);
     // Of pine it would be -5, of ash 3.
     expect(sellableRange(program)?.least?.toString() ?? '0').toBe('0');
-    const look = new NextClick(program, TODAY).look({}, 1, { stock: null, today: TODAY }, null);
+    const look = new NextClick(program, TODAY).look({ answers: {}, quantity: 1 }, { stock: null, today: TODAY }, null);
     expect(look.kind).toBe('open');
   });
 
@@ -157,7 +158,11 @@ describe('what is claimed of what is made of products', () => {
     // Alone, or on what is as wide; not on the narrow one.
     expect(ends(program)).toEqual(['30.00 proved', '60.00 proved']);
     expect(lowestMargin(program, TODAY, () => Exact.one, Exact.zero, MARGIN_LIMITS).kind).not.toBe('nothingSold');
-    const look = new NextClick(program, TODAY).look({ s: ['wide'] }, 1, { stock: null, today: TODAY }, 's');
+    const look = new NextClick(program, TODAY).look(
+      { answers: { s: ['wide'] }, quantity: 1 },
+      { stock: null, today: TODAY },
+      's',
+    );
     expect(look.kind === 'open' && [...look.inParts]).toEqual([['base', new Set(['narrow 1'])]]);
   });
 
@@ -165,8 +170,31 @@ describe('what is claimed of what is made of products', () => {
     const pair = { ...lid, rules: [refuse({ kind: 'quantity', compare: 'is', value: 1 })] };
     const program = kit({ parts: [part('lid', 'lid', { quantity: { least: 1, usual: 2, most: 2 } })] }, pair);
     expect(ends(program)).toEqual(['40.00 proved', '40.00 proved']);
-    const look = new NextClick(program, TODAY).look({}, 1, { stock: null, today: TODAY }, null);
+    const look = new NextClick(program, TODAY).look({ answers: {}, quantity: 1 }, { stock: null, today: TODAY }, null);
     expect(look.kind === 'open' && [...look.inParts]).toEqual([['lid', new Set(['lid 1'])]]);
+  });
+
+  it('takes what comes by default as what it is beside the parts that were taken', () => {
+    const wide = { kind: 'figure', formula: 'many', compare: 'more', value: '0.45', unit: 'm' };
+    const program = kit(
+      {
+        parts: [part('base', 'narrow', { candidates: [{ product: 'narrow' }, { product: 'wide' }] })],
+        choices: [list('c', ['x', 'y'], { default: 'x' })],
+        formulas: [{ key: 'many', title: 'Width', serves: { kind: 'shown' }, text: 'sum(base.wide)' }],
+        rules: [{ key: 'r', when: wide, then: [{ kind: 'withhold', choice: 'c', options: ['x'] }] }],
+      },
+      frame('narrow', '400'),
+      frame('wide', '500'),
+    );
+    const look = (parts: Selection['parts']) =>
+      new NextClick(program, TODAY).look({ answers: {}, quantity: 1, parts }, { stock: null, today: TODAY }, null);
+    // On the narrow one what comes by default stays; on the wide one it is not offered, and nobody has asked for it.
+    const gone = (parts: Selection['parts']) => {
+      const found = look(parts);
+      return found.kind === 'open' ? [...found.inParts].map(([key, names]) => `${key}: ${[...names].join()}`) : found;
+    };
+    expect(gone(undefined)).toEqual(['base: wide 1']);
+    expect(gone({ base: { answers: {}, product: 'wide' } })).toEqual([]);
   });
 
   it('finds kits that share an SKU, with the parts in which they differ', () => {

@@ -3,8 +3,8 @@ import { type Program } from '../compile';
 import { type Budget, type Goal, NO_COSTS, type Solver, valuesWhere, within } from '../constraints';
 import { type Exact } from '../number';
 import { compileCondition } from '../rules';
-import { type PartShown, readAnswers, resolve, type ResolveContext } from '../run';
-import { type Answer, placeOfEntry } from '../selection';
+import { type Entry, readInside, type ResolveContext, runFor } from '../run';
+import { type Answer, type Selection } from '../selection';
 import { type Breakpoints } from './breakpoints';
 import { testsOf } from './candidates';
 import { deadIn, priceToReach, reachesNothing } from './dead-options';
@@ -36,7 +36,7 @@ export type Outlook =
 
 /** What is in slots as it has been configured, by position of the slot, and the position of the customer's group. */
 interface Told {
-  readonly told: ReadonlyMap<number, readonly PartShown[]>;
+  readonly told: ReadonlyMap<number, readonly Entry[]>;
   readonly group: number;
 }
 
@@ -101,17 +101,17 @@ export class NextClick {
   }
 
   /**
-   * @param given what a customer has answered; defaults count as answers
+   * @param selection what a customer has answered; defaults count as answers
    * @param kept  key of the choice that was answered last, which stays as it is when answers don't go together
    */
-  look(
-    given: Readonly<Record<string, unknown>>,
-    quantity: number,
-    context: ResolveContext,
-    kept: string | null,
-    steps = CLICK_STEPS,
-  ): Outlook {
-    const { answers, rulings } = readAnswers(this.program, { given, quantity }, context, []);
+  look(selection: Selection, context: ResolveContext, kept: string | null, steps = CLICK_STEPS): Outlook {
+    const { today, group: who, files } = context;
+    const { given, answers, rulings, entries } = readInside(
+      this.program,
+      selection,
+      runFor({ today, group: who, files }),
+      [],
+    );
     // What is given counts even where something else given refuses it: that is what is to be found out. What a rule
     // hides does not count.
     const answered = this.program.choices.map(({ forWorkshop }, index) =>
@@ -119,13 +119,12 @@ export class NextClick {
         ? null
         : (this.answerOf(index, given, context) ?? answers[index] ?? null),
     );
-    const inSlots = this.inSlots(given, quantity, context);
     const prepared = this.ready(answered);
     if (prepared.hopeless) return { kind: 'hopeless' };
     const { outer, inner, outerSolver, innerSolver } = prepared.pair;
     const budget: Budget = { steps };
     const group = Math.max(0, outer.groups.indexOf(context.group ?? null));
-    const told: Told = { told: inSlots, group };
+    const told: Told = { told: this.inSlots(entries), group };
     const marks = [outerSolver.mark(), innerSolver.mark()] as const;
     try {
       if (!outerSolver.only(outer.group, group)) return { kind: 'hopeless' };
@@ -145,18 +144,12 @@ export class NextClick {
   }
 
   /** What is in the slots, as it has been configured, by position of the slot. */
-  private inSlots(
-    given: Readonly<Record<string, unknown>>,
-    quantity: number,
-    { today, group, files }: ResolveContext,
-  ): ReadonlyMap<number, readonly PartShown[]> {
-    const { kit } = this.program;
-    if (!kit || kit.slots.length === 0) return new Map();
-    const { parts } = resolve(this.program, { answers: given, quantity }, { stock: null, today, group, files });
+  private inSlots(entries: readonly Entry[]): ReadonlyMap<number, readonly Entry[]> {
+    const slots = this.program.kit?.slots ?? [];
     return new Map(
-      kit.slots.map(({ choice, component: { key } }) => [
+      slots.map(({ choice, component: { key } }) => [
         choice,
-        parts.filter(({ part }) => placeOfEntry(part)?.slot === key),
+        entries.filter(({ component }) => component.isSlot && component.key === key),
       ]),
     );
   }
@@ -324,11 +317,11 @@ function fixedPlaces(
   { index, variables }: ModelledChoice,
   { program: { keepsOrder, byOption }, ways }: ModelledSlot,
   answer: Answer,
-  { told, group }: { readonly told: readonly PartShown[]; readonly group: number },
+  { told, group }: { readonly told: readonly Entry[]; readonly group: number },
 ): Fixed[] {
-  const entries = told.flatMap(({ product, pieces, resolution: { counted } }) => {
+  const entries = told.flatMap(({ candidate: { product }, count, resolution: { counted } }) => {
     const option = byOption.findIndex((candidate) => candidate?.product === product);
-    return Array.from({ length: pieces }, () => ({ option, counted }));
+    return Array.from({ length: count }, () => ({ option, counted }));
   });
   const known =
     entries.length > 0
@@ -358,7 +351,7 @@ function fixedPlaces(
   });
 }
 
-const NOTHING_COUNTED: PartShown['resolution']['counted'] = [];
+const NOTHING_COUNTED: Entry['resolution']['counted'] = [];
 
 /**
  * Whether something may still become what follows from some answers: what has been answered of it says nothing else. A
@@ -366,7 +359,7 @@ const NOTHING_COUNTED: PartShown['resolution']['counted'] = [];
  */
 const mayBecome = (
   deciding: Readonly<Record<string, string | null>>,
-  counted: PartShown['resolution']['counted'],
+  counted: Entry['resolution']['counted'],
 ): boolean =>
   Object.entries(deciding).every(([key, option]) => {
     const answered = counted.find(({ choice }) => choice === key);

@@ -11,8 +11,9 @@ class Spent extends Error {}
 
 /** Takes one step, or more, of a budget. */
 export function spend(budget: Budget, steps = 1): void {
+  const thousands = (budget.steps - 1) >> 10;
   budget.steps -= steps;
-  if (budget.steps < 0 || ((budget.steps & 1023) === 0 && budget.stop?.())) throw new Spent();
+  if (budget.steps < 0 || ((budget.steps - 1) >> 10 !== thousands && budget.stop?.())) throw new Spent();
 }
 
 /** Runs a search that may spend its budget. @returns undefined when it did */

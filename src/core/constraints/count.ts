@@ -19,12 +19,15 @@ interface Factor {
   readonly classes: readonly Class[];
 }
 
-/** Ways for which there is one that leaves less are no use. */
-function leastOnly(ways: readonly Int32Array[]): readonly Int32Array[] {
+/**
+ * Ways for which there is one that leaves less are no use. Each is compared with all that are kept, which is spent.
+ */
+function leastOnly(ways: readonly Int32Array[], budget: Budget): readonly Int32Array[] {
   if (ways.length < 2) return ways;
   const leavesNoMore = (a: Int32Array, b: Int32Array) => a.every((word, at) => (word & ~(b[at] ?? 0)) === 0);
   const kept: Int32Array[] = [];
   for (const way of ways) {
+    spend(budget, kept.length);
     if (kept.some((other) => leavesNoMore(other, way))) continue;
     for (let place = kept.length - 1; place >= 0; place -= 1)
       if (leavesNoMore(way, kept[place] ?? way)) kept.splice(place, 1);
@@ -119,7 +122,7 @@ export function countSolutions(given: Solver, budget: Budget): bigint {
       return;
     }
     const gathering = new Gathering();
-    for (const ways of groups.values()) gathering.add(leastOnly(ways), 1n);
+    for (const ways of groups.values()) gathering.add(leastOnly(ways, budget), 1n);
     factors.add({ open: new Map(open.map((clause) => [clause, 1])), classes: gathering.list });
   });
   for (let pair = factors.next(); pair; pair = factors.next()) {
@@ -168,8 +171,13 @@ function effortOf(left: Factor, right: Factor, parts: readonly number[]): number
   for (const clause of left.open.keys()) if (right.open.has(clause)) shares = true;
   if (!shares) return Infinity;
   const grows = clausesOfBoth(left, right, parts).open.size - Math.max(left.open.size, right.open.size);
-  return grows + Math.log2(left.classes.length * right.classes.length) / 4;
+  const classes = left.classes.length * right.classes.length;
+  // Classes are told apart by name, the ways of one by comparing each with each: many of those cost far more.
+  const waysOfEach = (waysIn(left) * waysIn(right)) / classes;
+  return grows + Math.log2(classes) / 4 + 4 * Math.log2(waysOfEach);
 }
+
+const waysIn = ({ classes }: Factor) => classes.reduce((sum, { ways }) => sum + ways.length, 0);
 
 function join(left: Factor, right: Factor, parts: readonly number[], budget: Budget): Factor {
   const { done, open } = clausesOfBoth(left, right, parts);
@@ -199,7 +207,7 @@ function join(left: Factor, right: Factor, parts: readonly number[], budget: Bud
           ways.push(way);
         }
       }
-      if (ways.length > 0) gathering.add(leastOnly(ways), one.count * other.count);
+      if (ways.length > 0) gathering.add(leastOnly(ways, budget), one.count * other.count);
     }
   }
   return { open, classes: gathering.list };

@@ -1,4 +1,3 @@
-export { readAnswers } from './answers';
 export { answerUnit, boundProblem, boundsOf } from './bounds';
 export { chargedOf } from './charging';
 export { findVariant } from './find-variant';
@@ -30,7 +29,8 @@ export { type Cost, type CostOf, saysCost } from './cost';
 export { baseBreaks, type Counted, countOf } from './counting';
 export { turnsOf } from './quantities-near';
 export { type BreakRow, breakRows, moreForLess, type MoreForLess } from './break-rows';
-export { piecesPrice, pricedOf } from './entries';
+export { type Entry, piecesPrice, pricedOf } from './entries';
+export { readInside } from './inside';
 export { baseRange, chargedRange, formulaRange } from './ranges';
 export { firstQuantity } from './first-quantity';
 export { takenByOne, withPicks } from './taken';

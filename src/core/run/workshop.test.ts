@@ -234,11 +234,10 @@ describe('the analysis of a choice for the workshop alone', () => {
 
   it('withholds what it can’t be made with, and never advises to change what nobody answers', () => {
     const { program } = world([CLOTH, { ...THREAD, default: null }]);
-    const click = new NextClick(program, TODAY).look({}, 1, { stock: null, today: TODAY }, null);
+    const click = new NextClick(program, TODAY).look({ answers: {}, quantity: 1 }, { stock: null, today: TODAY }, null);
     expect(click.kind === 'open' && [...(click.impossible.get(0) ?? [])].sort()).toEqual([0, 2]);
     const conflict = new NextClick(program, TODAY).look(
-      { cloth: 'moss', thread: 'grey' },
-      1,
+      { answers: { cloth: 'moss', thread: 'grey' }, quantity: 1 },
       { stock: null, today: TODAY },
       null,
     );

@@ -1,12 +1,12 @@
 import { NextClick, type Outlook } from '@/core/analysis';
 import { type CatalogSurroundings, type PartCandidate, type Product, type UploadedFile } from '@/core/catalog';
 import { compile, programAsPart } from '@/core/compile';
+import { type Selection } from '@/core/selection';
 
 /** A selection whose outlook is asked for. */
 export interface OutlookQuestion {
   readonly number: number;
-  readonly given: Readonly<Record<string, unknown>>;
-  readonly quantity: number;
+  readonly selection: Selection;
   readonly group: string | null;
   readonly files: ReadonlyMap<string, UploadedFile>;
   /** key of the choice that was answered last */
@@ -40,17 +40,11 @@ const STEPS = 100_000;
 let ready: { readonly next: NextClick; readonly today: string } | null = null;
 let newest = 0;
 
-function answer({ number, given, quantity, group, files, kept }: OutlookQuestion): void {
+function answer({ number, selection, group, files, kept }: OutlookQuestion): void {
   // What has been asked since makes this one pointless.
   if (!ready || number !== newest) return;
   const { next, today } = ready;
-  const outlook = next.look(
-    given,
-    quantity,
-    { stock: null, today, group, files: (token) => files.get(token) },
-    kept,
-    STEPS,
-  );
+  const outlook = next.look(selection, { stock: null, today, group, files: (token) => files.get(token) }, kept, STEPS);
   postMessage({ number, outlook } satisfies OutlookFound);
 }
 

@@ -5,7 +5,15 @@ import { type CandidateProgram, type ComponentProgram, type Program } from '@/co
 import { type PartJson, type ResolutionJson } from '@/core/exchange';
 import { type PartSelection, placeOfEntry } from '@/core/selection';
 import { type PageContext } from './control';
-import { type GivenPart, NO_PARTS, NOTHING_GONE, type PartsHolder, partsWith, problemsOf } from './given-parts';
+import {
+  type GivenPart,
+  NO_PARTS,
+  NOTHING_GONE,
+  type PartsHolder,
+  partsWith,
+  problemsOf,
+  selectionOf,
+} from './given-parts';
 import { changedAnswers, pageOf, withoutDeadEnds } from './page-of';
 import { type Answers } from './selection-form';
 import { useOutlook } from './use-outlook';
@@ -92,13 +100,12 @@ export function usePart(
   const count = given?.quantity || component.quantity.usual;
   const question = useMemo(
     () => ({
-      given: { ...answers, ...program.fixed },
-      quantity: count,
+      selection: selectionOf(program, { ...answers, ...program.fixed }, count, given?.parts ?? NO_PARTS),
       group: around.group,
       files: around.files,
       kept: last,
     }),
-    [answers, program.fixed, count, around.group, around.files, last],
+    [program, answers, given?.parts, count, around.group, around.files, last],
   );
   const { now, last: before } = useOutlook(program, subject, question);
   const outlook = now ?? before;

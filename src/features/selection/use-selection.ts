@@ -181,8 +181,13 @@ export function useSelection(
   const settled = useDeferredValue(program);
   const settledProduct = useDeferredValue(product);
   const question = useMemo(
-    () => ({ given: known, quantity: quantityFrom(shownQuantity), group, files, kept: last }),
-    [known, shownQuantity, group, files, last],
+    () => ({
+      selection: selectionOf(program, known, quantityFrom(shownQuantity), parts),
+      group,
+      files,
+      kept: last,
+    }),
+    [program, known, parts, shownQuantity, group, files, last],
   );
   const subject = useMemo(
     () => ({ product: settledProduct, surroundings, today, part: null }),
