@@ -8,6 +8,9 @@ const textsAsked = (rules: Program['written']['rules'], choice: string): string[
     .flatMap(({ value }) => [...testsOf(value.when)])
     .flatMap((test) => (test.kind === 'says' && test.choice === choice ? test.texts : []));
 
+/** The days that are tried. */
+const DAYS = ['2026-12-01', '2026-12-02', '2026-12-03', '2026-12-04'];
+
 /** What is typed where a test asks for a text: it alone, and with something before and after it. */
 const around = (text: string) => [text, `${text}q`, `q${text}`, `q${text}q`];
 
@@ -87,7 +90,8 @@ export function answersOf(choice: Choice, rules: Program['written']['rules']): {
       };
     case 'date': {
       const isAnyDay = choice.months.length === 12 && choice.weekdays.length === 7 && !choice.past;
-      return { values: [null, ...[1, 2, 3, 4].map((day) => `2026-12-0${day}`)], whole: isAnyDay };
+      const isTried = (end: typeof choice.earliest) => end?.kind === 'on' && DAYS.includes(end.day);
+      return { values: [null, ...DAYS], whole: isAnyDay && isTried(choice.earliest) && isTried(choice.latest) };
     }
     case 'file':
       return { values: [null, ['t']], whole: true };
