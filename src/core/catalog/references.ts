@@ -53,8 +53,17 @@ function isNeeded(reference: Reference): boolean {
   return what === 'product' ? field === 'choices' || field === 'parts' : what !== 'stock' || field !== 'proofs';
 }
 
+/** Definitions are never changed in place: what one refers to is looked up once, however many ask. */
+const looked = new WeakMap<Referring, References>();
+
 /** What a definition refers to, as its schema says it. */
 export function referencesOf(definition: Referring): References {
+  const known = looked.get(definition) ?? lookUp(definition);
+  looked.set(definition, known);
+  return known;
+}
+
+function lookUp(definition: Referring): References {
   const found = {
     stock: new Set<string>(),
     swatches: new Set<string>(),

@@ -8,6 +8,7 @@ import {
 } from '../../core/catalog';
 import { type Comparison } from '../figures/comparison';
 import { type ComparedProduct } from '../figures/margins';
+import { inPieces } from '../in-pieces';
 import { asItCounts, type BothStates, type ProductStep } from './product-steps';
 
 /** What a change of something shared does to one product. */
@@ -31,13 +32,13 @@ export function isChanged({ priceBefore, priceAfter, amounts, stops, mends, brea
 }
 
 /** The products that have one of some as a part, or take it along, or have such a one in turn. */
-export function reachedBy(
+export async function reachedBy(
   states: readonly BothStates[],
   slugs: ReadonlySet<string>,
   { sheets }: Pick<CatalogSurroundings, 'sheets'>,
-): BothStates[] {
+): Promise<BothStates[]> {
   const uses = new Map(
-    states.map((state) => {
+    await inPieces(states, (state) => {
       const product = asItCounts(state);
       const placed = placementsOf(product, sheets.values()).flatMap(({ key }) => sheets.get(key) ?? []);
       return [state, [product, ...placed].map(referencesOf)] as const;
@@ -68,12 +69,12 @@ export function reachedBy(
 }
 
 /** What is in the shop of some products, and of those that have one of them as a part or take it along. */
-export function soldWith(
+export async function soldWith(
   states: readonly BothStates[],
   slugs: ReadonlySet<string>,
   around: Pick<CatalogSurroundings, 'sheets'>,
-): Product[] {
-  const reached = new Set(slugs.size === 0 ? [] : reachedBy(states, slugs, around));
+): Promise<Product[]> {
+  const reached = new Set(slugs.size === 0 ? [] : await reachedBy(states, slugs, around));
   return states.flatMap((state) =>
     state.published && (slugs.has(state.published.slug) || reached.has(state)) ? [state.published] : [],
   );

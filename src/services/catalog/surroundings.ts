@@ -9,6 +9,7 @@ import {
 } from '../../core/catalog';
 import { type StockView, stockView } from '../../core/stock';
 import { type Queries } from '../../data/database';
+import { inPieces } from '../in-pieces';
 import { readStock, type StockFigures } from '../stock/figures';
 import { readShared, type SharedCatalog } from './catalog-state';
 import { readListsFor } from './lists-for';
@@ -24,7 +25,7 @@ async function readTakenAlong(queries: Queries, definitions: readonly Referring[
   const found = new Map<string, Product>();
   let from = definitions;
   for (;;) {
-    const references = from.map(referencesOf);
+    const references = await inPieces(from, referencesOf);
     const joining = await readJoining(
       queries,
       references.flatMap((one) => one.joins),

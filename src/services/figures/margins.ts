@@ -42,11 +42,14 @@ export const sidesOf = (
 ): Sides[] =>
   products.map((product) => ({ before: { product, surroundings: before }, after: { product, surroundings: after } }));
 
+/** Whether a product has a floor that it could fall below with a change. */
+export const hasFloor = ({ after: { product, surroundings } }: Sides): boolean =>
+  floorOf(product, surroundings.shop.marginFloors) !== null;
+
 /** The products that fall below their floor after a change and don't before it. */
 export function newlyBelow({ sides, today, costs, off = '0' }: FloorsAsked): BelowFloor[] {
-  return sides.flatMap(({ before, after }): BelowFloor[] => {
-    const { product, surroundings } = after;
-    if (floorOf(product, surroundings.shop.marginFloors) === null) return [];
+  return sides.filter(hasFloor).flatMap(({ before, after }): BelowFloor[] => {
+    const { product } = after;
     const fault = (side: Side, known: Costs, less: string) =>
       leastEarned(
         side.product,

@@ -1,6 +1,6 @@
 import { inBackground } from '../background/pool';
 import { type Sides } from '../figures/comparison';
-import { type BelowFloor, type ComparedProduct, type Costs, type FloorsAsked } from '../figures/margins';
+import { type BelowFloor, type ComparedProduct, type Costs, type FloorsAsked, hasFloor } from '../figures/margins';
 import { Refusal } from '../refusal';
 
 /** So many products are looked at together. */
@@ -12,8 +12,9 @@ const AT_ONCE = 12;
  */
 export async function fallingBelow({ sides, ...given }: FloorsAsked): Promise<BelowFloor[]> {
   const found: BelowFloor[] = [];
-  for (let start = 0; start < sides.length; start += AT_ONCE)
-    found.push(...(await together(sides.slice(start, start + AT_ONCE), given)));
+  const asked = sides.filter(hasFloor);
+  for (let start = 0; start < asked.length; start += AT_ONCE)
+    found.push(...(await together(asked.slice(start, start + AT_ONCE), given)));
   return found;
 }
 

@@ -187,7 +187,7 @@ async function lookAhead(queries: Queries, at: Date, lists: readonly PriceList[]
     (state) => changed.has(state.id) && refuseStopping(asItCounts(state), surroundings, lists, today),
   );
   const costs = await readCosts(queries);
-  const sold = soldWith(
+  const sold = await soldWith(
     states,
     new Set(states.flatMap((state) => (changed.has(state.id) ? [asItCounts(state).slug] : []))),
     surroundings,

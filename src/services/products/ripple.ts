@@ -88,7 +88,7 @@ async function readChanges(
   const wanted = new Set(
     changing.flatMap(({ publishedSlug, draft }) => [publishedSlug, draft.slug]).filter((slug) => slug !== null),
   );
-  const having = new Set(reachedBy(states, wanted, await readShared(queries)));
+  const having = new Set(await reachedBy(states, wanted, await readShared(queries)));
   const reached = states.filter((state) => (drafts.has(state.id) ? isReached(state) : having.has(state)));
   const { surroundings: before, today } = await readSurroundings(queries, at, [
     ...reached.map(asItCounts),

@@ -59,7 +59,7 @@ export async function readRipple(
   const touched = states.filter((state) => reaches.get(state) !== null);
   const having = new Set([
     ...touched,
-    ...reachedBy(states, new Set(touched.map((state) => asItCounts(state).slug)), before),
+    ...(await reachedBy(states, new Set(touched.map((state) => asItCounts(state).slug)), before)),
   ]);
   return stepByStep(states, async (some): Promise<(RippleRow | null)[]> => {
     const reached = some

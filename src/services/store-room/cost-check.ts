@@ -46,7 +46,7 @@ export async function requireFloorsKept(
         (definition) => referencesOf(definition).stock.has(key),
       );
     const states = await readBothStates(database.read);
-    const products = soldWith(
+    const products = await soldWith(
       states,
       new Set(states.flatMap(({ published }) => (published && takes(published) ? [published.slug] : []))),
       { sheets },
