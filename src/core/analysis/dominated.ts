@@ -1,7 +1,36 @@
 import { type Solver, valuesWhere } from '../constraints';
 import { type Model } from './model';
 import { placesIn } from './places';
+import { type PriceSteps } from './price-model';
+import { tabled } from './step-table';
 import { type WayIn } from './ways-in';
+
+/**
+ * Whether the whole never costs less for what costs more in a place of it. It may where a percentage of what its parts
+ * cost is taken off a price that a rule has set, or where more than all of it is taken off.
+ */
+export function risesWithPlaces(model: Model, { steps }: PriceSteps): boolean {
+  const isInBase = model.program.kit?.terms.isOwn !== true;
+  // So much of what stands in a place is in the sum at least, whichever steps are taken.
+  let share = 1;
+  for (const step of steps) {
+    const [low] = step.kind === 'add' || step.kind === 'set' ? [0] : (tabled(model, step)?.whole ?? [-Infinity]);
+    switch (step.kind) {
+      case 'add':
+        break;
+      case 'set':
+        share = Math.min(share, 0);
+        break;
+      case 'shareOfBase':
+        share += isInBase ? Math.min(0, low) : 0;
+        break;
+      case 'shareOfSum':
+        share = low < -1 ? -Infinity : share * (1 + Math.min(0, low));
+    }
+    if (share < 0) return false;
+  }
+  return true;
+}
 
 /**
  * Leaves out what stands in a place for the same as something cheaper does, or dearer: where nothing else tells them

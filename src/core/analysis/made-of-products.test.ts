@@ -37,6 +37,7 @@ const frame = (slug: string, width: string, more: object = {}) => ({
   properties: { wide: { value: width, unit: 'mm' } },
   ...more,
 });
+const titled = (option: { key: string }) => ({ title: option.key, ...option });
 const nail = { slug: 'nail', title: 'Nail', sku: 'NAIL', price: '1' };
 const lid = { slug: 'lid', title: 'Lid', sku: 'LID', price: '20' };
 
@@ -130,6 +131,42 @@ describe('what is claimed of what is made of products', () => {
     expect(sellableRange(program)?.least?.toString() ?? '0').toBe('0');
     const look = new NextClick(program, TODAY).look({ answers: {}, quantity: 1 }, { stock: null, today: TODAY }, null);
     expect(look.kind).toBe('open');
+  });
+
+  it('knows that what is dearer may make the whole cheaper', () => {
+    const wood = {
+      ...lid,
+      choices: [list('wood', [], { options: [{ key: 'pine' }, { key: 'oak', amount: fixed('40') }].map(titled) })],
+    };
+    const adds = (key: string, kind: string, value: string) => ({
+      key,
+      when: null,
+      then: [{ kind: 'amount', amount: { kind, value } }],
+    });
+    const set = { key: 'set', when: null, then: [{ kind: 'setPrice', price: '73' }] };
+    const of = (rules: object[], more: object = {}) =>
+      ends(kit({ parts: [part('lid', 'lid')], rules, ...more }, wood)).map((end) => end?.split(' '));
+    // Two percent of 20 or of 60, off 73.
+    expect(of([set, adds('less', 'percentOfBase', '-2')])).toEqual([
+      ['71.80', 'proved'],
+      ['72.60', 'proved'],
+    ]);
+    // More than all of it is taken off, and 90 put on top.
+    const more = [
+      adds('one', 'percentOfBase', '-80'),
+      adds('two', 'percentOfBase', '-80'),
+      adds('three', 'fixed', '90'),
+    ];
+    expect(of(more)).toEqual([
+      ['54.00', 'proved'],
+      ['78.00', 'proved'],
+    ]);
+    // What comes on top of a price of its own is in no percentage of it.
+    const own = { price: '50', partsPrice: { kind: 'own', extras: 'onTop' } };
+    expect(of(more, own)).toEqual([
+      ['60.00', 'proved'],
+      ['100.00', 'proved'],
+    ]);
   });
 
   it('counts exactly only what nothing ties together', () => {

@@ -3,7 +3,7 @@ import { Exact } from '../number';
 import { type Resolution } from '../run';
 import { type Breakpoints } from './breakpoints';
 import { type QuantityCell } from './candidates';
-import { withoutDominated } from './dominated';
+import { risesWithPlaces, withoutDominated } from './dominated';
 import { type Model } from './model';
 import { openTitles, type Pair, pairOf, parted, waysToLookAt } from './pair';
 import { placesIn } from './places';
@@ -150,6 +150,7 @@ function mayFallBelow({ outer, outerSolver }: Pair): boolean {
 const canLeaveOut = (model: Model, solver: Solver, steps: PriceSteps, side: 'lowest' | 'highest'): boolean =>
   placesIn(model).every(({ isLoose }) => !isLoose) &&
   !asksPrices(model.program) &&
+  risesWithPlaces(model, steps) &&
   (side === 'highest' || (steps.once.length === 0 && !mayBeBelowNothing(model, steps, solver)));
 
 const CENTS = 1e-6;
