@@ -71,6 +71,36 @@ describe('the same things in a slot', () => {
     ]);
   });
 
+  it('are refused in a number in which they are refused, however they are put in', () => {
+    const rule = (compare: string, value: number) => ({
+      key: 'n',
+      when: { kind: 'quantity', compare, value },
+      then: [{ kind: 'refuse', reason: 'No.' }],
+    });
+    const plain = { slug: 'jar', title: 'Jar', price: '3' };
+    const asked = (one: object, more: object = {}) => {
+      const { take } = shopOf([
+        {
+          price: '50',
+          draws: [],
+          choices: [{ kind: 'slot', key: 'in', title: 'In', most: 9, options: [{ key: 'jar', title: '' }], ...more }],
+        },
+        one,
+      ]);
+      return [['jar'], ['jar', 'jar'], [{ product: 'jar', quantity: 2 }]].map((entries) =>
+        take({ answers: { in: entries } }).problems.map(({ code, where }) => `${where.part.join()} ${code}`),
+      );
+    };
+    const pair = [[], ['in#1 refusedByRule'], ['in#1 refusedByRule']];
+    expect(asked({ ...plain, rules: [rule('is', 2)] })).toEqual(pair);
+    expect(asked({ ...plain, rules: [rule('is', 2)] }, { keepsOrder: true })).toEqual(pair);
+    // One alone is refused, and two are sold.
+    expect(asked({ ...plain, rules: [rule('is', 1)] })).toEqual([['in#1 refusedByRule'], [], []]);
+    const breaks = { gives: 'less', steps: [{ from: '2', value: '4' }] };
+    expect(asked({ ...plain, price: '3.50', breaks })[1]).toEqual(['in#1 priceBelowNothing']);
+    expect(asked({ ...plain, price: '3.50', breaks })[2]).toEqual(['in#1 priceBelowNothing']);
+  });
+
   it('of which there are too few are unfinished, and what is there counts', () => {
     const found = build({ least: 3 }).take({ answers: { in: [gold] } });
     expect(found).toMatchObject({ state: 'incomplete', problems: [{ code: 'slotTooFew' }] });

@@ -122,12 +122,24 @@ function fill({ component, byOption, keepsOrder }: SlotProgram, answer: Answer, 
           },
         ),
       );
-    const resolution = resolveEntry(candidate, entry, run);
-    for (const { where, data } of resolution.problems)
-      problems.push(problem({ ...where, part: [place, ...where.part] }, data));
-    return [{ entry, place, candidate, resolution }];
+    return [{ entry, place, candidate, resolution: resolveEntry(candidate, entry, run) }];
   });
-  return { entries: together(component, placed, keepsOrder, run), problems };
+  const { entries, told } = together(component, placed, keepsOrder, run);
+  return { entries, problems: [...problems, ...told] };
+}
+
+/**
+ * What is wrong with the same things in a slot, as they are together: at each of their places what is wrong with it
+ * alone, too, and at the first what is wrong with their number.
+ */
+function problemsOfSame(same: readonly Placed[], resolution: Resolution): Problem[] {
+  const nameOf = ({ where, code }: Problem) => JSON.stringify([where, code]);
+  return same.flatMap(({ place, resolution: alone }, index) => {
+    const own = new Set(alone.problems.map(nameOf));
+    return resolution.problems
+      .filter((one) => index === 0 || own.has(nameOf(one)))
+      .map(({ where, data }) => problem({ ...where, part: [place, ...where.part] }, data));
+  });
 }
 
 /** One thing that is said to be in a slot. */
@@ -142,7 +154,12 @@ interface Placed {
  * The entries of a slot. The same things are one entry with a number, so that breaks, rules and what is paid once look
  * at all of them; where their order counts they keep their places, and what all of them cost is shared out over these.
  */
-function together(component: ComponentProgram, placed: readonly Placed[], keepsOrder: boolean, run: Run): Entry[] {
+function together(
+  component: ComponentProgram,
+  placed: readonly Placed[],
+  keepsOrder: boolean,
+  run: Run,
+): { readonly entries: Entry[]; readonly told: Problem[] } {
   const alike = new Map<string, Placed[]>();
   for (const one of placed) {
     // What is not finished yet may still become something else.
@@ -150,6 +167,7 @@ function together(component: ComponentProgram, placed: readonly Placed[], keepsO
     alike.set(name, [...(alike.get(name) ?? []), one]);
   }
   const made = new Map<Placed, Entry>();
+  const told: Problem[] = [];
   for (const same of alike.values()) {
     const [first, ...others] = same;
     if (!first) continue;
@@ -158,6 +176,7 @@ function together(component: ComponentProgram, placed: readonly Placed[], keepsO
     const count = same.reduce((sum, one) => sum + one.entry.quantity, 0);
     const resolution =
       others.length === 0 ? first.resolution : resolveEntry(candidate, { ...entry, quantity: count }, run);
+    told.push(...problemsOfSame(same, resolution));
     const whole = entryOf(component, candidate, { count, resolution, place }, inNumber);
     if (others.length === 0 || !keepsOrder) {
       made.set(first, { ...whole, beside: others.map((one) => one.place) });
@@ -184,7 +203,7 @@ function together(component: ComponentProgram, placed: readonly Placed[], keepsO
       }),
     );
   }
-  return placed.flatMap((one) => made.get(one) ?? []);
+  return { entries: placed.flatMap((one) => made.get(one) ?? []), told };
 }
 
 const usual = new Kept<CandidateProgram, Resolution>();
