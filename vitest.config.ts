@@ -1,11 +1,22 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
+import { BaseSequencer, type TestSpecification } from 'vitest/node';
 
 const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) };
+
+/** What takes longest comes first, so that no core waits for it at the end: short files may try very much. */
+class LongestFirst extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const sorted = await super.sort(files);
+    const isFuzz = ({ moduleId }: TestSpecification) => moduleId.includes('/tests/fuzz/');
+    return [...sorted.filter(isFuzz), ...sorted.filter((file) => !isFuzz(file))];
+  }
+}
 
 /** Four kinds of test, run together or one by one with `--project`. */
 export default defineConfig({
   test: {
+    sequence: { sequencer: LongestFirst },
     projects: [
       // Nothing of the core keeps anything from one test to the next, so its files share what they import. Left alone,
       // one core of two would have nothing to do.

@@ -12,9 +12,9 @@ import { fuzz } from './formulas';
 import { tryWildRules } from './rules';
 
 /**
- * `npm run fuzz`: a million formulas, a million measures, ten thousand products with wild rules, and twenty
- * thousand made products (single, kits, builds, kits of single ones, changed by the schema) of which every claim is tried beside all their
- * selections; or as many as are asked for, from a seed on. It ends with a count for each claim.
+ * `npm run fuzz`: a million formulas, a million measures, ten thousand products with wild rules, and twenty thousand
+ * made products (single, kits, builds, kits of single ones, changed by the schema) of which every claim is tried beside
+ * all their selections; or as many as are asked for, from a seed on. It ends with a count for each claim.
  */
 const count = Number(process.argv[2] ?? 1_000_000);
 const seed = Number(process.argv[3] ?? 1);
