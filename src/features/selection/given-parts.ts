@@ -36,12 +36,21 @@ export interface PartsHolder {
 }
 
 /**
- * What is wrong with a part, or with something in a slot, as a whole; what is wrong with its own answers stands there.
+ * What is wrong with a part, or with something in a slot, as a whole; what its own form says of it and of its answers
+ * stands there.
  */
-export function problemsOf({ problems }: Pick<ResolutionJson, 'problems'>, place: string): ResolutionJson['problems'] {
+export function problemsOf(
+  { problems, parts }: Pick<ResolutionJson, 'problems' | 'parts'>,
+  place: string,
+): ResolutionJson['problems'] {
+  const own = parts.find(({ part, beside }) => part === place || beside?.includes(place));
+  const saysItself = (words: string) =>
+    own?.resolution.problems.some(({ where, message }) => where === 'item' && message === words) === true;
   return problems.filter(
-    ({ where }) =>
-      where === `part:${place}/item` || where === `part:${place}/selection` || where === `part:${place}/quantity`,
+    ({ where, message }) =>
+      (where === `part:${place}/item` && !saysItself(message)) ||
+      where === `part:${place}/selection` ||
+      where === `part:${place}/quantity`,
   );
 }
 

@@ -155,6 +155,7 @@ function EntryRow({
   const title = titleOf(slot, entry.product);
   const change = (next: GivenEntry) => give(entries.map((other, position) => (position === index ? next : other)));
   const problems = problemsOf(page.resolution, place);
+  const inForm = shown?.resolution.problems.filter(({ where }) => where === 'item') ?? [];
   const holder: PartsHolder = {
     program: page.program,
     resolution: page.resolution,
@@ -171,7 +172,7 @@ function EntryRow({
       as="section"
       aria-label={title}
       borderWidth="1px"
-      borderColor={problems.some(({ code }) => code !== 'answerMissing') ? 'brick.border' : 'border'}
+      borderColor={[...problems, ...inForm].some(({ code }) => code !== 'answerMissing') ? 'brick.border' : 'border'}
       borderRadius="l3"
       bg="bg.panel"
       px="3"
