@@ -227,6 +227,8 @@ function checkClicks(
     const where = `${JSON.stringify(given)} for ${String(group)}`;
     const all = Object.keys(fixed);
     if (outlook.kind === 'open') {
+      // For what counts by default nothing is withheld.
+      const said = Object.keys(given);
       for (const [part, names] of outlook.inParts)
         for (const name of names)
           claim(
@@ -243,7 +245,7 @@ function checkClicks(
                 tried.had.has(name) &&
                 agrees(
                   tried,
-                  all.filter((other) => other !== key),
+                  said.filter((other) => other !== key),
                 ),
             ),
             `${name} is withheld after ${where}`,
@@ -260,7 +262,7 @@ function checkClicks(
                 tried.had.has(`${key}.${option.key}`) &&
                 agrees(
                   tried,
-                  all.filter((other) => other !== key),
+                  said.filter((other) => other !== key),
                 ),
             ),
             `${key}.${option.key} is offered after ${where}`,

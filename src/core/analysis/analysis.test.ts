@@ -287,6 +287,26 @@ describe('the next click', () => {
     });
   });
 
+  it('lets nothing stand in the way that counts by default, and says what to change once it does', () => {
+    const usual = new NextClick(
+      programOf({
+        choices: [list('base', ['pine', 'oak']), list('lid', ['tin', 'felt'], { default: 'tin' })],
+        rules: [
+          rule({ kind: 'all', of: [is('base', 'oak'), is('lid', 'tin')] }, { kind: 'refuse', reason: 'Too heavy.' }),
+        ],
+      }),
+      TODAY,
+    );
+    const after = (answers: Record<string, unknown>, kept: string | null) =>
+      usual.look({ answers, quantity: 1 }, { stock: null, today: TODAY }, kept);
+    expect(after({}, null)).toMatchObject({ kind: 'open', impossible: new Map() });
+    expect(after({ lid: 'tin' }, 'lid')).toMatchObject({ kind: 'open', impossible: new Map([[0, new Set([1])]]) });
+    expect(after({ base: 'oak' }, 'base')).toMatchObject({
+      kind: 'conflict',
+      changes: [{ choice: 'lid', from: 'tin', to: 'felt' }],
+    });
+  });
+
   it('says when it could not find out in the steps it may take', () => {
     expect(next.look({ answers: { roof: 'flat' }, quantity: 1 }, { stock: null, today: TODAY }, null, 0)).toEqual({
       kind: 'unknown',

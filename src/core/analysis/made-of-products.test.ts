@@ -211,7 +211,7 @@ describe('what is claimed of what is made of products', () => {
     expect(look.kind === 'open' && [...look.inParts]).toEqual([['lid', new Set(['lid 1'])]]);
   });
 
-  it('takes what comes by default as what it is beside the parts that were taken', () => {
+  it('lets nothing that comes by default stand in the way of a part', () => {
     const wide = { kind: 'figure', formula: 'many', compare: 'more', value: '0.45', unit: 'm' };
     const program = kit(
       {
@@ -223,15 +223,15 @@ describe('what is claimed of what is made of products', () => {
       frame('narrow', '400'),
       frame('wide', '500'),
     );
-    const look = (parts: Selection['parts']) =>
-      new NextClick(program, TODAY).look({ answers: {}, quantity: 1, parts }, { stock: null, today: TODAY }, null);
-    // On the narrow one what comes by default stays; on the wide one it is not offered, and nobody has asked for it.
-    const gone = (parts: Selection['parts']) => {
-      const found = look(parts);
+    const gone = (answers: Selection['answers'], parts?: Selection['parts']) => {
+      const selection = { answers, quantity: 1, ...(parts && { parts }) };
+      const found = new NextClick(program, TODAY).look(selection, { stock: null, today: TODAY }, null);
       return found.kind === 'open' ? [...found.inParts].map(([key, names]) => `${key}: ${[...names].join()}`) : found;
     };
-    expect(gone(undefined)).toEqual(['base: wide 1']);
-    expect(gone({ base: { answers: {}, product: 'wide' } })).toEqual([]);
+    // What comes by default nobody has asked for: it is in nobody's way, and not offered on the wide one.
+    expect(gone({})).toEqual([]);
+    expect(gone({ c: 'x' })).toEqual(['base: wide 1']);
+    expect(gone({}, { base: { answers: {}, product: 'wide' } })).toEqual([]);
   });
 
   it('finds kits that share an SKU, with the parts in which they differ', () => {

@@ -101,12 +101,13 @@ export class NextClick {
   }
 
   /**
-   * @param selection what a customer has answered; defaults count as answers
+   * @param selection what a customer has answered. Defaults count as answers as long as all goes together; for a
+   *   default, which nobody has said, nothing is called impossible
    * @param kept  key of the choice that was answered last, which stays as it is when answers don't go together
    */
   look(selection: Selection, context: ResolveContext, kept: string | null, steps = CLICK_STEPS): Outlook {
     const { today, group: who, files } = context;
-    const { given, answers, rulings, entries } = readInside(
+    const { given, answers, defaulted, rulings, entries } = readInside(
       this.program,
       selection,
       runFor({ today, group: who, files }),
@@ -128,8 +129,13 @@ export class NextClick {
     const marks = [outerSolver.mark(), innerSolver.mark()] as const;
     try {
       if (!outerSolver.only(outer.group, group)) return { kind: 'hopeless' };
-      const open = within(() => this.openOptions(prepared, this.fixedBy(prepared, outer, answered, told), budget));
-      if (open !== null) return open ?? { kind: 'unknown' };
+      const openBeside = (those: readonly (Answer | null)[]) =>
+        within(() => this.openOptions(prepared, this.fixedBy(prepared, outer, those, told), budget));
+      const open = openBeside(answered);
+      if (open !== null) {
+        const said = answered.map((answer, index) => (defaulted[index] ? null : answer));
+        return (open && defaulted.includes(true) ? openBeside(said) : open) ?? { kind: 'unknown' };
+      }
       if (innerSolver !== outerSolver && !innerSolver.only(inner.group, group)) return { kind: 'hopeless' };
       const fixed = this.fixedBy(prepared, inner, answered, told);
       return (
