@@ -11,8 +11,18 @@ const textsAsked = (rules: Program['written']['rules'], choice: string): string[
 /** The days that are tried. */
 const DAYS = ['2026-12-01', '2026-12-02', '2026-12-03', '2026-12-04'];
 
-/** What is typed where a test asks for a text: it alone, and with something before and after it. */
-const around = (text: string) => [text, `${text}q`, `q${text}`, `q${text}q`];
+/** What is typed where a test asks for a text: it alone, and with something before and after it, short and long. */
+const around = (text: string) => [
+  text,
+  `${text}q`,
+  `q${text}`,
+  `q${text}q`,
+  text.padStart(LONG, 'q'),
+  text.padEnd(LONG, 'q'),
+];
+
+/** So many characters are many for the choices of made products. */
+const LONG = 4;
 
 /**
  * Answers of a choice: all there are, or of what is typed the ends, steps, what lies between and next to them, and what
