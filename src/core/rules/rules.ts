@@ -205,20 +205,30 @@ export function tableAllows({ table, rows }: TableProgram, picked: readonly (num
   return picked.includes(null) || !rows.some((row) => matches(row, picked));
 }
 
+/** A column of a table: how many options it has, and whether somebody has picked the one that counts. */
+interface TableColumn {
+  readonly options: number;
+  /** else it counts by default */
+  readonly isSaid: boolean;
+}
+
 /**
- * The fewest columns to change so that a table allows the combination, with what to change them to.
+ * The fewest columns to change so that a table allows the combination, with what to change them to: of those that
+ * somebody has picked, and else of those that count by default.
  *
- * @param offered how many options each column has
  * @returns by column, the options of the first such change; null when nothing is made at all
  */
 export function smallestChange(
   program: TableProgram,
   picked: readonly number[],
-  offered: readonly number[],
+  columns: readonly TableColumn[],
 ): ReadonlyMap<number, number> | null {
   let best: Map<number, number> | null = null;
+  // What somebody has picked weighs more than all that counts by default.
+  const weight = (changes: ReadonlyMap<number, number>) =>
+    [...changes.keys()].reduce((sum, column) => sum + (columns[column]?.isSaid ? columns.length + 1 : 1), 0);
   const consider = (changes: Map<number, number>) => {
-    if (!best || changes.size < best.size) best = changes;
+    if (!best || weight(changes) < weight(best)) best = changes;
   };
   if (program.table.says === 'made') {
     for (const row of program.rows)
@@ -232,7 +242,7 @@ export function smallestChange(
     return best;
   }
   picked.forEach((current, column) => {
-    for (let option = 0; option < (offered[column] ?? 0); option += 1) {
+    for (let option = 0; option < (columns[column]?.options ?? 0); option += 1) {
       if (
         option !== current &&
         tableAllows(

@@ -178,6 +178,7 @@ describe('a table of what is made', () => {
   it('gives the smallest change to something that is made', () => {
     const index = fc.integer({ min: 0, max: 2 });
     const names = ['x', 'y', 'z'];
+    const column = { options: 3, isSaid: true };
     fc.assert(
       fc.property(
         fc.constantFrom('made' as const, 'notMade' as const),
@@ -189,7 +190,7 @@ describe('a table of what is made', () => {
             rows.map((row) => row.map((option) => names[option] ?? '')),
           );
           fc.pre(!tableAllows(program, picked));
-          const change = smallestChange(program, picked, [3, 3]);
+          const change = smallestChange(program, picked, [column, column]);
           const distances = [0, 1, 2].flatMap((a) =>
             [0, 1, 2].flatMap((b) =>
               tableAllows(program, [a, b]) ? [Number(a !== picked[0]) + Number(b !== picked[1])] : [],

@@ -6,6 +6,7 @@ import { type PriceLine, type PricingInputs } from '../pricing';
 import { problem, type Problem } from '../problems';
 import { smallestChange, tableAllows, type TableProgram } from '../rules';
 import { type Answer, AT_ITEM } from '../selection';
+import { type ReadAnswers } from './answers';
 import { type RuleShown } from './resolution';
 
 export type Fired = (rule: number) => boolean;
@@ -52,7 +53,7 @@ export function ruleProblems(
   program: Program,
   rules: ProductRules,
   fired: Fired,
-  answers: readonly (Answer | null)[],
+  { answers, defaulted }: Pick<ReadAnswers, 'answers' | 'defaulted'>,
 ): Problem[] {
   const problems: Problem[] = [];
   for (const { rule, effect } of rules.itemEffects) {
@@ -66,7 +67,10 @@ export function ruleProblems(
     const change = smallestChange(
       table,
       whole,
-      table.columns.map((index) => program.choices[index]?.options.length ?? 0),
+      table.columns.map((index) => ({
+        options: program.choices[index]?.options.length ?? 0,
+        isSaid: !defaulted[index],
+      })),
     );
     const name = (column: number, option: number) =>
       program.choices[table.columns[column] ?? -1]?.options[option]?.title ?? '';

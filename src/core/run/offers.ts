@@ -37,10 +37,18 @@ const NO_DRAWS: readonly DrawProgram[] = [];
  */
 export function offersOf(
   program: Program,
-  { answers, entries, bounds, rulings }: Pick<Inside, 'answers' | 'entries' | 'bounds' | 'rulings'>,
+  {
+    answers,
+    defaulted,
+    entries,
+    bounds,
+    rulings,
+  }: Pick<Inside, 'answers' | 'defaulted' | 'entries' | 'bounds' | 'rulings'>,
   run: Run,
 ): readonly ChoiceShown[] {
   const { group } = run.context;
+  // What counts by default nobody has asked for: no table takes anything away for it.
+  const said = answers.map((answer, index) => (defaulted[index] ? null : answer));
   const isFixed = program.fixed !== NOTHING_FIXED;
   const offer = (choice: ChoiceProgram, index: number): ChoiceShown => {
     if (isFixed && Object.hasOwn(program.fixed, choice.key))
@@ -73,7 +81,7 @@ export function offersOf(
         : undefined;
     const asked = { choice, index, ruling, tables, slot, position: program.stocked.indexOf(index) };
     const offers = shownChoice(choice, (option, effect) =>
-      optionOffer(program, asked, option, effect, { answers, entries, run }),
+      optionOffer(program, asked, option, effect, { answers, said, entries, run }),
     );
     return because === undefined ? offers : { ...offers, ...shownByRule };
   };
@@ -101,7 +109,12 @@ function optionOffer(
   { choice, index, ruling, tables, slot, position }: AskedOptions,
   option: OptionProgram,
   effect: number,
-  { answers, entries, run }: Pick<Inside, 'answers' | 'entries'> & { readonly run: Run },
+  {
+    answers,
+    said,
+    entries,
+    run,
+  }: Pick<Inside, 'answers' | 'entries'> & { readonly said: readonly (Answer | null)[]; readonly run: Run },
 ): Offer {
   const { context } = run;
   if (!isSeenBy(option.groups, context.group))
@@ -109,7 +122,7 @@ function optionOffer(
   const rule = ruling?.withheld.get(effect);
   if (rule !== undefined) return ruledOut(program, rule);
   const withThis = (table: TableProgram) =>
-    pickedOf(table, answers).map((picked, column) => (table.columns[column] === index ? effect : picked));
+    pickedOf(table, said).map((picked, column) => (table.columns[column] === index ? effect : picked));
   if (tables.some((table) => !tableAllows(table, withThis(table))))
     return { shown: true, offered: false, why: 'notMade', leadDays: null };
   if (slot) {

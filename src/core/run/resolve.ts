@@ -59,7 +59,7 @@ function resolveIn(program: Program, selection: unknown, run: Run): Resolution {
   const { charged } = reading;
   const { answers, fired } = inside;
   const { price, lineTotal, weight } = pricedItem(program, read, problems);
-  if (program.rules && fired) problems.push(...ruleProblems(program, program.rules, fired, answers));
+  if (program.rules && fired) problems.push(...ruleProblems(program, program.rules, fired, inside));
   const { draws, availability, bookings } = suppliedItem(program, selection, run, read, problems);
   const counted = countedAnswers(program, answers, inside.defaulted);
   return {

@@ -264,6 +264,18 @@ describe('compatibility tables', () => {
     expect(offered({}, 0)).toEqual(['flat', 'gabled']);
   });
 
+  it('take nothing away for what counts by default, and say what to change once it does not go', () => {
+    const felt = list('cover', ['felt', 'tin', 'reed'], { default: 'felt' });
+    const { ask } = world({ choices: [roof, felt, list('colour', ['red', 'green'])], tables: [table] });
+    const offered = (answers: object) =>
+      ask(answers).shown[0]?.options.flatMap(({ option, offered: is }) => (is ? [option] : []));
+    expect(offered({})).toEqual(['flat', 'gabled']);
+    expect(offered({ cover: 'felt' })).toEqual(['flat']);
+    expect(ask({ roof: 'gabled', colour: 'red' }).problems).toMatchObject([
+      { code: 'notMadeTogether', remedy: 'Nearest that is made: cover TIN.' },
+    ]);
+  });
+
   it('may say what is not made instead', () => {
     const { ask } = world({ choices, tables: [{ ...table, says: 'notMade', rows: [['flat', 'reed', '']] }] });
     expect(ask({ roof: 'flat', cover: 'reed', colour: 'red' }).problems).toMatchObject([
