@@ -4,7 +4,8 @@ import { eq } from 'drizzle-orm';
 import { Exact } from '@/core/number';
 import { Database } from '@/data/database';
 import { cuts, orders, payments, standInPayments, stockItems } from '@/data/schema';
-import { startServer, type TestServer } from '../support/server';
+import { startServer } from '../support/server';
+import { buy, counted, pause, talliedWords } from './buyers';
 
 /**
  * Sixty buyers after twenty suits, and after mesh that is cut from rolls, while the server is killed three times. Then
@@ -23,94 +24,19 @@ const STOCK = 'bee-suit-xl-slate';
 const MESH = { slug: 'stainless-mesh', answers: { opening: 'coarse', length: '0.2 m' }, quantity: 2 };
 
 const say = (words: string) => void process.stdout.write(`${words}\n`);
-const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
-
-interface Bought {
-  readonly buyer: number;
-  readonly state: string;
-}
-
-interface Answer {
-  readonly status: number;
-  readonly cookie: string;
-  readonly said: { readonly state?: string; readonly code?: string; readonly detail?: string };
-}
-
-/** @returns null when the server went away before all of its answer was there */
-async function ask(url: string, body: object, cookie: string): Promise<Answer | null> {
-  try {
-    const response = await fetch(url, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json', ...(cookie && { Cookie: cookie }) },
-      body: JSON.stringify(body),
-    });
-    return {
-      status: response.status,
-      cookie: response.headers.get('set-cookie')?.split(';')[0] ?? '',
-      said: (await response.json()) as Answer['said'],
-    };
-  } catch {
-    return null;
-  }
-}
-
-/** One buyer: fills a basket and orders it, sending the same key again until there is an answer; some give up. */
-async function buy(server: TestServer, buyer: number, until: number): Promise<Bought> {
-  const send = async (path: string, body: object, cookie: string) => {
-    while (Date.now() < until) {
-      const answer = await ask(server.origin + path, body, cookie);
-      if (answer && answer.status < 500) return answer;
-      // Every fifth buyer closes the window when the server is gone.
-      if (buyer % 5 === 0 && path.endsWith('checkout')) return null;
-      await pause(150 + (buyer % 7) * 40);
-    }
-    return null;
-  };
-  await pause((buyer % 20) * 150);
-  let cookie = '';
-  for (const line of buyer % 3 === 0 ? [SUIT, MESH] : [SUIT]) {
-    const added = await send('/api/shop/basket', line, cookie);
-    if (!added) return { buyer, state: 'gave up' };
-    if (added.status !== 200) return { buyer, state: 'refused at the basket' };
-    cookie ||= added.cookie;
-  }
-  const checkout = {
-    idempotencyKey: `soak-${buyer}-${until}`,
-    name: `Buyer ${buyer}`,
-    email: 'buyer@soak.example',
-    payment: buyer % 11 === 0 ? 'decline' : buyer % 13 === 0 ? 'timeOut' : 'approve',
-    seenTotal: '0',
-  };
-  // The first press tells what it costs; with that in mind the second one means it.
-  const told = await send(
-    '/api/shop/checkout',
-    { ...checkout, idempotencyKey: `${checkout.idempotencyKey}-look` },
-    cookie,
-  );
-  const [, seenTotal] = /total is now €([0-9.,]+)\./.exec(told?.said.detail ?? '') ?? [];
-  if (seenTotal === undefined) return { buyer, state: told?.said.code ?? 'gave up' };
-  const placed = await send('/api/shop/checkout', { ...checkout, seenTotal: seenTotal.replaceAll(',', '') }, cookie);
-  if (!placed) return { buyer, state: 'gave up' };
-  return { buyer, state: placed.said.state ?? placed.said.code ?? 'no answer' };
-}
 
 async function soak(): Promise<number> {
   if (!existsSync('.next/BUILD_ID')) throw new Error('Build first: npm run build');
   const server = await startServer();
   const database = await Database.open(server.databaseUrl);
-  // As many as there are to be, booked as a receipt would be.
-  const before = await database.read.query.stockItems.findFirst({ where: eq(stockItems.key, STOCK) });
-  const missing = Exact.of(PIECES).minus(Exact.from(before?.onHand ?? '0'));
-  await fetch(`${server.origin}/api/manage/stock/${STOCK}/entries`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ kind: 'receipt', quantity: missing.toString(), reason: 'Soak' }),
-  });
+  await counted(server, STOCK, PIECES);
   const chargedBefore = (await database.read.select().from(standInPayments)).length;
   const paidBefore = (await database.read.select().from(orders).where(eq(orders.state, 'paid'))).length;
 
   const until = Date.now() + BUYING_ENDS;
-  const buying = Promise.all(Array.from({ length: BUYERS }, (_, buyer) => buy(server, buyer, until)));
+  const buying = Promise.all(
+    Array.from({ length: BUYERS }, (_, buyer) => buy(server, buyer, buyer % 3 === 0 ? [SUIT, MESH] : [SUIT], until)),
+  );
   for (let kill = 0; kill < KILLS; kill += 1) {
     await pause(700 + kill * 300);
     await server.kill();
@@ -118,9 +44,7 @@ async function soak(): Promise<number> {
     await server.restart();
   }
   const bought = await buying;
-  const tally = new Map<string, number>();
-  for (const { state } of bought) tally.set(state, (tally.get(state) ?? 0) + 1);
-  say(`${BUYERS} buyers: ${[...tally].map(([state, count]) => `${count} ${state}`).join(', ')}`);
+  say(`${BUYERS} buyers: ${talliedWords(bought)}`);
 
   const faults: string[] = [];
   const figures = async () => database.read.query.stockItems.findFirst({ where: eq(stockItems.key, STOCK) });
