@@ -1,4 +1,4 @@
-import { settleTyped } from './typing';
+import { drawTyped } from './typing';
 
 /**
  * What is typed, ticked and pressed while a page is there to be seen but its script is still on the way. The browser
@@ -76,7 +76,8 @@ export function tellEarly(area: HTMLElement): void {
       if (checked) tick(field, true);
     } else type(field, value);
   }
-  settleTyped();
+  // What was pressed is meant for what was typed: that is drawn before anything is pressed, however busy the page is.
+  drawTyped();
   if (document.querySelector('[data-wakes="asleep"]')) return;
   const told = window.oakEarly.filter(([element]) => element.isConnected);
   window.oakEarly = null;

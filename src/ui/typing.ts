@@ -1,6 +1,7 @@
 'use client';
 
 import { type ChangeEvent, startTransition, useCallback, useEffect, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 
 type Listener = () => void;
 
@@ -39,6 +40,9 @@ export function dropTyped(): void {
 export function settleTyped(): void {
   for (const listener of onSettled) listener();
 }
+
+/** The same, and it is drawn before this returns; not while anything is being drawn. */
+export const drawTyped = (): void => flushSync(settleTyped);
 
 interface TypedField {
   readonly value: string;

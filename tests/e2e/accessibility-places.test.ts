@@ -83,7 +83,7 @@ lookAtAll(stage, [
     'options of one name, in many products',
     '/manage/products',
     async () => {
-      await stage.browser.driver.executeScript('document.querySelector(`input[aria-label="Select Bee suit"]`).click()');
+      await stage.person.tickBox('Select Bee suit');
       await stage.person.press('Change', '//*[@aria-label="Selected products"]');
       await stage.person.press('Options of one name', '//*[@role="menu"]');
       await stage.person.findAndPick('Options called', 'sla', 'Slate');
@@ -94,7 +94,7 @@ lookAtAll(stage, [
     'swatches that are selected',
     '/manage/swatches',
     async () => {
-      await stage.browser.driver.executeScript('document.querySelector(`input[aria-label="Select Slate"]`).click()');
+      await stage.person.tickBox('Select Slate');
       await stage.person.sees('1 swatch selected');
     },
   ],

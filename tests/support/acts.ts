@@ -1,4 +1,4 @@
-import { By, Key, until } from 'selenium-webdriver';
+import { Key } from 'selenium-webdriver';
 import { products, stockItems } from '@/data/schema';
 import { eq } from 'drizzle-orm';
 import { DIALOG, OUTLINE, type Stage } from './stage';
@@ -17,15 +17,9 @@ export async function startProduct({ person }: Stage, title: string, sku: string
 }
 
 /** Ticks products in the list of products, once they are there. */
-export async function selectProducts({ person, browser }: Stage, ...titles: readonly string[]): Promise<void> {
+export async function selectProducts({ person }: Stage, ...titles: readonly string[]): Promise<void> {
   await person.goTo('/manage/products');
-  for (const title of titles) {
-    const box = await browser.driver.wait(
-      until.elementLocated(By.css(`input[aria-label="Select ${title}"]`)),
-      PATIENCE,
-    );
-    await browser.driver.executeScript('arguments[0].click()', box);
-  }
+  for (const title of titles) await person.tickBox(`Select ${title}`);
 }
 
 /** Makes a stock item in the store room, so many of it at so much each. */

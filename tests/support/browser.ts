@@ -292,6 +292,13 @@ export class Person {
     );
   }
 
+  /** Ticks a box that has no words beside it, once it is there. */
+  async tickBox(label: string): Promise<void> {
+    const selector = By.css(`input[aria-label="${label}"]`);
+    const box = await this.driver.wait(until.elementLocated(selector), PATIENCE, `no box “${label}”`);
+    await this.driver.executeScript('arguments[0].click()', box);
+  }
+
   /** Picks an option of the customer's form: a button or a swatch by its title. */
   async pick(title: string, within = ''): Promise<void> {
     const words = quoted(title);
