@@ -15,6 +15,7 @@ export interface Line {
   readonly slug: string;
   readonly answers: Readonly<Record<string, unknown>>;
   readonly quantity: number;
+  readonly parts?: Readonly<Record<string, object>>;
 }
 
 interface Answer {

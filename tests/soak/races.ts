@@ -30,12 +30,13 @@ interface Shape {
 const one = (slug: string, answers: Line['answers'] = {}): Line => ({ slug, answers, quantity: 1 });
 const SUIT = { size: 'm', cloth: 'slate' };
 const HIVE = { floor: ['hive-floor'], brood: ['brood-box'], crown: ['crown-board'], roof: ['flat-roof'], legs: '0 cm' };
-const IN_KIT = ['hive-flat-pine', 'hive-frame', 'bee-suit-m-linen', 'veil-round', 'smoker', 'handbook'];
+const KIT: Line = { ...one('starter-kit'), parts: { suit: { answers: { size: 'm', cloth: 'linen' } } } };
+const IN_KIT = ['hive-flat-pine', 'hive-frame', 'bee-suit-m-linen', 'veil-round', 'smoker', 'handbook', 'hook-tool'];
 
 const SHAPES: readonly Shape[] = [
   { title: 'alone', lines: [one('smoker-fuel')], stock: 'fuel-sack', takes: 1, along: [] },
   { title: 'a variant', lines: [one('bee-suit', SUIT)], stock: 'bee-suit-m-slate', takes: 1, along: ['veil-round'] },
-  { title: 'part of a kit', lines: [one('starter-kit')], stock: 'hook-tool', takes: 1, along: IN_KIT },
+  { title: 'part of a kit', lines: [KIT], stock: 'hook-tool', takes: 1, along: IN_KIT },
   {
     title: 'in a build',
     lines: [one('hive', HIVE)],
@@ -43,7 +44,7 @@ const SHAPES: readonly Shape[] = [
     takes: 1,
     along: ['brood-box-pine', 'hive-frame', 'crown-board', 'roof-flat'],
   },
-  { title: 'in two lines', lines: [one('handbook'), one('starter-kit')], stock: 'handbook', takes: 2, along: IN_KIT },
+  { title: 'in two lines', lines: [one('handbook'), KIT], stock: 'handbook', takes: 2, along: IN_KIT },
   {
     title: 'several at once',
     lines: [{ ...one('smoker-fuel'), quantity: 3 }],
