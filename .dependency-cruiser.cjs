@@ -64,6 +64,36 @@ module.exports = {
       ),
       to: { path: '^src/(services|data|http|app|cli)/', dependencyTypesNot: ['type-only'] },
     },
+    ...Object.entries({ kit: 'kit', editors: 'kit|editors', manage: 'kit|editors|manage', shop: 'kit|shop' }).map(
+      ([room, rooms]) => ({
+        name: `${room}-in-its-room`,
+        comment: 'Screens are put together of the kit and of editors; the shop knows nothing of the manager’s side.',
+        severity: 'error',
+        from: { path: `^src/features/${room}/` },
+        to: { path: '^src/features/', pathNot: `^src/features/(${rooms})/` },
+      }),
+    ),
+    ...[
+      {
+        name: 'past-no-index-of-features',
+        from: { path: '^src/features/([^/]+/[^/]+)/' },
+        pathNot: '^src/features/$1/',
+      },
+      { name: 'past-no-index-of-features-from-outside', from: { pathNot: '^src/features/' }, pathNot: '^$' },
+    ].map(({ name, from, pathNot }) => ({
+      name,
+      comment: 'An index is the short list of what others may use; past it goes only what is loaded later.',
+      severity: 'error',
+      from,
+      to: { path: '^src/features/[^/]+/[^/]+/(?!index\\.ts$)', pathNot, dynamic: false },
+    })),
+    ...['run', 'analysis'].map((room) => ({
+      name: `past-no-index-of-${room}`,
+      comment: 'An index is the short list of what others may use.',
+      severity: 'error',
+      from: { pathNot: `^src/core/${room}/` },
+      to: { path: `^src/core/${room}/(?!index\\.ts$)` },
+    })),
     only('cli-knows-services', 'cli', 'cli|services|data|core', 'The command line is another way to the services.'),
     {
       name: 'nobody-imports-routes',

@@ -54,11 +54,11 @@ const config = [
   },
   { files: ['src/**/*.ts', 'src/**/*.tsx'], ignores: ['**/*.test.ts'], rules: { 'max-params': ['error', 5] } },
   { files: ['src/core/**/*.ts'], ignores: ['**/*.test.ts'], rules: { 'max-lines-per-function': functionsOf(60) } },
-  // Screens are to come down to a hundred; no function may be longer than the longest is now.
+  // A screen, a service, a route: what is longer has a story that wants names.
   {
     files: ['src/**/*.ts', 'src/**/*.tsx'],
     ignores: ['src/core/**', '**/*.test.ts'],
-    rules: { 'max-lines-per-function': functionsOf(175) },
+    rules: { 'max-lines-per-function': functionsOf(100) },
   },
 ];
 

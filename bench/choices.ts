@@ -15,7 +15,7 @@ import { publishDraft } from '../src/services/products/publishing';
 import { sheetLife } from '../src/services/sheets/life';
 import { rippleOf } from '../src/services/sheets/ripple';
 import { insertSheet, openSheetForEditing } from '../src/services/sheets/sheets';
-import { createStockItem } from '../src/services/store-room/stock';
+import { createStockItem } from '../src/services/stock/items/stock';
 import { surroundings } from './product';
 
 /**

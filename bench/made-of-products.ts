@@ -6,7 +6,7 @@ import { surroundingsOf } from '../src/core/exchange';
 import { Exact } from '../src/core/number';
 import { shopOf, TODAY } from '../tests/fixtures/shop-of';
 import { analyseWhole } from '../tests/support/analyse-whole';
-import { generatedBuild, pricesOf, programOfBuild, slugOf } from '../tests/support/generated-build';
+import { generatedBuild, programOfBuild } from '../tests/support/generated-build';
 import { Random } from '../tests/support/generated-products';
 import { median } from './rounds';
 
@@ -17,54 +17,24 @@ import { median } from './rounds';
 
 /** So many slots with so many candidates, sentences that tie them, and a rule over how wide all of it is. */
 function tiedByFigure(seed: number): Program {
-  const [slots, candidates, sentences] = [6, 10, 5];
-  const { measures, fits } = generatedBuild(seed, slots, candidates, sentences);
-  const prices = pricesOf({ measures, fits });
-  return shopOf([
-    {
-      price: null,
-      draws: [],
-      choices: measures.map((slot, place) => ({
-        kind: 'slot',
-        key: `slot${place}`,
-        title: `Slot ${place}`,
-        options: slot.map((_, candidate) => ({ key: slugOf(place, candidate), title: '' })),
-      })),
-      fits: fits.map(({ one, other, property, compare }, place) => ({
-        key: `f${place}`,
-        place: `slot${one}`,
-        property: `p${property}`,
-        compare,
-        other: { place: `slot${other}`, property: `p${property}` },
-      })),
-      formulas: [
-        {
-          key: 'wide',
-          title: 'Width',
-          serves: { kind: 'shown' },
-          text: `sum(${measures.map((_, place) => `slot${place}.p0`).join(', ')})`,
-        },
-      ],
-      rules: [
-        {
-          key: 'room',
-          when: { kind: 'figure', formula: 'wide', compare: 'more', value: '2440', unit: 'mm' },
-          then: [{ kind: 'refuse', reason: 'Too wide.' }],
-        },
-      ],
-    },
-    ...measures.flatMap((slot, place) =>
-      slot.map((own, candidate) => ({
-        slug: slugOf(place, candidate),
-        title: `S${place} C${candidate}`,
-        sku: `S${place}C${candidate}`,
-        price: String(prices[place]?.[candidate]),
-        properties: Object.fromEntries(
-          own.map((value, property) => [`p${property}`, { value: String(value), unit: 'mm' }]),
-        ),
-      })),
-    ),
-  ]).program();
+  const build = generatedBuild(seed, 6, 10, 5);
+  return programOfBuild(build, {
+    formulas: [
+      {
+        key: 'wide',
+        title: 'Width',
+        serves: { kind: 'shown' },
+        text: `sum(${build.measures.map((_, place) => `slot${place}.p0`).join(', ')})`,
+      },
+    ],
+    rules: [
+      {
+        key: 'room',
+        when: { kind: 'figure', formula: 'wide', compare: 'more', value: '2440', unit: 'mm' },
+        then: [{ kind: 'refuse', reason: 'Too wide.' }],
+      },
+    ],
+  });
 }
 
 /** Fourteen choices of eight, forty rules between them, and less from five on. */

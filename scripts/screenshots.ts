@@ -32,7 +32,7 @@ const SHOTS: readonly Shot[] = [
     name: 'editor-selections',
     path: '/manage/products/6',
     before: async (person) => {
-      await person.press('All selections', OUTLINE);
+      await person.press('Full check', OUTLINE);
       await person.sees('Highest price of one');
       await person.sees('20 selections');
       await person.sees('The floor is');
@@ -74,7 +74,7 @@ const SHOTS: readonly Shot[] = [
       await person.sees('It reaches');
     },
   },
-  { name: 'editor-fits', path: '/manage/products/33', before: (person) => person.press('What must fit', OUTLINE) },
+  { name: 'editor-fits', path: '/manage/products/33', before: (person) => person.press('Fit rules', OUTLINE) },
   {
     name: 'editor-parts',
     path: '/manage/products/20?place=parts',

@@ -1,4 +1,4 @@
-import { NothingHere } from '@/features/shared/nothing-here';
+import { NothingHere } from '@/features/kit/shared';
 
 export default function NotFound() {
   return (

@@ -22,7 +22,7 @@ import { stockView } from '../core/stock';
 import { faultWords } from '../core/words';
 import { Database, DEFAULT_DATABASE_URL } from '../data/database';
 import { fileTypeOf } from '../services/selling/upload-file';
-import { auditLedger, type LedgerDifference, rebuildLedger } from '../services/stock/ledger';
+import { auditLedger, type LedgerDifference, rebuildLedger } from '../services/stock/ledger/ledger';
 
 const USAGE = `Usage:
   oak resolve --catalog FILE --product SLUG [--selection FILE|-] [--group KEY] [--today YYYY-MM-DD] [--files DIR]

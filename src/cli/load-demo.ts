@@ -9,8 +9,8 @@ import { createProduct } from '../services/products/products';
 import { addToBasket, readBasket } from '../services/selling/basket';
 import { checkOut } from '../services/selling/checkout';
 import { type PaymentWish } from '../services/selling/payment';
-import { asPlanned, confirmCuts, listCutting } from '../services/stock/cutting';
-import { enterStock } from '../services/store-room/stock';
+import { asPlanned, confirmCuts, listCutting } from '../services/stock/ledger/cutting';
+import { enterStock } from '../services/stock/items/stock';
 
 const FOLDER = 'demo';
 const DAY = 24 * 3600_000;

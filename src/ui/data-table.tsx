@@ -52,17 +52,18 @@ const sortingText = ([first]: SortingState) => (first ? `${first.id}${first.desc
 /** So many rows stand on a page. */
 const ON_A_PAGE = 50;
 
-/** The one table: sorted by its heads, searched from outside, a page at a time. */
-export function DataTable<Row>({
+const OF_TABLE = { fontVariantNumeric: 'tabular-nums', '& tr > :last-child': { paddingInlineEnd: '40px' } };
+const DENSE = { '& td': { paddingBlock: '2px' }, '& td img': { height: '26px', width: '35px' } };
+
+/** Rows as they are sorted, searched and parted into pages, and how the table is viewed. */
+function useRows<Row>({
   label,
   rows,
   columns,
   rowKey,
   search = '',
   initialSort = [],
-  empty,
-  selection,
-}: Props<Row>) {
+}: Pick<Props<Row>, 'label' | 'rows' | 'columns' | 'rowKey' | 'search' | 'initialSort'>) {
   const [sort, setSort] = useAddress('sort', sortingText(initialSort));
   // The table starts over whenever it is given something new: what means the same must be the same.
   const known = columns.map(({ id }) => id).join();
@@ -82,6 +83,14 @@ export function DataTable<Row>({
     initialState: { pagination: { pageSize: ON_A_PAGE, pageIndex: 0 } },
     globalFilterFn: 'includesString',
   });
+  return { table, view, setView };
+}
+
+/** The one table: sorted by its heads, searched from outside, a page at a time. */
+export function DataTable<Row>({ label, rows, columns, rowKey, search, initialSort, empty, selection }: Props<Row>) {
+  // What a table says changes while it stays the same object: the compiler would take it for unchanged.
+  'use no memo';
+  const { table, view, setView } = useRows({ label, rows, columns, rowKey, search, initialSort });
   const shown = table.getRowModel().rows;
   if (shown.length === 0) return <>{empty}</>;
   const found = table.getFilteredRowModel().rows;
@@ -102,15 +111,7 @@ export function DataTable<Row>({
         view={view}
         onChange={setView}
       />
-      <Table.Root
-        aria-label={label}
-        size="sm"
-        css={{
-          fontVariantNumeric: 'tabular-nums',
-          '& tr > :last-child': { paddingInlineEnd: '40px' },
-          ...(view.dense && { '& td': { paddingBlock: '2px' }, '& td img': { height: '26px', width: '35px' } }),
-        }}
-      >
+      <Table.Root aria-label={label} size="sm" css={{ ...OF_TABLE, ...(view.dense && DENSE) }}>
         <Table.Header>
           {table.getHeaderGroups().map((group) => (
             <Table.Row key={group.id} bg="bg.subtle">

@@ -64,7 +64,7 @@ function FoundList({ items }: { items: readonly Finding[] }) {
     <Portal>
       <Combobox.Positioner>
         <Combobox.Content bg="bg.panel" minW="260px">
-          <Combobox.Empty>Nothing is called so.</Combobox.Empty>
+          <Combobox.Empty>No matches.</Combobox.Empty>
           {items.map((item) => (
             <Combobox.Item key={item.value} item={item}>
               <Combobox.ItemText>

@@ -11,7 +11,7 @@ export function Money({ amount, currency, struck = false }: { amount: string; cu
   const style = { fontVariantNumeric: 'tabular-nums', whiteSpace: 'nowrap' } as const;
   return struck ? (
     <chakra.s color="fg.muted" css={style}>
-      <VisuallyHidden>before: </VisuallyHidden>
+      <VisuallyHidden>was </VisuallyHidden>
       {text}
     </chakra.s>
   ) : (

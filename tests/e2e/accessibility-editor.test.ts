@@ -10,7 +10,7 @@ lookAtAll(stage, [
   ['the editor: stock and variants', '/manage/products/1', () => stage.person.press('Stock', OUTLINE)],
   ['the editor: category', '/manage/products/1', () => stage.person.press('Category', OUTLINE)],
   ['the editor: pictures', '/manage/products/1', () => stage.person.press('Pictures', OUTLINE)],
-  ['the editor: earlier states', '/manage/products/1', () => stage.person.press('Earlier states', OUTLINE)],
+  ['the editor: earlier states', '/manage/products/1', () => stage.person.press('Revisions', OUTLINE)],
   [
     'the editor: proofs',
     '/manage/products/1',
@@ -45,7 +45,7 @@ lookAtAll(stage, [
     async () => {
       await stage.person.press('Height of the letters', OUTLINE);
       await stage.person.press('More about 10 mm');
-      await stage.person.press('On the page, and who sees it');
+      await stage.person.press('Display and visibility');
     },
   ],
   [
@@ -60,7 +60,7 @@ lookAtAll(stage, [
     'the editor: all selections',
     '/manage/products/6',
     async () => {
-      await stage.person.press('All selections', OUTLINE);
+      await stage.person.press('Full check', OUTLINE);
       await stage.person.sees('20 selections');
     },
   ],

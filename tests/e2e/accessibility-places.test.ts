@@ -35,7 +35,7 @@ lookAtAll(stage, [
     async () => {
       await stage.person.pick('Nucleus of bees');
       await stage.person.press('Add to basket');
-      await stage.person.sees('Still to answer');
+      await stage.person.sees('Still missing');
     },
   ],
   ['quantities as buttons, with a table', '/shop/hexagon-jars', () => stage.person.sees('a pallet layer')],

@@ -36,7 +36,7 @@ async function addSlot(
   const { person } = stage;
   await person.press('Choices', OUTLINE);
   await person.fill('Ask customers for', title);
-  await person.select('as', 'what is put in a slot of a build');
+  await person.select('as', 'a slot of a build');
   await person.press('Add choice');
   await person.fill('At most', most);
   for (const [place, [words, candidate]] of candidates.entries())
@@ -55,17 +55,17 @@ describe('a build set up from an empty page', () => {
       ['flat', 'Flat roof'],
       ['travel', 'Travel roof'],
     ]);
-    await person.press('What must fit', OUTLINE);
-    await person.press('Add a sentence');
-    await person.select('Sentence 1: property', 'footprint');
-    await person.select('Sentence 1: other property', 'footprint');
+    await person.press('Fit rules', OUTLINE);
+    await person.press('Add a fit rule');
+    await person.select('Fit rule 1: property', 'footprint');
+    await person.select('Fit rule 1: other property', 'footprint');
     await person.press('Formulas and rates', OUTLINE);
     await addFormula(stage, 'Frames', 'is taken from stock', 'sum(boxes.frames)');
     await person.select('of', 'Hive frame with foundation', '//*[@aria-label="Formula Frames"]');
     await person.press('Brood box', `${COUNTER}${slot('Boxes')}`);
     await person.sees('Travel roof: its footprint is 440 mm, and has to be 465 mm (Brood box)', counterText);
     await person.press('Flat roof', `${COUNTER}${slot('Lid')}`);
-    await person.sees('can be sold', counterText);
+    await person.sees('Can be sold', counterText);
     await person.sees('9', counterText);
     await publish(stage, 'Small hive');
     const row = await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Small hive') });
@@ -97,7 +97,7 @@ describe('a build set up from an empty page', () => {
     await person.press('Add another for Boxes');
     await person.press('Shallow super', slot('Boxes'));
     await person.press('Add to basket');
-    await person.sees('Still to answer: Lid.');
+    await person.sees('Still missing: Lid.');
     await person.press('Flat roof', slot('Lid'));
     await person.sees('€128.00', TOTAL);
     await person.press('Add to basket');
@@ -121,7 +121,7 @@ describe('the hive of the demo', () => {
     await person.fill('How many: Honey super', '3', entry('Honey super'));
     await person.sees('Over 1.2 m a strap is needed.');
     await person.press('Add to basket');
-    await person.sees('Still to answer: Strap.');
+    await person.sees('Still missing: Strap.');
     await person.press('Hive strap', slot('Strap'));
     await person.press('Take another for Roof');
     await person.sees('This roof is made for the narrow boxes and would not close the hive.', slotText('Roof'));
@@ -228,9 +228,9 @@ describe('a build of what is cut from rolls, with a rule over what is in it', ()
     await person.press('Add a rule');
     await person.select('When, part 1: of what', 'Meshes');
     await person.select('When, part 1: verb', 'has at least');
-    await person.select('Then 1: what', 'take from stock');
+    await person.select('Then 1: what', 'draw from stock');
     await person.select('Then 1: stock item', 'Hive strap');
-    await person.sees('When there are at least 2 of Meshes: take 1 of Hive strap from stock.');
+    await person.sees('When there are at least 2 of Meshes: draw 1 of Hive strap from stock.');
     await publish(stage, 'Vent set');
     await startProduct(stage, 'Vent case', 'CASE');
     await person.press('Parts', OUTLINE);

@@ -48,7 +48,7 @@ describe('the product list', () => {
   it('shows what is in the shop and what is a draft, and why', async () => {
     await stage.person.press('Drafts');
     expect(await column('Products', 2)).toEqual(['Hive tool']);
-    await stage.person.sees('3 things to mend');
+    await stage.person.sees('3 things to fix');
     await stage.person.press('In the shop', '//*[@aria-label="Show"]');
     await stage.person.sees('1 of its 12 stock items is out');
   });
@@ -94,7 +94,7 @@ describe('a product with variants, from empty', () => {
   it('keeps only the combinations that are really stocked, each with its stock item', async () => {
     await stage.person.press('Price and unit', OUTLINE);
     await stage.person.fill('Base price', '38');
-    await stage.person.press('Category, supplier, tags', OUTLINE);
+    await stage.person.press('Listing', OUTLINE);
     await stage.person.fill('Category', 'Tools');
     await stage.person.press('Variants', OUTLINE);
     await stage.person.sees('The stocked choices have no variants yet.');
@@ -158,7 +158,7 @@ describe('looking after the catalog', () => {
   it('starts a copy, which is a draft of its own and can be deleted', async () => {
     await stage.person.goTo('/manage/products/3');
     await stage.person.press('More for this product');
-    await stage.person.press('Start a copy of it');
+    await stage.person.press('Duplicate');
     await stage.person.sees('with nothing on hand yet', '[role="dialog"]');
     await stage.person.press('Start the copy');
     await stage.person.sees('Queen marking pens (copy)', 'header, main');
@@ -180,7 +180,7 @@ describe('looking after the catalog', () => {
   it('takes a product out of the shop, and puts it back', async () => {
     await stage.person.goTo('/manage/products/3');
     await stage.person.press('More for this product');
-    await stage.person.press('Take it out of the shop');
+    await stage.person.press('Unpublish');
     await stage.person.sees('Taken out of the shop');
     expect((await fetch(`${stage.server.origin}/shop/queen-marking-pens`)).status).toBe(404);
     await stage.person.press('Publish');

@@ -40,7 +40,7 @@ describe('the bee suit, from an empty product', () => {
     await stage.person.press('Paste a list');
     await stage.person.fill('List of options', 'Title;Amount;SKU\nS;0;S\nM;0;M\nL;two euros;L\nXL;10.00;XL', DIALOG);
     await stage.person.sees('“two euros” is not an amount.');
-    await stage.person.sees('1 line with faults stays out until mended above.');
+    await stage.person.sees('1 line with faults stays out until fixed above.');
     await stage.person.fill('List of options', 'Title;Amount;SKU\nS;0;S\nM;0;M\nL;2;L\nXL;10.00;XL', DIALOG);
     await stage.person.press('Add 4 options');
     await stage.person.find('[aria-label="Title of XL"]');
@@ -68,11 +68,7 @@ describe('the bee suit, from an empty product', () => {
 
   it('changes several options at once', async () => {
     await stage.person.press('Size', OUTLINE);
-    for (const size of ['S', 'M'])
-      await stage.browser.driver.executeScript(
-        'arguments[0].click()',
-        await stage.browser.driver.findElement({ css: `input[aria-label="Select ${size}"]` }),
-      );
+    for (const size of ['S', 'M']) await stage.person.tickBox(`Select ${size}`);
     await stage.person.press('Amount', '//section[@aria-label="Selected options"]');
     await stage.person.fill('All selected: amount', '1.50');
     await stage.person.press('Set for all selected');
@@ -86,15 +82,15 @@ describe('the bee suit, from an empty product', () => {
   it('keeps the variants that come with a delivery, and no others', async () => {
     await stage.person.press('Price and unit', OUTLINE);
     await stage.person.fill('Base price', '119');
-    await stage.person.press('Category, supplier, tags', OUTLINE);
+    await stage.person.press('Listing', OUTLINE);
     await stage.person.fill('Category', 'Clothing');
     await stage.person.press('Variants', OUTLINE);
-    await stage.person.press('Take in a delivery');
+    await stage.person.press('Receive a delivery');
     await stage.person.fill('Delivery', 'M; Slate; 1\nL, MO, 3\nXXL; Slate; 2', DIALOG);
     await stage.person.sees('“XXL” is no option of Size or Cloth.');
     await stage.person.fill('Delivery', 'M; Slate; 1\nL, MO, 3', DIALOG);
-    await stage.person.press('Book 2 lines');
-    await stage.person.sees('2 lines booked');
+    await stage.person.press('Post 2 lines');
+    await stage.person.sees('2 lines posted');
     await stage.person.find('[aria-label="On hand of M · Slate"]');
     await stage.person.find('[aria-label="Add S · Slate"]');
     expect([await onHand('field-suit-m-slate'), await onHand('field-suit-l-moss')]).toEqual(['1', '3']);
@@ -125,16 +121,16 @@ describe('the bee suit, from an empty product', () => {
   it('counts in the grid, and the ledger says why', async () => {
     await stage.person.select('Figure in the cells', 'On hand');
     await stage.person.fill('On hand of L · Moss', '2');
-    await stage.person.sees('1 count not booked yet');
+    await stage.person.sees('1 count not posted yet');
     // It waits in the list too, and the outline says so wherever one goes.
     await stage.person.pickSegment('List');
-    await stage.person.sees('1 count not booked yet', '[aria-label="Counts to book"]');
-    await stage.person.press('Name and words', OUTLINE);
-    await stage.person.sees('1 count not booked yet', 'nav[aria-label="Outline"]');
+    await stage.person.sees('1 count not posted yet', '[aria-label="Counts to book"]');
+    await stage.person.press('Name and description', OUTLINE);
+    await stage.person.sees('1 count not posted yet', 'nav[aria-label="Outline"]');
     await stage.person.press('Variants', OUTLINE);
     await stage.person.fill('Why', 'Moth in one', '//*[@aria-label="Counts to book"]');
-    await stage.person.press('Book 1 count');
-    await stage.person.sees('1 count booked');
+    await stage.person.press('Post 1 count');
+    await stage.person.sees('1 count posted');
     expect(await onHand('field-suit-l-moss')).toBe('2');
   });
 
@@ -221,7 +217,7 @@ describe('a sheet', () => {
     await stage.person.sees('Last change of many: Place the sheet Care, 2 drafts.');
     const mesh = () => stage.database.read.query.products.findFirst({ where: eq(products.id, 2) });
     expect((await mesh())?.draft.sheets.map(({ key }) => key)).toEqual(['care']);
-    await stage.person.press('Take it back');
+    await stage.person.press('Undo');
     await stage.person.sees('2 drafts as before');
     expect((await mesh())?.draft.sheets).toEqual([]);
   });
@@ -305,7 +301,7 @@ describe('in the shop', () => {
     await stage.person.goTo('/shop/honey-jars');
     await stage.person.seesNoMore('Your order number');
     await stage.person.fill('Customer code', 'honeytrade');
-    await stage.person.press('Use it');
+    await stage.person.press('Apply');
     await stage.person.sees('You see the shop as Trade customers.');
     await stage.person.sees('Your order number');
     await stage.person.press('Leave the group');

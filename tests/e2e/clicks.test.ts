@@ -51,7 +51,7 @@ async function begin(hands: Hands, title: string, price: string, category: strin
     PATIENCE,
   );
   await hands.type(title, Key.TAB, Key.TAB, price, Key.TAB, category, Key.ENTER);
-  await stage.person.sees('Name and words', 'nav[aria-label="Outline"]');
+  await stage.person.sees('Name and description', 'nav[aria-label="Outline"]');
 }
 
 /** Has the product take a stock item that is made on the way, under its name. */
@@ -84,8 +84,8 @@ describe('setting up from an empty page, counted in clicks', () => {
     await hands.select('Figure in the cells', 'On hand');
     await stage.browser.driver.sleep(600);
     await hands.paste('//*[@data-spot="0.0.0"]', '3\t2\t9\n4\t2\t8\n5\t2\t7\n6\t2\t6');
-    await hands.press('Book 12 counts');
-    await person.sees('12 counts booked');
+    await hands.press('Post 12 counts');
+    await person.sees('12 counts posted');
     await hands.press('SKU parts from the names');
     await publishBy(hands, 'Smock');
     told('a smock in twelve stocked variants', hands, 'smock');
@@ -146,10 +146,10 @@ describe('setting up from an empty page, counted in clicks', () => {
     const hands = new Hands(stage);
     await begin(hands, 'Wax cloth', '11.50', 'First honey');
     await hands.addChoice('Length', 'a measure with its unit');
-    await hands.fill('Least (m)', '0.2');
+    await hands.fill('Minimum (m)', '0.2');
     await hands.type(Key.TAB, '10');
     await hands.goTo('Price and unit');
-    await hands.select('It is sold', 'by its Length');
+    await hands.select('Sold by', 'its Length');
     await hands.goTo('Stock');
     hands.clicks += 2;
     await makeStockItem(stage, 'Product');
@@ -171,7 +171,7 @@ describe('setting up from an empty page, counted in clicks', () => {
     const hands = new Hands(stage);
     await begin(hands, 'Engraved tool', '16', 'Tools');
     await hands.addChoice('Name to engrave', 'a line of text');
-    await hands.fill('Most characters', '18');
+    await hands.fill('Maximum characters', '18');
     await hands.select('Name to engrave: kind of amount', 'per character');
     await hands.fill('Name to engrave: amount', '0.60');
     await takeNewStockItem(hands, 'Engraved tool', '25');
@@ -185,7 +185,7 @@ describe('setting up from an empty page, counted in clicks', () => {
   it('a smoker with a sack of fuel taken along', async () => {
     const hands = new Hands(stage);
     await begin(hands, 'Smoker, large', '52', 'Apiary');
-    await hands.addChoice('A sack of fuel', 'another product along with it');
+    await hands.addChoice('A sack of fuel', 'an add-on product');
     await hands.select('Product', 'Smoker fuel');
     await takeNewStockItem(hands, 'Smoker, large', '9');
     await publishBy(hands, 'Smoker, large');

@@ -8,7 +8,7 @@ const stage = setStage();
 
 const HUES = 60;
 const card = (title: string) => `//article[@aria-label="${title}"]`;
-const EARNS = '[aria-label="What it earns at least"]';
+const EARNS = '[aria-label="Lowest margin"]';
 const itemOf = (title: string) =>
   stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.title, title) });
 const draftOf = async (title: string) =>
@@ -35,13 +35,13 @@ describe('a long list × a break × what it earns × a kit × a code, from empty
     await person.fill('Find an option', 'hue 42');
     await person.select('Hue 42: kind of amount', 'EUR');
     await person.fill('Hue 42: amount', '0.60');
-    await person.press('What more costs', OUTLINE);
-    await person.press('Make more of it cheaper');
+    await person.press('Quantity breaks', OUTLINE);
+    await person.press('Add quantity breaks');
     await person.fill('Step 1: from', '10');
     await person.fill('Step 1: price', '1.80');
     await person.press('Stock', OUTLINE);
-    await person.select('Product: take from stock', 'Crayon');
-    await person.press('All selections', OUTLINE);
+    await person.select('Product: draw from stock', 'Crayon');
+    await person.press('Full check', OUTLINE);
     // Ten cost 1.80 each, of which the tax leaves 1.50; one costs 0.60 to make.
     await person.sees('€0.90 (60 %)', EARNS);
     await person.sees('10 pieces: it costs €0.60 and is sold for €1.50 without VAT.', EARNS);
@@ -64,7 +64,7 @@ describe('a long list × a break × what it earns × a kit × a code, from empty
     await person.select('Price of the kit', 'sum of its parts, less a percentage');
     await person.fill('Less (%)', '10');
     await person.sees('Standard kit: parts €27.00, kit €24.30, saves €2.70.');
-    await person.press('All selections', OUTLINE);
+    await person.press('Full check', OUTLINE);
     // Three crayons cost 1.80, the handbook 6.60. In a kit no ten of them come together: the break is none.
     await person.sees(
       '3 × Beeswax crayon (Hue 1) · Handbook for the first year: it costs €8.40 and is sold for €20.25 without VAT.',
@@ -80,10 +80,10 @@ describe('a long list × a break × what it earns × a kit × a code, from empty
     await person.sees('is in the basket');
     await person.goTo('/shop/basket');
     await person.fill('Discount code', 'secondhive');
-    await person.press('Use it');
+    await person.press('Apply');
     await person.sees('There is no such code.');
     await person.fill('Discount code', 'firsthive');
-    await person.press('Use it');
+    await person.press('Apply');
     await person.sees('Welcome to the apiary (FIRSTHIVE) −€10.37');
     await orderBasket(stage, 'Maud Ferrier');
     const [order] = await database.read.select().from(orders).orderBy(desc(orders.id)).limit(1);

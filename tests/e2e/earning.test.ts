@@ -16,14 +16,14 @@ describe('what a product earns, from empty', () => {
     await person.press('Price and unit', OUTLINE);
     // With 20 % tax in it: 10 is left.
     await person.fill('Base price', '12');
-    await person.fill('Must earn at least, in percent of its price', '35');
+    await person.fill('Minimum margin (%)', '35');
     await askOneOf(stage, 'Size', ['Small', 'Large']);
     await person.press('Stock', OUTLINE);
-    await person.select('Product: take from stock', 'Crate blank');
+    await person.select('Product: draw from stock', 'Crate blank');
     await person.sees('€4.00 (40 %)');
-    await person.press('All selections', OUTLINE);
-    await person.sees('No', '[aria-label="What it earns at least"]');
-    await person.sees('€4.00 (40 %)', '[aria-label="What it earns at least"]');
+    await person.press('Full check', OUTLINE);
+    await person.sees('No', '[aria-label="Lowest margin"]');
+    await person.sees('€4.00 (40 %)', '[aria-label="Lowest margin"]');
   });
 
   it('falls below its floor with another price, which readiness says', async () => {
@@ -43,7 +43,7 @@ describe('what a product earns, from empty', () => {
     const { person } = stage;
     await person.goTo(`/manage/stock/${(await blank())?.key ?? ''}`);
     await person.fill('Quantity (pieces)', '30');
-    await person.fill('Paid for one (piece)', '8');
+    await person.fill('Unit cost (per piece)', '8');
     await person.fill('Why', 'Delivery from Calder');
     await person.press('Enter receipt');
     await person.sees('1 product would fall below its floor');

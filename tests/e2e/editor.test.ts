@@ -82,7 +82,7 @@ describe('the product editor', () => {
   it('takes changes back and does them again, a field at a time', async () => {
     await person.goTo('/manage/products/3');
     await person.fill('Name', 'Marking pens');
-    await person.press('Category, supplier, tags', OUTLINE);
+    await person.press('Listing', OUTLINE);
     await person.fill('Category', 'Queens');
     await saved(3, ({ category }) => category === 'Queens');
     await person.press('Undo');
@@ -96,13 +96,13 @@ describe('the product editor', () => {
 
   it('leads from what readiness lists to the place that mends it', async () => {
     await person.goTo('/manage/products/37');
-    await person.press('Go there: Give the product a base price; 0 is a price too.');
+    await person.press('Show: Give the product a base price; 0 is a price too.');
     await person.fill('Base price', '12');
     await person.seesNoMore('Give the product a base price', '[aria-label="Readiness"]');
-    await person.press('Go there: Put the product in a category, so that customers find it.');
+    await person.press('Show: Put the product in a category, so that customers find it.');
     await person.fill('Category', 'Tools');
     await person.seesNoMore('Put the product in a category', '[aria-label="Readiness"]');
-    await person.sees('Say what the product takes from stock', '[aria-label="Readiness"]');
+    await person.sees('Choose what the product draws from stock', '[aria-label="Readiness"]');
   });
 
   it('opens an earlier revision and brings it back as a draft', async () => {
@@ -112,12 +112,12 @@ describe('the product editor', () => {
     await saved(2, ({ price }) => price === '21.00');
     await person.press('Publish');
     await person.sees('Revision 2 is in the shop');
-    await person.press('Earlier states', OUTLINE);
+    await person.press('Revisions', OUTLINE);
     await person.press('Open Revision 1');
     await person.sees('€18.50 – €21.70 / m', '[role=dialog]');
-    await person.press('Bring back as the draft');
+    await person.press('Restore as the draft');
     await saved(2, ({ price }) => price === '18.50');
-    await person.sees('Draft differs from the shop');
+    await person.sees('Unpublished changes');
     const shop = await fetch(`${server.origin}/api/v1/products/stainless-mesh/resolve`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
@@ -133,12 +133,12 @@ describe('the product editor', () => {
       await person.goTo('/manage/products/1');
       await colleague.goTo('/manage/products/1');
       await colleague.sees('Open elsewhere too');
-      await colleague.fill('In one line', 'Cool and tight.');
+      await colleague.fill('Short description', 'Cool and tight.');
       await saved(1, ({ summary }) => summary === 'Cool and tight.');
       await person.fill('Name', 'Ventilated bee suit');
       await saved(1, ({ title, summary }) => title === 'Ventilated bee suit' && summary === 'Cool and tight.');
       await person.sees('Their changes are in');
-      expect(await (await person.field('In one line')).getAttribute('value')).toBe('Cool and tight.');
+      expect(await (await person.field('Short description')).getAttribute('value')).toBe('Cool and tight.');
     } finally {
       await other.close();
     }
@@ -165,7 +165,7 @@ describe('the product editor', () => {
       const theirs = asked === person ? 'Suit of theirs' : 'Suit of mine';
       await asked.press('Go on with mine');
       await saved(1, ({ title }) => title === mine);
-      await asked.press('Earlier states', OUTLINE);
+      await asked.press('Revisions', OUTLINE);
       await asked.press('Open Draft set aside when two windows differed');
       await asked.sees(theirs, '[role=dialog]');
     } finally {
@@ -198,7 +198,7 @@ describe('the product editor', () => {
     expect((await all()).find((row) => row.id === id)?.archivedAt).toBeNull();
 
     await ask('DELETE', `/${id}`);
-    await person.fill('In one line', 'Typed after it was deleted');
+    await person.fill('Short description', 'Typed after it was deleted');
     await person.sees('This product was deleted just now and lies in the bin.');
     await person.sees('Not saved: it was deleted. Kept in this browser.', draftWords);
     await person.press('Bring it back');
@@ -230,12 +230,12 @@ describe('the product editor', () => {
     await person.goTo('/manage/products/12');
     await person.sees('In the shop', 'main, body');
     expect(await publication('DELETE', '?accepted=99')).toBe(200);
-    await person.seesNoMore('See it in the shop');
+    await person.seesNoMore('Open shop page');
   });
 
   it('keeps a draft through a killed server: what was saved, and what was typed meanwhile', async () => {
     await person.goTo('/manage/products/4');
-    await person.fill('In one line', 'Saved before the server died.');
+    await person.fill('Short description', 'Saved before the server died.');
     await saved(4, ({ summary }) => summary === 'Saved before the server died.');
     await server.kill();
     await person.fill('Name', 'Jars typed while the server was dead');
@@ -253,7 +253,7 @@ describe('the product editor', () => {
     await person.goTo('/manage/products/3');
     await person.sees('Saved', draftWords);
     await server.kill();
-    await person.fill('In one line', 'Typed, then the window was closed.');
+    await person.fill('Short description', 'Typed, then the window was closed.');
     await person.sees('Not saved');
     await server.restart();
     // Leaving at once: the page asks, and is told to go.

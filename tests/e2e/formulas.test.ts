@@ -19,7 +19,7 @@ describe('a product priced by a formula, from empty', () => {
     await stage.person.press('Add a rate');
     await stage.person.fill('Rate Cloth', '12');
     await stage.person.press('Add a formula');
-    await stage.person.select('It', 'is the base price');
+    await stage.person.select('Used for', 'is the base price');
   });
 
   it('is told in words, at the right place, what adds a length to an area', async () => {
@@ -43,7 +43,7 @@ describe('a product priced by a formula, from empty', () => {
   });
 
   it('keeps what is written, and the place to write, when it is called otherwise', async () => {
-    await stage.person.fill('Called', 'By area');
+    await stage.person.fill('Name', 'By area');
     await stage.person.sees('0.6858 m²', '[aria-label="Values of By area"]');
     await stage.person.find('.cm-content[aria-label="Formula By area"]');
     const written = await stage.browser.driver.executeScript<string>(
@@ -55,7 +55,7 @@ describe('a product priced by a formula, from empty', () => {
 
   it('draws from stock by a formula, is published and bought', async () => {
     await stage.person.press('Stock', OUTLINE);
-    await stage.person.select('Product: take from stock', 'Apiary netting');
+    await stage.person.select('Product: draw from stock', 'Apiary netting');
     await stage.person.fill('Product, stock item 1: quantity', '0.5');
     await publish(stage, 'Shade cloth');
     await stage.person.goTo('/shop/shade-cloth');

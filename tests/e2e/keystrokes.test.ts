@@ -62,7 +62,7 @@ describe('keystrokes in a burst', () => {
     await person.goTo('/manage/products/1');
     const said = { title: burst(160), summary: burst(200), description: burst(BURST) };
     expect(await sendAll(await person.field('Name'), said.title)).toBe(said.title);
-    expect(await sendAll(await person.field('In one line'), said.summary)).toBe(said.summary);
+    expect(await sendAll(await person.field('Short description'), said.summary)).toBe(said.summary);
     expect(await burstInto(await person.field('Description'), said.description)).toBe(said.description);
     await browser.driver.wait(
       async () => (await draftOf(1))?.description === said.description,

@@ -39,7 +39,7 @@ describe('a kit set up from an empty page', () => {
     await addPart('HOOK', 'Hook-end hive tool');
     await addPart('hive frame', 'Hive frame with foundation');
     await person.press('Unfold', card('Bee suit'));
-    await person.select('Who answers Veil', 'settled here');
+    await person.select('Who answers Veil', 'fixed here');
     await person.sees('is still to be chosen', counterText);
     await person.pick('Fencing style', card('Bee suit'));
     await person.select('Who answers Cloth', 'only some options');
@@ -52,10 +52,10 @@ describe('a kit set up from an empty page', () => {
     await person.sees('Standard kit: parts €165.00, kit €148.50, saves €16.50.');
     await person.pick('M', COUNTER);
     await person.pick('Slate', COUNTER);
-    await person.sees('can be sold', counterText);
+    await person.sees('Can be sold', counterText);
     expect(await person.textOf(counterText)).not.toContain('Moss');
     await person.sees('for Bee suit', counterText);
-    await person.sees('For ten more there would have to come in:', counterText);
+    await person.sees('For 10 more you need:', counterText);
   });
 
   it('is in the shop once it is published, and says what it saves', async () => {
@@ -78,7 +78,7 @@ describe('a kit set up from an empty page', () => {
     await person.sees('saves €16.50 on the parts bought one by one');
     await person.sees('Veil: Fencing style');
     await person.press('Add to basket');
-    await person.sees('Still to answer: Bee suit: Size, Bee suit: Cloth.');
+    await person.sees('Still missing: Bee suit: Size, Bee suit: Cloth.');
   });
 
   it('is bought with a size, as one line that opens into its parts, and takes from stock what they take', async () => {
@@ -107,6 +107,8 @@ describe('a kit set up from an empty page', () => {
     await person.sees('APPR-SUIT-M-SL-F');
     expect(await stage.browser.driver.getCurrentUrl()).toBe(href);
     await person.press('Change it in the basket');
+    // The page of the product shows it, too, before it is kept.
+    await person.sees('Order and pay');
     await person.sees('APPR-SUIT-M-SL-F');
     expect((await stage.database.read.select().from(basketLines)).at(-1)?.parts).toMatchObject({
       'bee-suit': { answers: { size: 'm', cloth: 'slate' } },
@@ -115,6 +117,7 @@ describe('a kit set up from an empty page', () => {
     await person.press('Change Apprentice set');
     await person.pick('L', part('Bee suit'));
     await person.press('Change it in the basket');
+    await person.sees('Order and pay');
     await person.sees('APPR-SUIT-L-SL-F');
     const { order, lines } = await orderBasket(stage, 'Ada').then(lastOrder);
     expect([order?.state, order?.total, lines[0]?.sku]).toEqual(['paid', '150.12', 'APPR-SUIT-L-SL-F']);
@@ -188,7 +191,7 @@ describe('a change of a part', () => {
     await person.goTo(`/manage/products/${tool?.id ?? 0}`);
     await person.press('Price and unit', OUTLINE);
     await person.fill('Base price', '24.50');
-    await person.sees('Draft differs from the shop');
+    await person.sees('Unpublished changes');
     await person.press('Publish');
     await person.sees('It reaches 3 products; 3 change.');
     await person.sees('Starter kit €365.46 – €648.11 €374.26 – €656.91');
@@ -203,7 +206,7 @@ describe('a change of a part', () => {
     const book = await stage.database.read.query.products.findFirst({ where: eq(products.publishedSlug, 'handbook') });
     await person.goTo(`/manage/products/${book?.id ?? 0}`);
     await person.press('More for this product');
-    await person.press('Take it out of the shop');
+    await person.press('Unpublish');
     await person.sees('2 products in the shop would stop being sold.');
     await person.press('Not now', DIALOG);
     expect(

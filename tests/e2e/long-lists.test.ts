@@ -143,7 +143,7 @@ describe('a pasted list of hundreds of lines', () => {
       field,
       lines,
     );
-    await person.sees('1 line with faults stays out until mended above.');
+    await person.sees('1 line with faults stays out until fixed above.');
     expect(await drawn('[aria-label="What the lines mean"] tbody tr')).toBeLessThan(60);
     await browser.driver.executeScript('document.querySelector("[aria-label=Preview]").scrollTop = 1e6');
     await person.sees('“much” is not an amount.');

@@ -1,5 +1,4 @@
 import { eq } from 'drizzle-orm';
-import { By, until } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { basketLines, products, sheets, swatches } from '@/data/schema';
 import { openSheet, saveSheetDraft } from '@/services/sheets/sheets';
@@ -17,13 +16,7 @@ const SWATCHES = '//*[@aria-label="Selected swatches"]';
 const DIALOG_CSS = '[role="dialog"]';
 
 /** Ticks one of a list, once it is there. */
-async function tickRow(name: string): Promise<void> {
-  const box = await stage.browser.driver.wait(
-    until.elementLocated(By.css(`input[aria-label="Select ${name}"]`)),
-    PATIENCE,
-  );
-  await stage.browser.driver.executeScript('arguments[0].click()', box);
-}
+const tickRow = (name: string) => stage.person.tickBox(`Select ${name}`);
 
 const select = (...titles: readonly string[]) => selectProducts(stage, ...titles);
 
@@ -39,7 +32,7 @@ describe('many products at once', () => {
     await person.press('Change 2 drafts');
     await person.sees('Last change of many: Set prices +10 %, ending in .95, 2 drafts.');
     expect((await row('Smoker'))?.draft.price).toMatch(/\.95$/);
-    await person.press('Take it back');
+    await person.press('Undo');
     await person.sees('2 drafts as before');
     expect([(await row('Smoker'))?.draft.price, (await row('Crown board'))?.draft.price]).toEqual(before);
   });
@@ -78,10 +71,7 @@ describe('what is put away', () => {
     await person.seesNoMore('Older veil', 'table');
     await person.goTo('/manage/products?show=archived');
     await person.sees('Older veil', 'table');
-    await browser.driver.executeScript(
-      'arguments[0].click()',
-      await browser.driver.findElement(By.css('input[aria-label="Select Older veil"]')),
-    );
+    await tickRow('Older veil');
     await person.press('Put away', BAR);
     await person.press('Delete', '//*[@role="menu"]');
     await person.press('Delete 1 product', DIALOG);
@@ -92,7 +82,7 @@ describe('what is put away', () => {
     await browser.driver.executeScript('document.activeElement?.blur()');
     await browser.driver.actions().sendKeys('g', 'b').perform();
     await person.sees('What was deleted is kept here');
-    await person.press('Bring back Older veil');
+    await person.press('Restore Older veil');
     await person.sees('Older veil is back');
     expect((await row('Older veil'))?.archivedAt).toBeInstanceOf(Date);
     await browser.driver.executeScript('document.activeElement?.blur()');
@@ -109,10 +99,10 @@ describe('what is put away', () => {
     expect(await person.textOf('table')).not.toContain('Smoker');
     expect(await browser.driver.getCurrentUrl()).toMatch(/category=Clothing.*sort=price/);
     await person.press('How Products looks');
-    await person.click(await person.find('//*[@role="menuitemcheckbox"][normalize-space()="What it is"]'));
+    await person.click(await person.find('//*[@role="menuitemcheckbox"][normalize-space()="Made up of"]'));
     await browser.driver.navigate().refresh();
     await person.sees('Bee suit', 'table');
-    expect(await person.textOf('table')).not.toMatch(/Smoker|What it is/);
+    expect(await person.textOf('table')).not.toMatch(/Smoker|Made up of/);
   });
 });
 
@@ -123,11 +113,11 @@ describe('what is undone', () => {
     await person.goTo(`/manage/products/${id}`);
     await person.sees('In the shop');
     await person.fill('Name', 'Hive wrap, thick');
-    await person.sees('Draft differs from the shop');
+    await person.sees('Unpublished changes');
     await browser.driver.wait(async () => (await row('Hive wrap, thick')) !== undefined, PATIENCE);
     await browser.driver.executeScript('document.activeElement?.blur()');
     await person.press('Undo');
-    await person.seesNoMore('Draft differs from the shop');
+    await person.seesNoMore('Unpublished changes');
     await browser.driver.wait(async () => (await row('Hive wrap')) !== undefined, PATIENCE);
     await person.goTo('/manage/products');
     await person.press('Changed since publishing');
@@ -143,7 +133,7 @@ describe('a draft, as customers will see it', () => {
     await person.fill('Name', 'Smoker, tried out');
     await browser.driver.wait(async () => (await row('Smoker, tried out')) !== undefined, PATIENCE);
     const before = (await stage.database.read.select().from(basketLines)).length;
-    await person.press('As customers see it');
+    await person.press('Preview draft');
     await browser.driver.switchTo().frame(await person.find('//iframe'));
     await person.sees('A draft, as customers will see it.');
     await person.sees('Smoker, tried out');
@@ -188,7 +178,7 @@ describe('options, sheets and swatches, many at once', () => {
     await person.press('Change 1 draft', DIALOG);
     await person.sees('Last change of many: Options “Slate”: what they add is changed to €6.25, 1 draft.');
     expect(await slate()).toEqual({ kind: 'fixed', value: '6.25' });
-    await person.press('Take it back');
+    await person.press('Undo');
     await person.sees('1 draft as before');
     expect(await slate()).toEqual(before);
   });
@@ -257,7 +247,7 @@ describe('options, sheets and swatches, many at once', () => {
     await person.press('Put them there', DIALOG);
     await person.sees('2 swatches in Autumn');
     expect([await family('slate'), await family('clay')]).toEqual(['Autumn', 'Autumn']);
-    await person.press('Take it back');
+    await person.press('Undo');
     await person.seesNoMore('Autumn', 'main');
     expect([await family('slate'), await family('clay')]).toEqual(['Cloth', 'Cloth']);
     for (const name of ['Slate', 'Clay']) await tickRow(name);

@@ -31,7 +31,7 @@ describe('mesh by the metre from rolls, from empty', () => {
     await person.sees('This quick pick would be refused. Length can be at most 25.');
     await person.press('Remove quick pick 2');
     await person.press('Price and unit', OUTLINE);
-    await person.select('It is sold', 'by its Length');
+    await person.select('Sold by', 'its Length');
     await person.fill('Base price per unit', '18.50');
 
     await person.press('Stock', OUTLINE);
@@ -39,7 +39,7 @@ describe('mesh by the metre from rolls, from empty', () => {
     await person.fill('Name', 'Floor mesh, 1 m wide', DIALOG);
     await person.select('Counted in', 'Metres (m, length)', DIALOG);
     await person.select('It is taken', 'in pieces, cut from rolls, boards or bars', DIALOG);
-    await person.fill('Keep rests from (m)', '0.5', DIALOG);
+    await person.fill('Keep offcuts from (m)', '0.5', DIALOG);
     await person.fill('On hand now (m)', '4.2\nshort', DIALOG);
     await person.press('Create stock item', DIALOG);
     await person.sees('Line 2: “short” can’t be read as a number.');
@@ -112,10 +112,10 @@ describe('mesh by the metre from rolls, from empty', () => {
     const job = `//article[@aria-label="Order ${order?.id ?? 0}, Floor mesh, 1 m wide"]`;
     await person.goTo('/manage/cutting');
     await person.select(`Lot of 1 × 0.9 m, order ${order?.id ?? 0}`, 'Roll 1, 4.2 m free', job);
-    await person.fill('Then left', '9', job);
+    await person.fill('Left over', '9', job);
     await person.press('Confirm the cuts', job);
     await person.sees('Roll 1 can’t have 9 m left: it had 4.2 m, and 0.9 m were cut.');
-    await person.fill('Then left', '3.25', job);
+    await person.fill('Left over', '3.25', job);
     await person.press('Confirm the cuts', job);
     await person.sees(`Cut for order ${order?.id ?? 0}`);
     expect(await lotsOf('Floor mesh, 1 m wide')).toEqual(['Roll 1: 3.25', 'Last roll: 1.4284']);
@@ -131,12 +131,12 @@ describe('hive wrap by area with waste and a minimum, from empty', () => {
     await person.press('Formulas and rates', OUTLINE);
     await addFormula(stage, 'Wall', 'is shown to customers', 'width * height');
     await person.press('Price and unit', OUTLINE);
-    await person.select('It is sold', 'by Wall, as worked out');
+    await person.select('Sold by', 'Wall, as worked out');
     await person.fill('Base price per unit', '38');
     await person.fill('Waste allowance in percent', '10');
     await person.fill('The least that is charged', '0.25');
     await person.press('Stock', OUTLINE);
-    await person.select('Product: take from stock', 'Hive wrap felt');
+    await person.select('Product: draw from stock', 'Hive wrap felt');
     await person.select('Product, stock item 1: how much', 'as much as is charged');
     await person.fill('Width', '4 ft 6 in', COUNTER);
     await person.fill('Height', '10 cm', COUNTER);
@@ -171,7 +171,7 @@ describe('netting with posts by formula, from empty', () => {
     await person.press('Add choice');
     await person.press('Formulas and rates', OUTLINE);
     await addFormula(stage, 'Net', 'is the base price', 'area = run * height\narea * 3.20 EUR/m2');
-    await addFormula(stage, 'Usual posts', 'is the answer to begin with', 'ceil(run / 2.5 m) + 1');
+    await addFormula(stage, 'Usual posts', 'default answer', 'ceil(run / 2.5 m) + 1');
     await person.select('of', 'Posts', '//*[@aria-label="Formula Usual posts"]');
     await addFormula(stage, 'Post price', 'adds to the price', 'posts * 9.80 EUR');
     await addFormula(stage, 'Most height', 'is the most', 'if(run > 10 m, 1.5 m, 2 m)');
@@ -188,7 +188,7 @@ describe('netting with posts by formula, from empty', () => {
     await person.fill('Run', '12', COUNTER);
     await person.sees('Height can be at most 1.5 m.', '[aria-label="The Counter"]');
     await person.press('Stock', OUTLINE);
-    await person.select('Product: take from stock', 'Chestnut post, 2.4 m');
+    await person.select('Product: draw from stock', 'Chestnut post, 2.4 m');
     await person.select('Product, stock item 1: how much', 'as much as Posts');
     await publish(stage, 'Garden netting');
   });

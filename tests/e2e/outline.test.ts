@@ -9,14 +9,7 @@ import { OUTLINE, setStage } from '../support/stage';
 const stage = setStage();
 
 const outline = 'nav[aria-label="Outline"]';
-const GROUPS = [
-  'What it is',
-  'What is chosen',
-  'What it is made of',
-  'What it costs',
-  'How it is bought',
-  'What must hold',
-];
+const GROUPS = ['Basics', 'Choices and variants', 'Parts and stock', 'Pricing', 'Quantities', 'Rules and checks'];
 const draft = async (title: string) =>
   (await stage.database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
 const keys = (text: string) => stage.browser.driver.actions().sendKeys(text).perform();
@@ -41,20 +34,20 @@ describe('the outline of a product', () => {
     // As in a browser in which nobody has unfolded anything.
     await browser.driver.executeScript('localStorage.clear()');
     await browser.driver.navigate().refresh();
-    await person.sees('What must hold', outline);
-    expect(await person.textOf(outline)).not.toContain('All selections');
-    await person.click(await person.find(`${OUTLINE}//button[normalize-space()="What must hold"]`));
-    await person.sees('All selections', outline);
+    await person.sees('Rules and checks', outline);
+    expect(await person.textOf(outline)).not.toContain('Full check');
+    await person.click(await person.find(`${OUTLINE}//button[normalize-space()="Rules and checks"]`));
+    await person.sees('Full check', outline);
     await browser.driver.navigate().refresh();
-    await person.sees('All selections', outline);
-    await person.click(await person.find(`${OUTLINE}//button[normalize-space()="What must hold"]`));
-    await person.seesNoMore('All selections', outline);
+    await person.sees('Full check', outline);
+    await person.click(await person.find(`${OUTLINE}//button[normalize-space()="Rules and checks"]`));
+    await person.seesNoMore('Full check', outline);
   });
 
   it('finds a place by its name, and opens it by Enter', async () => {
     await leaveField();
     await keys('/');
-    await keys('qua');
+    await keys('quantity r');
     await stage.person.sees('Quantity rule', outline);
     expect(await stage.person.textOf(outline)).not.toContain('Pictures');
     await keys(Key.ENTER);
@@ -62,7 +55,7 @@ describe('the outline of a product', () => {
     await leaveField();
     await keys('/');
     await keys('zzz');
-    await stage.person.sees('Nothing here is called so.', outline);
+    await stage.person.sees('No matches.', outline);
     await keys(Key.ESCAPE);
   });
 

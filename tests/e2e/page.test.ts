@@ -19,7 +19,7 @@ describe('what stands on a product’s page, from empty', () => {
   it('is a section that is shown only when something is chosen', async () => {
     const { person } = stage;
     await startProduct(stage, 'Tool roll', 'ROLL');
-    await person.select('Customers are shown how the price comes about', 'by the total alone');
+    await person.select('Customers see the working', 'total only');
     await person.click(await person.find('//label[normalize-space()="and the SKU"]'));
     await person.press('Price and unit', OUTLINE);
     await person.fill('Base price', '20');
@@ -29,7 +29,7 @@ describe('what stands on a product’s page, from empty', () => {
     await person.press('Show it only when');
     await person.select('Shown when, part 1: of what', 'Engraved');
     await ask('Words', 'a line of text');
-    await person.fill('In the empty field', 'e.g. Reed & Daughters');
+    await person.fill('Placeholder text', 'e.g. Reed & Daughters');
     await person.press('Engraving', OUTLINE);
     await person.sees('what follows belongs to it (1 choice)');
   });
@@ -148,14 +148,14 @@ describe('what the workshop alone is to know, from empty', () => {
     await person.press('Made to order, not counted', '//*[@aria-label="Readiness"]');
     await askOneOf(stage, 'Cloth', ['Linen', 'Slate']);
     await askOneOf(stage, 'Thread', ['White', 'Grey']);
-    await person.pick('For the workshop only: customers never see it');
+    await person.pick('Workshop only (hidden from customers)');
     await person.sees('Thread is for the workshop alone, and nothing settles it.', '[aria-label="Readiness"]');
-    await person.select('To begin with', 'White is chosen');
+    await person.select('Default', 'White');
     await person.press('Rules', OUTLINE);
     await person.press('Add a rule');
     await person.select('When, part 1: of what', 'Cloth');
     await person.select('When, part 1: options: add', 'Slate');
-    await person.select('Then 1: what', 'begin with');
+    await person.select('Then 1: what', 'preselect');
     await person.select('Then 1: choice', 'Thread');
     await person.select('Then 1: answer', 'Grey');
     await person.pick('Slate', COUNTER);
@@ -179,7 +179,7 @@ describe('what the workshop alone is to know, from empty', () => {
     });
     expect(line?.forWorkshop).toEqual([{ of: [], label: 'Thread', value: 'Grey' }]);
     await person.goTo(`/manage/orders/${order?.id}`);
-    await person.sees('For the workshop only');
+    await person.sees('Workshop only');
     await person.sees('Thread Grey', 'main');
   });
 });

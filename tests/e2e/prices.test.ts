@@ -18,7 +18,7 @@ describe('who pays what, from empty', () => {
     await person.fill('Base price', '30');
     await person.press('Made to order, not counted', READINESS);
     await person.press('Stock', OUTLINE);
-    await person.fill('How many can be done', '2');
+    await person.fill('Capacity', '2');
     await person.sees('orders take the room one after the other');
     await person.sees('It is done in the week of Monday', '[aria-label="The Counter"]');
     await publish(stage, 'Hive plaque');
@@ -36,8 +36,8 @@ describe('who pays what, from empty', () => {
     await person.press('Save');
     await person.sees('1 price changes', IN_DIALOG);
     await person.sees('Trade customers', IN_DIALOG);
-    await person.press('Let the lists hold', DIALOG);
-    await person.sees('The lists hold from now on');
+    await person.press('Save the lists', DIALOG);
+    await person.sees('Lists saved; they apply now');
     const [list] = await stage.database.read.select().from(priceLists).where(eq(priceLists.key, 'trade'));
     expect(list?.definition.prices).toContainEqual({
       product: 'hive-plaque',
@@ -52,7 +52,7 @@ describe('who pays what, from empty', () => {
     await person.goTo('/shop/hive-plaque');
     await person.sees('€30.00', '[aria-label="Total"]');
     await person.fill('Customer code', 'HONEYTRADE');
-    await person.press('Use it');
+    await person.press('Apply');
     await person.sees('You see the shop as Trade customers');
     await person.sees('€24.00', '[aria-label="Total"]');
     await person.sees('Price: Trade prices');
@@ -74,12 +74,12 @@ describe('who pays what, from empty', () => {
     await person.fill('Find a price', 'plaque');
     await person.find('//button[normalize-space()="Save"]');
     expect(await shown('Trade prices: Hive plaque')).toBe('23.5');
-    await person.press('As it was');
+    await person.press('Discard changes');
     expect(await shown('Trade prices: Hive plaque')).toBe('24');
     await person.press('Discount codes');
     await person.sees('not saved yet');
     expect([await shown('Name'), await shown('Percent')]).toEqual(['Half a thought', '37']);
-    await person.press('As it was');
+    await person.press('Discard changes');
     await person.seesNoMore('not saved yet');
     // A press beside a dialog takes nothing that was typed.
     await person.goTo('/manage/products');
@@ -106,7 +106,7 @@ describe('who pays what, from empty', () => {
     await person.press('Go to the basket');
     await person.sees('the last of it in the week of');
     await person.fill('Discount code', 'opening');
-    await person.press('Use it', '//main');
+    await person.press('Apply', '//main');
     await person.sees('Opening day');
     await person.sees('€0.00', '[data-testid="basket-total"]');
     await person.fill('Name', 'Ida Lorenz');

@@ -24,14 +24,14 @@ describe('quantities and what more costs, from empty', () => {
     await person.fill('Quantities to paste', '9 a tray\n10 a case\n40: a crate\nten');
     await person.sees('Begin with a whole number');
     await person.press('Add 3 quantities');
-    await person.select('Customers say it with', 'a menu');
+    await person.select('Customers enter it with', 'a menu');
     await person.sees('9 – a tray', '[aria-label="The Counter"], aside, main');
   });
 
   it('get cheaper from a step on, where readiness finds ten cheaper than nine, and it is mended', async () => {
     const { person } = stage;
-    await person.press('What more costs', OUTLINE);
-    await person.press('Make more of it cheaper');
+    await person.press('Quantity breaks', OUTLINE);
+    await person.press('Add quantity breaks');
     await person.fill('Step 1: price', '4');
     await person.sees('10 cost less than 9: €40.00 instead of €45.00.', '[aria-label="Readiness"]');
     await person.sees('10 (a case) cost less: €40.00.');
@@ -73,10 +73,10 @@ describe('quantities and what more costs, from empty', () => {
     await person.goTo('/manage/quantities');
     await person.press('Add a rule');
     await person.fill('Name', 'Fifty of anything');
-    await person.select('It is kept by', 'all of them in a basket together');
+    await person.select('Applies to', 'the whole basket');
     await person.fill('Minimum quantity', '50');
     await person.press('Save');
-    await person.sees('The rules hold from now on');
+    await person.sees('Rules saved; they apply now');
     const kept = (await stage.database.read.query.settings.findFirst({ where: eq(settings.name, 'shop') }))?.shop
       .quantityRules;
     expect(kept?.map(({ title, per, rule }) => [title, per, rule.minimum]).at(-1)).toEqual([
@@ -90,7 +90,7 @@ describe('quantities and what more costs, from empty', () => {
     await person.press('Fifty of anything');
     await person.fill('Minimum quantity', '30');
     await person.press('Save');
-    await person.sees('The rules hold from now on');
+    await person.sees('Rules saved; they apply now');
     await orderBasket(stage, 'Winifred Lund');
     const line = (await stage.database.read.select().from(orderLines)).at(-1);
     expect([line?.quantity, line?.unitPrice, line?.lineTotal]).toEqual([40, '3.20', '128.00']);

@@ -23,18 +23,18 @@ describe('rules written as sentences, from empty', () => {
     await person.press('Price and unit', OUTLINE);
     await person.fill('Base price', '40');
     await person.press('Stock', OUTLINE);
-    await person.select('Product: take from stock', 'Smoker, steel');
+    await person.select('Product: draw from stock', 'Smoker, steel');
     await person.press('Rules', OUTLINE);
     await person.press('Add a rule');
-    await person.sees('Say which choices the rule is about.');
+    await person.sees('Select the choices for this rule.');
     await person.select('When, part 1: of what', 'Roof');
     await person.select('When, part 1: options: add', 'Gabled');
     await person.select('Then 1: choices: add', 'Ridge');
     await person.sees('When Roof is Gabled: show Ridge.');
     await person.sees('shown when Roof is Gabled', 'nav[aria-label="Outline"]');
-    await person.sees('Not fired: Roof is Gabled', counterText);
+    await person.sees('Does not apply: Roof is Gabled', counterText);
     await person.pick('Gabled', COUNTER);
-    await person.sees('Fired: Roof is Gabled', counterText);
+    await person.sees('Applies: Roof is Gabled', counterText);
     await stage.browser.driver.wait(
       async () =>
         (await draft())?.rules[0]?.then.some((effect) => effect.kind === 'show' && effect.choices.length === 1) ===
@@ -56,7 +56,7 @@ describe('rules written as sentences, from empty', () => {
     await person.fill('When, part 1: value', '3');
     await person.select('Then 1: what', 'set the price to');
     await person.fill('Then 1: price', '33');
-    await person.fill('Called (as its line in the working)', 'Three and more');
+    await person.fill('Name (its line in the working)', 'Three and more');
     await person.sees('When the quantity is at least 3: set the price to €33.00.');
   });
 
@@ -98,7 +98,7 @@ describe('rules written as sentences, from empty', () => {
 describe('the analysis', () => {
   it('counts what can be sold, and finds its lowest and highest price', async () => {
     const { person } = stage;
-    await person.press('All selections', OUTLINE);
+    await person.press('Full check', OUTLINE);
     // Flat in felt; gabled in either ridge and either cover.
     await person.sees('5 selections');
     await person.sees('Lowest price of one');
@@ -111,12 +111,12 @@ describe('the analysis', () => {
     await person.press('Add a rule');
     await person.select('When, part 1: of what', 'Roof');
     await person.select('When, part 1: options: add', 'Gabled');
-    await person.select('Then 1: what', 'withhold');
+    await person.select('Then 1: what', 'do not offer');
     await person.select('Then 1: choice', 'Ridge');
     await person.select('Then 1: options: add', 'Tin');
     await person.sees('Ridge: Tin can never be chosen', '[aria-label="Readiness"]');
     await person.press(
-      'Go there: Ridge: Tin can never be chosen: with every answer to the other choices something forbids it.',
+      'Show: Ridge: Tin can never be chosen: with every answer to the other choices something forbids it.',
     );
     expect(
       await stage.browser.driver.executeScript(
@@ -200,7 +200,7 @@ describe('a proof', () => {
     await person.pick('Flat', COUNTER);
     await person.pick('Felt', COUNTER);
     await person.press('Keep as a proof', COUNTER);
-    await person.fill('Called', 'A flat roof', DIALOG);
+    await person.fill('Name', 'A flat roof', DIALOG);
     await person.press('Keep it', DIALOG);
     await person.sees('Kept as a proof');
     await person.press('Proofs', OUTLINE);

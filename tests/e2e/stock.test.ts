@@ -19,14 +19,14 @@ describe('what a product takes from stock', () => {
     await person.fill('On hand now', '4', DIALOG);
     await person.press('Create stock item', DIALOG);
     await person.sees('of Hive tool, long');
-    await person.sees('4 could be supplied', '[aria-label="The Counter"]');
+    await person.sees('Can supply 4.', '[aria-label="The Counter"]');
     expect(await item('Hive tool, long')).toMatchObject({ onHand: '4', unit: '1' });
   });
 
   it('may be nothing: it is made to order, by one press, and sold without a word about stock', async () => {
     const { person } = stage;
     await person.press('Stop taking Hive tool, long');
-    await person.sees('Say what the product takes from stock');
+    await person.sees('Choose what the product draws from stock');
     await person.press('Made to order, not counted', '//*[@aria-label="Readiness"]');
     await publish(stage, 'Hive tool, long');
     await person.goTo('/shop/hive-tool-long');

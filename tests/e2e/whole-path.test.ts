@@ -23,7 +23,7 @@ describe('from an empty product to a configured product that a customer has boug
     await stage.person.fill('Name', 'Brass rail');
     await stage.person.fill('SKU', 'RAIL');
     await stage.person.press('Create and open');
-    await stage.person.sees('3 things to mend before it can be published', readinessList);
+    await stage.person.sees('3 things to fix before you can publish', readinessList);
     await stage.person.sees('Give the product a base price', readinessList);
   });
 
@@ -50,8 +50,8 @@ describe('from an empty product to a configured product that a customer has boug
     await stage.person.fill('Ask customers for', 'Length');
     await stage.person.select('as', 'a measure with its unit');
     await stage.person.press('Add choice');
-    await stage.person.fill('Least (m)', '0.2');
-    await stage.person.fill('Most (m)', '6');
+    await stage.person.fill('Minimum (m)', '0.2');
+    await stage.person.fill('Maximum (m)', '6');
 
     await stage.person.press('Choices', OUTLINE);
     await stage.person.fill('Ask customers for', 'Edge');
@@ -67,7 +67,7 @@ describe('from an empty product to a configured product that a customer has boug
 
   it('is sold by the metre, at a price', async () => {
     await stage.person.press('Price and unit', OUTLINE);
-    await stage.person.select('It is sold', 'by its Length');
+    await stage.person.select('Sold by', 'its Length');
     await stage.person.fill('Base price per unit', '1,850');
     await stage.person.sees('“1,850” is not a number. Write it like 12.50');
     await stage.person.fill('Base price per unit', '18,50');
@@ -82,7 +82,7 @@ describe('from an empty product to a configured product that a customer has boug
     await stage.person.fill('On hand now', '10', DIALOG);
     await stage.person.press('Create stock item');
     await stage.person.sees('of Brass rail, loose');
-    await stage.person.press('Category, supplier, tags', OUTLINE);
+    await stage.person.press('Listing', OUTLINE);
     await stage.person.fill('Category', 'Fittings');
     await stage.person.fill('Add a tag', 'brass\n');
     await stage.person.press('Quantity rule', OUTLINE);
@@ -93,17 +93,17 @@ describe('from an empty product to a configured product that a customer has boug
   it('shows at the Counter, at every keystroke, what a selection is, costs and takes', async () => {
     await stage.person.fill('Length', '50 cm', COUNTER);
     await stage.person.pick('Rounded', COUNTER);
-    await stage.person.sees('can be sold', counter);
+    await stage.person.sees('Can be sold', counter);
     await stage.person.sees('0.5 m × €18.50 / m', counter);
     await stage.person.sees('0.5 m × €1.50 / m', counter);
     await stage.person.sees('€10.00', counter);
     await stage.person.sees('RAIL-R', counter);
-    await stage.person.sees('20 could be supplied: 10 m of Brass rail, loose can be promised.', counter);
+    await stage.person.sees('Can supply 20. Limited by Brass rail, loose: 10 m available.', counter);
     await stage.person.fill('Length', '10 cm', COUNTER);
     await stage.person.sees('Length must be at least 0.2 m.', counter);
-    await stage.person.sees('refused', counter);
+    await stage.person.sees('Not valid', counter);
     await stage.person.press('Use 0.2 m', COUNTER);
-    await stage.person.sees('can be sold', counter);
+    await stage.person.sees('Can be sold', counter);
   });
 
   it('is not in the shop before it is published', async () => {
@@ -125,7 +125,7 @@ describe('from an empty product to a configured product that a customer has boug
   it('tells the customer what is missing or wrong, and what would be right', async () => {
     await stage.person.goTo('/shop');
     await (await stage.person.find('//a[.//h2[normalize-space()="Brass rail"]]')).click();
-    await stage.person.sees('Still to answer: Length, Edge.');
+    await stage.person.sees('Still missing: Length, Edge.');
     await stage.person.press('Add to basket');
     await stage.person.sees('Length is still to be filled in.');
     await stage.person.fill('Length', '5 cm');
@@ -175,7 +175,7 @@ describe('from an empty product to a configured product that a customer has boug
 
   it('charges nothing and keeps the basket when the payment is declined or times out', async () => {
     await stage.person.press('Order and pay');
-    await stage.person.sees('Tell us your name.');
+    await stage.person.sees('Enter your name.');
     await stage.person.sees('This is not an e-mail address.');
     await stage.person.fill('Name', 'Hazel Quill');
     await stage.person.fill('E-mail', 'hazel@quill.example');
@@ -226,7 +226,7 @@ describe('from an empty product to a configured product that a customer has boug
     });
     expect(order).toMatchObject({ customerName: 'Hazel Quill', total: '13.89' });
     await stage.person.press(String(order?.id), '//main');
-    await stage.person.sees('Takes from stock');
+    await stage.person.sees('Draws from stock');
     await stage.person.sees('0.75 m');
     await stage.person.sees('approved');
   });

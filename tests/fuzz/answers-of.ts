@@ -1,4 +1,4 @@
-import { testsOf } from '@/core/analysis/candidates';
+import { testsOf } from '@/core/analysis/model/candidates';
 import { type Choice, hasOptions } from '@/core/catalog';
 import { type Program } from '@/core/compile';
 

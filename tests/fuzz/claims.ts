@@ -1,5 +1,5 @@
 import { type Analysis, NextClick, sellableRange } from '@/core/analysis';
-import { wayName } from '@/core/analysis/way-name';
+import { wayName } from '@/core/analysis/questions/way-name';
 import { compile, type Program } from '@/core/compile';
 import { pricedFor } from '@/core/price-lists';
 import { surroundingsOf } from '@/core/exchange';

@@ -7,8 +7,8 @@ import { listProducts } from '@/services/products/list';
 import { archiveProduct, createProduct, createProducts, deleteProduct, startAgain } from '@/services/products/products';
 import { publishProduct } from '@/services/products/publishing';
 import { createSheet, deleteSheet, openSheet, publishSheet, startSheetAgain } from '@/services/sheets/sheets';
-import { createStockItem, enterStock, listStock } from '@/services/store-room/stock';
-import { deleteStockItem } from '@/services/store-room/change-item';
+import { createStockItem, enterStock, listStock } from '@/services/stock/items/stock';
+import { deleteStockItem } from '@/services/stock/items/change-item';
 import { createSwatch, deleteSwatch, listSwatches } from '@/services/swatches/swatches';
 import { openServices, type TestServices } from '../support/services';
 

@@ -10,7 +10,7 @@ import { withPartReplaced } from '@/services/many/replace-part';
 import { addToBasket } from '@/services/selling/basket';
 import { openShopProductView, viewBasket } from '@/services/selling/shop';
 import { readOrder } from '@/services/selling/orders';
-import { listCutting } from '@/services/stock/cutting';
+import { listCutting } from '@/services/stock/ledger/cutting';
 import { change, counted, idOf, levelsOf, ripple } from '../support/published';
 import { openServices, order, type TestServices } from '../support/services';
 

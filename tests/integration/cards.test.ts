@@ -12,7 +12,7 @@ import { createProduct, deleteProduct, insertProduct } from '@/services/products
 import { publishDraft, publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { openShopProduct, programFor } from '@/services/selling/published';
 import { listShop, openShopProductView } from '@/services/selling/shop';
-import { createStockItem, enterStock } from '@/services/store-room/stock';
+import { createStockItem, enterStock } from '@/services/stock/items/stock';
 import { changeSwatch, deleteSwatch } from '@/services/swatches/swatches';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 

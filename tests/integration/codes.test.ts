@@ -140,9 +140,9 @@ describe('a discount code', () => {
       );
     expect(await refused({ gives: { kind: 'percent', percent: '101' } })).toContain('is no percentage');
     expect(await refused({ gives: { kind: 'amount', amount: '0' } })).toContain('is no amount');
-    expect(await refused({ gives: { kind: 'product', product: '' } })).toBe('Say which product there is for nothing.');
+    expect(await refused({ gives: { kind: 'product', product: '' } })).toBe('Choose the free product.');
     expect(await refused({ products: ['gone'] })).toContain('no product at the address “gone”');
-    expect(await refused({ from: '2026-13-01' })).toContain('is no day');
+    expect(await refused({ from: '2026-13-01' })).toContain('is not a date');
     expect(await refused({ groups: ['nobody'] })).toContain('which is none');
     expect(await refused({ title: ' ' })).toContain('needs a name');
     expect(await refused({}, ['firsthive'])).toContain('that of another discount');
@@ -241,7 +241,7 @@ describe('tax and delivery', () => {
         (error: Error) => error.message,
       );
     expect(await refused({ tax: { ...tax, rates: tax.rates.slice(1) } })).toBe(
-      'Say how much tax there is on Usual in AT; 0 for none.',
+      'Enter the tax rate on Usual in AT; 0 for none.',
     );
     expect(
       await refused({ tax: { ...tax, rates: [...tax.rates, { class: 'usual', country: 'AT', percent: '5' }] } }),

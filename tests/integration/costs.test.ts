@@ -15,8 +15,8 @@ import { openShopProductView, resolveForCustomer, viewBasket } from '@/services/
 import { openSettings, saveSettings } from '@/services/settings/settings';
 import { rippleOf } from '@/services/sheets/ripple';
 import { listSheets, openSheet, saveSheetDraft } from '@/services/sheets/sheets';
-import { changeStockItem } from '@/services/store-room/change-item';
-import { createStockItem, enterStock, readStockItem } from '@/services/store-room/stock';
+import { changeStockItem } from '@/services/stock/items/change-item';
+import { createStockItem, enterStock, readStockItem } from '@/services/stock/items/stock';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;

@@ -8,7 +8,7 @@ import { insertProduct } from '@/services/products/products';
 import { publishDraft, publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { addToBasket, readBasket } from '@/services/selling/basket';
 import { resolvePublished } from '@/services/selling/published';
-import { createStockItem } from '@/services/store-room/stock';
+import { createStockItem } from '@/services/stock/items/stock';
 import { openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

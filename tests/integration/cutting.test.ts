@@ -7,9 +7,9 @@ import { createProduct } from '@/services/products/products';
 import { publishProduct } from '@/services/products/publishing';
 import { addToBasket, readBasket } from '@/services/selling/basket';
 import { readOrder } from '@/services/selling/orders';
-import { asPlanned, confirmCuts, type CuttingJob, listCutting, planAgain } from '@/services/stock/cutting';
-import { auditLedger } from '@/services/stock/ledger';
-import { createStockItem, enterStock, readStockItem, setLotRule } from '@/services/store-room/stock';
+import { asPlanned, confirmCuts, type CuttingJob, listCutting, planAgain } from '@/services/stock/ledger/cutting';
+import { auditLedger } from '@/services/stock/ledger/ledger';
+import { createStockItem, enterStock, readStockItem, setLotRule } from '@/services/stock/items/stock';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

@@ -3,9 +3,9 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { expectedReceipts, stockItems } from '@/data/schema';
 import { addToBasket } from '@/services/selling/basket';
 import { viewBasket } from '@/services/selling/shop';
-import { auditLedger } from '@/services/stock/ledger';
-import { dropExpected, expectedArrived, expectReceipt, listExpected } from '@/services/store-room/expected';
-import { readStockItem } from '@/services/store-room/stock';
+import { auditLedger } from '@/services/stock/ledger/ledger';
+import { dropExpected, expectedArrived, expectReceipt, listExpected } from '@/services/stock/items/expected';
+import { readStockItem } from '@/services/stock/items/stock';
 import { counted } from '../support/published';
 import { openServices, type TestServices } from '../support/services';
 

@@ -2,8 +2,8 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { publishProduct } from '@/services/products/publishing';
 import { listOrders, readOrder } from '@/services/selling/orders';
-import { auditLedger } from '@/services/stock/ledger';
-import { createStockItem, listStock, readStockItem } from '@/services/store-room/stock';
+import { auditLedger } from '@/services/stock/ledger/ledger';
+import { createStockItem, listStock, readStockItem } from '@/services/stock/items/stock';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

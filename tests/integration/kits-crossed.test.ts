@@ -9,8 +9,8 @@ import { addToBasket, changeLine, readBasket } from '@/services/selling/basket';
 import { resolveForCustomer, viewBasket } from '@/services/selling/shop';
 import { readOrder } from '@/services/selling/orders';
 import { uploadFile } from '@/services/selling/upload-file';
-import { asPlanned, confirmCuts, listCutting } from '@/services/stock/cutting';
-import { auditLedger } from '@/services/stock/ledger';
+import { asPlanned, confirmCuts, listCutting } from '@/services/stock/ledger/cutting';
+import { auditLedger } from '@/services/stock/ledger/ledger';
 import { openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

@@ -6,8 +6,8 @@ import { Exact } from '@/core/number';
 import { orders } from '@/data/schema';
 import { type PaymentService } from '@/services/selling/payment';
 import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/selling/settlement';
-import { auditLedger } from '@/services/stock/ledger';
-import { createStockItem, enterStock, listStock, readStockItem } from '@/services/store-room/stock';
+import { auditLedger } from '@/services/stock/ledger/ledger';
+import { createStockItem, enterStock, listStock, readStockItem } from '@/services/stock/items/stock';
 import { basketWith, countMeshAsSum, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices | undefined;

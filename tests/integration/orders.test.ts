@@ -9,8 +9,8 @@ import { listOrders, readOrder, readOrderByToken } from '@/services/selling/orde
 import { type PaymentService } from '@/services/selling/payment';
 import { openShopProductView } from '@/services/selling/shop';
 import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/selling/settlement';
-import { auditLedger, rebuildLedger } from '@/services/stock/ledger';
-import { enterStock, listStock, readStockItem } from '@/services/store-room/stock';
+import { auditLedger, rebuildLedger } from '@/services/stock/ledger/ledger';
+import { enterStock, listStock, readStockItem } from '@/services/stock/items/stock';
 import { basketWith, countMeshAsSum, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

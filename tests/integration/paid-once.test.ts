@@ -14,8 +14,8 @@ import { type PaymentService, simulatedPayments } from '@/services/selling/payme
 import { resolvePublished } from '@/services/selling/published';
 import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/selling/settlement';
 import { listShop, resolveForCustomer, viewBasket } from '@/services/selling/shop';
-import { auditLedger } from '@/services/stock/ledger';
-import { listStock } from '@/services/store-room/stock';
+import { auditLedger } from '@/services/stock/ledger/ledger';
+import { listStock } from '@/services/stock/items/stock';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -266,9 +266,9 @@ describe('a customer’s name', () => {
     expect(
       [read('\u200b\u3164 '), read('Ada\u202egnp'), read('')].map(({ error }) => error?.issues[0]?.message),
     ).toEqual([
-      'Tell us your name.',
+      'Enter your name.',
       'There is a sign in the name that can’t be printed. Type it again.',
-      'Tell us your name.',
+      'Enter your name.',
     ]);
   });
 });

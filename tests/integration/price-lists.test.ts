@@ -129,7 +129,7 @@ describe('price lists', () => {
         priceList({ prices: [{ product: 'smoker', of: { kind: 'option', choice: 'none', option: 'x' }, price: '1' }] }),
       ),
     ).toContain('the option none x of Smoker, which has none');
-    expect(await refused(priceList({ from: '2026-02-30' }))).toContain('is no day');
+    expect(await refused(priceList({ from: '2026-02-30' }))).toContain('is not a date');
     expect(await refused(priceList({ from: '2026-03-02', until: '2026-03-01' }))).toContain('before its first');
     expect(await refused(priceList({ percent: '101' }))).toContain('is no percentage');
     expect(await refused(priceList({ follows: 'spring' }))).toBe('Spring: it follows itself.');
@@ -139,7 +139,7 @@ describe('price lists', () => {
     expect(await refused(priceList({ follows: 'nowhere' }))).toContain('which is not there');
     expect(await refused(priceList({ groups: ['nobody'] }))).toContain('which is none');
     expect(await refused(priceList({ title: '\u200b' }))).toBe('The list without a name needs a name.');
-    expect(await refused(priceList({ showsLowest: true }))).toContain('say its first day');
+    expect(await refused(priceList({ showsLowest: true }))).toContain('enter its first day');
     expect(
       await refused(
         priceList({

@@ -9,7 +9,7 @@ import { createProduct, deleteProduct, duplicateProduct } from '@/services/produ
 import { listEarlierStates, publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { openShopProduct, resolvePublished } from '@/services/selling/published';
 import { listShop } from '@/services/selling/shop';
-import { createStockItem, listStock } from '@/services/store-room/stock';
+import { createStockItem, listStock } from '@/services/stock/items/stock';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;

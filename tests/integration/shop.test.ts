@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { addToBasket, countLines, readBasket } from '@/services/selling/basket';
 import { resolvePublished } from '@/services/selling/published';
 import { listShop, openShopProductView, viewBasket } from '@/services/selling/shop';
-import { enterStock } from '@/services/store-room/stock';
+import { enterStock } from '@/services/stock/items/stock';
 import { basketWith, openServices, type TestServices } from '../support/services';
 
 let context: TestServices;

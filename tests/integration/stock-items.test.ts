@@ -2,8 +2,8 @@ import { eq } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { stockItems, stockMovements } from '@/data/schema';
 import { openProduct, saveDraft } from '@/services/products/drafts';
-import { changeStockItem, deleteStockItem } from '@/services/store-room/change-item';
-import { createStockItem, enterStock, listStock } from '@/services/store-room/stock';
+import { changeStockItem, deleteStockItem } from '@/services/stock/items/change-item';
+import { createStockItem, enterStock, listStock } from '@/services/stock/items/stock';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;

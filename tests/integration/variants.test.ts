@@ -6,8 +6,8 @@ import { changeLine, readBasket } from '@/services/selling/basket';
 import { resolvePublished } from '@/services/selling/published';
 import { listShop, openShopProductView } from '@/services/selling/shop';
 import { enterGroupCode, groupTitle, openSettings, saveSettings } from '@/services/settings/settings';
-import { auditLedger } from '@/services/stock/ledger';
-import { listStock } from '@/services/store-room/stock';
+import { auditLedger } from '@/services/stock/ledger/ledger';
+import { listStock } from '@/services/stock/items/stock';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

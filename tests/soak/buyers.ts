@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { type TestServer } from '../support/server';
 
 /** Buyers who all want the same, at once. */
@@ -97,4 +98,14 @@ export function talliedWords(bought: readonly Bought[]): string {
   const tally = new Map<string, number>();
   for (const { state } of bought) tally.set(state, (tally.get(state) ?? 0) + 1);
   return [...tally].map(([state, count]) => `${count} ${state}`).join(', ');
+}
+
+/** Sums up every movement of stock again. @returns whether the ledger adds up, and what is said of it */
+export function verifiedLedger({ databaseUrl }: TestServer): { readonly isRight: boolean; readonly said: string } {
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ['node_modules/tsx/dist/cli.mjs', 'src/cli/oak.ts', 'ledger', 'verify', '--database', databaseUrl],
+    { encoding: 'utf8' },
+  );
+  return { isRight: status === 0, said: `ledger verify: ${(stdout || stderr).trim()}` };
 }

@@ -1,11 +1,10 @@
-import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { eq } from 'drizzle-orm';
 import { Exact } from '@/core/number';
 import { Database } from '@/data/database';
 import { orders, stockItems } from '@/data/schema';
 import { startServer } from '../support/server';
-import { buy, counted, type Line, pause, talliedWords } from './buyers';
+import { buy, counted, type Line, pause, talliedWords, verifiedLedger } from './buyers';
 
 /**
  * Sixty buyers after twenty pieces, in each of the shapes in which these can be taken: alone, as a variant, as part of
@@ -85,13 +84,9 @@ if (!existsSync('.next/BUILD_ID')) throw new Error('Build first: npm run build')
 const server = await startServer();
 const faults: string[] = [];
 for (const shape of SHAPES) faults.push(...(await race(server, shape)));
-const { status, stdout, stderr } = spawnSync(
-  process.execPath,
-  ['node_modules/tsx/dist/cli.mjs', 'src/cli/oak.ts', 'ledger', 'verify', '--database', server.databaseUrl],
-  { encoding: 'utf8' },
-);
-say(`ledger verify: ${(stdout || stderr).trim()}`);
-if (status !== 0) faults.push('the ledger does not verify');
+const ledger = verifiedLedger(server);
+say(ledger.said);
+if (!ledger.isRight) faults.push('the ledger does not verify');
 await server.close();
 say(faults.length === 0 ? 'right' : faults.map((fault) => `WRONG: ${fault}`).join('\n'));
 process.exitCode = faults.length === 0 ? 0 : 1;

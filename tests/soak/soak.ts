@@ -1,11 +1,10 @@
-import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { eq } from 'drizzle-orm';
 import { Exact } from '@/core/number';
 import { Database } from '@/data/database';
 import { cuts, orders, payments, standInPayments, stockItems } from '@/data/schema';
 import { startServer } from '../support/server';
-import { buy, counted, pause, talliedWords } from './buyers';
+import { buy, counted, pause, talliedWords, verifiedLedger } from './buyers';
 
 /**
  * Sixty buyers after twenty suits, and after mesh that is cut from rolls, while the server is killed three times. Then
@@ -86,13 +85,9 @@ async function soak(): Promise<number> {
       .innerJoin(orders, eq(orders.id, cuts.orderId))
   ).filter(({ cut, state }) => cut.state === 'planned' && state !== 'paid');
   if (loose.length > 0) faults.push(`${loose.length} pieces are still promised to orders that were never paid`);
-  const { status, stdout, stderr } = spawnSync(
-    process.execPath,
-    ['node_modules/tsx/dist/cli.mjs', 'src/cli/oak.ts', 'ledger', 'verify', '--database', server.databaseUrl],
-    { encoding: 'utf8' },
-  );
-  say(`ledger verify: ${(stdout || stderr).trim()}`);
-  if (status !== 0) faults.push('the ledger does not verify');
+  const ledger = verifiedLedger(server);
+  say(ledger.said);
+  if (!ledger.isRight) faults.push('the ledger does not verify');
 
   database.close();
   await server.close();

@@ -12,7 +12,7 @@ export async function startProduct({ person }: Stage, title: string, sku: string
   await person.fill('Name', title, DIALOG);
   await person.fill('SKU', sku, DIALOG);
   await person.press('Create and open');
-  await person.press('Category, supplier, tags', OUTLINE);
+  await person.press('Listing', OUTLINE);
   await person.fill('Category', 'Apiary');
 }
 
@@ -37,14 +37,14 @@ export async function stockUp(
   await person.press('Create stock item');
   await browser.driver.wait(async () => (await item()) !== undefined, PATIENCE);
   await person.goTo(`/manage/stock/${(await item())?.key ?? ''}`);
-  await person.fill('What one unit costs', cost);
+  await person.fill('Unit cost', cost);
   await person.press('Save');
   await browser.driver.wait(async () => Number((await item())?.cost) === Number(cost), PATIENCE);
 }
 
 /** Begins a new stock item right where something takes from stock. */
 export async function makeStockItem({ person }: Stage, takes: string): Promise<void> {
-  await person.click(await person.field(`${takes}: take from stock`));
+  await person.click(await person.field(`${takes}: draw from stock`));
   await person.click(await person.find('//*[@role="option"][normalize-space()="New stock item …"]'));
 }
 
@@ -54,8 +54,8 @@ export async function askForMeasure({ person }: Stage, title: string, least: str
   await person.fill('Ask customers for', title);
   await person.select('as', 'a measure with its unit');
   await person.press('Add choice');
-  await person.fill('Least (m)', least);
-  await person.fill('Most (m)', most);
+  await person.fill('Minimum (m)', least);
+  await person.fill('Maximum (m)', most);
 }
 
 /** Adds a formula, names it, says what it is for, and types it. */
@@ -63,9 +63,9 @@ export async function addFormula(stage: Stage, title: string, serves: string, te
   const { person } = stage;
   await person.press('Add a formula');
   const fresh = '//*[@aria-label="Formula Price"]';
-  await person.select('It', serves, fresh);
+  await person.select('Used for', serves, fresh);
   await writeFormula(stage, 'Price', text);
-  if (title !== 'Price') await person.fill('Called', title, fresh);
+  if (title !== 'Price') await person.fill('Name', title, fresh);
 }
 
 /** Puts a text into the editor of a formula, as if it were typed. */

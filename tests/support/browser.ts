@@ -152,7 +152,9 @@ export class Person {
   async press(name: string, within = ''): Promise<void> {
     const words = quoted(name);
     const own = `self::button or self::a or @role="menuitem"`;
-    const selector = `${within}//*[${own}][normalize-space()=${words} or @aria-label=${words} or starts-with(normalize-space(), ${words})]`;
+    // Of an outline its lines are meant, not the groups that fold, which may be called alike.
+    const line = /\bnav\b/.test(within) ? '[not(@aria-expanded)]' : '';
+    const selector = `${within}//*[${own}]${line}[normalize-space()=${words} or @aria-label=${words} or starts-with(normalize-space(), ${words})]`;
     await this.settled(async () => {
       if (/\bnav\b/.test(within)) await this.unfold(selector);
       const element = await this.find(selector);

@@ -48,8 +48,8 @@ export function pricesOf({ measures }: GeneratedBuild): readonly (readonly numbe
   return measures.map((slot) => slot.map(() => 10 + random.below(90)));
 }
 
-/** The program of a generated build. */
-export function programOfBuild(build: GeneratedBuild) {
+/** The program of a generated build. @param more what else its definition says */
+export function programOfBuild(build: GeneratedBuild, more: object = {}) {
   const { measures, fits } = build;
   const prices = pricesOf(build);
   const products = measures.flatMap((slot, place) =>
@@ -79,6 +79,7 @@ export function programOfBuild(build: GeneratedBuild) {
       compare,
       other: { place: `slot${other}`, property: `p${property}` },
     })),
+    ...more,
   };
   return shopOf([definition, ...products]).program();
 }

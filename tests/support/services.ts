@@ -8,7 +8,7 @@ import { type Services } from '@/services/context';
 import { addToBasket, readBasket } from '@/services/selling/basket';
 import { checkOut, type Checkout, type PlacedOrder } from '@/services/selling/checkout';
 import { type PaymentService, simulatedPayments } from '@/services/selling/payment';
-import { asPlanned, confirmCuts, listCutting } from '@/services/stock/cutting';
+import { asPlanned, confirmCuts, listCutting } from '@/services/stock/ledger/cutting';
 import { START } from './start';
 
 /** Services on a real SQLite file of their own, with a clock that a test can turn. */

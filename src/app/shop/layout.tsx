@@ -1,5 +1,5 @@
 import { type ReactNode } from 'react';
-import { ShopFrame } from '@/features/shop/shop-frame';
+import { ShopFrame } from '@/features/shop/pages';
 import { basketToken } from '@/http/basket-cookie';
 import { pageNonce } from '@/http/page';
 import { readShop } from '@/services/catalog/surroundings';

@@ -1,4 +1,4 @@
-import { ShopList } from '@/features/shop/shop-list';
+import { ShopList } from '@/features/shop/pages';
 import { basketToken } from '@/http/basket-cookie';
 import { services } from '@/services/process';
 import { listShop } from '@/services/selling/shop';

@@ -1,13 +1,13 @@
 import { type Program } from '../compile';
 import { type Budget, countSolutions, type Solver, within } from '../constraints';
-import { deadOptions, type DeadOptions } from './dead-options';
-import { firstSold } from './first-sold';
-import { asksToday } from './depends-on';
-import { type Gap } from './model';
-import { type Pair } from './pair';
-import { priceEnds, type PriceEnds } from './price-ends';
-import { opposedRules, type Opposing, RuleQuestions, silentRules } from './rule-findings';
-import { type SharedSku, sharedSkus } from './shared-skus';
+import { deadOptions, type DeadOptions } from './questions/dead-options';
+import { firstSold } from './questions/first-sold';
+import { asksToday } from './model/depends-on';
+import { type Gap } from './model/model';
+import { type Pair } from './price/pair';
+import { priceEnds, type PriceEnds } from './price/price-ends';
+import { opposedRules, type Opposing, RuleQuestions, silentRules } from './questions/rule-findings';
+import { type SharedSku, sharedSkus } from './questions/shared-skus';
 
 export const stages = ['options', 'rules', 'contradictions', 'prices', 'skus', 'count'] as const;
 export type Stage = (typeof stages)[number];

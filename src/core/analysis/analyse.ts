@@ -8,9 +8,9 @@ import {
   type SlotProgram,
 } from '../compile';
 import { type Analysis, type AnalysisLimits, analysePlain, USUAL_LIMITS } from './analyse-plain';
-import { asksGroup, asksQuantity } from './depends-on';
-import { allCounts, inNumber } from './in-number';
-import { Known } from './known';
+import { asksGroup, asksQuantity } from './model/depends-on';
+import { allCounts, inNumber } from './model/in-number';
+import { Known } from './model/known';
 
 /**
  * Finds out what is true of all selections of a product, stage by stage. What it says can't be is proved: it holds for

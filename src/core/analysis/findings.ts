@@ -2,8 +2,8 @@ import { type Program } from '../compile';
 import { Exact } from '../number';
 import { type Fault, faultAt, type FaultData, type Path } from '../problems';
 import { type Analysis } from './analyse-plain';
-import { type Example } from './example';
-import { type LowestMargin } from './earned';
+import { type Example } from './model/example';
+import { type LowestMargin } from './margin/earned';
 
 /** What is wrong with the lowest margin of a product; null where nothing is, or it is not known. */
 export function marginFault(

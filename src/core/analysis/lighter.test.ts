@@ -13,7 +13,7 @@ const lighter = (value: string, more: object = {}) => ({
 });
 const claims = (product: object) => {
   const { selections, gaps, deadOptions } = analyseWhole(shopOf([product]).program(), TODAY);
-  return { selections, gaps: gaps.map(({ title }) => title), dead: deadOptions.length };
+  return { selections, gaps: gaps.map(({ kind }) => kind), dead: deadOptions.length };
 };
 
 describe('what is made lighter', () => {
@@ -44,6 +44,6 @@ describe('what is made lighter', () => {
       },
     ];
     expect(claims({ weight: kg('3'), choices: [lighter('-1.5')], rules }).gaps).toEqual([]);
-    expect(claims({ weight: kg('2'), choices: [lighter('-1.5')], rules }).gaps).toEqual(['What it weighs']);
+    expect(claims({ weight: kg('2'), choices: [lighter('-1.5')], rules }).gaps).toEqual(['weightTooWide']);
   });
 });

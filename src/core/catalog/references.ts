@@ -58,9 +58,11 @@ const looked = new WeakMap<Referring, References>();
 
 /** What a definition refers to, as its schema says it. */
 export function referencesOf(definition: Referring): References {
-  const known = looked.get(definition) ?? lookUp(definition);
-  looked.set(definition, known);
-  return known;
+  const known = looked.get(definition);
+  if (known) return known;
+  const found = lookUp(definition);
+  looked.set(definition, found);
+  return found;
 }
 
 function lookUp(definition: Referring): References {

@@ -225,7 +225,7 @@ describe('readiness', () => {
     expect(found(product)).toContain('$.choices[0].options[1].draws drawsNothing');
     const optional = changed(product, (draft) => void (choice(draft, 'list').required = false));
     expect(readiness(optional, surroundings, null).map(({ data }) => faultWords(data))).toContain(
-      'Leaving out Ink takes nothing from stock. Say which stock item it is.',
+      'Leaving out Ink draws nothing from stock. Choose its stock item.',
     );
   });
 

@@ -71,7 +71,7 @@ export function compileProperties(
         code: 'propertyMixed',
         name,
         here: product.title,
-        there: 'an option or a formula',
+        there: null,
       });
     found.set(name, { name, own, byOption, formula: unit ? formula : null, unit: unit ?? requireUnit('1'), dim });
   }

@@ -4,7 +4,7 @@ import { type Program } from '../compile/program';
 import { drawnBy } from '../judge';
 import { moneyDigits } from '../money';
 import { writtenLines } from '../pricing';
-import { resolve } from '../run/resolve';
+import { resolve } from '../run';
 import { lineLabel } from '../words';
 import { basisWords } from '../words/working';
 

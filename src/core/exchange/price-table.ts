@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { type ListPrice, type PricedThing, type PriceList } from '../catalog';
 import { Exact } from '../number';
-import { namedIn, sameThing, type ThingOf } from '../price-lists';
+import { kindOfThing, namedIn, sameThing, type ThingOf, titleOfThing } from '../price-lists';
 import { plainWords } from '../text';
 import { readTypedMoney } from './typed-money';
 
@@ -18,18 +18,7 @@ const HEADS = ['Product', 'Of', 'What', 'Usual'] as const;
  * What of a product a price is for, as a spreadsheet holds it: empty for the product, `size=s` for a variant,
  * `face:foil` for an option.
  */
-export function thingText(thing: PricedThing): string {
-  switch (thing.kind) {
-    case 'product':
-      return '';
-    case 'variant':
-      return Object.entries(thing.options)
-        .map(([choice, option]) => `${choice}=${option}`)
-        .join(' ');
-    case 'option':
-      return `${thing.choice}:${thing.option ?? ''}`;
-  }
-}
+export const thingText = (thing: PricedThing): string => kindOfThing(thing).text(thing);
 
 /** Writes usual prices and those that lists name, a line for each thing, parted by tabs: for a spreadsheet. */
 export function writePriceTable(products: readonly PricedProduct[], lists: readonly PriceList[]): string {
@@ -37,7 +26,7 @@ export function writePriceTable(products: readonly PricedProduct[], lists: reado
     things.map(({ thing, title: what, usual }) => [
       slug,
       thingText(thing),
-      thing.kind === 'product' ? title : `${title}: ${what}`,
+      titleOfThing(title, { thing, title: what }),
       usual ?? '',
       ...lists.map(({ prices }) => priceIn(prices, slug, thing) ?? ''),
     ]),
@@ -112,13 +101,13 @@ export function readPriceTable(
         ...at,
         list: list.key,
         product: slug,
-        title: thing.thing.kind === 'product' ? product.title : `${product.title}: ${thing.title}`,
+        title: titleOfThing(product.title, thing),
         thing: thing.thing,
       };
       if (given === '') return before === null ? [] : [{ ...found, price: null, fault: '' }];
       const { value, fault } = readTypedMoney(given, null);
       if (fault !== undefined) return [{ ...found, price: null, fault }];
-      if (value.sign() < 0 && thing.thing.kind !== 'option')
+      if (value.sign() < 0 && !kindOfThing(thing.thing).isAdded)
         return [{ ...found, price: null, fault: `“${given}” is no price in ${list.title}. Write it like 12.50.` }];
       const price = value.toString();
       return before !== null && Exact.parse(before)?.equals(value) ? [] : [{ ...found, price, fault: '' }];

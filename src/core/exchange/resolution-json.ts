@@ -6,7 +6,7 @@ import { type PriceLine, writtenLines } from '../pricing';
 import { nearestAnswers, type Problem } from '../problems';
 import { formatQuantity, type Quantity } from '../quantity';
 import { type CountedAnswer, partsWithin, type Resolution } from '../run';
-import { type PartShown, type RuleShown } from '../run/resolution';
+import { type PartShown, type RuleShown } from '../run';
 import { type NotFitting } from '../problems/problem-data';
 import { whereText } from '../selection';
 import { type Pieces, type StockCutPlan } from '../stock';

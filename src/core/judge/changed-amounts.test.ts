@@ -128,7 +128,7 @@ describe('what a price comes from, before and after a change', () => {
     const breaks = (from: string, value: string) => breaksSchema.parse({ steps: [{ from, value }] });
     const broken: Product = { ...mesh, breaks: breaks('10', '16') };
     expect(told(broken, (changed) => void (changed.breaks = breaks('10', '15.50')))).toEqual([
-      'What more costs: from 10 €15.50, was from 10 €16.00.',
+      'Quantity breaks: from 10 €15.50, was from 10 €16.00.',
     ]);
     expect(
       told(
@@ -136,7 +136,7 @@ describe('what a price comes from, before and after a change', () => {
         (changed) =>
           void (changed.breaks = { ...breaks('10', '5'), over: 'measure', counting: 'graduated', gives: 'percent' }),
       ),
-    ).toEqual(['What more costs: beyond 10 m 5 % less, was nothing.']);
+    ).toEqual(['Quantity breaks: beyond 10 m 5 % less, was nothing.']);
     expect(
       told(
         suit,
@@ -147,7 +147,7 @@ describe('what a price comes from, before and after a change', () => {
             ...changed.variants.slice(0, 1).map((variant) => ({ ...variant, breaks: breaks('3', '99') })),
           ),
       )[0],
-    ).toContain('what more costs: from 3 €99.00, was nothing.');
+    ).toContain('quantity breaks: from 3 €99.00, was nothing.');
   });
 
   it('is told of another product that comes with it', () => {
@@ -161,7 +161,7 @@ describe('what a price comes from, before and after a change', () => {
     const dearer = structuredClone(suit);
     dearer.price = '200';
     expect(told(kit, () => undefined, beside(suit), beside(dearer))).toEqual([
-      'Bee suit, Price: €200.00, was €129.00.',
+      'Bee suit, price: €200.00, was €129.00.',
     ]);
     expect(
       told(

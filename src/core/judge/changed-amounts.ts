@@ -3,7 +3,7 @@ import { placesOf, type Program } from '../compile';
 import { type LineValue } from '../formula';
 import { Exact } from '../number';
 import { type Amount, type Breaks } from '../pricing';
-import { resolve } from '../run/resolve';
+import { resolve } from '../run';
 
 /** What a source of a product's price says: an amount as it is defined, a sum of money, or what a formula comes to. */
 export type PriceSaid =
@@ -14,16 +14,21 @@ export type PriceSaid =
   | { readonly kind: 'breaks'; readonly breaks: Breaks; readonly unit: string | null }
   | { readonly kind: 'result'; readonly value: LineValue | null; readonly text: string };
 
+/**
+ * Where something stands that a price comes from: a title, or what it is of a product or choice; `from` that many on.
+ */
+export type Whereabouts = string | { readonly named: 'price' | 'breaks' | 'offTheParts' } | { readonly from: string };
+
 /** One thing that a price comes from, on both sides of a change; null where there is none on a side. */
 export interface ChangedAmount {
-  /** titles from the outside in: of another product that comes with it, of the choice, of the option */
-  readonly where: readonly string[];
+  /** from the outside in: of another product that comes with it, of the choice, of the option */
+  readonly where: readonly Whereabouts[];
   readonly before: PriceSaid | null;
   readonly after: PriceSaid | null;
 }
 
 interface Source {
-  readonly where: readonly string[];
+  readonly where: readonly Whereabouts[];
   readonly said: PriceSaid | null;
 }
 
@@ -75,14 +80,18 @@ function sourcesOf(
   today: string,
   known = new Map<string, Source>(),
   seen = new Set<string>(),
-  within: readonly string[] = [],
+  within: readonly Whereabouts[] = [],
 ): ReadonlyMap<string, Source> {
   if (seen.has(program.slug)) return known;
   seen.add(program.slug);
   const { product, written, base } = program;
-  const note = (name: readonly string[], where: readonly string[], said: PriceSaid | null) =>
-    known.set([program.slug, ...name].join(' '), { where: [...within, ...where], said });
-  note(['price'], ['Price'], base.price && { kind: 'money', value: base.price, per: base.unit?.code ?? null });
+  const note: Note = (name, where, said) =>
+    void known.set([program.slug, ...name].join(' '), { where: [...within, ...where], said });
+  note(
+    ['price'],
+    [{ named: 'price' }],
+    base.price && { kind: 'money', value: base.price, per: base.unit?.code ?? null },
+  );
   for (const { options, title, price } of program.variants.values())
     note(['variant', ...options], [title], price && { kind: 'money', value: price, per: base.unit?.code ?? null });
   noteBreaks(product, base.unit?.code ?? null, note);
@@ -91,39 +100,39 @@ function sourcesOf(
     const { key, title, value, per, byGroup, steps } = rate;
     note(['rate', sheet ?? '', key], [title || key], moneySaid(value, per));
     for (const { from, value: then } of steps)
-      note(['rate', sheet ?? '', key, 'from', from], [title || key, `from ${from}`], moneySaid(then, per));
+      note(['rate', sheet ?? '', key, 'from', from], [title || key, { from }], moneySaid(then, per));
     for (const [group, own] of Object.entries(byGroup))
       note(['rate', sheet ?? '', key, group], [title || key, group], moneySaid(own, per));
   }
   noteRules(written, note);
   noteFormulas(program, today, note);
   const { partsPrice } = product;
-  if (partsPrice.kind === 'lessAmount') note(['parts'], ['Off the parts'], moneySaid(partsPrice.amount, null));
+  if (partsPrice.kind === 'lessAmount') note(['parts'], [{ named: 'offTheParts' }], moneySaid(partsPrice.amount, null));
   if (partsPrice.kind === 'lessPercent')
-    note(['parts'], ['Off the parts'], { kind: 'percent', value: partsPrice.percent });
+    note(['parts'], [{ named: 'offTheParts' }], { kind: 'percent', value: partsPrice.percent });
   for (const { candidates } of placesOf(program.kit))
     for (const candidate of candidates) sourcesOf(candidate.program, today, known, seen, [candidate.title]);
   for (const addOn of program.addOns) sourcesOf(addOn.program, today, known, seen, [addOn.program.title]);
   return known;
 }
 
-type Note = (name: readonly string[], where: readonly string[], said: PriceSaid | null) => void;
+type Note = (name: readonly string[], where: readonly Whereabouts[], said: PriceSaid | null) => void;
 
 function noteBreaks(product: Product, unit: string | null, note: Note): void {
   const said = (breaks: Breaks | null): PriceSaid | null => breaks && { kind: 'breaks', breaks, unit };
-  note(['breaks'], ['What more costs'], said(product.breaks));
+  note(['breaks'], [{ named: 'breaks' }], said(product.breaks));
   for (const variant of product.variants)
     note(
       ['breaks', 'variant', ...Object.values(variant.options)],
-      [variantTitle(product, variant.options), 'what more costs'],
+      [variantTitle(product, variant.options), { named: 'breaks' }],
       said(variant.breaks),
     );
   for (const choice of product.choices) {
     const title = choice.title || choice.key;
     if (hasOptions(choice))
       for (const option of choice.options)
-        note(['breaks', choice.key, option.key], [title, option.title, 'what more costs'], said(option.breaks));
-    else if ('breaks' in choice) note(['breaks', choice.key], [title, 'what more costs'], said(choice.breaks));
+        note(['breaks', choice.key, option.key], [title, option.title, { named: 'breaks' }], said(option.breaks));
+    else if ('breaks' in choice) note(['breaks', choice.key], [title, { named: 'breaks' }], said(choice.breaks));
   }
 }
 

@@ -162,8 +162,8 @@ describe('a press that mends', () => {
       faultAt(['choices', 1], { code: 'skuShared', sku: 'MESH', first: 'Gift', second: '' }),
     );
     const settled = (of: Product | undefined) => of?.choices.map((choice) => 'sameSku' in choice && choice.sameSku);
-    expect(settled(mended['Gift makes no other SKU'])).toEqual([false, true, false]);
-    expect(settled(mended['Nothing without an SKU part does'])).toEqual([true, true, false]);
+    expect(settled(mended['Keep the SKU for Gift'])).toEqual([false, true, false]);
+    expect(settled(mended['Keep the SKU for all without an SKU part'])).toEqual([true, true, false]);
   });
 
   it.each<[FaultData, Path, Product, string, (product: Product) => unknown, unknown]>([
@@ -179,7 +179,7 @@ describe('a press that mends', () => {
       { code: 'wasPriceNotHigher' },
       ['wasPrice'],
       { ...mesh, wasPrice: '1' },
-      'Take the was-price away',
+      'Remove the was-price',
       ({ wasPrice }) => wasPrice,
       null,
     ],

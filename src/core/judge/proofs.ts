@@ -2,8 +2,7 @@ import { type Proof } from '../catalog';
 import { type Program } from '../compile/program';
 import { moneyDigits } from '../money';
 import { Exact } from '../number';
-import { type Resolution } from '../run/resolution';
-import { resolve } from '../run/resolve';
+import { type Resolution, resolve } from '../run';
 
 /** One thing that is no longer as a proof says. */
 export interface ProofDifference {

@@ -2,5 +2,6 @@ export { isInForce, listAlone, listsOf, pricedFor, pricesFor } from './in-force'
 export { listFaults, type ThingsByProduct } from './list-faults';
 export { DAYS_LOOKED_BACK, lowestBefore, type PastPrices } from './lowest';
 export { type Pricing, pricingsOf } from './pricings';
-export { type ListedAs, listedOf, namedIn, pricesOf, sameThing, type ThingOf, thingsOf } from './things';
+export { kindOfThing, type ThingOf, thingsOf, titleOfThing } from './kinds-of-thing';
+export { type ListedAs, listedOf, namedIn, pricesOf, sameThing } from './things';
 export { type Listed, type ListedBase, withListPrices } from './with-list-prices';

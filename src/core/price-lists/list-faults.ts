@@ -3,7 +3,8 @@ import { type CustomerGroup, type PriceList } from '../catalog';
 import { Exact } from '../number';
 import { type ListFault, type ListFaultData } from '../problems';
 import { hidesSigns, isBlank } from '../text';
-import { sameThing, type ThingOf } from './things';
+import { kindOfThing, type ThingOf, titleOfThing } from './kinds-of-thing';
+import { sameThing } from './things';
 
 /** What lists may name prices for: of each product, by its address, everything that has one. */
 export type ThingsByProduct = ReadonlyMap<string, { readonly title: string; readonly things: readonly ThingOf[] }>;
@@ -72,20 +73,15 @@ function priceFaults({ prices }: PriceList, products: ThingsByProduct): ListFaul
           code: 'thingUnknown',
           product: known.title,
           what: thing.kind,
-          called:
-            thing.kind === 'variant'
-              ? Object.values(thing.options).join(', ')
-              : thing.kind === 'option'
-                ? `${thing.choice} ${thing.option ?? ''}`.trim()
-                : '',
+          called: kindOfThing(thing).called(thing),
         },
       ];
-    const of = thing.kind === 'product' ? known.title : `${known.title}, ${found.title}`;
+    const of = titleOfThing(known.title, found, ', ');
     const name = JSON.stringify([product, found.thing]);
     if (seen.has(name)) return [{ code: 'pricedTwice', of }];
     seen.add(name);
     const value = Exact.parse(price);
     if (!value) return [{ code: 'notAPrice', given: price, of }];
-    return value.sign() < 0 && thing.kind !== 'option' ? [{ code: 'priceBelowNothing', of }] : [];
+    return value.sign() < 0 && !kindOfThing(thing).isAdded ? [{ code: 'priceBelowNothing', of }] : [];
   });
 }

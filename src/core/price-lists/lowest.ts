@@ -2,7 +2,8 @@ import { dayText, parseDay } from '../calendar';
 import { type ListPrice, type PriceList, type Product } from '../catalog';
 import { Exact } from '../number';
 import { pricesFor } from './in-force';
-import { listedOf, thingsOf } from './things';
+import { thingsOf } from './kinds-of-thing';
+import { listedOf } from './things';
 
 /** What a product and the lists were from a moment on, until the next. */
 export interface PastPrices {

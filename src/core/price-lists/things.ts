@@ -1,7 +1,4 @@
 import {
-  amountsOf,
-  type Choice,
-  hasOptions,
   isPlaced,
   type ListInForce,
   type ListPrice,
@@ -12,6 +9,7 @@ import {
 } from '../catalog';
 import { Exact } from '../number';
 import { type Breaks } from '../pricing';
+import { kindOfThing } from './kinds-of-thing';
 
 /** A price of a list for something, in the place of the usual one. */
 export interface ListedAs {
@@ -69,7 +67,7 @@ function inList(
   const price = named && Exact.parse(named.price);
   if (named && price) return { price, title: list.title, list, named: { breaks: named.breaks }, kept: Exact.one };
   const followed = list.follows && inList(list.follows, product, thing, usual, places);
-  const percent = thing.kind === 'option' ? null : keptOf(list, product);
+  const percent = kindOfThing(thing).isAdded ? null : keptOf(list, product);
   const before = followed?.price ?? usual;
   if (!percent || !before) return followed && { ...followed, title: list.title, list };
   // As finely as prices are paid, and as finely as this one was written.
@@ -109,54 +107,3 @@ export function listedOf(
   }
   return null;
 }
-
-/** Something of a product that has a price of its own, and that price; null where none is said. */
-export interface ThingOf {
-  readonly thing: PricedThing;
-  readonly title: string;
-  readonly usual: string | null;
-}
-
-/** Everything of a product that lists may name a price for: the product, its variants, and what has an amount. */
-export function thingsOf({
-  title,
-  price,
-  variants,
-  choices,
-}: Pick<Product, 'title' | 'price' | 'variants' | 'choices'>): ThingOf[] {
-  const optionTitle = (key: string, option: string) => {
-    const choice = choices.find((candidate) => candidate.key === key);
-    return (
-      (choice && hasOptions(choice)
-        ? choice.options.find((candidate) => candidate.key === option)?.title
-        : undefined) ?? option
-    );
-  };
-  return [
-    { thing: { kind: 'product' }, title, usual: price },
-    ...variants.map(({ options, price: own }): ThingOf => ({
-      thing: { kind: 'variant', options },
-      title: Object.entries(options)
-        .map(([key, option]) => optionTitle(key, option))
-        .join(' · '),
-      usual: own,
-    })),
-    ...choices.flatMap((choice) =>
-      amountsOf(choice).flatMap((amount, place): ThingOf[] =>
-        amount
-          ? [
-              {
-                thing: { kind: 'option', choice: choice.key, option: keyAt(choice, place) },
-                title: titleAt(choice, place),
-                usual: amount.value,
-              },
-            ]
-          : [],
-      ),
-    ),
-  ];
-}
-
-const keyAt = (choice: Choice, place: number) => (hasOptions(choice) ? (choice.options[place]?.key ?? null) : null);
-const titleAt = (choice: Choice, place: number) =>
-  hasOptions(choice) ? `${choice.title}: ${choice.options[place]?.title ?? ''}` : choice.title;

@@ -191,7 +191,8 @@ export type FaultData =
   | { readonly code: 'gtinTwice'; readonly gtin: string; readonly first: string; readonly second: string }
   | { readonly code: 'nameIsUnit'; readonly name: string; readonly title: string }
   | { readonly code: 'nameHidden'; readonly name: string; readonly title: string; readonly hidden: string }
-  | { readonly code: 'propertyMixed'; readonly name: string; readonly here: string; readonly there: string }
+  /** that of something else; null for an option or a formula of the same */
+  | { readonly code: 'propertyMixed'; readonly name: string; readonly here: string; readonly there: string | null }
   | { readonly code: 'propertyElsewhere'; readonly name: string; readonly here: string; readonly there: string }
   | { readonly code: 'formula'; readonly title: string; readonly line: number; readonly fault: FormulaFaultData }
   | { readonly code: 'rateUnit'; readonly given: string }

@@ -31,6 +31,27 @@ export type FittingChange =
   | { readonly kind: 'configure'; readonly of: string }
   | { readonly kind: 'nothing'; readonly place: string };
 
+/** In what form a choice takes its answer. */
+export type AnswerForm =
+  | {
+      readonly form:
+        | 'nothing'
+        | 'consent'
+        | 'yesNo'
+        | 'yesNoOrCount'
+        | 'day'
+        | 'fileTokens'
+        | 'text'
+        | 'line'
+        | 'number'
+        | 'option'
+        | 'optionOrCounted'
+        | 'options'
+        | 'entries';
+    }
+  /** as text; the example in the unit of the choice */
+  | { readonly form: 'measure'; readonly example: string };
+
 /** What keeps a selection from being sold, as data. */
 export type ProblemData =
   | { readonly code: 'selectionMalformed'; readonly expected: SelectionForm }
@@ -52,7 +73,7 @@ export type ProblemData =
       readonly least: number;
       readonly most: number;
     }
-  | { readonly code: 'wrongKindOfAnswer'; readonly title: string; readonly expected: string }
+  | { readonly code: 'wrongKindOfAnswer'; readonly title: string; readonly expected: AnswerForm }
   | {
       readonly code: 'unknownOption';
       readonly title: string;
@@ -80,7 +101,8 @@ export type ProblemData =
   | {
       readonly code: 'belowMinimum';
       readonly title: string;
-      readonly minimum: string;
+      /** null for more than nothing */
+      readonly minimum: string | null;
       readonly nearest: readonly string[];
     }
   | {
@@ -122,15 +144,17 @@ export type ProblemData =
       readonly code: 'fileType';
       readonly title: string;
       readonly file: string;
+      /** names of types of files, the first null for one that is none of ours */
       readonly is: string | null;
-      readonly wanted: string;
+      readonly wanted: readonly string[];
     }
   | {
       readonly code: 'fileTooLarge';
       readonly title: string;
       readonly file: string;
-      readonly size: string;
-      readonly largest: string;
+      /** in bytes */
+      readonly size: number;
+      readonly largest: number;
     }
   | {
       readonly code: 'fileCount';
@@ -163,8 +187,10 @@ export type ProblemData =
       /** how many of the whole can be had, and how many were asked for */
       readonly canSupply: number;
       readonly asked: number;
-      /** what would do instead, in words */
+      /** titles of what could be taken instead */
       readonly instead: readonly string[];
+      /** whether leaving it out would do */
+      readonly optional: boolean;
     }
   | { readonly code: 'notOnSale'; readonly combination: string }
   | { readonly code: 'combinationNotMade'; readonly combination: string }

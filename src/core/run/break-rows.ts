@@ -4,13 +4,13 @@ import { ANY_QUANTITY, captionOf, orderable as ready, orderableRange } from '../
 import { type BreaksProgram, type BreakStep } from '../pricing';
 import { type Quantity } from '../quantity';
 import { type Selection } from '../selection';
-import { piecesPrice } from './entries';
-import { findVariant } from './find-variant';
-import { baseBreaks } from './counting';
-import { otherQuantities, turnsOfRules } from './quantities-near';
+import { piecesPrice } from './kits/entries';
+import { findVariant } from './answers/find-variant';
+import { baseBreaks } from './price/counting';
+import { otherQuantities, turnsOfRules } from './answers/quantities-near';
 import { type Resolution, type ResolveContext } from './resolution';
 import { resolve, runFor } from './resolve';
-import { readAnswers } from './answers';
+import { readAnswers } from './answers/answers';
 
 /** A step of what more costs, for a selection as it is. */
 export interface BreakRow {

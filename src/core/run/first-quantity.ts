@@ -1,6 +1,6 @@
 import { type Program } from '../compile/program';
 import { checkQuantity, orderableRange } from '../ordering';
-import { otherQuantities } from './quantities-near';
+import { otherQuantities } from './answers/quantities-near';
 import { type ResolveContext } from './resolution';
 import { resolve, runFor } from './resolve';
 

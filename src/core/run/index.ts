@@ -1,38 +1,40 @@
-export { answerUnit, boundProblem, boundsOf } from './bounds';
-export { chargedOf } from './charging';
-export { findVariant } from './find-variant';
-export { isSeenBy } from './offers';
-export { formulaOutcomes } from './outcomes';
-export { canVary, fitHolds, usualOf } from './fits';
-export { heldOf, propertyIn } from './slots';
+export { saidOf } from './answers/said';
+export { answerUnit, boundProblem, boundsOf } from './formulas/bounds';
+export { chargedOf } from './formulas/charging';
+export { findVariant } from './answers/find-variant';
+export { isSeenBy } from './answers/offers';
+export { formulaOutcomes } from './formulas/outcomes';
+export { canVary, fitHolds, usualOf } from './kits/fits';
+export { heldOf, propertyIn } from './kits/slots';
 export { type Reading } from './reading';
 export {
   type CountedAnswer,
   type Item,
   type PartShown,
+  type RuleShown,
   type PickedOption,
   type Resolution,
   type ResolutionState,
   type ResolveContext,
 } from './resolution';
-export { type CostAlong, type AddOnTaken, resolveAddOn } from './add-ons';
+export { type CostAlong, type AddOnTaken, resolveAddOn } from './kits/add-ons';
 export { resolve, runFor } from './resolve';
-export { partsWithin } from './shares';
-export { isSoldOut, type SoldOutClause, soldOutClauses } from './sold-out';
+export { partsWithin } from './kits/shares';
+export { isSoldOut, type SoldOutClause, soldOutClauses } from './answers/sold-out';
 export { type DrawnStock, stockOf } from './stock-of';
-export { addedToKit, type PartPriced, partsBase, type Priced, type UsualPrices } from './kit-price';
-export { candidateAt } from './candidate-at';
-export { usualIn, usualPrices } from './usual';
-export { isStop, readInputs, resultOf, runFormula } from './run-formula';
-export { baseBefore, baseLineOf, brokenBase } from './unit-price';
-export { type Cost, type CostOf, saysCost } from './cost';
-export { baseBreaks, type Counted, countOf } from './counting';
-export { turnsOf } from './quantities-near';
+export { addedToKit, type PartPriced, partsBase, type Priced, type UsualPrices } from './kits/kit-price';
+export { candidateAt } from './kits/candidate-at';
+export { usualIn, usualPrices } from './price/usual';
+export { isStop, readInputs, resultOf, runFormula } from './formulas/run-formula';
+export { baseBefore, baseLineOf, brokenBase } from './price/unit-price';
+export { type Cost, type CostOf, saysCost } from './price/cost';
+export { baseBreaks, type Counted, countOf } from './price/counting';
+export { turnsOf } from './answers/quantities-near';
 export { type BreakRow, breakRows, moreForLess, type MoreForLess } from './break-rows';
-export { type Entry, piecesPrice, pricedOf } from './entries';
-export { readInside } from './inside';
-export { baseRange, chargedRange, formulaRange } from './ranges';
+export { type Entry, piecesPrice, pricedOf } from './kits/entries';
+export { readInside } from './answers/inside';
+export { baseRange, chargedRange, formulaRange } from './formulas/ranges';
 export { firstQuantity } from './first-quantity';
-export { takenByOne, withPicks } from './taken';
-export { type Booked, bookedIn, type BookedPieces, type Booking, roomFor } from './bookings';
-export { costsByKey, knownCosts } from './known-costs';
+export { takenByOne, withPicks } from './supply/taken';
+export { type Booked, bookedIn, type BookedPieces, type Booking, roomFor } from './supply/bookings';
+export { costsByKey, knownCosts } from './price/known-costs';

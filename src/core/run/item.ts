@@ -1,8 +1,8 @@
 import { type ChoiceProgram, type Program } from '../compile/program';
 import { type Answer } from '../selection';
 import { type SlotProgram } from '../compile/kit';
-import { addOnAt } from './add-ons';
-import { type Entry } from './entries';
+import { addOnAt } from './kits/add-ons';
+import { type Entry } from './kits/entries';
 import { type Reading } from './reading';
 import { type CountedAnswer, type Detail, type Item, type PickedOption, type PictureView } from './resolution';
 

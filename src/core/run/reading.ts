@@ -2,12 +2,12 @@ import { type FormulaOutcome } from '../compile/formulas';
 import { type HeldIn } from '../compile/held';
 import { type VariantProgram } from '../compile/program';
 import { type Answer } from '../selection';
-import { type ChargedMeasure } from './charging';
+import { type ChargedMeasure } from './formulas/charging';
 import { type Exact } from '../number';
-import { type Counted } from './counting';
-import { type Entry } from './entries';
-import { type UsualPrices } from './kit-price';
-import { type AddOnTaken } from './add-ons';
+import { type Counted } from './price/counting';
+import { type Entry } from './kits/entries';
+import { type UsualPrices } from './kits/kit-price';
+import { type AddOnTaken } from './kits/add-ons';
 
 /** A selection as it has been understood: what price, draws, weight and pictures follow from. */
 export interface Reading {

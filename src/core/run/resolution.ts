@@ -8,10 +8,10 @@ import { type NamedCondition } from '../conditions';
 import { type Problem } from '../problems';
 import { type Quantity, type Unit } from '../quantity';
 import { type Availability, type Draw, type Effort, type StockView } from '../stock';
-import { type Booked, type Booking } from './bookings';
-import { type Cost, type CostOf } from './cost';
-import { type Counted } from './counting';
-import { type Share } from './shares';
+import { type Booked, type Booking } from './supply/bookings';
+import { type Cost, type CostOf } from './price/cost';
+import { type Counted } from './price/counting';
+import { type Share } from './kits/shares';
 
 /** What a resolution depends on beside the definition and the selection. */
 export interface ResolveContext {

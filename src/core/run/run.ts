@@ -1,6 +1,6 @@
 import { type Program } from '../compile';
 import { type StockView } from '../stock';
-import { type CostOf } from './cost';
+import { type CostOf } from './price/cost';
 import { type Resolution, type ResolveContext } from './resolution';
 
 /** How a product is resolved with a selection that may be anything: its own way, for all that stands in it, too. */

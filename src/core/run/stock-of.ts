@@ -2,7 +2,7 @@ import { SOME_DAY } from '../calendar';
 import { type ComponentProgram, drawsOfStep } from '../compile';
 import { type DrawProgram, type Program } from '../compile/program';
 import { type Path } from '../problems';
-import { resolveAddOn } from './add-ons';
+import { resolveAddOn } from './kits/add-ons';
 import { type ResolveContext } from './resolution';
 import { runFor } from './resolve';
 

@@ -1,6 +1,4 @@
-import { type Analysis, type Stage } from '../analysis/analyse-plain';
-import { type PriceCoverage, type PriceEnd } from '../analysis/price-ends';
-import { type Anew, type Change } from '../analysis/smallest-change';
+import { type Analysis, type Anew, type Change, type PriceCoverage, type PriceEnd, type Stage } from '../analysis';
 import { dayWords, parseDay } from '../calendar';
 import { formatMoney } from '../money';
 import { Exact, groupDigits } from '../number';
@@ -109,9 +107,9 @@ export function coverageWords(
     );
   const day = asOf === null ? null : parseDay(asOf);
   if (day !== null) sentences.push(`Rules ask what day it is: this is true of ${dayWords(day)}.`);
-  for (const { title } of gaps)
+  for (const gap of gaps)
     sentences.push(
-      `${title} is worked out from more answers than could be gone through: what it refuses is not left out of these figures.`,
+      `${gapTitle(gap)} is worked out from more answers than could be gone through: what it refuses is not left out of these figures.`,
     );
   if (belowNothing)
     sentences.push('Selections with a price below nothing are counted here, though they can’t be sold.');
@@ -125,4 +123,18 @@ export function coverageWords(
       `This took longer than it may: not all was found out about ${others.map(stageWords).join(', and ')}. What stands here is true all the same.`,
     );
   return sentences;
+}
+
+/** What could not be gone through. */
+function gapTitle(gap: Analysis['gaps'][number]): string {
+  switch (gap.kind) {
+    case 'formulaTooWide':
+    case 'slotTooWide':
+    case 'textTooWide':
+      return gap.title;
+    case 'weightTooWide':
+      return 'What it weighs';
+    case 'onceInside':
+      return 'What is paid once for what is inside';
+  }
 }

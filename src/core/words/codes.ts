@@ -38,7 +38,7 @@ export function givesWords(gives: DiscountGives, currency: string, titleOf: (slu
     case 'product':
       return `${gives.pieces === 1 ? titleOf(gives.product) : `${gives.pieces} × ${titleOf(gives.product)}`} for nothing`;
     case 'delivery':
-      return 'delivery for nothing';
+      return 'free delivery';
   }
 }
 

@@ -1,4 +1,4 @@
-import { sellableRange } from '../analysis/price-range';
+import { sellableRange } from '../analysis';
 import { isNote, isStocked, type Product } from '../catalog';
 import { type Program } from '../compile/program';
 import { formatMoney, roundToMinorUnit } from '../money';

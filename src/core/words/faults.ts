@@ -2,6 +2,7 @@ import { formatMoney } from '../money';
 import { Exact } from '../number';
 import { type FaultCode, type FaultData, type ProblemData } from '../problems';
 import { type NothingFits } from '../problems/fault';
+import { firstCapital } from './first-capital';
 import { ruleName } from './conditions';
 import { formulaFaultWords } from './formulas';
 import { listFaultWords } from './price-lists';
@@ -9,9 +10,9 @@ import { figureWords, keyedWords, toNameWords, unnamedWords, wantedWords } from 
 
 const TEXT_MISSING = {
   paragraph: 'Write the paragraph, or take it out.',
-  agreement: 'Say what customers agree to.',
-  tell: 'Say what customers are told.',
-  refuse: 'Say why it is refused, and what would be right.',
+  agreement: 'Enter what customers agree to.',
+  tell: 'Enter what customers are told.',
+  refuse: 'Enter why it is refused, and what would be right.',
 } as const;
 
 function nothingFitsWords(why: NothingFits): string {
@@ -53,8 +54,8 @@ const sentences: { readonly [C in FaultCode]: Sentence<C> } = {
   pictureMissing: () => 'Without a picture the shop shows a blank frame.',
   drawsNothing: (data) =>
     data.when
-      ? `${data.when} takes nothing from stock. Say which stock item it is.`
-      : 'Say what the product takes from stock, so that it can’t be oversold.',
+      ? `${data.when} draws nothing from stock. Choose its stock item.`
+      : 'Choose what the product draws from stock, so that it can’t be oversold.',
   noOptions: (data) => `${data.title || 'This choice'} has no options to choose from. Add at least one.`,
   noColour: (data) =>
     `${data.title || 'This swatch'} is the name of no swatch in the book, and has no colour of its own. Give it one to three, or the name of a swatch.`,
@@ -68,15 +69,15 @@ const sentences: { readonly [C in FaultCode]: Sentence<C> } = {
   noAnswerFits: (data) => `No answer can be right: ${nothingFitsWords(data.why)}.`,
   defaultRefused: (data, reason) => `The default would be refused. ${reason(data.reason)}`,
   pickRefused: (data, reason) => `This quick pick would be refused. ${reason(data.reason)}`,
-  chargeNeedsStep: () => 'Say how much a pack holds.',
+  chargeNeedsStep: () => 'Enter the pack size.',
   notMoreThanNothing: (data) => `${figureWords(data)} must be more than 0.`,
   chargedWithoutUnit: () =>
-    'Only what is sold by a measure has a charged quantity. Say what it takes by the piece, or sell it by a measure.',
-  limitTwice: (data) => `${data.first} and ${data.second} say the same thing about one choice. Take one of them away.`,
+    'Only what is sold by a measure has a charged quantity. Enter what it draws by the piece, or sell it by a measure.',
+  limitTwice: (data) => `${data.first} and ${data.second} say the same thing about one choice. Remove one of them.`,
   defaultCycle: (data) => `These defaults wait for each other: ${data.way}.`,
   conditionTooDeep: (data) => `A condition nests at most ${data.most} deep. Write a part of it as a rule of its own.`,
-  conditionEmpty: () => 'Say what must hold.',
-  ruleWithoutEffect: () => 'Say what follows when this holds.',
+  conditionEmpty: () => 'Choose a condition.',
+  ruleWithoutEffect: () => 'Add an effect.',
   mustBeShown: (data) => `${data.title} decides what is charged, so no rule can hide it.`,
   nothingNamed: (data) => toNameWords[data.what],
   columnTwice: () => 'Each column of a table must be another choice.',
@@ -84,13 +85,12 @@ const sentences: { readonly [C in FaultCode]: Sentence<C> } = {
   lotsAndSum: (data) => `What is on hand of ${data.item} follows from its lots. Leave onHand out.`,
   lotsNotMeasured: (data) =>
     `${data.item} can’t lie in lots: only what is counted in a length, area or volume can be cut.`,
-  lotsWithoutRule: (data) => `Say how ${data.item} is cut from its lots.`,
+  lotsWithoutRule: (data) => `Enter how ${data.item} is cut from its lots.`,
   lotsPromised: (data) =>
     `${data.item} lies in lots, so nothing can be promised beyond what is there. Leave the backorder out.`,
   unknownUnit: (data) =>
     `“${data.given}” is not a unit we know. Use a UCUM code such as m, cm, [in_i], m2, L, kg or 1.`,
-  unitMismatch: (data) =>
-    `${data.unit.charAt(0).toUpperCase()}${data.unit.slice(1)} can’t be counted in ${data.wanted}.`,
+  unitMismatch: (data) => `${firstCapital(data.unit)} can’t be counted in ${data.wanted}.`,
   unknownReference: (data) => `There is no ${data.what} “${data.given}”.`,
   referenceKind: (data) => `${data.title || 'That choice'} is not ${wantedWords[data.wanted]}.`,
   measureNotRequired: (data) => `${data.title} says how much is sold, so it must be required.`,
@@ -99,7 +99,7 @@ const sentences: { readonly [C in FaultCode]: Sentence<C> } = {
     `${data.lists.length > 0 ? `At the prices of ${data.lists.join(', ')}: ` : ''}${data.example === '' ? 'As it is it' : `With ${data.example} it`} earns ${formatMoney(Exact.from(data.margin), data.currency)} of ${formatMoney(Exact.from(data.price), data.currency)}, less than the floor of ${data.floor} %.`,
   priceListFaulty: (data) => listFaultWords(data.fault),
   askedTwice: (data) => `Customers are asked for ${data.title} twice: here and by a sheet. Both count for the price.`,
-  breaksEmpty: () => 'Say from how many on it costs what, or take the table away.',
+  breaksEmpty: () => 'Enter from which quantity on it costs what, or remove the table.',
   breaksNotMeasured: () => 'The product is sold one at a time, so only pieces can be counted.',
   pictureElsewhere: (data) =>
     `“${data.given}” is not a picture of the shop. Upload it, and choose it from the library.`,
@@ -119,7 +119,7 @@ const sentences: { readonly [C in FaultCode]: Sentence<C> } = {
     `${data.title} adds nothing for each piece that could change with how many are bought. Give it such an amount, or take the table away.`,
   breakFromNothing: () => 'A step begins with more than nothing.',
   breakNotWhole: (data) => `Pieces are counted in whole numbers, so a step can’t begin with ${data.given}.`,
-  breakDearer: () => 'A step takes off so much. To make it dearer from so many on, say the price itself.',
+  breakDearer: () => 'A step takes off so much. To make it dearer from so many on, enter the price itself.',
   breakTwice: (data) => `Two steps begin with ${data.from}. Each needs another number.`,
   moreForLess: (data) =>
     `${data.more} cost less than ${data.fewer}: ${formatMoney(Exact.from(data.less), data.currency)} instead of ${formatMoney(Exact.from(data.total), data.currency)}. Customers are told; smooth the steps if that is not meant.`,
@@ -137,12 +137,12 @@ const sentences: { readonly [C in FaultCode]: Sentence<C> } = {
     `${data.title} makes variants, so its options can’t take a quantity of their own: the quantity of the product says how many.`,
   workshopChoice: (data) => workshopWords(data),
   optionPictureMissing: (data) => `${data.title} is to change the main picture, but has none. Give it a picture.`,
-  leadTimeMissing: (data) => `${data.title} can be ordered beyond stock. Say how many days that takes.`,
-  faceMissing: (data) => `Say which lettering face ${data.title || 'this option'} is.`,
+  leadTimeMissing: (data) => `${data.title} can be ordered beyond stock. Enter its lead time.`,
+  faceMissing: (data) => `Choose the lettering face of ${data.title || 'this option'}.`,
   textMissing: (data) => TEXT_MISSING[data.of],
   badAddress: (data) =>
     data.given.trim() === ''
-      ? 'Say where it leads: an address that begins with https:// or with a slash.'
+      ? 'Enter where it leads: an address that begins with https:// or with a slash.'
       : `“${data.given}” is not an address it can lead to. Begin it with https:// or, within the shop, with a slash.`,
   weightFollows: (data) =>
     `What it weighs follows from ${data.from === 'measure' ? 'how much of it is taken' : 'its parts'}. Write a formula for it, and ask for what that comes to.`,
@@ -151,13 +151,13 @@ const sentences: { readonly [C in FaultCode]: Sentence<C> } = {
       ? 'Which day of the year is not said yet. Write it like 05-31.'
       : `“${data.given}” is not a day of the year. Write it like 05-31.`,
   badDay: (data) => `“${data.given}” is not a day. Write it like 2027-03-31.`,
-  addOnMissing: () => 'Say which product is taken along.',
+  addOnMissing: () => 'Choose the add-on product.',
   addOnUnknown: (data) =>
     `“${data.product}” is not in the shop, so it can’t be taken along. Publish it, or choose another product.`,
   addOnCycle: (data) => `These products would take each other along without end: ${data.way}.`,
   addOnUnresolved: (data, reason) =>
     `${data.product} can’t be taken along as it stands. ${reason(data.first)} What is to be chosen of it can be chosen here, beforehand.`,
-  partMissing: (data) => `Say which product ${data.title || 'this part'} is.`,
+  partMissing: (data) => `Choose the product of ${data.title || 'this part'}.`,
   partUnknown: (data) =>
     `“${data.product}” is not in the shop, so ${data.title || 'this part'} can’t be it. Publish it, or choose another product.`,
   partFaulty: (data, reason) =>
@@ -168,25 +168,24 @@ const sentences: { readonly [C in FaultCode]: Sentence<C> } = {
     `${data.count} of ${data.product} can’t be sold here. ${reason(data.first)} Customers can’t take so many.`,
   partAnswerRefused: (data, reason) => `What is settled here of ${data.product} is refused. ${reason(data.reason)}`,
   partChoiceUnknown: (data) =>
-    `${data.product} has no choice “${data.key}”. ${data.meant === null ? 'Take that away.' : `“${data.meant}” may be meant.`}`,
+    `${data.product} has no choice “${data.key}”. ${data.meant === null ? 'Remove it.' : `“${data.meant}” may be meant.`}`,
   partNothingOffered: (data) =>
     `None of the options of ${data.title} that ${data.product} has is offered here. Offer at least one, or leave the choice to customers.`,
   partQuantities: (data) =>
     `${data.title}: its usual number, ${data.usual}, has to lie between the least, ${data.least}, and the most, ${data.most}.`,
   kitTooDeep: (data) => `${data.product} would nest more than ${data.most} deep here. Put its parts in directly.`,
   kitTooLarge: (data) => `These come to more than ${data.most} ${data.what}, those of its parts counted. Take fewer.`,
-  propertyUnreadable: (data) => `Say what ${data.name} is: a number with its unit, or a text.`,
+  propertyUnreadable: (data) => `Enter ${data.name}: a number with its unit, or a text.`,
   propertyNotMeasured: (data) => `${data.name}: a property is a length, an area, a volume, a weight or a number.`,
   propertyOfPlaceMissing: (data) =>
     data.all
       ? `Nothing in ${data.place} says its ${data.property}. Give its products that property, or name another.`
       : `${data.product} says nothing of its ${data.property}, so it never fits. Give it that property, or take it out of ${data.place}.`,
-  fitsItself: (data) => `${data.place} holds one thing at most, which always fits itself. Name another place.`,
+  fitsItself: (data) => `${data.place} holds one thing at most, which always fits itself. Choose another place.`,
   textsOnlySame: (data) => `${data.property} is a text: it can be the same or not, but neither more nor less.`,
   slotEmpty: (data) => `No product can be put in ${data.title}. List one that is in the shop, or mend the condition.`,
   preparedRefused: (data, reason) => `The prepared build ${data.title} can’t be bought as it is: ${reason(data.first)}`,
-  wasPriceOfKit: () =>
-    'The was-price of a kit is what its parts cost one by one, so its own is not shown. Take it away.',
+  wasPriceOfKit: () => 'The was-price of a kit is what its parts cost one by one, so its own is not shown. Remove it.',
   sheetUnknown: (data) => `There is no published sheet “${data.key}”. Take it off this product, or publish it.`,
   overrideLost: (data) =>
     `What this product says otherwise about ${data.what} has nothing to hold on to: the sheet ${data.sheet} no longer has it.`,
@@ -201,7 +200,7 @@ const sentences: { readonly [C in FaultCode]: Sentence<C> } = {
   nameHidden: (data) =>
     `In formulas “${data.name}” means ${data.title}, so that ${data.hidden} can’t be used there. Give one of them another inside name.`,
   propertyMixed: (data) =>
-    `The property ${data.name} of ${data.here} measures something else than that of ${data.there}. Give all options that have it units of the same kind, or call one of them otherwise.`,
+    `The property ${data.name} of ${data.here} measures something else than that of ${data.there ?? 'an option or a formula'}. Give all options that have it units of the same kind, or call one of them otherwise.`,
   propertyElsewhere: (data) =>
     `The property ${data.name} of ${data.here} measures something else than that of ${data.there}. Give all options that have it units of the same kind, or call one of them otherwise.`,
   formula: (data) => `${data.title}: ${formulaFaultWords(data.line, data.fault)}`,

@@ -9,6 +9,7 @@ export { placeWords } from './places';
 export { breaksWords } from './breaks';
 export { counted } from './counted';
 export { jointQuantityWords, listedWords, quantityFromWords, quantityRuleWords } from './quantities';
+export { fileSizeWords, fileTypeWords } from './files';
 export { dimensionNames, faultWords, notFittingWords, problemText, problemWords, type Words } from './problems';
 export { amountWords, basisWords, cutPlanWords, lineLabel, lineValueWords, quantityWords } from './working';
 export { listFaultWords } from './price-lists';

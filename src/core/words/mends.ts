@@ -2,8 +2,8 @@ import { type MendDoes } from '../judge/mends';
 import { unitByCode } from '../quantity';
 
 const AWAY = {
-  wasPrice: 'Take the was-price away',
-  default: 'Begin with nothing',
+  wasPrice: 'Remove the was-price',
+  default: 'Remove the default',
   sheet: 'Take the sheet off',
   group: 'Take that group out',
 } as const;
@@ -22,9 +22,9 @@ export function mendWords(does: MendDoes): string {
     case 'require':
       return `Require ${does.title}`;
     case 'sameSku':
-      return `${does.title} makes no other SKU`;
+      return `Keep the SKU for ${does.title}`;
     case 'sameSkuOfAll':
-      return 'Nothing without an SKU part does';
+      return 'Keep the SKU for all without an SKU part';
     case 'skuParts':
       return 'SKU parts from the names';
     case 'notCounted':

@@ -29,7 +29,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   gtin: 'GTIN',
   title: 'the title',
   text: 'the text',
-  draws: 'what it takes from stock',
+  draws: 'what it draws from stock',
   stock: 'the stock item',
   properties: 'properties',
   unit: 'the unit',
@@ -51,7 +51,7 @@ export function placeWords(path: Path, product: Product): string {
 function stepWords(path: Path): string {
   const at = path.indexOf('breaks');
   const step = at < 0 ? undefined : path[at + 2];
-  return typeof step === 'number' ? `What more costs, step ${step + 1}` : '';
+  return typeof step === 'number' ? `Quantity breaks, break ${step + 1}` : '';
 }
 
 function thingWords([first, index, , inner]: Path, product: Product): string {

@@ -17,13 +17,13 @@ function wordsOf(data: ListFaultData): string {
     case 'groupUnknown':
       return `it is for the customer group “${data.key}”, which is none. Take it out.`;
     case 'notADay':
-      return `“${data.given}” is no day. Write it like 2026-12-24.`;
+      return `“${data.given}” is not a date. Write it like 2026-12-24.`;
     case 'endsBeforeItBegins':
       return `its last day, ${data.until}, is before its first, ${data.from}.`;
     case 'notAPercentage':
       return `“${data.given}” is no percentage. Write how much less it is, such as 12.5; up to 100, or below nothing for more.`;
     case 'lowestWithoutBeginning':
-      return 'to show the lowest price of the 30 days before it begins, say its first day.';
+      return 'to show the lowest price of the 30 days before it begins, enter its first day.';
     case 'followedUnknown':
       return `it follows “${data.key}”, which is not there.`;
     case 'followsItself':

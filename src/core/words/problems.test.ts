@@ -16,7 +16,7 @@ const PROBLEMS: [ProblemData, string][] = [
   ],
   [{ code: 'unknownChoice', key: 'hue', meant: null }, 'This product has no choice “hue”. Leave that answer out.'],
   [
-    { code: 'wrongKindOfAnswer', title: 'Size', expected: 'true or false' },
+    { code: 'wrongKindOfAnswer', title: 'Size', expected: { form: 'yesNo' } },
     'Size: the answer is of the wrong kind. Give true or false.',
   ],
   [
@@ -89,7 +89,7 @@ const PROBLEMS: [ProblemData, string][] = [
   [{ code: 'notInShop' }, 'This is no longer sold. Take it out of the basket.'],
   [
     { code: 'productNotReady', first: { code: 'skuMissing' }, count: 3 },
-    'This product is not ready to be sold: Give the product a SKU. 3 things in its definition are to be mended.',
+    'This product is not ready to be sold: Give the product a SKU. 3 things in its definition need fixing.',
   ],
   [{ code: 'priceMissing' }, 'This product has no price yet.'],
   [
@@ -170,9 +170,9 @@ describe('the words of a fault', () => {
 
   it('name what draws nothing, where that is known', () => {
     expect(faultWords({ code: 'drawsNothing', when: 'M · Slate' })).toBe(
-      'M · Slate takes nothing from stock. Say which stock item it is.',
+      'M · Slate draws nothing from stock. Choose its stock item.',
     );
-    expect(faultWords({ code: 'drawsNothing', when: null })).toContain('Say what the product takes from stock');
+    expect(faultWords({ code: 'drawsNothing', when: null })).toContain('Choose what the product draws from stock');
   });
 
   it('speak of things without a name as well', () => {

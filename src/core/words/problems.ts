@@ -10,7 +10,8 @@ import { counted } from './counted';
 import { faultSentence } from './faults';
 import { listedWords } from './quantities';
 import { periodWords } from './periods';
-import { dayAsRead, formWords, whyNotWords } from './things';
+import { fileSizeWords, fileTypeWords } from './files';
+import { answerFormWords, dayAsRead, formWords, whyNotWords } from './things';
 
 /** A sentence that says what is wrong, and one that says what would be right. */
 export interface Words {
@@ -87,21 +88,25 @@ const sayings: { readonly [C in ProblemCode]: Saying<C> } = {
         ? `${data.least} of it ${data.least === 1 ? 'comes' : 'come'} with each.`
         : `Take from ${data.least} to ${data.most}.`,
   }),
-  partOut: (data) => ({
-    message:
-      data.canSupply < 1
-        ? `${data.title}: ${data.item} is out of stock.`
-        : `${data.title}: there is not enough ${data.item} for ${data.asked}.`,
-    remedy:
-      `${data.canSupply < 1 ? '' : `${supplyWords(data.canSupply)} `}${data.instead.length > 0 ? `Instead, ${either(data.instead)}.` : data.canSupply < 1 ? 'Choose something else there, or come back when it has been restocked.' : ''}`.trim(),
-  }),
+  partOut(data) {
+    const instead = [...data.instead.map((title) => `take ${title}`), ...(data.optional ? ['leave it out'] : [])];
+    const otherwise = data.canSupply < 1 ? 'Choose something else there, or come back when it has been restocked.' : '';
+    return {
+      message:
+        data.canSupply < 1
+          ? `${data.title}: ${data.item} is out of stock.`
+          : `${data.title}: there is not enough ${data.item} for ${data.asked}.`,
+      remedy:
+        `${data.canSupply < 1 ? '' : `${supplyWords(data.canSupply)} `}${instead.length > 0 ? `Instead, ${either(instead)}.` : otherwise}`.trim(),
+    };
+  },
   unknownPickKey: (data) => ({
     message: `${data.title}: “${data.key}” means nothing beside an option.`,
     remedy: 'Give {"option": key, "quantity": number}.',
   }),
   wrongKindOfAnswer: (data) => ({
     message: `${data.title}: the answer is of the wrong kind.`,
-    remedy: `Give ${data.expected}.`,
+    remedy: `Give ${answerFormWords(data.expected)}.`,
   }),
   unknownOption: (data) => ({
     message: `${data.title}: “${data.given}” is not one of the options.`,
@@ -141,7 +146,7 @@ const sayings: { readonly [C in ProblemCode]: Saying<C> } = {
     remedy: 'Use fewer than 16 digits.',
   }),
   belowMinimum: (data) => ({
-    message: `${data.title} must be at least ${data.minimum}.`,
+    message: `${data.title} must be ${data.minimum === null ? 'more than nothing' : `at least ${data.minimum}`}.`,
     remedy: nearestWords(data.nearest),
   }),
   aboveMaximum: (data) => ({
@@ -230,12 +235,12 @@ const sayings: { readonly [C in ProblemCode]: Saying<C> } = {
   }),
   fileUnknown: (data) => ({ message: `${data.title}: a file that was given is not here.`, remedy: 'Upload it again.' }),
   fileType: (data) => ({
-    message: `${data.title}: ${data.file} ${data.is ? `is ${data.is}` : 'is none of the types we can use'}, whatever its name says.`,
-    remedy: `Upload ${data.wanted}.`,
+    message: `${data.title}: ${data.file} ${data.is ? `is ${fileTypeWords([data.is])}` : 'is none of the types we can use'}, whatever its name says.`,
+    remedy: `Upload ${fileTypeWords(data.wanted)}.`,
   }),
   fileTooLarge: (data) => ({
-    message: `${data.title}: ${data.file} has ${data.size}.`,
-    remedy: `A file can have at most ${data.largest}.`,
+    message: `${data.title}: ${data.file} has ${fileSizeWords(data.size)}.`,
+    remedy: `A file can have at most ${fileSizeWords(data.largest)}.`,
   }),
   fileCount: (data) => ({
     message: `${data.title}: ${counted(data.given, 'file')} given.`,
@@ -296,7 +301,7 @@ const sayings: { readonly [C in ProblemCode]: Saying<C> } = {
   }),
   productNotReady: (data) => ({
     message: `This product is not ready to be sold: ${faultWords(data.first)}`,
-    ...(data.count > 1 && { remedy: `${data.count} things in its definition are to be mended.` }),
+    ...(data.count > 1 && { remedy: `${data.count} things in its definition need fixing.` }),
   }),
   notInShop: () => ({ message: 'This is no longer sold.', remedy: 'Take it out of the basket.' }),
   priceMissing: () => ({ message: 'This product has no price yet.' }),

@@ -27,9 +27,9 @@ export function effectWords(effect: RuleEffect, product: Choices, { currency, st
     case 'offer':
       return `offer only ${listed(optionNames(product, effect.choice, effect.options), 'and')} of ${choiceName(product, effect.choice)}`;
     case 'withhold':
-      return `withhold ${listed(optionNames(product, effect.choice, effect.options), 'and')} of ${choiceName(product, effect.choice)}`;
+      return `do not offer ${listed(optionNames(product, effect.choice, effect.options), 'and')} of ${choiceName(product, effect.choice)}`;
     case 'preselect':
-      return `begin ${choiceName(product, effect.choice)} with ${typeof effect.answer === 'boolean' ? (effect.answer ? 'yes' : 'no') : listed(optionNames(product, effect.choice, typeof effect.answer === 'string' ? [effect.answer] : effect.answer), 'and').replace(/“|”/g, '')}`;
+      return `preselect ${typeof effect.answer === 'boolean' ? (effect.answer ? 'yes' : 'no') : listed(optionNames(product, effect.choice, typeof effect.answer === 'string' ? [effect.answer] : effect.answer), 'and').replace(/“|”/g, '')} for ${choiceName(product, effect.choice)}`;
     case 'amount': {
       const words = amountWords(effect.amount, currency);
       return words.startsWith('−') ? `take ${words.slice(1)} off` : `add ${words.replace('+', '') || 'nothing'}`;
@@ -41,15 +41,15 @@ export function effectWords(effect: RuleEffect, product: Choices, { currency, st
     case 'weight':
       return `add ${effect.weight.value} ${effect.weight.unit}`;
     case 'draw':
-      return `take ${effect.draw.kind === 'fixed' ? `${effect.draw.quantity} of ` : ''}${stock.find(({ key }) => key === effect.draw.stock)?.title ?? (effect.draw.stock || '…')} from stock`;
+      return `draw ${effect.draw.kind === 'fixed' ? `${effect.draw.quantity} of ` : ''}${stock.find(({ key }) => key === effect.draw.stock)?.title ?? (effect.draw.stock || '…')} from stock`;
     case 'limit':
-      return `keep ${choiceName(product, effect.choice)} ${[effect.least === null ? '' : `at ${valueWords(choiceUnit(product, effect.choice), effect.least)} or more`, effect.most === null ? '' : `at ${valueWords(choiceUnit(product, effect.choice), effect.most)} or less`].filter(Boolean).join(' and ')}`;
+      return `limit ${choiceName(product, effect.choice)} to ${[effect.least === null ? '' : `at least ${valueWords(choiceUnit(product, effect.choice), effect.least)}`, effect.most === null ? '' : `at most ${valueWords(choiceUnit(product, effect.choice), effect.most)}`].filter(Boolean).join(' and ')}`;
     case 'limitQuantity':
-      return `keep the quantity ${[effect.least === null ? '' : `at ${effect.least} or more`, effect.most === null ? '' : `at ${effect.most} or less`].filter(Boolean).join(' and ')}`;
+      return `limit the quantity to ${[effect.least === null ? '' : `at least ${effect.least}`, effect.most === null ? '' : `at most ${effect.most}`].filter(Boolean).join(' and ')}`;
     case 'picture':
-      return 'lay a picture on top';
+      return 'add a picture layer';
     case 'tell':
-      return `say “${effect.text}”`;
+      return `tell customers “${effect.text}”`;
     case 'refuse':
       return `refuse it: “${effect.reason}”`;
   }

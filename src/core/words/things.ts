@@ -1,4 +1,5 @@
 import { dayWords, monthNames, parseDay, weekdayNames } from '../calendar';
+import { type AnswerForm } from '../problems';
 import {
   type Figure,
   type FigureOf,
@@ -12,7 +13,7 @@ import {
 
 /** What each figure is called at the beginning of a sentence; of something, where it has a name. */
 const figures: Readonly<Record<Figure, string | ((of: string) => string)>> = {
-  unitCost: 'What one unit costs',
+  unitCost: 'Unit cost',
   stockFigure: 'A stock figure',
   lotLength: 'The length of a lot',
   kerf: 'A kerf',
@@ -65,12 +66,12 @@ export const keyedWords: Readonly<Record<Keyed, string>> = {
 
 /** What is said where something has still to be named. */
 export const toNameWords: Readonly<Record<ToName, string>> = {
-  choice: 'Say which choice the rule is about.',
-  choices: 'Say which choices the rule is about.',
-  options: 'Say which options the rule is about.',
-  picture: 'Say which picture the rule is about.',
-  place: 'Say which slot or part must fit.',
-  together: 'Say what products are counted together with: a name that all of them have.',
+  choice: 'Select the choice for this rule.',
+  choices: 'Select the choices for this rule.',
+  options: 'Select the options for this rule.',
+  picture: 'Select the picture for this rule.',
+  place: 'Select the slot or part that must fit.',
+  together: 'Enter what products are counted together with: a name that all of them have.',
 };
 
 export function unnamedWords(what: Unnamed): string {
@@ -101,6 +102,25 @@ export const wantedWords: Readonly<Record<Wanted, string>> = {
   oneOf: 'a choice of which one option is picked',
   withoutBase: 'a formula that does not use the base price',
 };
+
+const ANSWER_FORMS: Readonly<Record<Exclude<AnswerForm['form'], 'measure'>, string>> = {
+  nothing: 'nothing',
+  consent: 'true',
+  yesNo: 'true or false',
+  yesNoOrCount: 'true, false, or how many',
+  day: 'a day as YYYY-MM-DD',
+  fileTokens: 'a list of the tokens of uploaded files',
+  text: 'a text',
+  line: 'a line of text',
+  number: 'a number, as a number or as text',
+  option: 'the key of an option, as text',
+  optionOrCounted: 'the key of an option, or {"option": key, "quantity": number}',
+  options: 'a list of the keys of options',
+  entries: 'a list of products, each its slug or {"product": slug, "quantity": number, "answers": {…}}',
+};
+
+export const answerFormWords = (expected: AnswerForm): string =>
+  expected.form === 'measure' ? `a measure as text, such as "${expected.example}"` : ANSWER_FORMS[expected.form];
 
 export function formWords(expected: SelectionForm): string {
   switch (expected.form) {

@@ -63,9 +63,9 @@ describe('words', () => {
 
 describe('what has still to be named', () => {
   it.each([
-    ['together', 'Say what products are counted together with: a name that all of them have.'],
-    ['place', 'Say which slot or part must fit.'],
-    ['choices', 'Say which choices the rule is about.'],
+    ['together', 'Enter what products are counted together with: a name that all of them have.'],
+    ['place', 'Select the slot or part that must fit.'],
+    ['choices', 'Select the choices for this rule.'],
   ] as const)('is said for what it is: %s', (what, said) =>
     expect(faultWords({ code: 'nothingNamed', what })).toBe(said),
   );

@@ -6,12 +6,12 @@ import { type NamedCondition } from '../conditions';
 import { formatQuantity, requireUnit, unitByCode } from '../quantity';
 import { conditionWords } from './conditions';
 import { counted } from './counted';
+import { firstCapital } from './first-capital';
 
 /** What a line of the working is called: of a rule without a title, the sentence of its condition. */
 export function lineLabel(label: string, because: NamedCondition | undefined): string {
   if (label !== '' || because === undefined) return label;
-  const words = conditionWords(because);
-  return words.charAt(0).toUpperCase() + words.slice(1);
+  return firstCapital(conditionWords(because));
 }
 
 /**
@@ -81,7 +81,7 @@ export function amountWords(amount: Amount | null, currency: string): string {
     case 'percentOfBase':
       return `${sign}${size.toString()} %`;
     case 'percentOfSum':
-      return `${sign}${size.toString()} % of all so far`;
+      return `${sign}${size.toString()} % of running total`;
     case 'oncePerLine':
       return `${sign}${formatMoney(size, currency)} once`;
     case 'perCharacter':

@@ -10,7 +10,7 @@ import {
 import { type StockView, stockView } from '../../core/stock';
 import { type Queries } from '../../data/database';
 import { inPieces } from '../in-pieces';
-import { readStock, type StockFigures } from '../stock/figures';
+import { readStock, type StockFigures } from '../stock/ledger/figures';
 import { readShared, type SharedCatalog } from './catalog-state';
 import { readListsFor } from './lists-for';
 import { readJoining, readPublishedBySlug } from './published-products';

@@ -46,9 +46,9 @@ export const sidesOf = (
 export const hasFloor = ({ after: { product, surroundings } }: Sides): boolean =>
   floorOf(product, surroundings.shop.marginFloors) !== null;
 
-/** The products that fall below their floor after a change and don't before it. */
+/** Of products that have a floor, those that fall below it after a change and don't before it. */
 export function newlyBelow({ sides, today, costs, off = '0' }: FloorsAsked): BelowFloor[] {
-  return sides.filter(hasFloor).flatMap(({ before, after }): BelowFloor[] => {
+  return sides.flatMap(({ before, after }): BelowFloor[] => {
     const { product } = after;
     const fault = (side: Side, known: Costs, less: string) =>
       leastEarned(

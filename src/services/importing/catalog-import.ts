@@ -10,8 +10,8 @@ import { insertProduct } from '../products/products';
 import { publishDraft } from '../products/publishing';
 import { sheetLife } from '../sheets/life';
 import { insertSheet } from '../sheets/sheets';
-import { move } from '../stock/ledger';
-import { receiveLots } from '../stock/lots';
+import { move } from '../stock/ledger/ledger';
+import { receiveLots } from '../stock/ledger/lots';
 
 /**
  * Loads a checked catalog into an empty database: the shop, its stock, and its products as published revisions.

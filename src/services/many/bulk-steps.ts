@@ -79,7 +79,7 @@ export function shelfStep(change: Of<'shelf'>): { words: string; apply: Apply } 
     addTags.length > 0 ? `with ${addTags.join(', ')}` : '',
     removeTags.length > 0 ? `without ${removeTags.join(', ')}` : '',
   ].filter(Boolean);
-  if (said.length === 0) throw new Refusal(422, 'nothingNamed', 'Say what is to be another.');
+  if (said.length === 0) throw new Refusal(422, 'nothingNamed', 'Choose what to change.');
   return {
     words: `Put them on the shelf: ${said.join(', ')}`,
     apply(draft) {
@@ -115,7 +115,7 @@ const WHEN_OUT = { unavailable: 'shown as unavailable', hidden: 'not shown', ord
 
 export function whenOutStep({ whenOut, leadDays }: Of<'whenOut'>): { words: string; apply: Apply } {
   if (whenOut === 'orderable' && leadDays === null)
-    throw new Refusal(422, 'leadTimeMissing', 'Say how many days it takes when it is ordered beyond stock.');
+    throw new Refusal(422, 'leadTimeMissing', 'Enter the lead time of what is ordered beyond stock, in days.');
   return {
     words: `Options that are out: ${WHEN_OUT[whenOut]}`,
     apply(draft) {
@@ -143,7 +143,7 @@ export function whenOutStep({ whenOut, leadDays }: Of<'whenOut'>): { words: stri
 }
 
 export function textsStep(change: Of<'texts'>): { words: string; apply: Apply } {
-  if (change.find === '') throw new Refusal(422, 'nothingNamed', 'Say what is looked for.');
+  if (change.find === '') throw new Refusal(422, 'nothingNamed', 'Enter what to look for.');
   return {
     words: `Write “${change.replace}” for “${change.find}”`,
     apply(draft) {
@@ -161,8 +161,7 @@ export function optionsStep(
   { option, choice, step }: Of<'options'>,
   { shop: { currency }, swatches }: CatalogSurroundings,
 ): { words: string; apply: Apply } {
-  if (step.kind === 'title' && isBlank(step.title))
-    throw new Refusal(422, 'titleMissing', 'Say what they are called then.');
+  if (step.kind === 'title' && isBlank(step.title)) throw new Refusal(422, 'titleMissing', 'Enter the new title.');
   if (step.kind === 'swatch' && !swatches.has(step.swatch))
     throw new Refusal(422, 'swatchUnknown', 'Choose a swatch of the swatch book.');
   const called = `Options “${option}”${choice === null ? '' : ` of ${choice}`}`;

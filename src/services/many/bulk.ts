@@ -26,7 +26,7 @@ import { indexed } from '../products/life';
 import { notFound, Refusal } from '../refusal';
 import { seenName } from '../seen';
 import { sheetLife } from '../sheets/life';
-import { readCosts } from '../stock/figures';
+import { readCosts } from '../stock/ledger/figures';
 import { type BulkChange } from './bulk-change';
 import {
   type Apply,

@@ -19,7 +19,7 @@ import { requireSeenTitles } from '../seen-titles';
 import { requireSeen, seenName } from '../seen';
 import { sidesOf } from '../figures/margins';
 import { fallingBelow, requireAccepted } from './floors';
-import { readCosts } from '../stock/figures';
+import { readCosts } from '../stock/ledger/figures';
 
 const codeSchema = z
   .string()
@@ -128,7 +128,7 @@ async function checkDiscount(
   if (isBlank(title)) refuse('The discount needs a name.');
   requireSeenTitles([['The name of the discount', title]]);
   for (const day of [from, until])
-    if (day !== null && parseDay(day) === null) refuse(`“${day}” is no day. Write it like 2026-12-24.`);
+    if (day !== null && parseDay(day) === null) refuse(`“${day}” is not a date. Write it like 2026-12-24.`);
   if (from !== null && until !== null && until < from) refuse(`Its last day, ${until}, is before its first, ${from}.`);
   const positive = (text: string, what: string, most: number | null) => {
     const value = Exact.parse(text);
@@ -146,11 +146,7 @@ async function checkDiscount(
   const known = new Set((await readBothStates(queries)).map((state) => asItCounts(state).slug));
   const gone = [...products, ...(gives.kind === 'product' ? [gives.product] : [])].find((slug) => !known.has(slug));
   if (gone !== undefined)
-    refuse(
-      gone === ''
-        ? 'Say which product there is for nothing.'
-        : `There is no product at the address “${gone}”. Take it out.`,
-    );
+    refuse(gone === '' ? 'Choose the free product.' : `There is no product at the address “${gone}”. Take it out.`);
 }
 
 /**

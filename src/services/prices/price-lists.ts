@@ -20,7 +20,7 @@ import { compile } from '../../core/compile';
 import { assemble } from '../../core/compile/assemble';
 import { type PricedProduct } from '../../core/exchange';
 import { listChanges } from '../../core/judge';
-import { listFaults, pricingsOf, thingsOf } from '../../core/price-lists';
+import { kindOfThing, listFaults, pricingsOf, thingsOf } from '../../core/price-lists';
 import { type Fault } from '../../core/problems';
 import { counted, faultWords, listFaultWords } from '../../core/words';
 import { type Queries } from '../../data/database';
@@ -29,7 +29,7 @@ import { type BelowFloor, sidesOf } from '../figures/margins';
 import { fallingBelow, requireAccepted } from './floors';
 import { Refusal } from '../refusal';
 import { requireSeen, seenName } from '../seen';
-import { readCosts } from '../stock/figures';
+import { readCosts } from '../stock/ledger/figures';
 
 /** A product with what lists may name prices for, and where it stands. */
 export interface ListedProduct extends PricedProduct {
@@ -171,7 +171,7 @@ async function lookAhead(queries: Queries, at: Date, lists: readonly PriceList[]
       ({ thing, day, groups, from, to }): PriceChange => ({
         productId: state.id,
         title: asItCounts(state).title,
-        what: thing.thing.kind === 'product' ? '' : thing.title,
+        what: kindOfThing(thing.thing).isWhole ? '' : thing.title,
         inShop: state.published !== null,
         groups: groups.length === all ? 'everybody' : groups.map(titleOf).join(', '),
         day,

@@ -12,7 +12,7 @@ import { priceWords } from '../../core/words';
 import { products, revisions } from '../../data/schema';
 import { readBooked } from '../selling/bookings';
 import { withStock } from '../selling/overdue';
-import { type StockFigures } from '../stock/figures';
+import { type StockFigures } from '../stock/ledger/figures';
 import { type EditedProduct, openProduct } from './drafts';
 import { isUsed } from './ripple';
 

@@ -12,7 +12,7 @@ import { counted } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
 import { products, revisions } from '../../data/schema';
 import { withStock } from '../selling/overdue';
-import { readStock } from '../stock/figures';
+import { readStock } from '../stock/ledger/figures';
 
 /** A product as the list shows it. */
 export interface ProductRow {

@@ -12,7 +12,7 @@ import { products, revisions, sheetRevisions, sheets } from '../../data/schema';
 import { type ComparedProduct } from '../figures/margins';
 import { compared } from '../prices/floors';
 import { type Looked, lookedAt } from '../drafts/life';
-import { readCosts } from '../stock/figures';
+import { readCosts } from '../stock/ledger/figures';
 import { productLife } from './life';
 
 /** What is done with a product that others have as a part, or take along. */

@@ -6,8 +6,8 @@ import { Exact } from '../../core/number';
 import { unitByCode } from '../../core/quantity';
 import { basketLines, stockItems } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
-import { move } from '../stock/ledger';
-import { readFigure } from '../stock/stock-figure';
+import { move } from '../stock/ledger/ledger';
+import { readFigure } from '../stock/ledger/stock-figure';
 
 const figure = z.string().max(60);
 
@@ -21,7 +21,7 @@ export const stockBatchSchema = z.strictObject({
     .array(z.strictObject({ key: z.string().max(60), kind: z.enum(['receipt', 'adjustment']), quantity: figure }))
     .max(2000)
     .default([]),
-  reason: z.string().trim().min(1, 'Say why, so that the ledger can be read later.').max(200),
+  reason: z.string().trim().min(1, 'Enter a reason, so that the ledger can be read later.').max(200),
 });
 
 export type StockBatch = z.input<typeof stockBatchSchema>;

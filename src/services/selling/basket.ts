@@ -34,7 +34,7 @@ import { type Queries } from '../../data/database';
 import { basketLines, baskets, orders } from '../../data/schema';
 import { filesOf, keepFiles, readFiles } from '../files/uploads';
 import { notFound, Refusal } from '../refusal';
-import { readExpected } from '../stock/expected';
+import { readExpected } from '../stock/ledger/expected';
 import { freeOverdue, withStock } from './overdue';
 import { readBooked } from './bookings';
 import { ensureBasket } from './ensure-basket';

@@ -13,9 +13,9 @@ import { type Queries } from '../../data/database';
 import { basketLines, orderLines, orders, type OrderState } from '../../data/schema';
 import { keepFiles } from '../files/uploads';
 import { Refusal } from '../refusal';
-import { reserveCuts } from '../stock/cutting';
-import { readCosts } from '../stock/figures';
-import { move } from '../stock/ledger';
+import { reserveCuts } from '../stock/ledger/cutting';
+import { readCosts } from '../stock/ledger/figures';
+import { move } from '../stock/ledger/ledger';
 import { makeBasketReady, resolveBasket, type ResolvedBasket, waitingOrder } from './basket';
 import { book } from './bookings';
 import { wholeLine } from './whole-line';
@@ -32,7 +32,7 @@ export const checkoutSchema = z.strictObject({
       const { text } = printable(name);
       if (text) return text;
       context.addIssue(
-        text === '' ? 'Tell us your name.' : 'There is a sign in the name that can’t be printed. Type it again.',
+        text === '' ? 'Enter your name.' : 'There is a sign in the name that can’t be printed. Type it again.',
       );
       return z.NEVER;
     }),

@@ -7,7 +7,7 @@ import { type OrderSums } from '../../data/order-sums';
 import { type WorkshopDetail } from '../../data/workshop-details';
 import { listFiles } from '../files/uploads';
 import { notFound } from '../refusal';
-import { readOrderCuts } from '../stock/cutting';
+import { readOrderCuts } from '../stock/ledger/cutting';
 
 export interface OrderRow {
   readonly number: number;

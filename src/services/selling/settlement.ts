@@ -13,8 +13,8 @@ import {
   type OrderState,
   payments,
 } from '../../data/schema';
-import { dropCuts, itemsToCut } from '../stock/cutting';
-import { move } from '../stock/ledger';
+import { dropCuts, itemsToCut } from '../stock/ledger/cutting';
+import { move } from '../stock/ledger/ledger';
 import { type PaymentAnswer, type PaymentService, simulatedPayments } from './payment';
 
 /**

@@ -21,7 +21,7 @@ import { type BookedPieces, isSoldOut, stockOf } from '../../core/run';
 import { stockView, toldOf, type ToldStock } from '../../core/stock';
 import { jointQuantityWords, priceWords, whyNotWords } from '../../core/words';
 import { products, revisions } from '../../data/schema';
-import { readStock } from '../stock/figures';
+import { readStock } from '../stock/ledger/figures';
 import { type OrderSums } from '../../data/order-sums';
 import { groupOf, type LineAsChosen, readBasket, readLine, type ResolvedBasket, waitingOrder } from './basket';
 import { withStock } from './overdue';

@@ -8,7 +8,7 @@ export function checkTax({ name, country, classes, rates }: Tax): void {
   const refuse = (words: string): never => {
     throw new Refusal(422, 'taxFaulty', words);
   };
-  if (isBlank(name)) refuse('Say what the tax is called, such as VAT.');
+  if (isBlank(name)) refuse('Enter the name of the tax, such as VAT.');
   classes.forEach(({ key, title }, place) => {
     if (isBlank(title)) refuse('Each kind of products that are taxed alike needs a name.');
     if (classes.findIndex((other) => other.key === key) < place)
@@ -19,7 +19,7 @@ export function checkTax({ name, country, classes, rates }: Tax): void {
     for (const { key, title } of classes) {
       const found = rates.filter((rate) => rate.class === key && rate.country === at);
       const [rate] = found;
-      if (!rate) refuse(`Say how much tax there is on ${title} in ${at}; 0 for none.`);
+      if (!rate) refuse(`Enter the tax rate on ${title} in ${at}; 0 for none.`);
       if (found.length > 1) refuse(`Two rates are said for ${title} in ${at}. Leave one.`);
     }
   }

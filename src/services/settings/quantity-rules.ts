@@ -101,11 +101,7 @@ function checkRules(rules: readonly PlacedQuantity[], groups: readonly CustomerG
         `${title}: no quantity keeps this rule, because the maximum is below the first multiple.`,
       );
     if (per === 'customer' && (rule.maximum === null || rule.minimum > 1 || rule.multiple > 1 || rule.list.length > 0))
-      throw new Refusal(
-        422,
-        'onlyMaximum',
-        `${title}: of what one customer may have in all, say the most, and nothing else.`,
-      );
+      throw new Refusal(422, 'onlyMaximum', `${title}: for one customer in all, enter the maximum, and nothing else.`);
     const twice = rule.list.find(
       ({ quantity }, place) => rule.list.findIndex((other) => other.quantity === quantity) < place,
     );

@@ -134,7 +134,7 @@ async function refuseTaxClassesInUse(
       throw new Refusal(
         422,
         'taxClassInUse',
-        `${named.slice(0, 5).join(', ')} ${named.length === 1 ? 'is' : 'are'} taxed as ${title}. Say otherwise there first.`,
+        `${named.slice(0, 5).join(', ')} ${named.length === 1 ? 'is' : 'are'} taxed as ${title}. Change that there first.`,
       );
   }
 }

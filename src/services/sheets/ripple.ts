@@ -6,7 +6,7 @@ import { placementsOf, type Product } from '../../core/catalog';
 import { type Queries } from '../../data/database';
 import { compared } from '../prices/floors';
 import { type Looked, lookedAt } from '../drafts/life';
-import { readCosts } from '../stock/figures';
+import { readCosts } from '../stock/ledger/figures';
 import { sheetLife } from './life';
 
 /**

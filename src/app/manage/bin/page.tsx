@@ -1,5 +1,5 @@
 import { type Metadata } from 'next';
-import { BinPage } from '@/features/bin/bin-page';
+import { BinPage } from '@/features/manage/bin';
 import { listBin } from '@/services/bin/bin';
 import { services } from '@/services/process';
 

@@ -1,5 +1,5 @@
 import { type Metadata } from 'next';
-import { Discounts } from '@/features/discounts/discounts';
+import { Discounts } from '@/features/manage/discounts';
 import { openDiscounts } from '@/services/prices/discounts';
 import { services } from '@/services/process';
 

@@ -1,7 +1,7 @@
 import { type Metadata } from 'next';
-import { CuttingPage } from '@/features/cutting/cutting-page';
+import { CuttingPage } from '@/features/manage/cutting';
 import { services } from '@/services/process';
-import { listCutting } from '@/services/stock/cutting';
+import { listCutting } from '@/services/stock/ledger/cutting';
 
 export const metadata: Metadata = { title: 'To be cut' };
 export const dynamic = 'force-dynamic';

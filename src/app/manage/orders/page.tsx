@@ -1,5 +1,5 @@
 import { type Metadata } from 'next';
-import { OrderList } from '@/features/orders/order-list';
+import { OrderList } from '@/features/manage/orders';
 import { services } from '@/services/process';
 import { listOrders } from '@/services/selling/orders';
 

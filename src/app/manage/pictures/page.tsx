@@ -1,5 +1,5 @@
 import { type Metadata } from 'next';
-import { PictureLibrary } from '@/features/pictures/picture-library';
+import { PictureLibrary } from '@/features/manage/pictures';
 import { listPictures } from '@/services/pictures/library';
 import { services } from '@/services/process';
 

@@ -1,5 +1,5 @@
 import { type Metadata } from 'next';
-import { PriceLists } from '@/features/price-lists/price-lists';
+import { PriceLists } from '@/features/manage/price-lists';
 import { openPriceLists } from '@/services/prices/price-lists';
 import { services } from '@/services/process';
 

@@ -1,5 +1,5 @@
 import { type Metadata } from 'next';
-import { ProductList } from '@/features/products/product-list';
+import { ProductList } from '@/features/manage/products';
 import { readSheets } from '@/services/catalog/catalog-state';
 import { services } from '@/services/process';
 import { listProducts } from '@/services/products/list';

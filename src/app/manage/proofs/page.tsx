@@ -1,5 +1,5 @@
 import { type Metadata } from 'next';
-import { AllProofs } from '@/features/proofs/all-proofs';
+import { AllProofs } from '@/features/manage/proofs';
 
 export const metadata: Metadata = { title: 'All proofs' };
 

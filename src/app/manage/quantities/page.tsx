@@ -1,5 +1,5 @@
 import { type Metadata } from 'next';
-import { PlacedRules } from '@/features/quantity-rules/placed-rules';
+import { PlacedRules } from '@/features/manage/quantity-rules';
 import { services } from '@/services/process';
 import { openQuantityRules } from '@/services/settings/quantity-rules';
 

@@ -1,5 +1,5 @@
 import { type Metadata } from 'next';
-import { ShopSettings } from '@/features/settings/shop-settings';
+import { ShopSettings } from '@/features/manage/settings';
 import { services } from '@/services/process';
 import { openSettings } from '@/services/settings/settings';
 

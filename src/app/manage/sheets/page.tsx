@@ -1,5 +1,5 @@
 import { type Metadata } from 'next';
-import { SheetList } from '@/features/sheets/sheet-list';
+import { SheetList } from '@/features/manage/sheets';
 import { services } from '@/services/process';
 import { listSheets } from '@/services/sheets/sheets';
 

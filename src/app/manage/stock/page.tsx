@@ -1,9 +1,9 @@
 import { type Metadata } from 'next';
-import { StockList } from '@/features/stock/stock-list';
+import { StockList } from '@/features/manage/stock';
 import { readShop } from '@/services/catalog/surroundings';
 import { services } from '@/services/process';
-import { countCutting } from '@/services/stock/cutting';
-import { listStock } from '@/services/store-room/stock';
+import { countCutting } from '@/services/stock/ledger/cutting';
+import { listStock } from '@/services/stock/items/stock';
 
 export const metadata: Metadata = { title: 'Stock' };
 export const dynamic = 'force-dynamic';

@@ -1,5 +1,5 @@
 import { type Metadata } from 'next';
-import { SwatchBook } from '@/features/swatches/swatch-book';
+import { SwatchBook } from '@/features/manage/swatches';
 import { services } from '@/services/process';
 import { listSwatches } from '@/services/swatches/swatches';
 

@@ -1,5 +1,5 @@
 import { cache } from 'react';
-import { ProductPageSoon } from '@/features/shop/product-page-soon';
+import { ProductPageSoon } from '@/features/shop/product-page';
 import { basketToken } from '@/http/basket-cookie';
 import { orNotFound } from '@/http/page';
 import { services } from '@/services/process';

@@ -1,5 +1,5 @@
 import { type Metadata } from 'next';
-import { BasketPage } from '@/features/shop/basket-page';
+import { BasketPage } from '@/features/shop/basket';
 import { basketToken } from '@/http/basket-cookie';
 import { services } from '@/services/process';
 import { viewBasket } from '@/services/selling/shop';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { answersOf, productBeside, productRef } from '../../fields';
 import { decimalText } from '../../number';
-import { type Path, type Problem } from '../../problems';
+import { type AnswerForm, type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { countCandidates } from './candidates';
 import { choiceFields, type ChoiceReader, plainAnswer, refuse, type Report } from './common';
@@ -42,7 +42,7 @@ const NO: Answer = { ...plainAnswer, canonical: 'no', shown: 'No' };
 /** Reads true, false, or how many. What it brings is known only when the other product has been compiled. */
 export function reader(choice: AddOnChoice): ChoiceReader {
   const { key, title, mostQuantity } = choice;
-  const expected = mostQuantity > 1 ? 'true, false, or how many' : 'true or false';
+  const expected: AnswerForm = { form: mostQuantity > 1 ? 'yesNoOrCount' : 'yesNo' };
   return {
     ask: 'answer',
     expected,

@@ -38,7 +38,7 @@ const AGREED: Answer = { ...plainAnswer, canonical: 'agreed', shown: 'Agreed' };
 export function reader(choice: AgreementChoice): ChoiceReader {
   return {
     ask: 'agree',
-    expected: 'true',
+    expected: { form: 'consent' },
     fallback: () => null,
     effects: [],
     read(raw: unknown, problems: Problem[]): Answer | null {

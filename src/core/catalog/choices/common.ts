@@ -3,7 +3,7 @@ import { choiceRef, groupRef, ownKey, unitCode } from '../../fields';
 import { decimalText, Exact } from '../../number';
 import { type Amount, amountSchema } from '../../pricing/amount';
 import { type Breaks, breaksSchema } from '../../pricing/breaks';
-import { type FaultData, type Path, type Problem, problem, type ProblemData } from '../../problems';
+import { type AnswerForm, type FaultData, type Path, type Problem, problem, type ProblemData } from '../../problems';
 import { type Answer, atChoice, type OptionPick } from '../../selection';
 import { type DrawDefinition, drawSchema } from '../../stock/draw';
 import { type FileType } from './file-types';
@@ -189,7 +189,7 @@ export type Ask = 'choose' | 'enter' | 'answer' | 'upload' | 'agree' | 'nothing'
 export interface ChoiceReader {
   readonly ask: Ask;
   /** the kind of answer it takes, for a message */
-  readonly expected: string;
+  readonly expected: AnswerForm;
   readonly effects: readonly Effect[];
   /** the answer that counts when none is given, in the form a selection has, or null */
   fallback(context: AnswerContext): unknown;

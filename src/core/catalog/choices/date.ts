@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { dayInYear, dayText, dayWords, monthOf, parseDay, weekdayOf } from '../../calendar';
-import { type Path, type Problem, type ProblemData, type WhyNotDay } from '../../problems';
+import { type AnswerForm, type Path, type Problem, type ProblemData, type WhyNotDay } from '../../problems';
 import { type Answer } from '../../selection';
 import {
   type AnswerContext,
@@ -142,7 +142,7 @@ export function dayWindow(choice: DaysOffered, today: string, leadDays = 0): Day
 
 export function reader(choice: DateChoice, path: Path): ChoiceReader {
   const { key, title } = choice;
-  const expected = 'a day as YYYY-MM-DD';
+  const expected: AnswerForm = { form: 'day' };
   // The window is the same all day long, and a selection is resolved at every keystroke.
   let made: { readonly today: string; readonly window: DayWindow } | null = null;
   const windowOn = (today: string): DayWindow => {

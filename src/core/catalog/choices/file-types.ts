@@ -13,16 +13,3 @@ export const fileTypes = {
 export type FileType = keyof typeof fileTypes;
 
 export const fileTypeNames = Object.keys(fileTypes) as [FileType, ...FileType[]];
-
-/** `PDF, PNG or SVG` */
-export function fileTypeWords(types: readonly FileType[]): string {
-  const words = types.map((type) => fileTypes[type].words);
-  const last = words.pop() ?? 'no file';
-  return words.length > 0 ? `${words.join(', ')} or ${last}` : last;
-}
-
-/** A size in words: `2 MB`, `350 kB`. */
-export function fileSizeWords(bytes: number): string {
-  if (bytes >= 1_000_000) return `${Number((bytes / 1_000_000).toFixed(1))} MB`;
-  return bytes >= 1000 ? `${Math.round(bytes / 1000)} kB` : `${bytes} bytes`;
-}

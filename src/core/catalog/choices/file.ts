@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Path, type Problem } from '../../problems';
+import { type AnswerForm, type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import {
   type AnswerContext,
@@ -15,7 +15,7 @@ import {
   type UploadedFile,
   withoutEffect,
 } from './common';
-import { fileSizeWords, type FileType, fileTypeNames, fileTypeWords } from './file-types';
+import { type FileType, fileTypeNames } from './file-types';
 import { type KindOfChoice } from './kind';
 
 /** The largest file any product may ask for, in bytes. */
@@ -53,8 +53,8 @@ export function fileProblem(
       code: 'fileType',
       title,
       file: file.name,
-      is: file.type && fileTypeWords([file.type]),
-      wanted: fileTypeWords(choice.types),
+      is: file.type,
+      wanted: choice.types,
     };
   }
   if (file.size > choice.largest)
@@ -62,15 +62,15 @@ export function fileProblem(
       code: 'fileTooLarge',
       title,
       file: file.name,
-      size: fileSizeWords(file.size),
-      largest: fileSizeWords(choice.largest),
+      size: file.size,
+      largest: choice.largest,
     };
   return null;
 }
 
 export function reader(choice: FileChoice, path: Path): ChoiceReader {
   const { key, title, least, most } = choice;
-  const expected = 'a list of the tokens of uploaded files';
+  const expected: AnswerForm = { form: 'fileTokens' };
   return {
     ask: 'upload',
     expected,

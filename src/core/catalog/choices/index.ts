@@ -174,7 +174,7 @@ export {
 export { type Candidate, type Candidates, type CandidateScope, countCandidates } from './candidates';
 export { type DateChoice, type DayBound, dayWindow, tooEarly } from './date';
 export { anyFile, fileProblem, LARGEST_FILE } from './file';
-export { type FileType, fileSizeWords, fileTypeNames, fileTypes, fileTypeWords } from './file-types';
+export { type FileType, fileTypeNames, fileTypes } from './file-types';
 export { type LetteringFace, letteringFaces, letteringFamily } from './lettering-faces';
 export { type KindOfChoice, type TestOfChoice } from './kind';
 export { limitProblem } from './limits';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Path } from '../../problems';
+import { type AnswerForm, type Path } from '../../problems';
 import {
   choiceFields,
   type ChoiceReader,
@@ -37,7 +37,7 @@ export function check(choice: LongTextChoice, path: Path, report: Report): void 
 }
 
 export function reader(choice: LongTextChoice, path: Path): ChoiceReader {
-  const expected = 'a text';
+  const expected: AnswerForm = { form: 'text' };
   return {
     ask: 'enter',
     expected,

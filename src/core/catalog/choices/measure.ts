@@ -92,7 +92,7 @@ export function reader(choice: MeasureChoice, path: Path): ChoiceReader {
   const example = write(limits.min ?? Exact.one);
   return {
     ask: 'enter',
-    expected: `a measure as text, such as "${example}"`,
+    expected: { form: 'measure', example },
     fallback: () => choice.default,
     effects: [ownEffect(choice, path)],
     read(raw: unknown, problems: Problem[]): Answer | null {
@@ -114,7 +114,7 @@ export function reader(choice: MeasureChoice, path: Path): ChoiceReader {
         return refuse(problems, key, {
           code: 'belowMinimum',
           title,
-          minimum: limits.min ? write(limits.min) : 'more than nothing',
+          minimum: limits.min && write(limits.min),
           nearest: [],
         });
       }

@@ -54,7 +54,7 @@ export type Note =
 
 /** Reads nothing: an answer given to a note is one too many. */
 function reader(): ChoiceReader {
-  return { ask: 'nothing', expected: 'nothing', fallback: () => null, effects: [], read: () => null };
+  return { ask: 'nothing', expected: { form: 'nothing' }, fallback: () => null, effects: [], read: () => null };
 }
 
 const asksNothing = { reader, tests: [], candidates: () => null } as const;

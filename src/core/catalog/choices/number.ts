@@ -62,7 +62,7 @@ export function reader(choice: NumberChoice, path: Path): ChoiceReader {
   const example = (limits.min ?? Exact.one).toString();
   return {
     ask: 'enter',
-    expected: 'a number, as a number or as text',
+    expected: { form: 'number' },
     fallback: () => choice.default,
     effects: [ownEffect(choice, path)],
     read(raw: unknown, problems: Problem[]): Answer | null {

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { enclosingChoice, optionRef, ownKey, pictureRef, swatchRef } from '../../fields';
 import { quantityRuleSchema } from '../../ordering';
-import { type Path, type Problem } from '../../problems';
+import { type AnswerForm, type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { isBlank } from '../../text';
 import { propertySchema } from '../properties';
@@ -212,7 +212,7 @@ interface OptionPick {
  */
 export function pickReader(
   choice: OptionsChoiceLike,
-): (raw: unknown, problems: Problem[], expected: string) => OptionPick | null {
+): (raw: unknown, problems: Problem[], expected: AnswerForm) => OptionPick | null {
   const places = new Map(choice.options.map(({ key }, index) => [key, index]));
   const { title, ownQuantity, mostEach } = choice;
   return (raw, problems, expected) => {
@@ -259,9 +259,7 @@ export function optionsReader(
     picks: [{ effect, count: 1 }],
   }));
   const pick = pickReader(choice);
-  const expected = choice.ownQuantity
-    ? 'the key of an option, or {"option": key, "quantity": number}'
-    : 'the key of an option, as text';
+  const expected: AnswerForm = { form: choice.ownQuantity ? 'optionOrCounted' : 'option' };
   return {
     ask: 'choose',
     expected,

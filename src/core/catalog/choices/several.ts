@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { enclosingChoice, optionRef } from '../../fields';
-import { type Path, type Problem } from '../../problems';
+import { type AnswerForm, type Path, type Problem } from '../../problems';
 import { type Answer, type OptionPick } from '../../selection';
 import { choiceFields, type ChoiceReader, plainAnswer, refuse, type Report } from './common';
 import { type KindOfChoice } from './kind';
@@ -47,7 +47,7 @@ export function check(choice: SeveralChoice, path: Path, report: Report): void {
 export function reader(choice: SeveralChoice, path: Path): ChoiceReader {
   const { key, title, options, least, most } = choice;
   const pick = pickReader(choice);
-  const expected = 'a list of the keys of options';
+  const expected: AnswerForm = { form: 'options' };
   return {
     ask: 'choose',
     expected,

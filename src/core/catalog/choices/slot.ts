@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { answersOf, choiceRef, enclosingChoice, keyAt, optionRef, productRef, type Trail } from '../../fields';
-import { type Path, type Problem } from '../../problems';
+import { type AnswerForm, type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { slotEntries } from '../../selection/slot-entry';
 import { propertySchema } from '../properties';
@@ -96,7 +96,7 @@ export function check(choice: SlotChoice, path: Path, report: Report): void {
 export function reader(choice: SlotChoice, path: Path): ChoiceReader {
   const { key, title, options, least, most, keepsOrder } = choice;
   const places = new Map(options.map((option, index) => [option.key, index]));
-  const expected = 'a list of products, each its slug or {"product": slug, "quantity": number, "answers": {…}}';
+  const expected: AnswerForm = { form: 'entries' };
   return {
     ask: 'choose',
     expected,

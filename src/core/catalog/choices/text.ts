@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Path, type Problem } from '../../problems';
+import { type AnswerForm, type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { countCharacters, plainWords, printable, type Wording } from '../../text';
 import { type Candidates, type CandidateScope } from './candidates';
@@ -57,7 +57,7 @@ export function checkCharacterLimits(
 
 interface TextForm {
   readonly choice: CharacterLimits & { readonly key: string; readonly title: string };
-  readonly expected: string;
+  readonly expected: AnswerForm;
   readonly longest: number;
   /** whether it may have several lines */
   readonly lines: boolean;
@@ -94,7 +94,7 @@ export function textAnswer(
 }
 
 export function reader(choice: TextChoice, path: Path): ChoiceReader {
-  const form: TextForm = { choice, expected: 'a line of text', longest: LONGEST_TEXT, lines: false };
+  const form: TextForm = { choice, expected: { form: 'line' }, longest: LONGEST_TEXT, lines: false };
   return {
     ask: 'enter',
     expected: form.expected,

@@ -33,7 +33,7 @@ export function check(): void {}
 export function reader(choice: YesNoChoice, path: Path): ChoiceReader {
   return {
     ask: 'answer',
-    expected: 'true or false',
+    expected: { form: 'yesNo' },
     fallback: () => choice.default,
     effects: [ownEffect(choice, path)],
     read(raw: unknown, problems: Problem[]): Answer | null {

@@ -1,5 +1,5 @@
 import { type Metadata } from 'next';
-import { DraftPage } from '@/features/shop/draft-page';
+import { DraftPage } from '@/features/shop/product-page';
 import { orNotFound } from '@/http/page';
 import { services } from '@/services/process';
 import { openSharedDraft } from '@/services/products/draft-link';

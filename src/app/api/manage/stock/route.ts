@@ -1,5 +1,5 @@
 import { answer, readJson } from '@/http/route';
-import { createStockItem, listStock, newStockItemSchema } from '@/services/store-room/stock';
+import { createStockItem, listStock, newStockItemSchema } from '@/services/stock/items/stock';
 
 export function GET(): Promise<Response> {
   return answer(listStock);

@@ -1,5 +1,5 @@
 import { type Metadata } from 'next';
-import { OrderDetail } from '@/features/orders/order-detail';
+import { OrderDetail } from '@/features/manage/orders';
 import { numberOrNotFound, orNotFound } from '@/http/page';
 import { services } from '@/services/process';
 import { readOrder } from '@/services/selling/orders';

@@ -1,6 +1,6 @@
 import { type Metadata } from 'next';
-import { placeNamed } from '@/features/editor-kit/place-named';
-import { ProductEditor } from '@/features/product-editor/editor';
+import { placeNamed } from '@/features/editors/frame';
+import { ProductEditor } from '@/features/manage/product-editor';
 import { numberOrNotFound, orNotFound } from '@/http/page';
 import { services } from '@/services/process';
 import { openForEditing } from '@/services/products/editing';

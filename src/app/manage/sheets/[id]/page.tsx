@@ -1,5 +1,5 @@
 import { type Metadata } from 'next';
-import { SheetEditor } from '@/features/sheets/sheet-editor';
+import { SheetEditor } from '@/features/manage/sheets';
 import { numberOrNotFound, orNotFound } from '@/http/page';
 import { services } from '@/services/process';
 import { openSheetForEditing } from '@/services/sheets/sheets';

@@ -1,8 +1,8 @@
 import { type Metadata } from 'next';
-import { StockItemPage } from '@/features/stock/stock-item-page';
+import { StockItemPage } from '@/features/manage/stock';
 import { orNotFound } from '@/http/page';
 import { services } from '@/services/process';
-import { readStockItem } from '@/services/store-room/stock';
+import { readStockItem } from '@/services/stock/items/stock';
 
 export const metadata: Metadata = { title: 'Stock item' };
 export const dynamic = 'force-dynamic';

@@ -1,5 +1,5 @@
 import { type Metadata } from 'next';
-import { OrderPage } from '@/features/shop/order-page';
+import { OrderPage } from '@/features/shop/pages';
 import { orNotFound } from '@/http/page';
 import { services } from '@/services/process';
 import { readOrderByToken } from '@/services/selling/orders';

@@ -1,5 +1,5 @@
 import { answer, readJson } from '@/http/route';
-import { changeStockItem, deleteStockItem, stockItemChangeSchema } from '@/services/store-room/change-item';
+import { changeStockItem, deleteStockItem, stockItemChangeSchema } from '@/services/stock/items/change-item';
 
 interface Place {
   params: Promise<{ key: string }>;

@@ -1,5 +1,5 @@
 import { type Metadata } from 'next';
-import { DraftPage } from '@/features/shop/draft-page';
+import { DraftPage } from '@/features/shop/product-page';
 import { numberOrNotFound, orNotFound, seenAsFrom, type SeenAsQuery } from '@/http/page';
 import { services } from '@/services/process';
 import { openDraftPage } from '@/services/products/draft-page';

@@ -1,5 +1,5 @@
 import { answer, numberFrom, readJson } from '@/http/route';
-import { confirmCuts, cutReportSchema } from '@/services/stock/cutting';
+import { confirmCuts, cutReportSchema } from '@/services/stock/ledger/cutting';
 
 interface Place {
   params: Promise<{ order: string; stock: string }>;

@@ -1,5 +1,5 @@
 import { answer, readJson } from '@/http/route';
-import { enterStock, stockEntrySchema } from '@/services/store-room/stock';
+import { enterStock, stockEntrySchema } from '@/services/stock/items/stock';
 
 interface Place {
   params: Promise<{ key: string }>;

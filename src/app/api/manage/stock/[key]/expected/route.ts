@@ -1,5 +1,5 @@
 import { answer, readJson } from '@/http/route';
-import { expectedReceiptSchema, expectReceipt } from '@/services/store-room/expected';
+import { expectedReceiptSchema, expectReceipt } from '@/services/stock/items/expected';
 
 interface Place {
   params: Promise<{ key: string }>;

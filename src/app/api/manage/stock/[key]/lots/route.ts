@@ -1,6 +1,6 @@
 import { lotRuleSchema } from '@/core/catalog';
 import { answer, readJson } from '@/http/route';
-import { setLotRule } from '@/services/store-room/stock';
+import { setLotRule } from '@/services/stock/items/stock';
 
 interface Place {
   params: Promise<{ key: string }>;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { answer, numberFrom, readJson } from '@/http/route';
-import { planAgain } from '@/services/stock/cutting';
+import { planAgain } from '@/services/stock/ledger/cutting';
 
 interface Place {
   params: Promise<{ order: string; stock: string }>;

@@ -1,5 +1,5 @@
 import { answer, numberFrom } from '@/http/route';
-import { dropExpected, expectedArrived } from '@/services/store-room/expected';
+import { dropExpected, expectedArrived } from '@/services/stock/items/expected';
 
 interface Place {
   params: Promise<{ key: string; id: string }>;

@@ -1,0 +1,1 @@
+export { BreaksFields } from './breaks-fields';

@@ -1,0 +1,2 @@
+export { type PlainProof } from './plain-proof';
+export { type Checks, useChecks } from './use-checks';

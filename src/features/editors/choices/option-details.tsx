@@ -1,0 +1,178 @@
+'use client';
+
+import { Box, HStack, Stack, Text } from '@chakra-ui/react';
+import { letteringFaces, letteringFamily, type Option, type OptionsChoice } from '@/core/catalog';
+import { type Path } from '@/core/problems';
+import { SelectField, TextField } from '@/ui/field';
+import { DrawsField, GroupsField, orNull, PictureField, PropertiesField, WeightField } from '@/features/editors/fields';
+import { useEditing, useFaultAt } from '@/features/editors/frame';
+import { Tick } from '@/ui/tick';
+import { useWholeText } from '@/features/kit/shared';
+import { WHEN_OUT } from './when-out';
+
+interface Props {
+  choice: OptionsChoice;
+  option: Option;
+  name: string;
+  path: Path;
+  edit: (what: string, recipe: (draft: Option) => void) => void;
+}
+
+/** What of an option is edited now and then. */
+export function OptionDetails({ choice, option, name, path, edit }: Props) {
+  const { product } = useEditing();
+  const groupsFault = useFaultAt(...path, 'groups');
+  const stocked = 'stocked' in choice && choice.stocked;
+  return (
+    <Stack gap="4" pl="8" pr="2" py="3">
+      <TextField
+        label="Description"
+        value={option.description}
+        maxLength={300}
+        placeholder="none"
+        onChange={(value) => edit('description', (draft) => void (draft.description = value))}
+      />
+      {choice.kind === 'lettering' && <Face option={option} edit={edit} />}
+      <LooksAndWeight option={option} path={path} edit={edit} />
+      {stocked ? (
+        <Text fontSize="sm" color="fg.muted">
+          Its stock is that of its variants. A new title keeps them, their stock and what is in baskets: inside it stays
+          “{option.key}”.
+        </Text>
+      ) : (
+        <DrawsField
+          label={name}
+          name={`${product.title}, ${option.title}`}
+          draws={option.draws}
+          path={[...path, 'draws']}
+          onChange={(draws) => edit('draws', (draft) => void (draft.draws = draws))}
+        />
+      )}
+      {option.draws.length === 0 && (
+        <Tick
+          label="Made to order, not counted"
+          checked={option.notCounted !== null}
+          onChange={(on) => edit('not counted', (draft) => void (draft.notCounted = on ? 'madeToOrder' : null))}
+        />
+      )}
+      {(stocked || option.draws.length > 0) && <WhenOut option={option} path={path} edit={edit} />}
+      <PropertiesField
+        properties={option.properties}
+        onChange={(properties) => edit('properties', (draft) => void (draft.properties = properties))}
+      />
+      <GroupsField
+        what="this option"
+        groups={option.groups}
+        fault={groupsFault}
+        onChange={(groups) => edit('groups', (draft) => void (draft.groups = groups))}
+      />
+    </Stack>
+  );
+}
+
+/** What it adds to the weight, what it cost before, and its picture. */
+function LooksAndWeight({ option, path, edit }: Pick<Props, 'option' | 'path' | 'edit'>) {
+  const { shop } = useEditing();
+  const weightFault = useFaultAt(...path, 'weight', 'value');
+  const wasPriceFault = useFaultAt(...path, 'wasPrice');
+  return (
+    <>
+      <HStack gap="4" align="start" wrap="wrap">
+        {option.amount && (
+          <Box w="170px">
+            <TextField
+              label={`Was-amount (${shop.currency})`}
+              value={option.wasPrice ?? ''}
+              fault={wasPriceFault}
+              placeholder="none"
+              inputMode="decimal"
+              help="Shown crossed out beside the amount."
+              onChange={(value) => edit('wasPrice', (draft) => void (draft.wasPrice = orNull(value)))}
+            />
+          </Box>
+        )}
+        <WeightField
+          label="Adds weight"
+          unit="g"
+          weight={option.weight}
+          fault={weightFault}
+          onChange={(weight) => edit('weight', (draft) => void (draft.weight = weight))}
+        />
+      </HStack>
+      <HStack gap="5" wrap="wrap">
+        <PictureField
+          label="Picture"
+          src={option.picture}
+          onChange={(picture) => edit('picture', (draft) => void (draft.picture = picture))}
+        />
+        <Tick
+          label="Choosing it changes the main picture"
+          checked={option.changesPicture}
+          onChange={(on) => edit('changesPicture', (draft) => void (draft.changesPicture = on))}
+        />
+        <Tick
+          label="Larger on pointing"
+          checked={option.enlarges}
+          onChange={(on) => edit('enlarges', (draft) => void (draft.enlarges = on))}
+        />
+      </HStack>
+    </>
+  );
+}
+
+function Face({ option, edit }: Pick<Props, 'option' | 'edit'>) {
+  return (
+    <HStack gap="4" align="end">
+      <Box w="220px">
+        <SelectField
+          label="Lettering face"
+          value={option.face ?? ''}
+          alternatives={[
+            { value: '', label: 'none yet' },
+            ...letteringFaces.map(({ key, title }) => ({ value: key, label: title })),
+          ]}
+          onChange={(face) => edit('face', (draft) => void (draft.face = orNull(face)))}
+        />
+      </Box>
+      <Text fontSize="2xl" style={{ fontFamily: `'${letteringFamily(option.face) ?? 'inherit'}', serif` }}>
+        {option.title || 'Abc'}
+      </Text>
+    </HStack>
+  );
+}
+
+/** What becomes of it once it is out of stock. */
+function WhenOut({ option, path, edit }: Pick<Props, 'option' | 'path' | 'edit'>) {
+  const leadFault = useFaultAt(...path, 'leadDays');
+  const leadDays = useWholeText(option.leadDays, { least: 1, most: 730, mayBeEmpty: true }, (value) =>
+    edit('leadDays', (draft) => void (draft.leadDays = value)),
+  );
+  return (
+    <HStack gap="4" align="start">
+      <Box w="300px">
+        <SelectField
+          label="When out of stock"
+          value={option.whenOut}
+          alternatives={WHEN_OUT}
+          onChange={(value) =>
+            edit(
+              'whenOut',
+              (draft) => void (draft.whenOut = WHEN_OUT.find((when) => when.value === value)?.value ?? 'unavailable'),
+            )
+          }
+        />
+      </Box>
+      {option.whenOut === 'orderable' && (
+        <Box w="140px">
+          <TextField
+            label="Lead time (days)"
+            value={leadDays.text}
+            fault={leadDays.fault ?? leadFault}
+            inputMode="numeric"
+            onChange={leadDays.take}
+          />
+        </Box>
+      )}
+    </HStack>
+  );
+}

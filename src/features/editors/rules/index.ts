@@ -1,0 +1,2 @@
+export { asks, firstTest } from './choosing';
+export { ConditionField } from './condition-field';

@@ -1,0 +1,3 @@
+export { OrderLines } from './order-lines';
+export { OrderStateSlip, orderStateWords } from './order-state';
+export { OrderSums } from './order-sums';

@@ -1,0 +1,2 @@
+export { PickPicture } from './lazy';
+export { pictureName, PictureTiles } from './picture-tiles';

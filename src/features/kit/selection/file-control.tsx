@@ -1,0 +1,133 @@
+'use client';
+
+import { Box, Button, chakra, HStack, Stack, Text } from '@chakra-ui/react';
+import { Paperclip, X } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { type Choice, fileTypes, type UploadedFile } from '@/core/catalog';
+import { amountWords, fileSizeWords, fileTypeWords } from '@/core/words';
+import { wordsOf } from '@/features/kit/shared';
+import { FaultLine } from '@/ui/fault-line';
+import { type ControlProps } from './control';
+import { Hint } from './typed-controls';
+
+const tokensOf = (answer: unknown): readonly string[] =>
+  Array.isArray(answer) ? answer.filter((token): token is string => typeof token === 'string') : [];
+
+/** Files, uploaded as soon as they are given. A refused one is said, with what would be right. */
+export function FileControl({
+  choice,
+  id,
+  answer,
+  currency,
+  page,
+  onAnswer,
+}: ControlProps<Extract<Choice, { kind: 'file' }>>) {
+  const input = useRef<HTMLInputElement>(null);
+  const [busy, setBusy] = useState(false);
+  const [refused, setRefused] = useState<readonly string[]>([]);
+  const tokens = tokensOf(answer);
+  const take = async (files: readonly File[]) => {
+    setBusy(true);
+    const taken = [...tokens];
+    const faults: string[] = [];
+    for (const file of files) {
+      try {
+        const token = await page.upload(choice, file);
+        if (!taken.includes(token)) taken.push(token);
+      } catch (error) {
+        faults.push(wordsOf(error));
+      }
+    }
+    setBusy(false);
+    setRefused(faults);
+    if (taken.length !== tokens.length) onAnswer(taken);
+  };
+  const remove = (token: string) => {
+    const rest = tokens.filter((other) => other !== token);
+    onAnswer(rest.length === 0 ? null : rest);
+  };
+  return (
+    <Box>
+      <Stack gap="1">
+        {tokens.map((token) => (
+          <GivenFile key={token} file={page.files.get(token)} onRemove={() => remove(token)} />
+        ))}
+      </Stack>
+      {tokens.length < choice.most && (
+        <>
+          <chakra.input
+            ref={input}
+            id={id}
+            type="file"
+            aria-labelledby={`${id}-label`}
+            srOnly
+            tabIndex={-1}
+            multiple={choice.most > 1}
+            accept={choice.types.map((type) => `.${fileTypes[type].extension}`).join(',')}
+            onChange={(event) => {
+              void take([...(event.target.files ?? [])]);
+              event.target.value = '';
+            }}
+          />
+          <Button
+            variant="outline"
+            colorPalette="ink"
+            size="sm"
+            mt={tokens.length > 0 ? '1.5' : '0'}
+            loading={busy}
+            onClick={() => input.current?.click()}
+          >
+            <Paperclip size={15} aria-hidden />{' '}
+            {tokens.length > 0 ? 'Add another file' : choice.most > 1 ? 'Choose files' : 'Choose a file'}
+          </Button>
+        </>
+      )}
+      <Hint
+        parts={[
+          fileTypeWords(choice.types),
+          `up to ${fileSizeWords(choice.largest)}${choice.most > 1 ? ' each' : ''}`,
+          choice.most > 1
+            ? `${choice.least === choice.most ? choice.most : `${choice.least} to ${choice.most}`} files`
+            : '',
+          amountWords(choice.amount, currency),
+        ]}
+      />
+      {refused.map((words) => (
+        <FaultLine key={words} role="alert" mt="1">
+          {words}
+        </FaultLine>
+      ))}
+    </Box>
+  );
+}
+
+/** A file that has been given. @param file undefined where nothing is known of it any more */
+function GivenFile({ file, onRemove }: { file?: UploadedFile; onRemove: () => void }) {
+  return (
+    <HStack
+      gap="2"
+      fontSize="sm"
+      bg="bg.panel"
+      borderWidth="1px"
+      borderColor="border"
+      borderRadius="l2"
+      px="2.5"
+      py="1.5"
+    >
+      <Paperclip size={14} aria-hidden />
+      <Text flex="1" minW="0" truncate>
+        {file?.name ?? 'a file'}
+      </Text>
+      <Text color="fg.muted">{file && fileSizeWords(file.size)}</Text>
+      <chakra.button
+        type="button"
+        aria-label={`Remove ${file?.name ?? 'the file'}`}
+        cursor="pointer"
+        p="1"
+        onClick={onRemove}
+      >
+        <X size={14} />
+      </chakra.button>
+    </HStack>
+  );
+}

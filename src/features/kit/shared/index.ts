@@ -1,0 +1,15 @@
+export { anything, ApiProblem, send, wordsOf } from './api';
+export { useBelowFloor } from './below-floor';
+export { countryName } from './country-name';
+export { DetailList } from './detail-list';
+export { type Finding, findingSchema } from './findings';
+export { NothingHere } from './nothing-here';
+export { binnedSchema, bringBackFromBin, sayBinned } from './say-binned';
+export { PLACES, RAIL, type ScreenName, tabsOf } from './screens';
+export { setWith } from './set-with';
+export { fittingUnits, unitAlternatives } from './unit-alternatives';
+export { useAttempt } from './use-attempt';
+export { useBusy } from './use-busy';
+export { type StreamedRows, useStreamedRows } from './use-streamed-rows';
+export { useWholeText } from './use-whole-text';
+export { Whole } from './whole';

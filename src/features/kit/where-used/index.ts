@@ -1,0 +1,1 @@
+export { WhereUsed } from './where-used';

@@ -1,0 +1,1 @@
+export { CuttingPage } from './cutting-page';

@@ -1,0 +1,1 @@
+export { Discounts } from './discounts';

@@ -1,0 +1,1 @@
+export { ManagerFrame } from './rail';

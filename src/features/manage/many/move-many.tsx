@@ -1,0 +1,249 @@
+'use client';
+
+import { Button, HStack, Progress, Stack, Text } from '@chakra-ui/react';
+import { useEffect, useRef, useState } from 'react';
+import { counted } from '@/core/words';
+import { wordsOf } from '@/features/kit/shared';
+import { belowWords, RippleView, useRipple } from '@/features/editors/ripple';
+import { AppDialog } from '@/ui/dialog';
+import { ScrollRegion } from '@/ui/scroll-region';
+
+/** Something that can be moved. */
+export interface Movable {
+  readonly id: number | string;
+  readonly title: string;
+}
+
+interface Done<Row> {
+  readonly row: Row;
+  /** why it could not be done; empty where it was */
+  readonly refused: string;
+  /** its number in the bin, where it was deleted */
+  readonly binned: number | null;
+}
+
+/** One way to move many of something, one after the other. */
+export interface Move<Row extends Movable, Way extends string> {
+  readonly title: string;
+  readonly does: string;
+  readonly done: string;
+  /** what takes it back, and what that is called; null where nothing does */
+  readonly back: { readonly way: Way; readonly words: string } | null;
+  readonly nothing: string;
+  /** which of them it is about */
+  concerns(row: Row): boolean;
+  /** whether it can be taken back: what was published before keeps its new revision */
+  canGoBack(row: Row): boolean;
+  /** whether something of it is to be mended first; absent where that is no matter */
+  notReady?(row: Row): boolean;
+  /** where it is read what this would change in others; absent where it changes nothing there */
+  rippleAt?(rows: readonly Row[]): string;
+  /**
+   * @param binned its number in the bin, where it is brought back from there @returns its number in the bin, where it
+   * is deleted
+   */
+  move(id: Row['id'], binned: number | null, row: Row): Promise<number | null>;
+}
+
+interface Props<Row extends Movable, Way extends string> {
+  way: Way;
+  moves: Readonly<Record<Way, Move<Row, Way>>>;
+  rows: readonly Row[];
+  /** what one of them is called, and several where that is no `s` more */
+  word: string;
+  words?: string;
+  onClose: () => void;
+}
+
+/**
+ * Moves many, into the shop, out of it or away, one after the other: what can’t go says why, and it can be stopped and
+ * taken back.
+ */
+export function MoveMany<Row extends Movable, Way extends string>({
+  way,
+  moves,
+  rows,
+  word,
+  words: several,
+  onClose,
+}: Props<Row, Way>) {
+  const [now, setNow] = useState<Way>(way);
+  const [going, setGoing] = useState<readonly Row[]>(() => rows.filter((row) => moves[way].concerns(row)));
+  const [done, setDone] = useState<readonly Done<Row>[]>([]);
+  const [running, setRunning] = useState(false);
+  const [finished, setFinished] = useState(false);
+  /** what was found out last, and of which products */
+  const [found, setFound] = useState<{ readonly address: string; readonly below: number } | null>(null);
+  const stop = useRef(false);
+  const words = moves[now];
+  const rippleAt = going.length === 0 ? undefined : words.rippleAt?.(going);
+  /** how many would fall below their floors; null until that is known */
+  const below = rippleAt === undefined ? 0 : found?.address === rippleAt ? found.below : null;
+  const notReady = going.filter((row) => words.notReady?.(row) === true);
+  const run = async (direction: Way, list: readonly Row[]) => {
+    const binned = new Map(done.map(({ row, binned: number }) => [row.id, number]));
+    stop.current = false;
+    setNow(direction);
+    setGoing(list);
+    setDone([]);
+    setFinished(false);
+    setRunning(true);
+    for (const row of list) {
+      if (stop.current) break;
+      const outcome = await moves[direction].move(row.id, binned.get(row.id) ?? null, row).then(
+        (number) => ({ refused: '', binned: number }),
+        (error: unknown) => ({ refused: wordsOf(error), binned: null }),
+      );
+      setDone((before) => [...before, { row, ...outcome }]);
+    }
+    setRunning(false);
+    setFinished(true);
+  };
+  const moved = done.filter(({ refused }) => refused === '');
+  const back = now === way ? moved.map(({ row }) => row).filter((row) => words.canGoBack(row)) : [];
+  return (
+    <AppDialog
+      size={words.rippleAt ? 'xl' : 'lg'}
+      open
+      title={`${words.title}: ${counted(going.length, word, several)}`}
+      onClose={running ? undefined : onClose}
+      footer={
+        <HStack>
+          {finished && words.back && back.length > 0 && (
+            <Button variant="outline" colorPalette="ink" onClick={() => words.back && void run(words.back.way, back)}>
+              {words.back.words}
+            </Button>
+          )}
+          {running ? (
+            <Button variant="outline" colorPalette="ink" onClick={() => (stop.current = true)}>
+              Stop
+            </Button>
+          ) : (
+            <Button variant="ghost" colorPalette="ink" onClick={onClose}>
+              {finished ? 'Close' : 'Cancel'}
+            </Button>
+          )}
+          {!running && !finished && (
+            <Button
+              disabled={going.length === 0 || below === null}
+              colorPalette={below ? 'brick' : 'copper'}
+              onClick={() => void run(way, going)}
+            >
+              {words.does} {counted(going.length, word, several)}
+              {below ? `, though ${belowWords(below)}` : ''}
+            </Button>
+          )}
+        </HStack>
+      }
+    >
+      <Stack gap="4">
+        {going.length === 0 && <Text>{words.nothing}</Text>}
+        {!running && !finished && rippleAt !== undefined && (
+          <RippleBefore key={rippleAt} address={rippleAt} onFound={setFound} />
+        )}
+        {!running && !finished && <WhatGoes going={going} notReady={notReady} word={word} words={several} />}
+        {(running || finished) && (
+          <HowFar
+            done={done}
+            all={going.length}
+            words={`${moved.length} of ${counted(going.length, word, several)}: ${words.done}.${finished && done.length < going.length ? ' Stopped.' : ''}`}
+          />
+        )}
+      </Stack>
+    </AppDialog>
+  );
+}
+
+/** What all of them together would change in products, before they go. */
+function RippleBefore({
+  address,
+  onFound,
+}: {
+  address: string;
+  onFound: (found: { address: string; below: number }) => void;
+}) {
+  const ripple = useRipple(address);
+  const { state, below } = ripple;
+  useEffect(() => {
+    if (state !== 'running') onFound({ address, below });
+  }, [state, below, address, onFound]);
+  return (
+    <RippleView
+      ripple={ripple}
+      nothingReached="No product in the shop, and nothing that has a part of them, changes by it."
+    />
+  );
+}
+
+const firstTitles = (rows: readonly Movable[], most: number): string =>
+  rows
+    .slice(0, most)
+    .map(({ title }) => title)
+    .join(', ');
+
+/** What is moved, and what of it has something to be mended first. */
+function WhatGoes({
+  going,
+  notReady,
+  word,
+  words,
+}: {
+  going: readonly Movable[];
+  notReady: readonly Movable[];
+  word: string;
+  words?: string;
+}) {
+  return (
+    <>
+      {going.length > 0 && (
+        <Text color="fg.muted">
+          {firstTitles(going, 12)}
+          {going.length > 12 ? ` and ${going.length - 12} more` : ''}. What needs fixing, or would stop others from
+          being sold, is skipped and listed.
+        </Text>
+      )}
+      {notReady.length > 0 && (
+        <Text color="copper.fg">
+          {counted(notReady.length, word, words)} {notReady.length === 1 ? 'has' : 'have'} something to fix first:{' '}
+          {firstTitles(notReady, 6)}.
+        </Text>
+      )}
+    </>
+  );
+}
+
+/** How many have been moved so far, and what stays, and why. */
+function HowFar<Row extends Movable>({
+  done,
+  all,
+  words,
+}: {
+  done: readonly Done<Row>[];
+  all: number;
+  /** how many have gone, in words */
+  words: string;
+}) {
+  return (
+    <>
+      <Progress.Root value={done.length} max={Math.max(1, all)} aria-label="Done so far">
+        <Progress.Track>
+          <Progress.Range bg="copper.solid" />
+        </Progress.Track>
+      </Progress.Root>
+      <Text role="status">{words}</Text>
+      {done.some(({ refused }) => refused !== '') && (
+        <ScrollRegion label="What stays" height="220px">
+          <Stack gap="2">
+            {done.map(({ row, refused }) =>
+              refused === '' ? null : (
+                <Text key={row.id} fontSize="sm">
+                  <b>{row.title}</b> stays. {refused}
+                </Text>
+              ),
+            )}
+          </Stack>
+        </ScrollRegion>
+      )}
+    </>
+  );
+}

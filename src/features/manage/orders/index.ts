@@ -1,0 +1,2 @@
+export { OrderDetail } from './order-detail';
+export { OrderList } from './order-list';

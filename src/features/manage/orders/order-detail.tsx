@@ -1,0 +1,128 @@
+'use client';
+
+import { Box, Heading, HStack, Stack, Table, Text } from '@chakra-ui/react';
+import NextLink from 'next/link';
+import { quantityWords } from '@/core/words';
+import { DetailList } from '@/features/kit/shared';
+import { CutPlanView } from '@/features/kit/selection';
+import { type OrderView } from '@/services/selling/orders';
+import { Page } from '@/ui/page';
+import { Money, PageHead, Sku } from '@/ui/text';
+import { When } from '@/ui/when';
+import { OrderCuts } from './order-cuts';
+import { OrderEarned } from './order-earned';
+import { OrderLines, OrderStateSlip, OrderSums } from '@/features/kit/orders';
+
+const OUTCOMES = { approved: 'approved', declined: 'declined', timedOut: 'no answer in time' } as const;
+
+/** One order for whoever runs the shop: lines, working, draws, payment. */
+export function OrderDetail({ order }: { order: OrderView }) {
+  return (
+    <Page>
+      <PageHead title={`Order ${order.number}`} lead={`${order.customerName}, ${order.customerEmail}`}>
+        <OrderStateSlip state={order.state} />
+        <Text fontSize="xl" fontWeight="700">
+          <Money amount={order.total} currency={order.currency} />
+        </Text>
+      </PageHead>
+      <Text color="fg.muted" mb="4">
+        Placed <When at={order.placedAt} />
+      </Text>
+      <OrderLines
+        lines={order.lines}
+        ofPart={(part) =>
+          'draws' in part.resolution && (
+            <Text color="fg.muted">
+              {part.resolution.draws.map(({ title, total }) => `${quantityWords(total)} ${title}`).join(', ')}
+            </Text>
+          )
+        }
+      >
+        {(line) => (
+          <Box mt="3" fontSize="sm">
+            {line.forWorkshop.length > 0 && (
+              <Box mb="3">
+                <Text color="fg.muted">Workshop only</Text>
+                <DetailList
+                  formatted
+                  details={line.forWorkshop.map(({ of, label, value }) => ({
+                    label: [...of, ...(label === '' ? [] : [label])].join(' · '),
+                    value,
+                  }))}
+                />
+              </Box>
+            )}
+            <Text color="fg.muted">Draws from stock</Text>
+            {line.resolution.draws.map((draw) => (
+              <HStack key={draw.stock} justify="space-between" maxW="360px">
+                <NextLink href={`/manage/stock/${draw.stock}`} style={{ textDecoration: 'underline', paddingBlock: 3 }}>
+                  {draw.title}
+                </NextLink>
+                <span>{quantityWords(draw.total)}</span>
+              </HStack>
+            ))}
+            {/* Orders of earlier days were kept without plans. */}
+            {(line.resolution.availability.cutPlans ?? []).map((plan) => (
+              <CutPlanView key={plan.stock} plan={plan} />
+            ))}
+            {line.files.length > 0 && (
+              <Text color="fg.muted" mt="2">
+                Files that came with it
+              </Text>
+            )}
+            {line.files.map(({ token, name }) => (
+              <a
+                key={token}
+                href={`/api/manage/uploads/${token}`}
+                download={name}
+                style={{ textDecoration: 'underline', display: 'block', paddingBlock: 3 }}
+              >
+                {name}
+              </a>
+            ))}
+          </Box>
+        )}
+      </OrderLines>
+      {order.sums && (
+        <Box mt="5" maxW="360px">
+          <OrderSums sums={order.sums} currency={order.currency} />
+        </Box>
+      )}
+      <OrderEarned order={order} />
+      <OrderCuts order={order} />
+      <Payments order={order} />
+    </Page>
+  );
+}
+
+function Payments({ order }: { order: OrderView }) {
+  return (
+    <Stack mt="6" gap="2">
+      <Heading as="h2" size="lg">
+        Payment
+      </Heading>
+      {order.payments.length === 0 ? (
+        <Text color="fg.muted">No answer of the payment service yet.</Text>
+      ) : (
+        <Table.Root size="sm" maxW="640px" bg="bg.panel">
+          <Table.Body>
+            {order.payments.map((payment) => (
+              <Table.Row key={payment.at}>
+                <Table.Cell>
+                  <When at={payment.at} />
+                </Table.Cell>
+                <Table.Cell>{OUTCOMES[payment.outcome]}</Table.Cell>
+                <Table.Cell>
+                  <Sku>{payment.reference}</Sku>
+                </Table.Cell>
+                <Table.Cell textAlign="end">
+                  <Money amount={payment.amount} currency={order.currency} />
+                </Table.Cell>
+              </Table.Row>
+            ))}
+          </Table.Body>
+        </Table.Root>
+      )}
+    </Stack>
+  );
+}

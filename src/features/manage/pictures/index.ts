@@ -1,0 +1,1 @@
+export { PictureLibrary } from './picture-library';

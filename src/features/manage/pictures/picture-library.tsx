@@ -1,0 +1,106 @@
+'use client';
+
+import { Button, HStack, Image, Stack, Text } from '@chakra-ui/react';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { z } from 'zod';
+import { counted, listed } from '@/core/words';
+import { PictureField } from '@/features/editors/fields';
+import { anything, send, useAttempt } from '@/features/kit/shared';
+import { type PictureRow } from '@/services/pictures/library';
+import { AppDialog } from '@/ui/dialog';
+import { FaultLine } from '@/ui/fault-line';
+import { Page } from '@/ui/page';
+import { PageHead } from '@/ui/text';
+import { sayDone } from '@/ui/toasts';
+import { pictureName, PictureTiles } from '@/features/kit/picture-pick';
+
+const replacedSchema = z.object({ products: z.number(), sheets: z.number(), swatches: z.number() });
+
+/** Every picture of the shop, with what shows it. */
+export function PictureLibrary({ pictures }: { pictures: readonly PictureRow[] }) {
+  const router = useRouter();
+  const [open, setOpen] = useState<PictureRow | null>(null);
+  return (
+    <Page>
+      <PageHead
+        title="Pictures"
+        lead="Everything that was uploaded, once. Replace one here, and whatever shows it follows."
+      />
+      <PictureTiles pictures={pictures} onPick={setOpen} />
+      {open && (
+        <PictureDialog
+          picture={open}
+          onClose={() => {
+            setOpen(null);
+            router.refresh();
+          }}
+        />
+      )}
+    </Page>
+  );
+}
+
+function PictureDialog({ picture, onClose }: { picture: PictureRow; onClose: () => void }) {
+  const { busy, fault, attempt } = useAttempt();
+  const address = `/api/manage/pictures/${picture.hash}`;
+  const replace = (by: string) =>
+    void attempt(async () => {
+      const { products, sheets, swatches } = await send('PUT', address, { by }, replacedSchema);
+      const parts = [
+        products > 0 ? counted(products, 'product') : '',
+        sheets > 0 ? counted(sheets, 'sheet') : '',
+        swatches > 0 ? counted(swatches, 'swatch', 'swatches') : '',
+      ].filter(Boolean);
+      sayDone(
+        `Replaced in ${parts.length === 0 ? 'nothing: nothing shows it' : listed(parts, 'and')}`,
+        products + sheets > 0 ? 'Drafts are changed: publish them to show it to customers.' : undefined,
+      );
+      onClose();
+    });
+  const remove = () =>
+    void attempt(async () => {
+      await send('DELETE', address, undefined, anything);
+      onClose();
+    }, 'The picture is deleted');
+  const size = picture.width === null ? 'a drawing' : `${picture.width} × ${picture.height} pixels`;
+  return (
+    <AppDialog
+      size="lg"
+      open
+      title={pictureName(picture)}
+      onClose={onClose}
+      footer={
+        <Button variant="ghost" colorPalette="ink" onClick={onClose}>
+          Close
+        </Button>
+      }
+    >
+      <Stack gap="4">
+        <Image
+          src={picture.src}
+          alt={pictureName(picture)}
+          maxH="320px"
+          objectFit="contain"
+          bg="bg.muted"
+          borderRadius="l2"
+        />
+        <Text fontSize="sm" color="fg.muted">
+          {size}, {Math.max(1, Math.round(picture.size / 1024))} kB
+        </Text>
+        <Text>{picture.usedBy.length === 0 ? 'Nothing shows it.' : `Shown by ${listed(picture.usedBy, 'and')}.`}</Text>
+        <FaultLine role="alert">{fault}</FaultLine>
+        <HStack gap="4" align="start" wrap="wrap">
+          {picture.usedBy.length > 0 && (
+            <PictureField label="Replace it everywhere" src={null} onChange={(src) => src !== null && replace(src)} />
+          )}
+          {picture.usedBy.length === 0 && (
+            <Button variant="ghost" colorPalette="brick" size="sm" loading={busy} onClick={remove}>
+              Delete it
+            </Button>
+          )}
+        </HStack>
+      </Stack>
+    </AppDialog>
+  );
+}

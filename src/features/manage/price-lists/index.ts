@@ -1,0 +1,3 @@
+export { timeWords } from './list-words';
+export { PriceLists } from './price-lists';
+export { PricePlaces } from './price-places';

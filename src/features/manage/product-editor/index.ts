@@ -1,0 +1,10 @@
+export { ProductEditor } from './editor';
+export {
+  Choices,
+  ChoiceSection,
+  FormulasSection,
+  OptionBreaksSection,
+  OptionQuantitiesSection,
+  RulesSection,
+  useAllPlaces,
+} from './later-sections';

@@ -1,0 +1,125 @@
+'use client';
+
+import { Box, Button, chakra, HStack, IconButton, Image, Stack, Text } from '@chakra-ui/react';
+import { ImagePlus, Images, Trash2 } from 'lucide-react';
+import { type ChangeEvent, useRef, useState } from 'react';
+import { Section, useEditing } from '@/features/editors/frame';
+import { moveEntry, Sortable } from '@/ui/sortable';
+import { uploadPicture } from '@/features/editors/fields';
+import { PickPicture } from '@/features/kit/picture-pick';
+import { wordsOf } from '@/features/kit/shared';
+import { TextField } from '@/ui/field';
+import { EmptyPlace } from '@/ui/text';
+
+/** The product's pictures; the first is the main one. */
+export function Pictures() {
+  const { product, change } = useEditing();
+  const input = useRef<HTMLInputElement>(null);
+  const [busy, setBusy] = useState(false);
+  const [fault, setFault] = useState<string>();
+  const [picking, setPicking] = useState(false);
+  const put = (src: string) =>
+    change(`picture ${src}`, (draft) => {
+      if (!draft.pictures.some((picture) => picture.src === src)) draft.pictures.push({ src, alt: product.title });
+    });
+
+  const upload = async (event: ChangeEvent<HTMLInputElement>) => {
+    const files = [...(event.target.files ?? [])];
+    event.target.value = '';
+    setBusy(true);
+    setFault(undefined);
+    for (const file of files) {
+      try {
+        const src = await uploadPicture(file);
+        put(src);
+      } catch (error) {
+        setFault(`${file.name}: ${wordsOf(error)}`);
+      }
+    }
+    setBusy(false);
+  };
+
+  const add = <AddPictures busy={busy} onPick={() => setPicking(true)} onUpload={() => input.current?.click()} />;
+  const pick = (src: string) => {
+    setPicking(false);
+    put(src);
+  };
+  const entries = product.pictures.map((picture) => ({ ...picture, key: picture.src }));
+  return (
+    <Section
+      title="Pictures"
+      lead="The first is the main picture. PNG, JPEG, WebP or SVG, up to 8 MB."
+      actions={product.pictures.length > 0 ? add : undefined}
+    >
+      <chakra.input
+        ref={input}
+        type="file"
+        aria-label="Picture files"
+        accept="image/png,image/jpeg,image/webp,image/svg+xml"
+        multiple
+        hidden
+        onChange={(event) => void upload(event)}
+      />
+      {fault && (
+        <Text color="brick.fg" role="alert">
+          {fault}
+        </Text>
+      )}
+      {picking && <PickPicture onClose={() => setPicking(false)} onPick={pick} />}
+      {entries.length === 0 && (
+        <EmptyPlace title="No picture yet" action={add}>
+          Customers look before they read.
+        </EmptyPlace>
+      )}
+      <Stack gap="3">
+        <Sortable
+          entries={entries}
+          nameOf={({ alt }) => alt || 'picture'}
+          onMove={(from, to) => change(`move picture ${from} ${to}`, (draft) => moveEntry(draft.pictures, from, to))}
+          render={(picture, index, handle) => (
+            <HStack gap="3" p="2" mb="3" bg="bg.panel" borderWidth="1px" borderRadius="l2">
+              {handle}
+              <Image src={picture.src} alt="" w="96px" h="72px" objectFit="cover" borderRadius="l1" />
+              <Box flex="1">
+                <TextField
+                  label={index === 0 ? 'Main picture, in words' : 'In words'}
+                  value={picture.alt}
+                  maxLength={200}
+                  help="For those who can’t see it."
+                  onChange={(value) =>
+                    change(`alt ${picture.key}`, (draft) => {
+                      const target = draft.pictures[index];
+                      if (target) target.alt = value;
+                    })
+                  }
+                />
+              </Box>
+              <IconButton
+                aria-label="Remove picture"
+                variant="ghost"
+                colorPalette="brick"
+                size="sm"
+                onClick={() => change(`remove picture ${picture.key}`, (draft) => void draft.pictures.splice(index, 1))}
+              >
+                <Trash2 size={16} />
+              </IconButton>
+            </HStack>
+          )}
+        />
+      </Stack>
+    </Section>
+  );
+}
+
+function AddPictures({ busy, onPick, onUpload }: { busy: boolean; onPick: () => void; onUpload: () => void }) {
+  return (
+    <HStack gap="2">
+      <Button size="sm" variant="ghost" colorPalette="ink" onClick={onPick}>
+        <Images size={16} aria-hidden /> From the library
+      </Button>
+      <Button size="sm" variant="outline" loading={busy} onClick={onUpload}>
+        <ImagePlus size={16} aria-hidden /> Upload pictures
+      </Button>
+    </HStack>
+  );
+}

@@ -1,0 +1,63 @@
+'use client';
+
+import { Button } from '@chakra-ui/react';
+import { Send } from 'lucide-react';
+import { BarMenu, bulkKindNames, bulkKinds, ManyChanges, type SheetName } from '@/features/manage/many';
+import { type ProductRow } from '@/services/products/list';
+import { productMoves } from './product-moves';
+
+interface Props {
+  rows: readonly ProductRow[];
+  selected: ReadonlySet<string>;
+  sheets: readonly SheetName[];
+  onDone: () => void;
+}
+
+/** All but what has a button of its own. */
+const CHANGES = bulkKindNames.filter((kind) => kind !== 'prices');
+
+const PUT_AWAY = [
+  { value: 'archive', words: 'Archive' },
+  { value: 'takeOut', words: 'Take out of the archive' },
+  { value: 'delete', words: 'Delete' },
+] as const;
+
+/** What can be done to the selected products, and the last such change to be taken back. */
+export function BulkBar({ rows, selected, sheets, onDone }: Props) {
+  const meant = rows.filter(({ id }) => selected.has(String(id)));
+  return (
+    <ManyChanges
+      meant={meant}
+      word="product"
+      moves={productMoves}
+      targets={{ products: meant.map(({ id }) => id), sheets: [] }}
+      products={rows}
+      sheets={sheets}
+      onDone={onDone}
+    >
+      {({ change, move }) => (
+        <>
+          <Button size="sm" variant="outline" onClick={() => move('publish')}>
+            <Send size={15} aria-hidden /> Publish
+          </Button>
+          <Button size="sm" variant="outline" onClick={() => move('withdraw')}>
+            Take out of the shop
+          </Button>
+          <Button size="sm" variant="outline" onClick={() => change('prices')}>
+            {bulkKinds.prices.words}
+          </Button>
+          <BarMenu
+            words="Change"
+            items={CHANGES.map((kind) => ({
+              value: kind,
+              words: bulkKinds[kind].words,
+              disabled: sheets.length === 0 && (kind === 'placeSheet' || kind === 'takeOffSheet'),
+            }))}
+            onPick={change}
+          />
+          <BarMenu words="Put away" items={PUT_AWAY} onPick={move} />
+        </>
+      )}
+    </ManyChanges>
+  );
+}

@@ -1,0 +1,1 @@
+export { ProductList } from './product-list';

@@ -1,0 +1,68 @@
+'use client';
+
+import { Table } from '@chakra-ui/react';
+import { useCallback } from 'react';
+import { z } from 'zod';
+import { type ProductLine, readProductList } from '@/core/exchange';
+import { counted } from '@/core/words';
+import { PasteDialog } from '@/features/editors/fields';
+import { send, wordsOf } from '@/features/kit/shared';
+import { sayDone, sayFailed } from '@/ui/toasts';
+import { Sku } from '@/ui/text';
+
+const startedSchema = z.object({ started: z.number() });
+const COLUMNS = [{ head: 'Product' }, { head: 'SKU' }, { head: 'Price', end: true }, { head: 'Category' }];
+
+/** Products from a pasted list: each is a draft with what the list says of it. */
+export function PasteProducts({
+  open,
+  skus,
+  onClose,
+  onStarted,
+}: {
+  open: boolean;
+  skus: readonly string[];
+  onClose: () => void;
+  onStarted: () => void;
+}) {
+  const read = useCallback((text: string) => readProductList(text, skus), [skus]);
+  const take = async (right: readonly ProductLine[]) => {
+    try {
+      const { started } = await send(
+        'POST',
+        '/api/manage/products/list',
+        { products: right.flatMap(({ product }) => product ?? []) },
+        startedSchema,
+      );
+      sayDone(`${counted(started, 'product')} started`, 'They are drafts: open one, or change many at once.');
+      onStarted();
+    } catch (error) {
+      sayFailed('Nothing was started', wordsOf(error));
+    }
+  };
+  return (
+    <PasteDialog
+      open={open}
+      title="Paste a list of products"
+      help="A line each: name, SKU, price, category, copied from a spreadsheet or parted by semicolons. Only the name must be there. A first line of headings says another order."
+      label="List of products"
+      placeholder={'Veil, long; VEIL-L; 18.50; Clothing\nSmoker; SMOK; 34; Tools'}
+      read={read}
+      faultOf={({ fault }) => fault ?? ''}
+      columns={COLUMNS}
+      cells={({ product }) => (
+        <>
+          <Table.Cell fontWeight="600">{product?.title}</Table.Cell>
+          <Table.Cell>
+            <Sku>{product?.sku}</Sku>
+          </Table.Cell>
+          <Table.Cell textAlign="end">{product?.price}</Table.Cell>
+          <Table.Cell>{product?.category}</Table.Cell>
+        </>
+      )}
+      noun="product"
+      onClose={onClose}
+      onTake={(right) => void take(right)}
+    />
+  );
+}

@@ -1,0 +1,1 @@
+export { AllProofs } from './all-proofs';

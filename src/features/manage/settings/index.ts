@@ -1,0 +1,1 @@
+export { ShopSettings } from './shop-settings';

@@ -1,0 +1,2 @@
+export { SheetEditor } from './sheet-editor';
+export { SheetList } from './sheet-list';

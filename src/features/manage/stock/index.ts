@@ -1,0 +1,2 @@
+export { StockItemPage } from './stock-item-page';
+export { StockList } from './stock-list';

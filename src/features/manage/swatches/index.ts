@@ -1,0 +1,1 @@
+export { SwatchBook } from './swatch-book';

@@ -1,0 +1,1 @@
+export { BasketPage } from './basket-page';

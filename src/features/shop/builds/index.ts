@@ -1,0 +1,1 @@
+export { useFollowedAddress } from './use-followed-address';

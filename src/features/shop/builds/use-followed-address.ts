@@ -1,0 +1,89 @@
+'use client';
+
+import { useCallback, useEffect, useRef } from 'react';
+import { z } from 'zod';
+import { fileTypeNames } from '@/core/catalog';
+import { filesNamedIn, type Selection } from '@/core/selection';
+import { type SelectionState } from '@/features/kit/selection';
+import { send } from '@/features/kit/shared';
+import { sayFailed } from '@/ui/toasts';
+import { buildLink, builtBy } from './build-link';
+
+/** The address follows at once, and then not for so many milliseconds: browsers stop what writes it at every key. */
+const BETWEEN = 400;
+
+/** What says that nothing is chosen, where an address that says nothing means something else. */
+const NOTHING: Selection = { answers: {} };
+
+const fileSchema = z.object({ name: z.string(), type: z.enum(fileTypeNames), size: z.number() });
+
+/**
+ * Opens what the address has chosen, and lets the address follow what is chosen: a page that is loaded again shows the
+ * same.
+ *
+ * @param begun whether the page begins with something chosen, so that an address without a choice means that
+ */
+export function useFollowedAddress(
+  { chosen, take, knowFiles }: Pick<SelectionState, 'chosen' | 'take' | 'knowFiles'>,
+  begun: boolean,
+): void {
+  const now = useRef({ chosen, take, knowFiles });
+  useEffect(() => {
+    now.current = { chosen, take, knowFiles };
+  });
+  const follow = useCallback(() => {
+    const { pathname, search, hash } = window.location;
+    const page = `${pathname}${search}`;
+    const wanted = now.current.chosen ?? (begun ? NOTHING : null);
+    const link = wanted ? buildLink(page, wanted) : page;
+    if (link !== `${page}${hash}`) window.history.replaceState(null, '', link);
+  }, [begun]);
+
+  useEffect(() => {
+    const open = () => {
+      const built = builtBy(window.location.hash);
+      if (built) {
+        now.current.take(built);
+        void knownFiles(built).then((files) => now.current.knowFiles(files));
+      }
+      // Messages have a place of their own, which is not there before the page is.
+      if (built === undefined)
+        window.setTimeout(
+          () => sayFailed('This link can’t be read', 'It may have been cut off. The page begins with nothing chosen.'),
+          500,
+        );
+      return built;
+    };
+    open();
+    // A place of the page was gone to: what is chosen stands in the address all the same.
+    const change = () => open() === null && follow();
+    window.addEventListener('hashchange', change);
+    return () => window.removeEventListener('hashchange', change);
+  }, [follow]);
+
+  const isFirst = useRef(true);
+  const lastWritten = useRef(-BETWEEN);
+  useEffect(() => {
+    // What the address says is read before anything is written there.
+    if (isFirst.current) {
+      isFirst.current = false;
+      return;
+    }
+    const write = () => {
+      lastWritten.current = performance.now();
+      follow();
+    };
+    const timer = setTimeout(write, Math.max(0, lastWritten.current + BETWEEN - performance.now()));
+    return () => clearTimeout(timer);
+  }, [chosen, follow]);
+}
+
+/**
+ * What the server knows of the files that a selection names; what it has cleared away is left out, and asked for again.
+ */
+async function knownFiles(selection: Selection): Promise<Parameters<SelectionState['knowFiles']>[0]> {
+  const asked = filesNamedIn(selection).map(async (token) => [
+    [token, await send('GET', `/api/shop/uploads?token=${token}`, undefined, fileSchema)] as const,
+  ]);
+  return (await Promise.all(asked.map((one) => one.catch(() => [])))).flat();
+}

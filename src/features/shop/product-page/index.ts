@@ -1,0 +1,2 @@
+export { DraftPage } from './draft-page';
+export { ProductPageSoon } from './product-page-soon';
