@@ -8,7 +8,7 @@ lookAtAll(stage, [
   ['the editor: a list with swatches', '/manage/products/1', () => stage.person.press('Cloth', OUTLINE)],
   ['the editor: quantity', '/manage/products/1', () => stage.person.press('Quantity rule', OUTLINE)],
   ['the editor: stock and variants', '/manage/products/1', () => stage.person.press('Stock', OUTLINE)],
-  ['the editor: category', '/manage/products/1', () => stage.person.press('Category', OUTLINE)],
+  ['the editor: listing', '/manage/products/1', () => stage.person.press('Listing', OUTLINE)],
   ['the editor: pictures', '/manage/products/1', () => stage.person.press('Pictures', OUTLINE)],
   ['the editor: earlier states', '/manage/products/1', () => stage.person.press('Revisions', OUTLINE)],
   [
