@@ -5,6 +5,8 @@ import { type SoldOutClause } from '../core/run';
 export interface ProductCard {
   readonly slug: string;
   readonly title: string;
+  /** what the title is sorted by; absent in cards of before it was told */
+  readonly titleKey?: string;
   readonly sku: string;
   readonly summary: string;
   readonly picture: { readonly src: string; readonly alt: string } | null;

@@ -24,7 +24,10 @@ interface Props {
   label: string;
   hideLabel?: boolean;
   placeholder?: string;
-  findings: readonly Finding[];
+  /** what can be found; where somebody else finds it, none */
+  findings?: readonly Finding[];
+  /** finds what is too much to be here, likely ones first; asked again at every letter */
+  onAsk?: (text: string) => Promise<readonly Finding[]>;
   onPick: (value: string) => void;
   making?: Making;
   fault?: string;
@@ -40,15 +43,18 @@ const MAKE = '+';
 /** What stands for nothing. */
 const NOTHING = '-';
 
+const NONE: readonly Finding[] = [];
+
 /** What is found for a text, the likely ones first while nothing is typed. */
-function useFound(findings: readonly Finding[], first: readonly Finding[]) {
+function useFound(findings: readonly Finding[], first: readonly Finding[], onAsk?: Props['onAsk']) {
+  const asked = useRef(0);
   const { collection, set } = useListCollection<Finding>({
     initialItems: [...first, ...findings.slice(0, SHOWN)],
     itemToString: (item) => item.label,
     itemToValue: (item) => item.value,
   });
   // What can be made new stands on top, where it is seen; nothing takes it but a press.
-  const search = (text: string) =>
+  const searchHere = (text: string) =>
     set([
       ...first,
       ...(text.trim() === '' ? findings : matchSorter([...findings], text, { keys: ['label', 'hint'] })).slice(
@@ -56,6 +62,16 @@ function useFound(findings: readonly Finding[], first: readonly Finding[]) {
         SHOWN,
       ),
     ]);
+  const searchThere = (text: string, ask: NonNullable<Props['onAsk']>) => {
+    asked.current += 1;
+    const mine = asked.current;
+    // What is typed meanwhile asks again; whoever can't be asked finds nothing.
+    ask(text).then(
+      (found) => mine === asked.current && set([...first, ...found.slice(0, SHOWN)]),
+      () => mine === asked.current && set([...first]),
+    );
+  };
+  const search = (text: string) => (onAsk ? searchThere(text, onAsk) : searchHere(text));
   return { collection, search };
 }
 
@@ -90,7 +106,8 @@ export function SearchField({
   label,
   hideLabel = false,
   placeholder = 'Type a name or SKU',
-  findings,
+  findings = NONE,
+  onAsk,
   onPick,
   making,
   fault,
@@ -98,7 +115,7 @@ export function SearchField({
   small = false,
 }: Props) {
   const [typed, setTyped] = useState('');
-  const { collection, search } = useFound(findings, makingOf(making));
+  const { collection, search } = useFound(findings, makingOf(making), onAsk);
   return (
     <Combobox.Root
       collection={collection}
@@ -141,7 +158,8 @@ export function SearchField({
   );
 }
 
-interface PickProps extends Props {
+interface PickProps extends Omit<Props, 'findings' | 'onAsk'> {
+  findings: readonly Finding[];
   /** what is picked; empty for nothing yet */
   picked: string;
   /** how something is told that is picked and no longer there */

@@ -3,13 +3,13 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { bin, products, stockItems, stockMovements, swatches } from '@/data/schema';
 import { bringBack, deleteForGood, listBin } from '@/services/bin/bin';
 import { openProduct, saveDraft, seeProduct } from '@/services/products/drafts';
-import { listProducts } from '@/services/products/list';
 import { archiveProduct, createProduct, createProducts, deleteProduct, startAgain } from '@/services/products/products';
 import { publishProduct } from '@/services/products/publishing';
 import { createSheet, deleteSheet, openSheet, publishSheet, startSheetAgain } from '@/services/sheets/sheets';
 import { createStockItem, enterStock, listStock } from '@/services/stock/items/stock';
 import { deleteStockItem } from '@/services/stock/items/change-item';
 import { createSwatch, deleteSwatch, listSwatches } from '@/services/swatches/swatches';
+import { allProducts } from '../support/all-products';
 import { openServices, type TestServices } from '../support/services';
 
 const DAY = 86_400_000;
@@ -32,12 +32,12 @@ describe('what is deleted', () => {
     const before = await context.database.read.query.products.findFirst({ where: eq(products.id, id) });
     const { binned } = await deleteProduct(context, id);
     await expect(openProduct(context, id)).rejects.toMatchObject({ status: 404 });
-    expect((await listProducts(context)).some(({ title }) => title === 'Rain hat')).toBe(false);
+    expect((await allProducts(context)).some(({ title }) => title === 'Rain hat')).toBe(false);
     // Another that is made meanwhile has a number of its own.
     expect(await createProduct(context, { title: 'Sun hat' })).not.toBe(id);
     expect(await bringBack(context, binned)).toEqual({ kind: 'product', title: 'Rain hat' });
     expect(await context.database.read.query.products.findFirst({ where: eq(products.id, id) })).toEqual(before);
-    expect((await listProducts(context)).find(({ title }) => title === 'Rain hat')).toMatchObject({
+    expect((await allProducts(context)).find(({ title }) => title === 'Rain hat')).toMatchObject({
       id,
       state: 'draft',
       sku: 'HAT',
@@ -157,14 +157,14 @@ describe('what is deleted', () => {
 
 describe('a list of products', () => {
   it('is started as a whole or not at all', async () => {
-    const before = (await listProducts(context)).length;
+    const before = (await allProducts(context)).length;
     await expect(createProducts(context, { products: [{ title: 'Right' }, { title: '\u200b ' }] })).rejects.toThrow(
       'Give the product a name.',
     );
-    expect(await listProducts(context)).toHaveLength(before);
+    expect(await allProducts(context)).toHaveLength(before);
     expect(await createProducts(context, { products: [{ title: 'Right' }, { title: 'Right' }] })).toBe(2);
     expect(
-      (await listProducts(context))
+      (await allProducts(context))
         .filter(({ title }) => title === 'Right')
         .map(({ slug }) => slug)
         .sort(),
@@ -175,7 +175,7 @@ describe('a list of products', () => {
 describe('an archived product', () => {
   it('is put away, found under its state, and taken out again by publishing it', async () => {
     const id = await createProduct(context, { title: 'Old veil', sku: 'OLD', price: '3', category: 'Clothing' });
-    const state = async () => (await listProducts(context)).find((row) => row.id === id)?.state;
+    const state = async () => (await allProducts(context)).find((row) => row.id === id)?.state;
     await archiveProduct(context, id, { archived: true });
     expect(await state()).toBe('archived');
     await archiveProduct(context, id, { archived: false });

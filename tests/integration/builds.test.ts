@@ -3,7 +3,6 @@ import { productSchema } from '@/core/catalog';
 import { whereUsed } from '@/services/catalog/where-used';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { joiningSchema, readJoiningProducts } from '@/services/products/editing';
-import { listProducts } from '@/services/products/list';
 import { createProduct } from '@/services/products/products';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { withPartReplaced } from '@/services/many/replace-part';
@@ -11,6 +10,7 @@ import { addToBasket } from '@/services/selling/basket';
 import { openShopProductView, viewBasket } from '@/services/selling/shop';
 import { readOrder } from '@/services/selling/orders';
 import { listCutting } from '@/services/stock/ledger/cutting';
+import { allProducts } from '../support/all-products';
 import { change, counted, idOf, levelsOf, ripple } from '../support/published';
 import { openServices, order, type TestServices } from '../support/services';
 
@@ -159,7 +159,7 @@ describe('products that join by themselves', () => {
   });
 
   it('change what lists say of the build: a new and cheaper roof makes it cheaper from', async () => {
-    const price = async () => (await listProducts(context)).find(({ title }) => title === 'Hive of your own')?.price;
+    const price = async () => (await allProducts(context)).find(({ title }) => title === 'Hive of your own')?.price;
     expect(await price()).toBe('€160.00 – €654.50');
     const id = await publishNew({
       slug: 'tin-roof',

@@ -5,7 +5,6 @@ import { stockItems } from '@/data/schema';
 import { previewBulk } from '@/services/many/bulk';
 import { previewPriceLists } from '@/services/prices/price-lists';
 import { openProduct, saveDraft } from '@/services/products/drafts';
-import { listProducts } from '@/services/products/list';
 import { publishProduct } from '@/services/products/publishing';
 import { rippleOfProduct, rippleOfProducts } from '@/services/products/ripple';
 import { addToBasket } from '@/services/selling/basket';
@@ -17,6 +16,7 @@ import { rippleOf } from '@/services/sheets/ripple';
 import { listSheets, openSheet, saveSheetDraft } from '@/services/sheets/sheets';
 import { changeStockItem } from '@/services/stock/items/change-item';
 import { createStockItem, enterStock, readStockItem } from '@/services/stock/items/stock';
+import { allProducts } from '../support/all-products';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -109,7 +109,7 @@ describe('what stock costs', () => {
       /^With .*Gift box Yes it earns .*, less than the floor of 20 %\.$/,
     );
     // The starter kit earns 39.6 % at the least, at trade prices: with a floor of 39 % a cheaper smoker is too much.
-    const idOf = async (slug: string) => (await listProducts(context)).find((row) => row.slug === slug)?.id ?? 0;
+    const idOf = async (slug: string) => (await allProducts(context)).find((row) => row.slug === slug)?.id ?? 0;
     const kit = await openProduct(context, await idOf('starter-kit'));
     await saveDraft(context, kit.id, {
       definition: { ...kit.draft, marginFloor: '39' },
@@ -195,7 +195,7 @@ describe('what stock costs', () => {
     };
     const shared = (await listSheets(context)).map(({ id }) => id);
     const keys = await Promise.all(shared.map(async (id) => (await openSheet(context, id)).draft.key));
-    const idOf = async (slug: string) => (await listProducts(context)).find((row) => row.slug === slug)?.id ?? 0;
+    const idOf = async (slug: string) => (await allProducts(context)).find((row) => row.slug === slug)?.id ?? 0;
     const edit = async (slug: string, change: object) => {
       const { id, draft, draftVersion } = await openProduct(context, await idOf(slug));
       await saveDraft(context, id, { definition: { ...draft, ...change }, baseVersion: draftVersion, editor: 'test' });

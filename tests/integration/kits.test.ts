@@ -5,7 +5,8 @@ import { basketLines, orderLines, stockItems, stockMovements } from '@/data/sche
 import { whereUsed } from '@/services/catalog/where-used';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { addToBasket, readBasket, replaceLine } from '@/services/selling/basket';
-import { listFeed, listShop, openShopProductView, resolveForCustomer, viewBasket } from '@/services/selling/shop';
+import { openShopProductView, resolveForCustomer, viewBasket } from '@/services/selling/shop';
+import { listFeed, listShop } from '@/services/selling/shop-list';
 import { readOrder, readOrderByToken } from '@/services/selling/orders';
 import { change, counted, idOf, levelsOf, ripple } from '../support/published';
 import { openServices, order, type TestServices } from '../support/services';
@@ -225,7 +226,7 @@ describe('a kit that is ordered', () => {
 describe('where a product is sold', () => {
   it('only in kits: no list, no page, no basket has it, and a kit does', async () => {
     expect((await listShop(context)).entries.map(({ slug }) => slug)).not.toContain('hive-frame');
-    const { entries } = await listFeed(context);
+    const { entries } = await listFeed(context, 'feed');
     expect([entries.length, entries.some(({ slug }) => slug === 'hive-frame' || slug === 'nucleus')]).toEqual([
       34,
       false,

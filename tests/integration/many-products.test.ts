@@ -3,9 +3,9 @@ import { ANY_QUANTITY } from '@/core/ordering';
 import { applyBulk, lastBulk, previewBulk, undoBulk } from '@/services/many/bulk';
 import { type BulkChange } from '@/services/many/bulk-change';
 import { openProduct, saveDraft } from '@/services/products/drafts';
-import { listProducts } from '@/services/products/list';
 import { listOptionNames } from '@/services/many/option-names';
 import { openSheet, saveSheetDraft } from '@/services/sheets/sheets';
+import { allProducts } from '../support/all-products';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -69,7 +69,7 @@ describe('a change of many products', () => {
   });
 
   it('replaces a part wherever it is, keeps what fits of what was settled, and says what doesn’t', async () => {
-    const kits = (await listProducts(context))
+    const kits = (await allProducts(context))
       .filter(({ facets }) => facets.some((facet) => facet.startsWith('kit of')))
       .map(({ id }) => id);
     const change: BulkChange = { kind: 'replacePart', from: 'smoker', to: 'hook-tool', products: kits };
@@ -89,7 +89,7 @@ describe('a change of many products', () => {
       ],
     ]);
     const applied = await applyBulk(context, change);
-    const starter = (await listProducts(context)).find(({ slug }) => slug === 'starter-kit');
+    const starter = (await allProducts(context)).find(({ slug }) => slug === 'starter-kit');
     expect(
       (await openProduct(context, starter?.id ?? 0)).draft.parts.find(({ key }) => key === 'smoker')?.candidates,
     ).toEqual([{ product: 'hook-tool', fixed: {}, narrowed: {} }]);
@@ -154,18 +154,18 @@ describe('what many products have in common is changed at once', () => {
       (await draftOf(smokerId)).price,
       (await draftOf(smokerId)).wasPrice,
     ]).toEqual(['115.90', '37.90', (await draftOf(smokerId)).wasPrice]);
-    expect((await listProducts(context)).find((row) => row.id === smokerId)?.price).toMatch(/^€37\.90/);
+    expect((await allProducts(context)).find((row) => row.id === smokerId)?.price).toMatch(/^€37\.90/);
     await undoBulk(context, id);
     expect(await draftOf(suitId)).toEqual(before);
   });
 
   it('shelf, and the list knows it at once', async () => {
     await applyBulk(context, { kind: 'shelf', category: 'Winter', addTags: ['new'], removeTags: [], products: all });
-    const rows = (await listProducts(context)).filter((row) => all.includes(row.id));
+    const rows = (await allProducts(context)).filter((row) => all.includes(row.id));
     expect(rows.map(({ category, tags }) => [category, tags.includes('new')])).toEqual(all.map(() => ['Winter', true]));
     await applyBulk(context, { kind: 'shelf', supplier: null, addTags: [], removeTags: ['new'], products: all });
     expect(
-      (await listProducts(context))
+      (await allProducts(context))
         .filter((row) => all.includes(row.id))
         .map(({ category, supplier, tags }) => [category, supplier, tags.includes('new')]),
     ).toEqual(all.map(() => ['Winter', null, false]));
@@ -193,9 +193,9 @@ describe('what many products have in common is changed at once', () => {
       products: all,
       sheets: [],
     });
-    expect((await listProducts(context)).find((row) => row.id === smokerId)?.title).toBe('Fumer');
+    expect((await allProducts(context)).find((row) => row.id === smokerId)?.title).toBe('Fumer');
     await undoBulk(context, id);
-    expect((await listProducts(context)).find((row) => row.id === smokerId)?.title).toBe('Smoker');
+    expect((await allProducts(context)).find((row) => row.id === smokerId)?.title).toBe('Smoker');
   });
 
   it.each<[BulkChange, string]>([

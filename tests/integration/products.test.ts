@@ -4,12 +4,12 @@ import { openSharedDraft, shareDraft, withdrawDraftLink } from '@/services/produ
 import { openDraftPage } from '@/services/products/draft-page';
 import { leaveProduct, openProduct, saveDraft, seeProduct, setAsideDraft } from '@/services/products/drafts';
 import { openForEditing } from '@/services/products/editing';
-import { listProducts } from '@/services/products/list';
 import { createProduct, deleteProduct, duplicateProduct } from '@/services/products/products';
 import { listEarlierStates, publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { openShopProduct, resolvePublished } from '@/services/selling/published';
-import { listShop } from '@/services/selling/shop';
+import { listShop } from '@/services/selling/shop-list';
 import { createStockItem, listStock } from '@/services/stock/items/stock';
+import { allProducts } from '../support/all-products';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -153,7 +153,7 @@ describe('publishing', () => {
 
 describe('the product list', () => {
   it('says what each product is, costs and has, and why it can’t be bought', async () => {
-    const rows = await listProducts(context);
+    const rows = await allProducts(context);
     const plain = rows.filter(({ slug }) => !KITS.has(slug));
     expect(
       plain.map(({ title, facets, price, state, mustFix, held }) => ({ title, facets, price, state, mustFix, held })),
@@ -261,7 +261,7 @@ describe('the product list', () => {
   });
 
   it('says of kits what they are put together from, and of parts where they are sold', async () => {
-    const rows = await listProducts(context);
+    const rows = await allProducts(context);
     const said = (title: string) =>
       rows.filter((row) => row.title === title).map(({ facets, price }) => [...facets, price]);
     expect(
@@ -278,7 +278,7 @@ describe('the product list', () => {
   it('tells a changed draft from a published one; a copy starts as a draft', async () => {
     await change(2, { title: 'Steel mesh' });
     const copy = await duplicateProduct(context, 1, { stock: 'shared' });
-    const rows = await listProducts(context);
+    const rows = await allProducts(context);
     expect(rows.find(({ id }) => id === 2)?.state).toBe('changed');
     expect(rows.find(({ id }) => id === copy)).toMatchObject({
       title: 'Bee suit (copy)',
@@ -286,7 +286,7 @@ describe('the product list', () => {
       state: 'draft',
     });
     await deleteProduct(context, copy);
-    expect((await listProducts(context)).some(({ id }) => id === copy)).toBe(false);
+    expect((await allProducts(context)).some(({ id }) => id === copy)).toBe(false);
   });
 
   it('has stock of its own, with nothing on hand, or says that it shares it', async () => {

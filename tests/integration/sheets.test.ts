@@ -1,7 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { type Sheet, sheetSchema } from '@/core/catalog';
 import { openProduct, saveDraft } from '@/services/products/drafts';
-import { listProducts } from '@/services/products/list';
 import { resolvePublished } from '@/services/selling/published';
 import { type RippleRow } from '@/services/catalog/reach';
 import { rippleOf } from '@/services/sheets/ripple';
@@ -16,6 +15,7 @@ import {
   publishSheet,
   saveSheetDraft,
 } from '@/services/sheets/sheets';
+import { allProducts } from '../support/all-products';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -171,7 +171,7 @@ describe('a sheet', () => {
       baseVersion: draftVersion,
       editor: 'test',
     });
-    expect((await listProducts(context)).find(({ id }) => id === 37)?.facets).toEqual(['3 choices']);
+    expect((await allProducts(context)).find(({ id }) => id === 37)?.facets).toEqual(['3 choices']);
   });
 
   it('is told apart from another that somebody else saved', async () => {

@@ -1,7 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { addToBasket, countLines, readBasket } from '@/services/selling/basket';
 import { resolvePublished } from '@/services/selling/published';
-import { listShop, openShopProductView, viewBasket } from '@/services/selling/shop';
+import { openShopProductView, viewBasket } from '@/services/selling/shop';
+import { listShop } from '@/services/selling/shop-list';
 import { enterStock } from '@/services/stock/items/stock';
 import { basketWith, openServices, type TestServices } from '../support/services';
 

@@ -1,7 +1,7 @@
 import { ShopList } from '@/features/shop/pages';
 import { basketToken } from '@/http/basket-cookie';
 import { services } from '@/services/process';
-import { listShop } from '@/services/selling/shop';
+import { listShop } from '@/services/selling/shop-list';
 
 interface Place {
   searchParams: Promise<{ category?: string | string[]; page?: string | string[] }>;

@@ -1,14 +1,16 @@
 import { originOf } from '@/http/origin';
-import { siteMap } from '@/http/xml';
+import { siteMap, siteMapIndex } from '@/http/xml';
 import { services } from '@/services/process';
-import { listFeed } from '@/services/selling/shop';
+import { listFeed } from '@/services/selling/shop-list';
 
 export const dynamic = 'force-dynamic';
 
-/** The pages of the shop that its lists lead to. @see https://www.sitemaps.org/protocol.html */
+/** The pages of the shop that its lists lead to; of very many, where the parts of the list are. @see https://www.sitemaps.org/protocol.html */
 export async function GET(request: Request): Promise<Response> {
-  const { entries } = await listFeed(await services());
-  return new Response(siteMap(originOf(request), entries), {
+  const wanted = new URL(request.url).searchParams.get('part');
+  const { entries, parts } = await listFeed(await services(), 'siteMap', Number(wanted));
+  const origin = originOf(request);
+  return new Response(parts > 1 && wanted === null ? siteMapIndex(origin, parts) : siteMap(origin, entries), {
     headers: { 'Content-Type': 'application/xml; charset=utf-8' },
   });
 }

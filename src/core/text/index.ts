@@ -1,3 +1,3 @@
 export { closest } from './closest';
 export { countCharacters, hidesSigns, isBlank, printable, type TextFault } from './printable';
-export { finderOf, plainWords, type Wording } from './wording';
+export { finderOf, plainWords, sortKey, type Wording } from './wording';

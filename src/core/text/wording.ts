@@ -8,6 +8,9 @@ export interface Wording {
 /** A text without what makes no difference when words are looked for: case, and how many spaces there are. */
 export const plainWords = (text: string): string => text.normalize('NFC').trim().replace(/\s+/g, ' ').toLowerCase();
 
+/** What titles are sorted by: no accents, and capital letters among small ones. */
+export const sortKey = (text: string): string => plainWords(text).normalize('NFD').replace(/\p{M}/gu, '');
+
 const FOUND: Readonly<Record<Wording['where'], (text: string, wanted: string) => boolean>> = {
   whole: (text, wanted) => text === wanted,
   anywhere: (text, wanted) => text.includes(wanted),

@@ -1,4 +1,5 @@
-import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import { sql } from 'drizzle-orm';
+import { blob, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { type FileType, type PriceList, type Shop } from '../../core/catalog';
 import { type ProductCard } from '../cards';
 import { formerDrafts, productDocument, sheetDocument } from '../documents';
@@ -30,6 +31,9 @@ export const priceListRevisions = sqliteTable(
   (table) => [index('price_list_revisions_at').on(table.at)],
 );
 
+export const productStates = ['published', 'changed', 'draft', 'archived'] as const;
+export type ProductState = (typeof productStates)[number];
+
 /** One row a product: the working draft, and what lists and searches need of it. */
 export const products = sqliteTable(
   'products',
@@ -40,10 +44,21 @@ export const products = sqliteTable(
     draftVersion: integer('draft_version').notNull().default(1),
     draftSavedBy: text('draft_saved_by').notNull().default(''),
     title: text('title').notNull(),
+    /** what its title is sorted by */
+    titleKey: text('title_key').notNull().default(''),
     sku: text('sku').notNull(),
     category: text('category'),
     supplier: text('supplier'),
     publishedRevision: integer('published_revision'),
+    /** whether its draft is another than what is published of it; triggers of the database see to it */
+    differs: integer('differs', { mode: 'boolean' }).notNull().default(false),
+    /** how it stands in lists */
+    state: text('state', { enum: productStates })
+      .notNull()
+      .generatedAlwaysAs(
+        sql`case when "archived_at" is not null then 'archived' when "published_revision" is null then 'draft' when "differs" then 'changed' else 'published' end`,
+        { mode: 'virtual' },
+      ),
     /** address in the shop; null while nothing is published */
     publishedSlug: text('published_slug'),
     /** the secret in the address at which its draft can be seen; null while nobody is shown it */
@@ -57,6 +72,10 @@ export const products = sqliteTable(
     uniqueIndex('products_published_slug').on(table.publishedSlug),
     uniqueIndex('products_draft_link').on(table.draftLink),
     index('products_title').on(table.title),
+    index('products_title_key').on(table.titleKey),
+    index('products_state').on(table.state, table.titleKey),
+    index('products_category').on(table.category, table.titleKey),
+    index('products_sku').on(table.sku),
   ],
 );
 
@@ -125,8 +144,43 @@ export const productCards = sqliteTable(
     madeWith: text('made_with').notNull(),
     seenIn: text('seen_in').notNull(),
     card: text('card', { mode: 'json' }).$type<ProductCard>().notNull(),
+    // Taken out of the card by the database itself, so that lists find and sort by them.
+    titleKey: text('title_key').generatedAlwaysAs(
+      sql`coalesce(json_extract("card", '$.titleKey'), lower(json_extract("card", '$.title')))`,
+      { mode: 'virtual' },
+    ),
+    category: text('category').generatedAlwaysAs(sql`coalesce(json_extract("card", '$.category'), '')`, {
+      mode: 'virtual',
+    }),
+    soldWhere: text('sold_where').generatedAlwaysAs(sql`coalesce(json_extract("card", '$.soldWhere'), 'shop')`, {
+      mode: 'virtual',
+    }),
+    priceFrom: real('price_from').generatedAlwaysAs(sql`json_extract("card", '$.priceFrom')`, { mode: 'virtual' }),
+    day: text('day').generatedAlwaysAs(sql`json_extract("card", '$.day')`, { mode: 'virtual' }),
   },
-  (table) => [primaryKey({ columns: [table.productId, table.of] })],
+  (table) => [
+    primaryKey({ columns: [table.productId, table.of] }),
+    index('product_cards_titles').on(table.of, table.soldWhere, table.titleKey),
+    index('product_cards_categories').on(table.of, table.soldWhere, table.category, table.titleKey),
+    index('product_cards_prices').on(table.of, table.priceFrom),
+    index('product_cards_seen').on(table.of, table.seenIn),
+    index('product_cards_days').on(table.of, table.day),
+  ],
+);
+
+/**
+ * Cards that are to be made because there is none of a product, or because of another version of it; triggers of the
+ * database put them here.
+ */
+export const cardsDue = sqliteTable(
+  'cards_due',
+  {
+    productId: integer('product_id')
+      .notNull()
+      .references(() => products.id, { onDelete: 'cascade' }),
+    of: text('of', { enum: ['draft', 'published'] }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.of, table.productId] })],
 );
 
 /** Pictures, made safe, under the hash of their content. */

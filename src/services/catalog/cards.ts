@@ -1,11 +1,12 @@
-import { and, desc, eq, inArray, isNotNull, isNull, ne, notInArray, or, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, isNull, ne, notInArray, or, type SQL, sql } from 'drizzle-orm';
 import { inBackground } from '../background/pool';
 import { atOneMoment, type Services } from '../context';
 import { dayAt } from '../../core/calendar';
 import { joins, type Product } from '../../core/catalog';
+import { sortKey } from '../../core/text';
 import { type ProductCard } from '../../data/cards';
 import { type Queries } from '../../data/database';
-import { productCards, products, revisions } from '../../data/schema';
+import { cardsDue, productCards, products, revisions } from '../../data/schema';
 import { Refusal } from '../refusal';
 import { readShared, type SharedCatalog } from './catalog-state';
 import { madeWith } from './made-with';
@@ -27,6 +28,24 @@ interface Stale {
   readonly definition: Product;
 }
 
+/** A card as it is kept. */
+type KeptCard = Pick<typeof productCards.$inferInsert, 'madeFrom' | 'madeWith' | 'card'>;
+
+/** Some of the cards that nobody has looked at in this state, and what is to be done about them. */
+interface Looked {
+  readonly state: string;
+  /** whether these are the last */
+  readonly isAll: boolean;
+  /** whose card holds as it is, with the version that was looked at */
+  readonly seen: ReadonlyMap<number, number>;
+  /** who has one that says the same already, of its other kind */
+  readonly alike: ReadonlyMap<number, KeptCard>;
+  readonly stale: readonly Stale[];
+  /** what those are made with; null where none is */
+  readonly made:
+    (SurroundingsNow & { readonly shared: SharedCatalog; readonly published: ReadonlyMap<string, number> }) | null;
+}
+
 /**
  * Brings the cards of drafts, or of what is published, up to date: what nothing has changed for is only looked at, the
  * others are worked out in the background. Costs one look-up where all is as it was.
@@ -35,99 +54,111 @@ export async function freshenCards(context: Services, of: CardOf): Promise<void>
   // What has no definition any more has no card either.
   const lost: number[] = [];
   for (;;) {
-    const { state, seen, stale, made, isAll } = await atOneMoment(context, async ({ database, now }) => {
-      const shared = await readShared(database.read);
-      const today = dayAt(now(), shared.shop.timeZone);
-      const rows = await readUnseen(database.read, of, {
-        state: shared.state,
-        today,
-        near: lookedAt.get(context.database)?.get(of) ?? [],
-        without: lost,
-      });
-      if (rows.length === 0) return { state: shared.state, seen: [], stale: [], made: null, isAll: true };
-      const published = await revisionsByAddress(database.read, shared);
-      const seen: number[] = [];
-      for (const { id, card, madeFrom, version, hash } of rows) {
-        if (
-          card &&
-          (card.day ?? today) === today &&
-          madeFrom === version &&
-          hash === madeWith(card, shared, published, await joiningSlots(database.read, card))
-        )
-          seen.push(id);
-      }
-      const known = new Set(seen);
-      const wanted = rows.filter(({ id }) => !known.has(id)).slice(0, AT_ONCE);
-      const definitions = await readDefinitions(
-        database.read,
-        of,
-        wanted.map(({ id }) => id),
-      );
-      const stale = wanted.flatMap(({ id, version }): Stale[] => {
-        const definition = definitions.get(id);
-        if (!definition) lost.push(id);
-        return definition ? [{ id, madeFrom: version, definition }] : [];
-      });
-      return {
-        state: shared.state,
-        seen,
-        stale,
-        isAll: rows.length < LOOKED_AT_ONCE && stale.length < AT_ONCE,
-        made:
-          stale.length === 0
-            ? null
-            : {
-                shared,
-                published,
-                ...(await readSurroundings(
-                  database.read,
-                  now(),
-                  stale.map(({ definition }) => definition),
-                )),
-              },
-      };
+    const looked = await lookAtSome(context, of, lost);
+    const { isAll, seen, alike, stale } = looked;
+    if (seen.size + alike.size + stale.length > 0) await keep(context, of, looked, await madeAnew(looked));
+    if (isAll) return;
+  }
+}
+
+function lookAtSome(context: Services, of: CardOf, lost: number[]): Promise<Looked> {
+  return atOneMoment(context, async ({ database: { read }, now }): Promise<Looked> => {
+    const shared = await readShared(read);
+    const { state } = shared;
+    const today = dayAt(now(), shared.shop.timeZone);
+    const near = lookedAt.get(context.database)?.get(of) ?? [];
+    const { rows, isLast } = await readUnseen(read, of, { state, today, near, without: lost });
+    const published = rows.length === 0 ? new Map<string, number>() : await revisionsByAddress(read, shared);
+    const holds = async (card: ProductCard, hash: string | null) =>
+      (card.day ?? today) === today && hash === madeWith(card, shared, published, await joiningSlots(read, card));
+    const seen = new Map<number, number>();
+    for (const { id, card, madeFrom, version, hash } of rows)
+      if (card && madeFrom === version && (await holds(card, hash))) seen.set(id, version);
+    const alike = new Map<number, KeptCard>();
+    const unseen = rows.filter(({ id }) => !seen.has(id));
+    for (const { id, ...kept } of await readAlike(read, of, unseen))
+      if (await holds(kept.card, kept.madeWith)) alike.set(id, kept);
+    const wanted = unseen.filter(({ id }) => !alike.has(id)).slice(0, AT_ONCE);
+    const definitions = await readDefinitions(
+      read,
+      of,
+      wanted.map(({ id }) => id),
+    );
+    lost.push(...wanted.flatMap(({ id }) => (definitions.has(id) ? [] : [id])));
+    const stale = wanted.flatMap(({ id, version }): Stale[] => {
+      const definition = definitions.get(id);
+      return definition ? [{ id, madeFrom: version, definition }] : [];
     });
-    if (seen.length === 0 && stale.length === 0) {
-      if (isAll) return;
-      continue;
-    }
-    const cards = made
-      ? await workOut(
-          stale.map(({ definition }) => definition),
-          made,
-        )
-      : [];
-    await context.database.write(async (transaction) => {
-      // Whoever changed something meanwhile has given the state another name: these are looked at again then.
-      if (seen.length > 0)
-        await transaction
-          .update(productCards)
-          .set({ seenIn: state })
-          .where(and(eq(productCards.of, of), inArray(productCards.productId, seen)));
-      for (const [place, { id, madeFrom }] of stale.entries()) {
-        const card = cards[place];
-        if (!card || !made) continue;
-        const row = {
-          madeFrom,
-          madeWith: madeWith(
-            card,
-            made.shared,
-            made.published,
-            joiningAmong(card, made.surroundings.products.values()),
-          ),
-          seenIn: state,
-          card,
-        };
-        if ((await transaction.select({ id: products.id }).from(products).where(eq(products.id, id))).length === 0)
-          continue;
+    const surroundings = stale.length > 0 && {
+      shared,
+      published,
+      ...(await readSurroundings(
+        read,
+        now(),
+        stale.map(({ definition }) => definition),
+      )),
+    };
+    return {
+      state,
+      // What is left of them is looked at in the next round.
+      isAll: isLast && wanted.length < AT_ONCE,
+      seen,
+      alike,
+      stale,
+      made: surroundings || null,
+    };
+  });
+}
+
+async function madeAnew({ stale, made }: Looked): Promise<ReadonlyMap<number, KeptCard>> {
+  if (!made) return new Map();
+  const cards = await workOut(
+    stale.map(({ definition }) => definition),
+    made,
+  );
+  const { shared, published, surroundings } = made;
+  return new Map(
+    stale.flatMap(({ id, madeFrom }, place): [number, KeptCard][] => {
+      const card = cards[place];
+      if (!card) return [];
+      const joining = joiningAmong(card, surroundings.products.values());
+      return [[id, { madeFrom, madeWith: madeWith(card, shared, published, joining), card }]];
+    }),
+  );
+}
+
+/** Whoever changed something meanwhile has given the state another name: these are looked at again then. */
+async function keep(
+  { database }: Services,
+  of: CardOf,
+  { state, seen, alike }: Looked,
+  made: ReadonlyMap<number, KeptCard>,
+): Promise<void> {
+  await database.write(async (transaction) => {
+    if (seen.size > 0)
+      await transaction
+        .update(productCards)
+        .set({ seenIn: state })
+        .where(and(eq(productCards.of, of), inArray(productCards.productId, [...seen.keys()])));
+    const fresh = new Map([...alike, ...made]);
+    const there = await transaction
+      .select({ id: products.id, version: versionOf[of] })
+      .from(products)
+      .where(and(inArray(products.id, [...seen.keys(), ...fresh.keys()]), isNotNull(versionOf[of])));
+    for (const { id, version } of there) {
+      const kept = fresh.get(id);
+      if (kept) {
+        const row = { ...kept, seenIn: state };
         await transaction
           .insert(productCards)
           .values({ productId: id, of, ...row })
           .onConflictDoUpdate({ target: [productCards.productId, productCards.of], set: row });
       }
-    });
-    if (isAll) return;
-  }
+      // Of another version than it has by now it stays due.
+      if (version === (kept?.madeFrom ?? seen.get(id)))
+        await transaction.delete(cardsDue).where(and(eq(cardsDue.of, of), eq(cardsDue.productId, id)));
+    }
+  });
 }
 
 /** The products that were last shown somewhere, by the database and the kind of card. */
@@ -233,6 +264,7 @@ function cardWithout(
   return {
     slug,
     title,
+    titleKey: sortKey(title),
     sku,
     summary,
     category,
@@ -256,22 +288,10 @@ function cardWithout(
 const versionOf = { draft: products.draftVersion, published: products.publishedRevision } as const;
 
 /** Some of the cards that nobody has looked at in this state: those that somebody has before his eyes first. */
-async function readUnseen(
-  queries: Queries,
-  of: CardOf,
-  {
-    state,
-    today,
-    near,
-    without,
-  }: {
-    readonly state: string;
-    readonly today: string;
-    readonly near: readonly number[];
-    readonly without: readonly number[];
-  },
-) {
+async function readUnseen(queries: Queries, of: CardOf, asked: UnseenAsked) {
   const version = versionOf[of];
+  const any = await anyUnseen(queries, of, asked);
+  const ids = [...new Set([...(await nearUnseen(queries, of, asked)), ...any])];
   const rows = await queries
     .select({
       id: products.id,
@@ -282,21 +302,101 @@ async function readUnseen(
     })
     .from(products)
     .leftJoin(productCards, and(eq(productCards.productId, products.id), eq(productCards.of, of)))
+    .where(and(isNotNull(version), inArray(products.id, ids.slice(0, LOOKED_AT_ONCE))));
+  const order = new Map(ids.map((id, place) => [id, place]));
+  return {
+    rows: rows
+      .map((row) => ({ ...row, version: row.version ?? 0 }))
+      .sort((a, b) => (order.get(a.id) ?? 0) - (order.get(b.id) ?? 0)),
+    // One may be unseen for more than one reason, and be named as often.
+    isLast: any.length < LOOKED_AT_ONCE && ids.length <= LOOKED_AT_ONCE,
+  };
+}
+
+interface UnseenAsked {
+  readonly state: string;
+  readonly today: string;
+  /** what somebody looks at */
+  readonly near: readonly number[];
+  readonly without: readonly number[];
+}
+
+async function nearUnseen(
+  queries: Queries,
+  of: CardOf,
+  { state, today, near, without }: UnseenAsked,
+): Promise<number[]> {
+  if (near.length === 0) return [];
+  const version = versionOf[of];
+  const rows = await queries
+    .select({ id: products.id })
+    .from(products)
+    .leftJoin(productCards, and(eq(productCards.productId, products.id), eq(productCards.of, of)))
     .where(
       and(
         isNotNull(version),
+        inArray(products.id, [...near]),
         notInArray(products.id, [...without]),
         or(
           isNull(productCards.seenIn),
           ne(productCards.seenIn, state),
           ne(productCards.madeFrom, version),
-          sql`json_extract(${productCards.card}, '$.day') <> ${today}`,
+          ne(productCards.day, today),
         ),
       ),
     )
-    .orderBy(...(near.length > 0 ? [desc(inArray(products.id, [...near]))] : []), products.id)
     .limit(LOOKED_AT_ONCE);
-  return rows.map((row) => ({ ...row, version: row.version ?? 0 }));
+  return rows.map(({ id }) => id);
+}
+
+/** Each of these goes along an index to where there is something: it costs nothing where there is nothing. */
+async function anyUnseen(
+  queries: Queries,
+  of: CardOf,
+  { state, today, without }: UnseenAsked,
+): Promise<readonly number[]> {
+  const cards = (which: SQL) => sql`select product_id as id from product_cards where "of" = ${of} and ${which}`;
+  const left =
+    without.length === 0
+      ? sql`true`
+      : sql`id not in (${sql.join(
+          [...without].map((id) => sql`${id}`),
+          sql`, `,
+        )})`;
+  const rows = await queries.all<{ id: number }>(sql`
+    select id from (
+      select product_id as id from cards_due where "of" = ${of}
+      union all ${cards(sql`seen_in < ${state}`)} union all ${cards(sql`seen_in > ${state}`)}
+      union all ${cards(sql`day < ${today}`)} union all ${cards(sql`day > ${today}`)}
+    ) where ${left} limit ${LOOKED_AT_ONCE}`);
+  return rows.map(({ id }) => id);
+}
+
+/** The cards of the other kind of some products whose draft is what is published of them. */
+async function readAlike(
+  queries: Queries,
+  of: CardOf,
+  rows: readonly { readonly id: number; readonly version: number }[],
+): Promise<(KeptCard & { readonly id: number })[]> {
+  if (rows.length === 0) return [];
+  const other = of === 'draft' ? 'published' : 'draft';
+  const found = await queries
+    .select({ id: products.id, madeWith: productCards.madeWith, card: productCards.card })
+    .from(products)
+    .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
+    .innerJoin(productCards, and(eq(productCards.productId, products.id), eq(productCards.of, other)))
+    .where(
+      and(
+        inArray(
+          products.id,
+          rows.map(({ id }) => id),
+        ),
+        eq(revisions.draftVersion, products.draftVersion),
+        eq(productCards.madeFrom, versionOf[other]),
+      ),
+    );
+  const versions = new Map(rows.map(({ id, version }) => [id, version]));
+  return found.map((row) => ({ ...row, madeFrom: versions.get(row.id) ?? 0 }));
 }
 
 async function revisionsByAddress(queries: Queries, { kept }: SharedCatalog): Promise<ReadonlyMap<string, number>> {

@@ -108,7 +108,8 @@ async function surroundingsOf(
     const done = further.size === along.size;
     along = further;
     if (done) {
-      const stock = await readStock(queries, stockFor([...definitions, ...along.values(), ...placed]));
+      const wanted = stockFor([...definitions, ...along.values(), ...placed]);
+      const stock = await readStock(queries, wanted);
       const priceLists = await readListsFor(
         queries,
         shared,
@@ -121,7 +122,7 @@ async function surroundingsOf(
       );
       const surroundings = {
         shop: shared.shop,
-        stock: shared.stock,
+        stock: wanted ? only(shared.stock, wanted) : shared.stock,
         swatches: shared.swatches,
         sheets: shared.sheets,
         products: along,
@@ -131,4 +132,14 @@ async function surroundingsOf(
       return { surroundings, there: stockView(stock), stock, today, kept: shared.kept };
     }
   }
+}
+
+/** What there is of some keys. */
+function only<V>(all: ReadonlyMap<string, V>, keys: Iterable<string>): Map<string, V> {
+  const some = new Map<string, V>();
+  for (const key of keys) {
+    const value = all.get(key);
+    if (value !== undefined) some.set(key, value);
+  }
+  return some;
 }

@@ -10,6 +10,7 @@ import { compile, type Program, withAllWithin } from '../../core/compile';
 import { readiness } from '../../core/judge';
 import { listsOf, pricedFor } from '../../core/price-lists';
 import { Exact } from '../../core/number';
+import { sortKey } from '../../core/text';
 import { type CostOf, saysCost, soldOutClauses, stockOf } from '../../core/run';
 import { facetWords, priceWords } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
@@ -79,6 +80,7 @@ export function cardOf(definition: Product, surroundings: CatalogSurroundings, t
   return {
     slug,
     title,
+    titleKey: sortKey(title),
     sku,
     summary,
     category,

@@ -1,12 +1,13 @@
 import { desc, eq } from 'drizzle-orm';
 import { type Product } from '../../core/catalog';
+import { sortKey } from '../../core/text';
 import { products, revisions } from '../../data/schema';
 import { refuseGone } from '../bin/bin';
 import { type Life } from '../drafts/life';
 
 /** What is kept beside a draft so that lists need not open it. */
 export function indexed({ title, sku, category, supplier }: Product) {
-  return { title, sku, category, supplier };
+  return { title, titleKey: sortKey(title), sku, category, supplier };
 }
 
 /** How products are kept as drafts and revisions. */

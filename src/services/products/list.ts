@@ -1,7 +1,7 @@
-import { eq, sql } from 'drizzle-orm';
-import { cardsSoon, readCards } from '../catalog/cards';
-import { readShared } from '../catalog/catalog-state';
-import { type Services } from '../context';
+import { and, asc, count, desc, eq, inArray, isNotNull, ne, type SQL, sql } from 'drizzle-orm';
+import { cardsLookedAt, cardsSoon } from '../catalog/cards';
+import { readShared, type SharedCatalog } from '../catalog/catalog-state';
+import { atOneMoment, type Services } from '../context';
 import { sellersShare } from '../../core/basket';
 import { floorOf, type Shop } from '../../core/catalog';
 import { Exact } from '../../core/number';
@@ -10,9 +10,11 @@ import { type CostOf, isSoldOut, knownCosts } from '../../core/run';
 import { type StockView, stockView } from '../../core/stock';
 import { counted } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
-import { products, revisions } from '../../data/schema';
+import { type Queries } from '../../data/database';
+import { productCards, products, type ProductState, stockItems } from '../../data/schema';
 import { withStock } from '../selling/overdue';
 import { readStock } from '../stock/ledger/figures';
+import { ON_A_PAGE, type ProductsAsked, wordsToFind } from './asked';
 
 /** A product as the list shows it. */
 export interface ProductRow {
@@ -35,7 +37,7 @@ export interface ProductRow {
   readonly category: string | null;
   readonly supplier: string | null;
   readonly tags: readonly string[];
-  readonly state: 'published' | 'changed' | 'draft' | 'archived';
+  readonly state: ProductState;
   /** what keeps it from being published */
   readonly mustFix: number;
   /** why customers can't buy it now, where it is published */
@@ -43,66 +45,235 @@ export interface ProductRow {
   readonly updatedAt: number;
   /** of its draft */
   readonly draftVersion: number;
+  /** whether what it costs and is made up of is still being worked out */
+  readonly isDue: boolean;
 }
 
-/** Every product of the catalog, in the order of the titles. */
-export async function listProducts(context: Services): Promise<ProductRow[]> {
+/** What is known of a product that is selected, wherever in the list it stands. */
+export type MeantProduct = Pick<ProductRow, 'id' | 'title' | 'state' | 'mustFix' | 'draftVersion'>;
+
+/** A page of the products of the catalog. */
+export interface ProductsPage {
+  readonly rows: readonly ProductRow[];
+  /** how many match */
+  readonly found: number;
+  /** how many there are */
+  readonly total: number;
+  /** from 1 */
+  readonly page: number;
+  readonly pages: number;
+  /** those that products are in, in order */
+  readonly categories: readonly string[];
+}
+
+/**
+ * The products of the catalog, as they are asked for: found, sorted and counted by the database, of which no more is
+ * read than stands on a page.
+ */
+export async function listProducts(context: Services, asked: ProductsAsked): Promise<ProductsPage> {
   await cardsSoon(context, 'draft');
-  return withStock(context, async ({ database }) => {
-    const rows = await database.read
-      .select({
-        id: products.id,
-        draftVersion: products.draftVersion,
-        publishedRevision: products.publishedRevision,
-        updatedAt: products.updatedAt,
-        archivedAt: products.archivedAt,
-        isAsPublished: sql<
-          number | null
-        >`${revisions.draftVersion} = ${products.draftVersion} or ${products.draft} = ${revisions.definition}`,
-      })
+  return withStock(context, async ({ database: { read } }) => {
+    const shared = await readShared(read);
+    const which = matching(asked);
+    const found = await countOf(read, which);
+    const pages = Math.max(1, Math.ceil(found / ON_A_PAGE));
+    const page = Math.min(asked.page, pages);
+    const ids = await read
+      .select({ id: products.id })
       .from(products)
-      .leftJoin(revisions, eq(revisions.id, products.publishedRevision));
-    const byId = new Map(rows.map((row) => [row.id, row]));
-    const stock = await readStock(database.read);
-    const there = stockView(stock);
-    const { stock: items, shop } = await readShared(database.read);
-    const costs = knownCosts(stock);
-    return (await readCards(database.read, 'draft')).flatMap(({ id, card }): ProductRow[] => {
-      const row = byId.get(id);
-      if (!row) return [];
-      const { title, sku, slug, picture, facets, price, priceFrom, category, supplier, tags, mustFix } = card;
-      return [
-        {
-          id,
-          title,
-          sku,
-          slug,
-          facets,
-          price,
-          priceFrom,
-          category,
-          supplier,
-          tags,
-          mustFix,
-          picture: picture?.src ?? null,
-          earns: earnsOf(card, costs, shop),
-          ...(card.isKit ? kitStockWords(card, there) : stockWords(ownStock(card), there, items)),
-          state:
-            row.archivedAt !== null
-              ? 'archived'
-              : row.publishedRevision === null
-                ? 'draft'
-                : row.isAsPublished === 1
-                  ? 'published'
-                  : 'changed',
-          held: row.publishedRevision === null ? null : heldWords(card, there),
-          updatedAt: row.updatedAt.getTime(),
-          draftVersion: row.draftVersion,
-        },
-      ];
-    });
+      .leftJoin(productCards, CARD)
+      .where(which)
+      .orderBy(...orderOf(asked, shared.shop))
+      .limit(ON_A_PAGE)
+      .offset((page - 1) * ON_A_PAGE);
+    return {
+      rows: await readRows(
+        read,
+        shared,
+        ids.map(({ id }) => id),
+        context,
+      ),
+      found,
+      total: await countOf(read, undefined),
+      page,
+      pages,
+      categories: await readCategories(read),
+    };
   });
 }
+
+/** All products that match what is asked for, on whatever page: what it takes to do something with them. */
+export function meantProducts(context: Services, asked: ProductsAsked): Promise<MeantProduct[]> {
+  return atOneMoment(context, async ({ database: { read } }) => {
+    const rows = await read
+      .select({
+        id: products.id,
+        title: products.title,
+        state: products.state,
+        draftVersion: products.draftVersion,
+        mustFix: sql<number | null>`json_extract(${productCards.card}, '$.mustFix')`,
+      })
+      .from(products)
+      .leftJoin(productCards, CARD)
+      .where(matching(asked))
+      .orderBy(asc(products.titleKey), asc(products.id));
+    return rows.map(({ state, mustFix, ...row }) => ({ ...row, state: state ?? 'draft', mustFix: mustFix ?? 0 }));
+  });
+}
+
+/** SKUs that products have. */
+export async function listSkus({ database }: Services): Promise<string[]> {
+  const rows = await database.read.selectDistinct({ sku: products.sku }).from(products).where(ne(products.sku, ''));
+  return rows.map(({ sku }) => sku);
+}
+
+const CARD = and(eq(productCards.productId, products.id), eq(productCards.of, 'draft'));
+
+async function countOf(queries: Queries, which: SQL | undefined): Promise<number> {
+  const [row] = await queries.select({ count: count() }).from(products).where(which);
+  return row?.count ?? 0;
+}
+
+async function readCategories(queries: Queries): Promise<string[]> {
+  const rows = await queries
+    .selectDistinct({ category: products.category })
+    .from(products)
+    .where(and(isNotNull(products.category), ne(products.category, '')))
+    .orderBy(asc(products.category));
+  return rows.flatMap(({ category }) => category ?? []);
+}
+
+const SHOWN: Readonly<Record<ProductsAsked['show'], SQL | undefined>> = {
+  any: undefined,
+  all: ne(products.state, 'archived'),
+  sold: inArray(products.state, ['published', 'changed']),
+  published: eq(products.state, 'published'),
+  changed: eq(products.state, 'changed'),
+  draft: eq(products.state, 'draft'),
+  archived: eq(products.state, 'archived'),
+};
+
+/** Which products match what is asked for. */
+function matching({ find, show, category }: ProductsAsked): SQL | undefined {
+  return and(
+    SHOWN[show],
+    category === '' ? undefined : eq(products.category, category),
+    find.trim() === ''
+      ? undefined
+      : sql`${products.id} in (select rowid from product_search where product_search match ${wordsToFind(find)})`,
+  );
+}
+
+/** In which order they stand: what is looked for by how well it is found, unless somebody sorts it. */
+function orderOf({ find, sort, isDescending }: ProductsAsked, shop: Shop): SQL[] {
+  const way = isDescending ? desc : asc;
+  const byTitle = [asc(products.titleKey), asc(products.id)];
+  if (sort === null)
+    return find.trim() === ''
+      ? byTitle
+      : [
+          sql`(select rank from product_search where product_search match ${wordsToFind(find)} and rowid = ${products.id})`,
+          ...byTitle,
+        ];
+  const sorts: Readonly<Record<typeof sort, SQL>> = {
+    title: sql`${products.titleKey}`,
+    sku: sql`${products.sku}`,
+    category: sql`coalesce(${products.category}, '')`,
+    price: sql`coalesce(${productCards.priceFrom}, -1)`,
+    earns: earnsSql(shop),
+    stock: STOCK_SQL,
+    state: sql`${products.state}`,
+  };
+  return [way(sorts[sort]), ...byTitle];
+}
+
+const key = (name: string) => sql`${stockItems.key} = json_extract(drawn.value, ${`$.${name}`})`;
+
+/** About how much there is of what a product draws, to sort by it: what is told is exact. */
+const STOCK_SQL = sql`coalesce((
+  select sum(cast(${stockItems.onHand} as real) - cast(${stockItems.reserved} as real))
+  from json_each(${productCards.card}, '$.draws') as drawn join ${stockItems} on ${key('key')}
+  where json_extract(drawn.value, '$.along') = 0), -1)`;
+
+/** About what one earns, to sort by it: what is told is exact. What is not known comes first. */
+function earnsSql({ tax }: Shop): SQL {
+  const share = (taxClass: string | null) => sellersShare(tax, taxClass).toApproximateNumber();
+  const shares = (tax?.classes ?? []).map(({ key: name }) => sql`when ${name} then ${share(name)}`);
+  const ofPrice =
+    shares.length === 0
+      ? sql`${share(null)}`
+      : sql`case json_extract(${productCards.card}, '$.taxClass') ${sql.join(shares, sql` `)} else ${share(null)} end`;
+  const cost = sql`(
+    select case when sum(${stockItems.cost} is null) > 0 then null else sum(json_extract(drawn.value, '$.quantity') * cast(${stockItems.cost} as real)) end
+    from json_each(${productCards.card}, '$.one.draws') as drawn left join ${stockItems} on ${key('stock')})`;
+  return sql`coalesce(
+    case when json_extract(${productCards.card}, '$.one.unsaid') then null else
+      json_extract(${productCards.card}, '$.one.price') * ${ofPrice} - json_extract(${productCards.card}, '$.one.work')
+      - case when json_array_length(${productCards.card}, '$.one.draws') = 0 then 0 else ${cost} end
+    end, -1e12)`;
+}
+
+async function readRows(
+  queries: Queries,
+  { stock: items, shop }: SharedCatalog,
+  ids: readonly number[],
+  context: Services,
+): Promise<ProductRow[]> {
+  const rows = await queries
+    .select({
+      id: products.id,
+      title: products.title,
+      sku: products.sku,
+      category: products.category,
+      supplier: products.supplier,
+      state: products.state,
+      draftVersion: products.draftVersion,
+      updatedAt: products.updatedAt,
+      slug: sql<string | null>`json_extract(${products.draft}, '$.slug')`,
+      card: productCards.card,
+    })
+    .from(products)
+    .leftJoin(productCards, CARD)
+    .where(inArray(products.id, [...ids]));
+  cardsLookedAt(context, 'draft', ids);
+  const stock = await readStock(queries, new Set(rows.flatMap(({ card }) => (card ? namedBy(card) : []))));
+  const there = stockView(stock);
+  const costs = knownCosts(stock);
+  const byId = new Map(rows.map((row) => [row.id, row]));
+  return ids.flatMap((id): ProductRow[] => {
+    const row = byId.get(id);
+    if (!row) return [];
+    const { card, updatedAt, state, slug, ...said } = row;
+    const isSold = state === 'published' || state === 'changed';
+    return [
+      {
+        ...said,
+        state: state ?? 'draft',
+        updatedAt: updatedAt.getTime(),
+        slug: slug ?? '',
+        picture: card?.picture?.src ?? null,
+        facets: card?.facets ?? [],
+        price: card?.price ?? null,
+        priceFrom: card?.priceFrom ?? null,
+        tags: card?.tags ?? [],
+        mustFix: card?.mustFix ?? 0,
+        earns: card && earnsOf(card, costs, shop),
+        ...(card ? (card.isKit ? kitStockWords(card, there) : stockWords(ownStock(card), there, items)) : NOT_KNOWN),
+        held: card && isSold ? heldWords(card, there) : null,
+        isDue: card === null,
+      },
+    ];
+  });
+}
+
+const NOT_KNOWN = { stock: '', outOfStock: false };
+
+/** The stock items that what a list says of a product follows from. */
+const namedBy = ({ draws, one, soldOutWhile }: ProductCard): string[] => [
+  ...draws.map(({ key: stock }) => stock),
+  ...(one?.draws ?? []).map(({ stock }) => stock),
+  ...(soldOutWhile ?? []).flat().flatMap(({ needs }) => needs.map(({ stock }) => stock)),
+];
 
 /** What one of a product earns as its page begins; null while it is not known. */
 function earnsOf(

@@ -1,7 +1,5 @@
-import { eq } from 'drizzle-orm';
-import { cardsLookedAt, cardsSoon, readCards } from '../catalog/cards';
-import { readShop, type SurroundingsNow } from '../catalog/surroundings';
-import { atOneMoment, type Services } from '../context';
+import { type SurroundingsNow } from '../catalog/surroundings';
+import { type Services } from '../context';
 import { type LinePromise, taxRate } from '../../core/basket';
 import { jointQuantitiesFor, type Picture, type Product, type Shop } from '../../core/catalog';
 import { type Program } from '../../core/compile';
@@ -17,131 +15,15 @@ import {
   type ToldTax,
 } from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
-import { type BookedPieces, isSoldOut, stockOf } from '../../core/run';
-import { stockView, toldOf, type ToldStock } from '../../core/stock';
+import { type BookedPieces, stockOf } from '../../core/run';
+import { toldOf, type ToldStock } from '../../core/stock';
 import { jointQuantityWords, priceWords, whyNotWords } from '../../core/words';
-import { products, revisions } from '../../data/schema';
-import { readStock } from '../stock/ledger/figures';
 import { type OrderSums } from '../../data/order-sums';
 import { groupOf, type LineAsChosen, readBasket, readLine, type ResolvedBasket, waitingOrder } from './basket';
 import { withStock } from './overdue';
 import { openShopProduct, programFor, resolvePublished } from './published';
 import { sumsOf } from './terms';
 import { readBooked, toldBooked } from './bookings';
-
-/** A product as the shop's list shows it. */
-export interface ShopEntry {
-  readonly slug: string;
-  readonly title: string;
-  readonly summary: string;
-  readonly picture: Picture | null;
-  readonly category: string;
-  readonly price: string;
-  readonly soldOut: boolean;
-}
-
-/** How many products a page of the shop's list shows. */
-const ON_A_PAGE = 48;
-
-/** A page of what the shop sells. */
-export interface ShopPageView {
-  readonly entries: readonly ShopEntry[];
-  /** of everything that is sold, in their order */
-  readonly categories: readonly string[];
-  /** the one that is shown; null for all */
-  readonly category: string | null;
-  /** from 1 */
-  readonly page: number;
-  readonly pages: number;
-}
-
-/**
- * What the shop sells, in the order of the titles, a page at a time.
- *
- * @param wanted whose basket, which may know a group with prices of its own; which category, all of them where it is
- *   not there; and which page, from 1, or the nearest that is there
- */
-export async function listShop(
-  context: Services,
-  wanted: { readonly category?: string | null; readonly page?: number; readonly token?: string } = {},
-): Promise<ShopPageView> {
-  await cardsSoon(context, 'published');
-  return withStock(context, async ({ database }) => {
-    const group = await groupOf(database.read, wanted.token);
-    // What has no place in the lists is found by its address, or in what it is put into.
-    const all = (await readCards(database.read, 'published')).filter(
-      ({ card: { soldWhere = 'shop' } }) => soldWhere === 'shop',
-    );
-    const categories = [...new Set(all.map(({ card }) => card.category ?? ''))].sort();
-    const category = categories.find((known) => known === wanted.category) ?? null;
-    const rows = all.filter(({ card }) => category === null || card.category === category);
-    const pages = Math.max(1, Math.ceil(rows.length / ON_A_PAGE));
-    const page = Math.min(Math.max(1, Math.trunc(wanted.page ?? 1) || 1), pages);
-    const shown = rows.slice((page - 1) * ON_A_PAGE, page * ON_A_PAGE);
-    cardsLookedAt(
-      context,
-      'published',
-      shown.map(({ id }) => id),
-    );
-    const needed = new Set(
-      shown.flatMap(({ card }) =>
-        (card.soldOutWhile ?? []).flat().flatMap(({ needs }) => needs.map(({ stock }) => stock)),
-      ),
-    );
-    const there = stockView(await readStock(database.read, needed));
-    const entries = shown.map(({ card }): ShopEntry => {
-      const { slug, title, summary, picture, category, price, groupPrices, soldOutWhile } = card;
-      return {
-        slug,
-        title,
-        summary,
-        picture,
-        category: category ?? '',
-        price: (group === null ? undefined : groupPrices?.[group]) ?? price ?? '',
-        soldOut: isSoldOut(soldOutWhile ?? [], there, group),
-      };
-    });
-    return { entries, categories, category, page, pages };
-  });
-}
-
-/** What the shop sells, for who follows it without looking: newest first. */
-export interface FeedEntry {
-  readonly slug: string;
-  readonly title: string;
-  readonly summary: string;
-  readonly price: string;
-  readonly publishedAt: Date;
-}
-
-/** Everything that stands in the shop's lists, as it was last published. */
-export async function listFeed(context: Services): Promise<{ shop: string; entries: FeedEntry[] }> {
-  await cardsSoon(context, 'published');
-  return atOneMoment(context, async ({ database }) => {
-    const dates = new Map(
-      (
-        await database.read
-          .select({ id: products.id, at: revisions.publishedAt })
-          .from(products)
-          .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
-      ).map(({ id, at }) => [id, at]),
-    );
-    const listed = (await readCards(database.read, 'published')).filter(
-      ({ card: { soldWhere = 'shop' } }) => soldWhere === 'shop',
-    );
-    const entries = listed.map(({ id, card: { slug, title, summary, price } }): FeedEntry => ({
-      slug,
-      title,
-      summary,
-      price: price ?? '',
-      publishedAt: dates.get(id) ?? new Date(0),
-    }));
-    return {
-      shop: (await readShop(database.read)).name,
-      entries: entries.sort((a, b) => b.publishedAt.getTime() - a.publishedAt.getTime()),
-    };
-  });
-}
 
 /** What the product page opens with: what a customer may know of the product, and of the stock it takes from. */
 export interface ShopProductView {

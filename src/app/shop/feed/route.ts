@@ -1,14 +1,15 @@
 import { originOf } from '@/http/origin';
 import { atomFeed } from '@/http/xml';
 import { services } from '@/services/process';
-import { listFeed } from '@/services/selling/shop';
+import { listFeed } from '@/services/selling/shop-list';
 
 export const dynamic = 'force-dynamic';
 
 /** What the shop sells, as a feed. @see RFC 4287, the Atom Syndication Format */
 export async function GET(request: Request): Promise<Response> {
-  const { shop, entries } = await listFeed(await services());
-  return new Response(atomFeed(originOf(request), shop, entries), {
+  const wanted = Number(new URL(request.url).searchParams.get('part'));
+  const { shop, entries, ...place } = await listFeed(await services(), 'feed', wanted);
+  return new Response(atomFeed(originOf(request), shop, entries, place), {
     headers: { 'Content-Type': 'application/atom+xml; charset=utf-8' },
   });
 }

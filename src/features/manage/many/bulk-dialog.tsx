@@ -40,14 +40,14 @@ const targetWords = ({ products, sheets }: BulkFormProps['targets']) =>
     .filter(Boolean)
     .join(' and ');
 
-interface Props extends Pick<BulkFormProps, 'targets' | 'rows' | 'sheets'> {
+interface Props extends Pick<BulkFormProps, 'targets' | 'categories' | 'sheets'> {
   what: BulkChange['kind'];
   onClose: () => void;
   onApplied: () => void;
 }
 
 /** A change of many products or sheets: said, seen before it is made, and then made in one go. */
-export function BulkDialog({ what, targets, rows, sheets, onClose, onApplied }: Props) {
+export function BulkDialog({ what, targets, categories, sheets, onClose, onApplied }: Props) {
   const [change, setChange] = useState<BulkChange | null>(null);
   const [preview, setPreview] = useState<z.infer<typeof previewSchema>>();
   const [fault, setFault] = useState<string>();
@@ -104,7 +104,7 @@ export function BulkDialog({ what, targets, rows, sheets, onClose, onApplied }: 
       }
     >
       <Stack gap="4">
-        <Form targets={targets} rows={rows} sheets={sheets} onChoose={choose} />
+        <Form targets={targets} categories={categories} sheets={sheets} onChoose={choose} />
         {fault && (
           <Text role="alert" color="brick.fg">
             {fault}

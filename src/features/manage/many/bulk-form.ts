@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import { type BulkChange } from '@/services/many/bulk-change';
-import { type ProductRow } from '@/services/products/list';
 
 export interface SheetName {
   readonly key: string;
@@ -15,8 +14,8 @@ export interface Targets {
 
 export interface BulkFormProps {
   targets: Targets;
-  /** every product there is */
-  rows: readonly ProductRow[];
+  /** those that products are in, in order */
+  categories: readonly string[];
   sheets: readonly SheetName[];
   /** the change as it is said so far; null while something of it is missing */
   onChoose: (change: BulkChange | null) => void;

@@ -8,19 +8,14 @@ import { ANY_QUANTITY } from '@/core/ordering';
 import { WHEN_OUT } from '@/features/editors/choices';
 import { send, wordsOf } from '@/features/kit/shared';
 import { type BulkChange } from '@/services/many/bulk-change';
-import { type ProductRow } from '@/services/products/list';
 import { SelectField, TextField } from '@/ui/field';
-import { SearchField } from '@/ui/search-field';
 import { Tick } from '@/ui/tick';
 import { sayFailed } from '@/ui/toasts';
 import { Suggestions } from '@/ui/suggestions';
 import { both, type BulkFormProps, useSaid } from './bulk-form';
 import { OptionsForm, SwatchForm } from './options-form';
+import { type PickedProduct, PickProduct } from './pick-product';
 import { isFigure, STEP_TO_BEGIN_WITH, StepFields, stepOf, type StepSaid } from './price-step-fields';
-
-/** The categories that products are in, in order. */
-export const categoriesOf = (rows: readonly Pick<ProductRow, 'category'>[]): string[] =>
-  [...new Set(rows.flatMap(({ category }) => category ?? []))].sort();
 
 interface KindOfBulk {
   /** what is done, on the button that leads to it */
@@ -86,7 +81,7 @@ interface ShelfSaid {
   readonly removeTags: string;
 }
 
-function ShelfForm({ targets, rows, onChoose }: BulkFormProps) {
+function ShelfForm({ targets, categories, onChoose }: BulkFormProps) {
   const [said, say] = useSaid<ShelfSaid>(
     { category: '', supplier: '', addTags: '', removeTags: '' },
     (all) => {
@@ -126,7 +121,7 @@ function ShelfForm({ targets, rows, onChoose }: BulkFormProps) {
       {field('supplier', 'Supplier')}
       {field('addTags', 'Add tags')}
       {field('removeTags', 'Take tags away')}
-      <Suggestions id="bulk-categories" values={categoriesOf(rows)} />
+      <Suggestions id="bulk-categories" values={categories} />
     </HStack>
   );
 }
@@ -248,48 +243,32 @@ function TextsForm({ targets, onChoose }: BulkFormProps) {
   );
 }
 
-function ReplacePart({ targets, rows, onChoose }: BulkFormProps) {
+function ReplacePart({ targets, onChoose }: BulkFormProps) {
   const [from, setFrom] = useState('');
   const [to, setTo] = useState('');
-  const findings = rows.map(({ slug, title, sku }) => ({ value: slug, label: title, hint: sku }));
-  const named = (slug: string) => rows.find((row) => row.slug === slug)?.title ?? 'nothing yet';
   const give = (out: string, into: string) =>
     onChoose(
       out === '' || into === '' ? null : { kind: 'replacePart', from: out, to: into, products: [...targets.products] },
     );
-  const take = (out: string) => {
-    setFrom(out);
-    give(out, to);
+  const take = ({ slug }: PickedProduct) => {
+    setFrom(slug);
+    give(slug, to);
   };
-  const put = (into: string) => {
-    setTo(into);
-    give(from, into);
+  const put = ({ slug }: PickedProduct) => {
+    setTo(slug);
+    give(from, slug);
   };
   return (
     <HStack gap="4" align="start" wrap="wrap">
-      <Box w="300px">
-        <SearchField label="Take out" findings={findings} onPick={take} />
-        <Text fontSize="sm" color="fg.muted" mt="1">
-          {named(from)}
-        </Text>
-      </Box>
-      <Box w="300px">
-        <SearchField
-          label="Put in its place"
-          findings={findings.filter(({ value }) => rows.some((row) => row.slug === value && row.state !== 'draft'))}
-          onPick={put}
-        />
-        <Text fontSize="sm" color="fg.muted" mt="1">
-          {named(to)}
-        </Text>
-      </Box>
+      <PickProduct label="Take out" onPick={take} />
+      <PickProduct label="Put in its place" show="sold" onPick={put} />
     </HStack>
   );
 }
 
 const openedSchema = z.object({ draft: z.object({ choices: z.array(choiceSchema) }) });
 
-function CopyFrom({ targets, rows, onChoose }: BulkFormProps) {
+function CopyFrom({ targets, onChoose }: BulkFormProps) {
   const [from, setFrom] = useState<number | null>(null);
   const [choices, setChoices] = useState<readonly Choice[]>([]);
   const [picked, setPicked] = useState<readonly string[]>([]);
@@ -300,13 +279,11 @@ function CopyFrom({ targets, rows, onChoose }: BulkFormProps) {
         ? null
         : { kind: 'copyChoices', from: source, choices: [...keys], clash: on, products: [...targets.products] },
     );
-  const chooseSource = (text: string) => {
-    const id = text === '' ? null : Number(text);
+  const chooseSource = ({ id }: PickedProduct) => {
     setFrom(id);
     setChoices([]);
     setPicked([]);
     onChoose(null);
-    if (id === null) return;
     send('GET', `/api/manage/products/${id}`, undefined, openedSchema).then(
       ({ draft }) => {
         const keys = draft.choices.map(({ key }) => key);
@@ -320,17 +297,7 @@ function CopyFrom({ targets, rows, onChoose }: BulkFormProps) {
   return (
     <Stack gap="3">
       <HStack gap="4" align="end" wrap="wrap">
-        <Box w="300px">
-          <SelectField
-            label="From"
-            value={from === null ? '' : String(from)}
-            alternatives={[
-              { value: '', label: 'Choose a product …' },
-              ...rows.map(({ id, title }) => ({ value: String(id), label: title })),
-            ]}
-            onChange={chooseSource}
-          />
-        </Box>
+        <PickProduct label="From" onPick={chooseSource} />
         <Box w="320px">
           <SelectField
             label="Where one has a choice of the same inside name"

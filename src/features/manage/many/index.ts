@@ -1,5 +1,5 @@
 export { type SheetName } from './bulk-form';
-export { bulkKindNames, bulkKinds, categoriesOf } from './bulk-forms';
+export { bulkKindNames, bulkKinds } from './bulk-forms';
 export { BarMenu, ManyBar } from './many-bar';
 export { ManyChanges } from './many-changes';
 export { type Move, MoveMany } from './move-many';

@@ -9,14 +9,15 @@ import { type BulkFormProps } from './bulk-form';
 import { LastChange, ManyBar, useLastChange } from './many-bar';
 import { type Movable, type Move, MoveMany } from './move-many';
 
-interface Props<Row extends Movable, Way extends string> extends Pick<BulkFormProps, 'targets' | 'sheets'> {
+interface Props<Row extends Movable, Way extends string> extends Pick<
+  BulkFormProps,
+  'targets' | 'categories' | 'sheets'
+> {
   /** those that are selected */
   meant: readonly Row[];
   /** what one of them is called */
   word: string;
   moves: Readonly<Record<Way, Move<Row, Way>>>;
-  /** every product there is */
-  products: BulkFormProps['rows'];
   onDone: () => void;
   /** what can be pressed */
   children: (does: { change: (kind: BulkChange['kind']) => void; move: (way: Way) => void }) => ReactNode;
@@ -28,7 +29,7 @@ export function ManyChanges<Row extends Movable, Way extends string>({
   word,
   moves,
   targets,
-  products,
+  categories,
   sheets,
   onDone,
   children,
@@ -61,7 +62,7 @@ export function ManyChanges<Row extends Movable, Way extends string>({
         <BulkDialog
           what={what}
           targets={targets}
-          rows={products}
+          categories={categories}
           sheets={sheets}
           onClose={() => setWhat(null)}
           onApplied={() => {

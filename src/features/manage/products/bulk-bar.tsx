@@ -3,12 +3,13 @@
 import { Button } from '@chakra-ui/react';
 import { Send } from 'lucide-react';
 import { BarMenu, bulkKindNames, bulkKinds, ManyChanges, type SheetName } from '@/features/manage/many';
-import { type ProductRow } from '@/services/products/list';
+import { type MeantProduct } from '@/services/products/list';
 import { productMoves } from './product-moves';
 
 interface Props {
-  rows: readonly ProductRow[];
-  selected: ReadonlySet<string>;
+  /** those that are selected */
+  meant: readonly MeantProduct[];
+  categories: readonly string[];
   sheets: readonly SheetName[];
   onDone: () => void;
 }
@@ -23,15 +24,14 @@ const PUT_AWAY = [
 ] as const;
 
 /** What can be done to the selected products, and the last such change to be taken back. */
-export function BulkBar({ rows, selected, sheets, onDone }: Props) {
-  const meant = rows.filter(({ id }) => selected.has(String(id)));
+export function BulkBar({ meant, categories, sheets, onDone }: Props) {
   return (
     <ManyChanges
       meant={meant}
       word="product"
       moves={productMoves}
       targets={{ products: meant.map(({ id }) => id), sheets: [] }}
-      products={rows}
+      categories={categories}
       sheets={sheets}
       onDone={onDone}
     >

@@ -1,1 +1,2 @@
 export { ProductList } from './product-list';
+export { productsQuery } from './products-query';

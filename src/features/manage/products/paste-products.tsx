@@ -1,7 +1,7 @@
 'use client';
 
 import { Table } from '@chakra-ui/react';
-import { useCallback } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { z } from 'zod';
 import { type ProductLine, readProductList } from '@/core/exchange';
 import { counted } from '@/core/words';
@@ -10,21 +10,36 @@ import { send, wordsOf } from '@/features/kit/shared';
 import { sayDone, sayFailed } from '@/ui/toasts';
 import { Sku } from '@/ui/text';
 
+const skusSchema = z.object({ skus: z.array(z.string()) });
+const NONE: readonly string[] = [];
+
+/** The SKUs that are taken, read once for each time that somebody begins. */
+function useSkus(open: boolean): readonly string[] {
+  const [skus, setSkus] = useState(NONE);
+  useEffect(() => {
+    if (!open) return;
+    send('GET', '/api/manage/products/skus', undefined, skusSchema).then(
+      (answer) => setSkus(answer.skus),
+      (error: unknown) => sayFailed('It is not known which SKUs are taken', wordsOf(error)),
+    );
+  }, [open]);
+  return skus;
+}
+
 const startedSchema = z.object({ started: z.number() });
 const COLUMNS = [{ head: 'Product' }, { head: 'SKU' }, { head: 'Price', end: true }, { head: 'Category' }];
 
 /** Products from a pasted list: each is a draft with what the list says of it. */
 export function PasteProducts({
   open,
-  skus,
   onClose,
   onStarted,
 }: {
   open: boolean;
-  skus: readonly string[];
   onClose: () => void;
   onStarted: () => void;
 }) {
+  const skus = useSkus(open);
   const read = useCallback((text: string) => readProductList(text, skus), [skus]);
   const take = async (right: readonly ProductLine[]) => {
     try {

@@ -5,20 +5,25 @@ import { type ColumnDef } from '@tanstack/react-table';
 import { ClipboardPaste, Plus, ShieldCheck } from 'lucide-react';
 import NextLink from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
+import { z } from 'zod';
 import { type PatternKey } from '@/core/catalog';
 import { counted } from '@/core/words';
-import { categoriesOf, type SheetName } from '@/features/manage/many';
-import { type ProductRow } from '@/services/products/list';
-import { DataTable } from '@/ui/data-table';
+import { type ListPage, send, useListPage, wordsOf } from '@/features/kit/shared';
+import { type SheetName } from '@/features/manage/many';
+import { type MeantProduct, type ProductRow, type ProductsPage } from '@/services/products/list';
+import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TypedInput } from '@/ui/field';
 import { Page } from '@/ui/page';
+import { PagedTable } from '@/ui/paged-table';
 import { EmptyPlace, PageHead, Sku, Slip } from '@/ui/text';
+import { sayFailed } from '@/ui/toasts';
 import { useAddress } from '@/ui/use-address';
 import { BulkBar } from './bulk-bar';
 import { FirstSteps } from './first-steps';
 import { NewProductDialog } from './new-product-dialog';
 import { PasteProducts } from './paste-products';
+import { productsQuery } from './products-query';
 
 const STATES = {
   all: 'All',
@@ -56,8 +61,7 @@ const columns: ColumnDef<ProductRow>[] = [
   {
     id: 'title',
     header: 'Product',
-    accessorFn: ({ title, tags, supplier }) => [title, supplier ?? '', ...tags].join(' '),
-    sortingFn: (a, b) => a.original.title.localeCompare(b.original.title, 'en'),
+    accessorKey: 'title',
     cell: ({ row: { original } }) => (
       <HStack gap="3">
         <Box w="56px" h="42px" flexShrink={0} borderRadius="l1" overflow="hidden" bg="bg.muted">
@@ -82,9 +86,14 @@ const columns: ColumnDef<ProductRow>[] = [
   {
     id: 'facets',
     header: 'Made up of',
-    accessorFn: ({ facets }) => facets.join(' '),
+    enableSorting: false,
     cell: ({ row: { original } }) => (
       <Flex gap="1" wrap="wrap" maxW="64">
+        {original.isDue && (
+          <Text as="span" fontSize="xs" color="fg.muted">
+            being worked out
+          </Text>
+        )}
         {original.facets.map((facet) => (
           <Slip key={facet} tone="oak">
             {facet}
@@ -97,21 +106,19 @@ const columns: ColumnDef<ProductRow>[] = [
   {
     id: 'price',
     header: 'Price',
-    accessorFn: ({ price }) => price ?? '',
-    sortingFn: (a, b) => (a.original.priceFrom ?? -1) - (b.original.priceFrom ?? -1),
+    accessorKey: 'price',
     meta: { align: 'end' },
     cell: ({ row: { original } }) =>
       original.price ?? (
         <Text as="span" color="fg.muted">
-          no price
+          {original.isDue ? '' : 'no price'}
         </Text>
       ),
   },
   {
     id: 'earns',
     header: 'Margin',
-    enableGlobalFilter: false,
-    accessorFn: ({ earns }) => (earns === null ? -1e12 : Number(earns.amount)),
+    accessorKey: 'earns',
     meta: { align: 'end' },
     cell: ({
       row: {
@@ -143,101 +150,139 @@ const columns: ColumnDef<ProductRow>[] = [
   {
     id: 'state',
     header: 'State',
-    accessorFn: ({ state }) => STATES[state],
+    accessorKey: 'state',
     cell: ({ row: { original } }) => <StateCell row={original} />,
   },
 ];
 
-/** Every product of the catalog. */
-export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; sheets: readonly SheetName[] }) {
-  const params = useSearchParams();
-  const [search, setSearch] = useAddress('find');
-  const [wanted, setState] = useAddress('show', 'all');
+interface Props {
+  first: ListPage<ProductsPage>;
+  sheets: readonly SheetName[];
+}
+
+const NOTHING: ReadonlyMap<string, MeantProduct> = new Map();
+
+/** What of the products is looked for and how it is sorted, as the address says it, and the page of it. */
+function useProducts(first: Props['first']) {
+  const [find, setFind] = useAddress('find');
+  const [show, setShow] = useAddress('show', 'all');
   const [category, setCategory] = useAddress('category');
-  const state = (Object.keys(STATES) as StateFilter[]).find((key) => key === wanted) ?? 'all';
+  const [sort, setSort] = useAddress('sort');
+  const [page, setPage] = useAddress('page', '1');
+  // Another question begins with its first page.
+  const anew = (set: (value: string) => void) => (value: string) => {
+    set(value);
+    setPage('1');
+  };
+  const asked = productsQuery({ find, show, category, sort, page });
+  return {
+    ...useListPage('/api/manage/products', asked, first),
+    asked,
+    said: { find, show: (Object.keys(STATES) as StateFilter[]).find((key) => key === show) ?? 'all', category, sort },
+    setFind: anew(setFind),
+    setShow: anew(setShow),
+    setCategory: anew(setCategory),
+    setSort: anew(setSort),
+    setPage: (number: number) => setPage(String(number)),
+  };
+}
+
+/** The products that are selected, on whatever page they stand. */
+function useSelected(asked: string, { rows, found }: ProductsPage) {
+  const [selected, setSelected] = useState(NOTHING);
+  // What was selected as it was is taken as it is now, where that is here.
+  const meant = [...selected.values()].map((one) => rows.find(({ id }) => id === one.id) ?? one);
+  const select = (some: readonly MeantProduct[], on: boolean) => {
+    const next = new Map(selected);
+    for (const one of some) {
+      if (on) next.set(String(one.id), one);
+      else next.delete(String(one.id));
+    }
+    setSelected(next);
+  };
+  const selectAll = (on: boolean) => {
+    if (rows.length === found || !on) {
+      if (on) select(rows, true);
+      else setSelected(NOTHING);
+      return;
+    }
+    send('GET', `/api/manage/products/meant?${asked}`, undefined, meantSchema).then(
+      ({ products }) => select(products, true),
+      (error: unknown) => sayFailed('They can’t be selected', wordsOf(error)),
+    );
+  };
+  return {
+    meant,
+    ids: new Set(selected.keys()),
+    // What is selected may be more than what is found now; the page that is seen says whether all of that is.
+    isAll: rows.length > 0 && selected.size >= found && rows.every(({ id }) => selected.has(String(id))),
+    select,
+    selectAll,
+    selectNone: () => setSelected(NOTHING),
+  };
+}
+
+const meantSchema = z.object({ products: z.custom<MeantProduct[]>() });
+
+/** Every product of the catalog. */
+export function ProductList({ first, sheets }: Props) {
+  const params = useSearchParams();
+  const { page, isWaiting, fault, asked, said, ...set } = useProducts(first);
   const [adding, setAdding] = useState(false);
   const [begin, setBegin] = useState<PatternKey | null>(null);
   const [pasting, setPasting] = useState(false);
-  const skus = useMemo(() => rows.map(({ sku }) => sku), [rows]);
   const router = useRouter();
-  const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
-  const categories = useMemo(() => categoriesOf(rows), [rows]);
-  const shown = useMemo(
-    () =>
-      rows.filter(
-        (row) =>
-          (state === 'all' ? row.state !== 'archived' : row.state === state) &&
-          (category === '' || row.category === category),
-      ),
-    [rows, state, category],
-  );
-  const start = (
-    <Button onClick={() => setAdding(true)}>
-      <Plus size={16} aria-hidden /> New product
-    </Button>
-  );
+  const selection = useSelected(asked, page);
   return (
     <Page>
-      <PageHead
-        title="Products"
-        lead={rows.length === 0 ? 'Nothing in the catalog yet' : `${counted(rows.length, 'product')} in the catalog`}
-      >
-        <HStack>
-          <Button asChild variant="ghost" colorPalette="ink">
-            <NextLink href="/manage/proofs">
-              <ShieldCheck size={16} aria-hidden /> All proofs
-            </NextLink>
-          </Button>
-          <Button variant="ghost" colorPalette="ink" onClick={() => setPasting(true)}>
-            <ClipboardPaste size={16} aria-hidden /> Paste a list
-          </Button>
-          {start}
-        </HStack>
-      </PageHead>
-      {rows.length > 0 && (
+      <ListHead total={page.total} onPaste={() => setPasting(true)} onAdd={() => setAdding(true)} />
+      {page.total > 0 && (
         <Filters
-          search={search}
-          onSearch={setSearch}
-          state={state}
-          onState={setState}
-          category={category}
-          categories={categories}
-          onCategory={setCategory}
+          search={said.find}
+          onSearch={set.setFind}
+          state={said.show}
+          onState={set.setShow}
+          category={said.category}
+          categories={page.categories}
+          onCategory={set.setCategory}
         />
       )}
-      <BulkBar rows={rows} selected={selected} sheets={sheets} onDone={() => setSelected(new Set())} />
-      <DataTable
-        label="Products"
-        rows={shown}
-        columns={columns}
-        rowKey={({ id }) => String(id)}
-        search={search}
-        selection={{ selected, nameOf: ({ title }) => title || 'a product without a name', onChange: setSelected }}
-        empty={
-          rows.length === 0 ? (
-            <FirstSteps
-              onPattern={(pattern) => {
-                setBegin(pattern);
-                setAdding(true);
-              }}
-              onPaste={() => setPasting(true)}
-              onNothing={() => setAdding(true)}
-            />
-          ) : (
-            <EmptyPlace title="No product matches">
-              {search
-                ? `Nothing has “${search}” in its name, SKU, category or tags${state === 'all' && category === '' ? '' : ', of what is shown'}.`
-                : category === ''
-                  ? 'No product is in this state.'
-                  : `No product of ${category} is in this state.`}
-            </EmptyPlace>
-          )
-        }
-      />
-      <PasteProducts open={pasting} skus={skus} onClose={() => setPasting(false)} onStarted={() => router.refresh()} />
+      <BulkBar meant={selection.meant} categories={page.categories} sheets={sheets} onDone={selection.selectNone} />
+      {fault && <FaultLine>{fault}</FaultLine>}
+      {page.rows.length > 0 && (
+        <PagedTable
+          label="Products"
+          {...page}
+          columns={columns}
+          rowKey={({ id }) => String(id)}
+          sort={said.sort}
+          onSort={set.setSort}
+          onPage={set.setPage}
+          isWaiting={isWaiting}
+          selection={{
+            selected: selection.ids,
+            nameOf: ({ title }) => title || 'a product without a name',
+            onSelect: (row, on) => selection.select([row], on),
+            isAll: selection.isAll,
+            onAll: selection.selectAll,
+          }}
+        />
+      )}
+      {page.total === 0 && (
+        <FirstSteps
+          onPattern={(pattern) => {
+            setBegin(pattern);
+            setAdding(true);
+          }}
+          onPaste={() => setPasting(true)}
+          onNothing={() => setAdding(true)}
+        />
+      )}
+      {page.total > 0 && page.rows.length === 0 && <NoMatch {...said} />}
+      <PasteProducts open={pasting} onClose={() => setPasting(false)} onStarted={() => router.refresh()} />
       <NewProductDialog
         key={begin}
-        categories={categories}
+        categories={page.categories}
         begin={begin}
         open={adding || params.has('new')}
         onClose={() => {
@@ -247,6 +292,42 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
         }}
       />
     </Page>
+  );
+}
+
+function ListHead({ total, onPaste, onAdd }: { total: number; onPaste: () => void; onAdd: () => void }) {
+  return (
+    <PageHead
+      title="Products"
+      lead={total === 0 ? 'Nothing in the catalog yet' : `${counted(total, 'product')} in the catalog`}
+    >
+      <HStack>
+        <Button asChild variant="ghost" colorPalette="ink">
+          <NextLink href="/manage/proofs">
+            <ShieldCheck size={16} aria-hidden /> All proofs
+          </NextLink>
+        </Button>
+        <Button variant="ghost" colorPalette="ink" onClick={onPaste}>
+          <ClipboardPaste size={16} aria-hidden /> Paste a list
+        </Button>
+        <Button onClick={onAdd}>
+          <Plus size={16} aria-hidden /> New product
+        </Button>
+      </HStack>
+    </PageHead>
+  );
+}
+
+/** That nothing is found, and by what it was looked for. */
+function NoMatch({ find, show, category }: { find: string; show: StateFilter; category: string }) {
+  return (
+    <EmptyPlace title="No product matches">
+      {find
+        ? `Nothing has “${find}” at the beginning of a word of its name, SKU, category, supplier or tags${show === 'all' && category === '' ? '' : ', of what is shown'}.`
+        : category === ''
+          ? 'No product is in this state.'
+          : `No product of ${category} is in this state.`}
+    </EmptyPlace>
   );
 }
 

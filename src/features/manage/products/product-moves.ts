@@ -1,6 +1,6 @@
 import { always, binMoves, draftsSeen, type Move, publishing } from '@/features/manage/many';
 import { anything, send } from '@/features/kit/shared';
-import { type ProductRow } from '@/services/products/list';
+import { type MeantProduct } from '@/services/products/list';
 
 /** What can be done with many products, one after the other. */
 type Way = 'publish' | 'withdraw' | 'archive' | 'takeOut' | 'delete' | 'bringBack';
@@ -9,7 +9,7 @@ const at = (id: number | string) => `/api/manage/products/${id}`;
 const archived = (to: boolean) => (id: number) =>
   send('PUT', `${at(id)}/archived`, { archived: to }, anything).then(() => null);
 
-export const productMoves: Readonly<Record<Way, Move<ProductRow, Way>>> = {
+export const productMoves: Readonly<Record<Way, Move<MeantProduct, Way>>> = {
   publish: {
     title: 'Publish',
     does: 'Publish',

@@ -27,7 +27,7 @@ export function SheetsBar({
       word="sheet"
       moves={sheetMoves}
       targets={{ products: [], sheets: meant.map(({ id }) => id) }}
-      products={[]}
+      categories={[]}
       sheets={[]}
       onDone={onDone}
     >

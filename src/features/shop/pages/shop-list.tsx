@@ -2,7 +2,7 @@
 
 import { Box, Button, chakra, Heading, HStack, SimpleGrid, Text } from '@chakra-ui/react';
 import NextLink from 'next/link';
-import { type ShopEntry, type ShopPageView } from '@/services/selling/shop';
+import { type ShopEntry, type ShopPageView } from '@/services/selling/shop-list';
 import { EmptyPlace } from '@/ui/text';
 
 const CardLink = chakra(NextLink);

@@ -1,0 +1,62 @@
+import { parseArgs } from 'node:util';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { readCatalog } from '../core/exchange';
+import { Database } from '../data/database';
+import { products } from '../data/schema';
+import { stopThreads } from '../services/background/pool';
+import { freshenCards } from '../services/catalog/cards';
+import { fill } from './seed/fill';
+import { loadDemo } from './load-demo';
+
+const USAGE = `npm run seed -- --products 10000 [--movements 10] [--cards]
+
+Fills the shop of OAK_KNOT_DATABASE_URL with so many products: the demo again and again, each time with names, SKUs and
+stock of its own. --movements: so many of each stock item. --cards: also works out what lists say of them, which the
+application otherwise does once it runs.
+`;
+
+/** A number that was given, from 1 on. */
+function countOf(text: string | undefined, usual: number | null, name: string): number {
+  if (text === undefined && usual !== null) return usual;
+  const count = Number(text);
+  if (!Number.isInteger(count) || count < 1) throw new Error(`--${name} wants a whole number from 1 on.\n\n${USAGE}`);
+  return count;
+}
+
+async function seed(): Promise<void> {
+  const { values } = parseArgs({
+    options: { products: { type: 'string' }, movements: { type: 'string' }, cards: { type: 'boolean' } },
+  });
+  const wanted = countOf(values.products, null, 'products');
+  const movements = countOf(values.movements, 10, 'movements');
+  const database = await Database.open();
+  await database.migrate();
+  const context = { database, now: () => new Date() };
+  if ((await database.read.select({ id: products.id }).from(products).limit(1)).length === 0) await loadDemo(context);
+  const reading = readCatalog(await readFile(join('demo', 'catalog.json'), 'utf8'));
+  if (reading.faults) throw new Error('The demo catalog has faults.');
+  const began = performance.now();
+  let told = 0;
+  const filled = await fill(context, reading.catalog, {
+    wanted,
+    movements,
+    tell: ({ products: count }) => {
+      if (count - told < 1_000 && count < wanted) return;
+      told = count;
+      process.stdout.write(`${count} products\n`);
+    },
+  });
+  const seconds = Math.round((performance.now() - began) / 100) / 10;
+  process.stdout.write(
+    `${filled.products} products, ${filled.stock} stock items and ${filled.movements} movements in ${seconds} s.\n`,
+  );
+  if (values.cards) for (const kind of ['published', 'draft'] as const) await freshenCards(context, kind);
+  await stopThreads();
+  database.close();
+}
+
+seed().catch((error: unknown) => {
+  process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
+  process.exitCode = 1;
+});

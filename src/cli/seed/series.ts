@@ -1,0 +1,42 @@
+import { type Catalog, type Product, withCalled } from '../../core/catalog';
+
+/** The products of a catalog once more, with the stock items that they alone take from. */
+export interface Series {
+  readonly products: readonly Product[];
+  readonly stock: Catalog['stock'];
+}
+
+/**
+ * A catalog's products as a further series of them: with names, addresses, SKUs and stock items of its own, made of
+ * each other as those are; the sheets, swatches and groups are shared.
+ *
+ * @param number which series it is, from 1
+ */
+export function seriesOf({ products, stock }: Pick<Catalog, 'products' | 'stock'>, number: number): Series {
+  const own = (key: string) => `${key}-${number}`;
+  const known = { product: new Set(products.map(({ slug }) => slug)), stock: new Set(stock.map(({ key }) => key)) };
+  // What joins a slot by its tag joins those of its own series.
+  const tag = (text: string) => `${text} ${number}`;
+  return {
+    stock: stock.map((item) => ({ ...item, key: own(item.key), title: `${item.title}, series ${number}` })),
+    products: products.map((product) => {
+      const called = withCalled(product, ({ what, key }) =>
+        (what === 'product' || what === 'stock') && known[what].has(key) ? own(key) : key,
+      );
+      return {
+        ...called,
+        title: `${product.title}, series ${number}`,
+        sku: `${product.sku}${number}`,
+        tags: product.tags.map(tag),
+        choices: called.choices.map((choice) =>
+          choice.kind === 'slot'
+            ? {
+                ...choice,
+                joins: choice.joins.map((join) => (join.tag === null ? join : { ...join, tag: tag(join.tag) })),
+              }
+            : choice,
+        ),
+      };
+    }),
+  };
+}

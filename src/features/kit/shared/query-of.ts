@@ -1,0 +1,5 @@
+/** The query of an address: what says nothing is left out, so that the same is always asked in the same words. */
+export function queryOf(said: Readonly<Record<string, string>>): string {
+  const params = Object.entries(said).filter(([, value]) => value !== '');
+  return new URLSearchParams(params).toString();
+}

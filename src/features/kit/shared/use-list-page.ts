@@ -1,0 +1,55 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { z } from 'zod';
+import { send, wordsOf } from './api';
+
+/** Letters that come close together are asked for at once, in milliseconds. */
+const TOGETHER = 120;
+
+/** What is shown of a list, as it was asked for. */
+export interface ListPage<Page> {
+  readonly asked: string;
+  readonly page: Page;
+}
+
+/**
+ * A page of a list that the server finds and sorts, as what is asked for changes. What was there before stays until
+ * what was asked last is there.
+ *
+ * @param path  where it is asked for
+ * @param query what is asked for now
+ * @param first what the page of the application came with; another one when it was fetched anew
+ */
+export function useListPage<Page>(
+  path: string,
+  query: string,
+  first: ListPage<Page>,
+): { readonly page: Page; readonly isWaiting: boolean; readonly fault: string | null } {
+  const [known, setKnown] = useState({ ...first, first });
+  const [fault, setFault] = useState<string | null>(null);
+  // What the application fetched anew is newer than what was there, whatever is asked for.
+  const isAnew = known.first !== first;
+  if (isAnew) setKnown(first.asked === query ? { ...first, first } : { ...known, asked: '?', first });
+  const isWaiting = known.asked !== query;
+  useEffect(() => {
+    if (!isWaiting) return;
+    const asking = new AbortController();
+    const timer = setTimeout(() => {
+      send('GET', `${path}?${query}`, undefined, z.custom<Page>(), asking.signal).then(
+        (page) => {
+          setFault(null);
+          setKnown((before) => ({ ...before, asked: query, page }));
+        },
+        (error: unknown) => {
+          if (!asking.signal.aborted) setFault(wordsOf(error));
+        },
+      );
+    }, TOGETHER);
+    return () => {
+      clearTimeout(timer);
+      asking.abort();
+    };
+  }, [path, query, isWaiting]);
+  return { page: known.page, isWaiting, fault };
+}
