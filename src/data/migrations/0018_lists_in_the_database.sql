@@ -5,29 +5,34 @@ CREATE TABLE `cards_due` (
 	FOREIGN KEY (`product_id`) REFERENCES `products`(`id`) ON UPDATE no action ON DELETE cascade
 );
 --> statement-breakpoint
-ALTER TABLE `product_cards` ADD `title_key` text GENERATED ALWAYS AS (coalesce(json_extract("card", '$.titleKey'), lower(json_extract("card", '$.title')))) VIRTUAL;--> statement-breakpoint
-ALTER TABLE `product_cards` ADD `category` text GENERATED ALWAYS AS (coalesce(json_extract("card", '$.category'), '')) VIRTUAL;--> statement-breakpoint
-ALTER TABLE `product_cards` ADD `sold_where` text GENERATED ALWAYS AS (coalesce(json_extract("card", '$.soldWhere'), 'shop')) VIRTUAL;--> statement-breakpoint
-ALTER TABLE `product_cards` ADD `price_from` real GENERATED ALWAYS AS (json_extract("card", '$.priceFrom')) VIRTUAL;--> statement-breakpoint
-ALTER TABLE `product_cards` ADD `day` text GENERATED ALWAYS AS (json_extract("card", '$.day')) VIRTUAL;--> statement-breakpoint
-CREATE INDEX `product_cards_titles` ON `product_cards` (`of`,`sold_where`,`title_key`);--> statement-breakpoint
-CREATE INDEX `product_cards_categories` ON `product_cards` (`of`,`sold_where`,`category`,`title_key`);--> statement-breakpoint
-CREATE INDEX `product_cards_prices` ON `product_cards` (`of`,`price_from`);--> statement-breakpoint
+ALTER TABLE `product_cards` ADD `title_key` text DEFAULT '' NOT NULL;--> statement-breakpoint
+ALTER TABLE `product_cards` ADD `category` text DEFAULT '' NOT NULL;--> statement-breakpoint
+ALTER TABLE `product_cards` ADD `sold_where` text DEFAULT 'shop' NOT NULL;--> statement-breakpoint
+ALTER TABLE `product_cards` ADD `price_from` real;--> statement-breakpoint
+ALTER TABLE `product_cards` ADD `day` text;--> statement-breakpoint
+CREATE INDEX `product_cards_titles` ON `product_cards` (`of`,`sold_where`,`title_key`,`product_id`);--> statement-breakpoint
+CREATE INDEX `product_cards_categories` ON `product_cards` (`of`,`sold_where`,`category`,`title_key`,`product_id`);--> statement-breakpoint
+CREATE INDEX `product_cards_prices` ON `product_cards` (`of`,`product_id`,`price_from`);--> statement-breakpoint
 CREATE INDEX `product_cards_seen` ON `product_cards` (`of`,`seen_in`);--> statement-breakpoint
 CREATE INDEX `product_cards_days` ON `product_cards` (`of`,`day`);--> statement-breakpoint
 ALTER TABLE `products` ADD `title_key` text DEFAULT '' NOT NULL;--> statement-breakpoint
-ALTER TABLE `products` ADD `differs` integer DEFAULT false NOT NULL;--> statement-breakpoint
-ALTER TABLE `products` ADD `state` text GENERATED ALWAYS AS (case when "archived_at" is not null then 'archived' when "published_revision" is null then 'draft' when "differs" then 'changed' else 'published' end) VIRTUAL NOT NULL;--> statement-breakpoint
-CREATE INDEX `products_title_key` ON `products` (`title_key`);--> statement-breakpoint
+ALTER TABLE `products` ADD `state` text DEFAULT 'draft' NOT NULL;--> statement-breakpoint
+CREATE INDEX `products_title_key` ON `products` (`title_key`,`state`);--> statement-breakpoint
 CREATE INDEX `products_state` ON `products` (`state`,`title_key`);--> statement-breakpoint
-CREATE INDEX `products_category` ON `products` (`category`,`title_key`);--> statement-breakpoint
-CREATE INDEX `products_sku` ON `products` (`sku`);
+CREATE INDEX `products_category` ON `products` (`category`,`title_key`,`state`);--> statement-breakpoint
+CREATE INDEX `products_sku` ON `products` (`sku`,`title_key`,`state`);
 --> statement-breakpoint
-UPDATE `products` SET `title_key` = lower(`title`), `differs` = coalesce((SELECT `revisions`.`draft_version` <> `products`.`draft_version` AND `revisions`.`definition` <> `products`.`draft` FROM `revisions` WHERE `revisions`.`id` = `products`.`published_revision`), 0);
+UPDATE `product_cards` SET `title_key` = lower(json_extract(`card`, '$.title')), `category` = coalesce(json_extract(`card`, '$.category'), ''), `sold_where` = coalesce(json_extract(`card`, '$.soldWhere'), 'shop'), `price_from` = json_extract(`card`, '$.priceFrom'), `day` = json_extract(`card`, '$.day');
 --> statement-breakpoint
-CREATE TRIGGER `products_differ` AFTER UPDATE OF draft, published_revision ON `products` BEGIN UPDATE `products` SET `differs` = coalesce((SELECT `revisions`.`draft_version` <> new.draft_version AND `revisions`.`definition` <> new.draft FROM `revisions` WHERE `revisions`.`id` = new.published_revision), 0) WHERE `id` = new.id; END;
+UPDATE `products` SET `title_key` = lower(`title`), `state` = CASE WHEN `products`.archived_at IS NOT NULL THEN 'archived' WHEN `products`.published_revision IS NULL THEN 'draft' WHEN (SELECT `revisions`.`draft_version` <> `products`.draft_version AND `revisions`.`definition` <> `products`.draft FROM `revisions` WHERE `revisions`.`id` = `products`.published_revision) THEN 'changed' ELSE 'published' END;
+--> statement-breakpoint
+CREATE TRIGGER `product_state_insert` AFTER INSERT ON `products` BEGIN UPDATE `products` SET `state` = CASE WHEN new.archived_at IS NOT NULL THEN 'archived' WHEN new.published_revision IS NULL THEN 'draft' WHEN (SELECT `revisions`.`draft_version` <> new.draft_version AND `revisions`.`definition` <> new.draft FROM `revisions` WHERE `revisions`.`id` = new.published_revision) THEN 'changed' ELSE 'published' END WHERE `id` = new.id; END;
+--> statement-breakpoint
+CREATE TRIGGER `product_state_update` AFTER UPDATE OF draft, draft_version, published_revision, archived_at ON `products` BEGIN UPDATE `products` SET `state` = CASE WHEN new.archived_at IS NOT NULL THEN 'archived' WHEN new.published_revision IS NULL THEN 'draft' WHEN (SELECT `revisions`.`draft_version` <> new.draft_version AND `revisions`.`definition` <> new.draft FROM `revisions` WHERE `revisions`.`id` = new.published_revision) THEN 'changed' ELSE 'published' END WHERE `id` = new.id; END;
 --> statement-breakpoint
 CREATE VIRTUAL TABLE `product_search` USING fts5(title, sku, category, supplier, tags, tokenize = "unicode61 remove_diacritics 2", prefix = '2 3');
+--> statement-breakpoint
+INSERT INTO `product_search` (`product_search`, rank) VALUES ('rank', 'bm25(10.0, 8.0, 1.0, 1.0, 2.0)');
 --> statement-breakpoint
 INSERT INTO `product_search` (rowid, title, sku, category, supplier, tags) SELECT `id`, `title`, `sku`, `category`, `supplier`, json_extract(`draft`, '$.tags') FROM `products`;
 --> statement-breakpoint

@@ -1,4 +1,3 @@
-import { sql } from 'drizzle-orm';
 import { blob, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { type FileType, type PriceList, type Shop } from '../../core/catalog';
 import { type ProductCard } from '../cards';
@@ -50,15 +49,8 @@ export const products = sqliteTable(
     category: text('category'),
     supplier: text('supplier'),
     publishedRevision: integer('published_revision'),
-    /** whether its draft is another than what is published of it; triggers of the database see to it */
-    differs: integer('differs', { mode: 'boolean' }).notNull().default(false),
-    /** how it stands in lists */
-    state: text('state', { enum: productStates })
-      .notNull()
-      .generatedAlwaysAs(
-        sql`case when "archived_at" is not null then 'archived' when "published_revision" is null then 'draft' when "differs" then 'changed' else 'published' end`,
-        { mode: 'virtual' },
-      ),
+    /** how it stands in lists; triggers of the database see to it */
+    state: text('state', { enum: productStates }).notNull().default('draft'),
     /** address in the shop; null while nothing is published */
     publishedSlug: text('published_slug'),
     /** the secret in the address at which its draft can be seen; null while nobody is shown it */
@@ -72,10 +64,11 @@ export const products = sqliteTable(
     uniqueIndex('products_published_slug').on(table.publishedSlug),
     uniqueIndex('products_draft_link').on(table.draftLink),
     index('products_title').on(table.title),
-    index('products_title_key').on(table.titleKey),
+    // With what lists look at beside: a draft is long, and what stands behind it in a row is far away.
+    index('products_title_key').on(table.titleKey, table.state),
     index('products_state').on(table.state, table.titleKey),
-    index('products_category').on(table.category, table.titleKey),
-    index('products_sku').on(table.sku),
+    index('products_category').on(table.category, table.titleKey, table.state),
+    index('products_sku').on(table.sku, table.titleKey, table.state),
   ],
 );
 
@@ -144,25 +137,25 @@ export const productCards = sqliteTable(
     madeWith: text('made_with').notNull(),
     seenIn: text('seen_in').notNull(),
     card: text('card', { mode: 'json' }).$type<ProductCard>().notNull(),
-    // Taken out of the card by the database itself, so that lists find and sort by them.
-    titleKey: text('title_key').generatedAlwaysAs(
-      sql`coalesce(json_extract("card", '$.titleKey'), lower(json_extract("card", '$.title')))`,
-      { mode: 'virtual' },
-    ),
-    category: text('category').generatedAlwaysAs(sql`coalesce(json_extract("card", '$.category'), '')`, {
-      mode: 'virtual',
-    }),
-    soldWhere: text('sold_where').generatedAlwaysAs(sql`coalesce(json_extract("card", '$.soldWhere'), 'shop')`, {
-      mode: 'virtual',
-    }),
-    priceFrom: real('price_from').generatedAlwaysAs(sql`json_extract("card", '$.priceFrom')`, { mode: 'virtual' }),
-    day: text('day').generatedAlwaysAs(sql`json_extract("card", '$.day')`, { mode: 'virtual' }),
+    // What lists find and sort by, as the card says it: the database looks at none of the cards for that.
+    titleKey: text('title_key').notNull().default(''),
+    category: text('category').notNull().default(''),
+    soldWhere: text('sold_where').notNull().default('shop'),
+    priceFrom: real('price_from'),
+    /** as YYYY-MM-DD; null for any */
+    day: text('day'),
   },
   (table) => [
     primaryKey({ columns: [table.productId, table.of] }),
-    index('product_cards_titles').on(table.of, table.soldWhere, table.titleKey),
-    index('product_cards_categories').on(table.of, table.soldWhere, table.category, table.titleKey),
-    index('product_cards_prices').on(table.of, table.priceFrom),
+    index('product_cards_titles').on(table.of, table.soldWhere, table.titleKey, table.productId),
+    index('product_cards_categories').on(
+      table.of,
+      table.soldWhere,
+      table.category,
+      table.titleKey,
+      table.productId,
+    ),
+    index('product_cards_prices').on(table.of, table.productId, table.priceFrom),
     index('product_cards_seen').on(table.of, table.seenIn),
     index('product_cards_days').on(table.of, table.day),
   ],

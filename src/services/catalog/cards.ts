@@ -127,6 +127,15 @@ async function madeAnew({ stale, made }: Looked): Promise<ReadonlyMap<number, Ke
   );
 }
 
+/** What lists find and sort a card by, kept beside it. */
+const foundBy = ({ title, titleKey, category, soldWhere, priceFrom, day }: ProductCard) => ({
+  titleKey: titleKey ?? sortKey(title),
+  category: category ?? '',
+  soldWhere: soldWhere ?? 'shop',
+  priceFrom,
+  day: day ?? null,
+});
+
 /** Whoever changed something meanwhile has given the state another name: these are looked at again then. */
 async function keep(
   { database }: Services,
@@ -148,7 +157,7 @@ async function keep(
     for (const { id, version } of there) {
       const kept = fresh.get(id);
       if (kept) {
-        const row = { ...kept, seenIn: state };
+        const row = { ...kept, ...foundBy(kept.card), seenIn: state };
         await transaction
           .insert(productCards)
           .values({ productId: id, of, ...row })
@@ -187,21 +196,28 @@ function joiningAmong(
     .sort();
 }
 
-/** Nobody who reads waits longer for cards, in milliseconds: what one change makes anew is there by then. */
+/**
+ * Nobody who reads waits longer for cards, in milliseconds, from when they were begun: what one change makes anew is
+ * there by then, and what takes longer is waited for by nobody.
+ */
 const GRACE = 1_000;
 
 /** What is being worked out in this process, by the database and the kind of card. */
-const working = new WeakMap<Services['database'], Map<CardOf, Promise<void>>>();
+const working = new WeakMap<
+  Services['database'],
+  Map<CardOf, { readonly done: Promise<void>; readonly begun: number }>
+>();
 
 /** Works out what is not up to date, once for all who ask. What goes wrong is tried again by whoever asks next. */
-function atWork(context: Services, of: CardOf): Promise<void> {
-  const known = working.get(context.database) ?? new Map<CardOf, Promise<void>>();
+function atWork(context: Services, of: CardOf): { readonly done: Promise<void>; readonly begun: number } {
+  const known = working.get(context.database) ?? new Map<CardOf, ReturnType<typeof atWork>>();
   working.set(context.database, known);
   const begun = known.get(of);
   if (begun) return begun;
-  const work = freshenCards(context, of)
+  const done = freshenCards(context, of)
     .catch((error: unknown) => console.error(error))
     .finally(() => known.delete(of));
+  const work = { done, begun: performance.now() };
   known.set(of, work);
   return work;
 }
@@ -211,10 +227,12 @@ function atWork(context: Services, of: CardOf): Promise<void> {
  * they are those of before. What is left goes on by itself.
  */
 export async function cardsSoon(context: Services, of: CardOf): Promise<void> {
-  const work = atWork(context, of);
-  if (context.waitsForCards) return work;
+  const { done, begun } = atWork(context, of);
+  if (context.waitsForCards) return done;
+  const left = begun + GRACE - performance.now();
+  if (left <= 0) return;
   let timer: ReturnType<typeof setTimeout> | undefined;
-  await Promise.race([work, new Promise<void>((resolve) => (timer = setTimeout(resolve, GRACE)))]);
+  await Promise.race([done, new Promise<void>((resolve) => (timer = setTimeout(resolve, left)))]);
   clearTimeout(timer);
 }
 

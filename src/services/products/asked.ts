@@ -5,8 +5,8 @@ import { productStates } from '../../data/schema';
 export const ON_A_PAGE = 50;
 
 /**
- * Which products are shown: all but the archived, any at all, those of one state, or those in the shop, changed since or
- * not.
+ * Which products are shown: all but the archived, any at all, those of one state, or those in the shop whether they
+ * have been changed since or not.
  */
 const productsShown = ['all', 'any', 'sold', ...productStates] as const;
 export type ProductsShown = (typeof productsShown)[number];
@@ -27,6 +27,16 @@ export interface ProductsAsked {
   /** from 1 */
   readonly page: number;
 }
+
+/** Everything there is, in the usual order. */
+export const EVERYTHING: ProductsAsked = {
+  find: '',
+  show: 'any',
+  category: '',
+  sort: null,
+  isDescending: false,
+  page: 1,
+};
 
 const LONGEST_WORDS = 200;
 

@@ -14,7 +14,7 @@ import { type Queries } from '../../data/database';
 import { productCards, products, type ProductState, stockItems } from '../../data/schema';
 import { withStock } from '../selling/overdue';
 import { readStock } from '../stock/ledger/figures';
-import { ON_A_PAGE, type ProductsAsked, wordsToFind } from './asked';
+import { EVERYTHING, ON_A_PAGE, type ProductsAsked, wordsToFind } from './asked';
 
 /** A product as the list shows it. */
 export interface ProductRow {
@@ -74,15 +74,15 @@ export async function listProducts(context: Services, asked: ProductsAsked): Pro
   await cardsSoon(context, 'draft');
   return withStock(context, async ({ database: { read } }) => {
     const shared = await readShared(read);
-    const which = matching(asked);
-    const found = await countOf(read, which);
+    const found = await countOf(read, asked);
     const pages = Math.max(1, Math.ceil(found / ON_A_PAGE));
     const page = Math.min(asked.page, pages);
     const ids = await read
       .select({ id: products.id })
       .from(products)
       .leftJoin(productCards, CARD)
-      .where(which)
+      .innerJoin(...foundBy(asked))
+      .where(shownBy(asked))
       .orderBy(...orderOf(asked, shared.shop))
       .limit(ON_A_PAGE)
       .offset((page - 1) * ON_A_PAGE);
@@ -94,7 +94,7 @@ export async function listProducts(context: Services, asked: ProductsAsked): Pro
         context,
       ),
       found,
-      total: await countOf(read, undefined),
+      total: await countOf(read, EVERYTHING),
       page,
       pages,
       categories: await readCategories(read),
@@ -115,7 +115,8 @@ export function meantProducts(context: Services, asked: ProductsAsked): Promise<
       })
       .from(products)
       .leftJoin(productCards, CARD)
-      .where(matching(asked))
+      .innerJoin(...foundBy(asked))
+      .where(shownBy(asked))
       .orderBy(asc(products.titleKey), asc(products.id));
     return rows.map(({ state, mustFix, ...row }) => ({ ...row, state: state ?? 'draft', mustFix: mustFix ?? 0 }));
   });
@@ -129,8 +130,12 @@ export async function listSkus({ database }: Services): Promise<string[]> {
 
 const CARD = and(eq(productCards.productId, products.id), eq(productCards.of, 'draft'));
 
-async function countOf(queries: Queries, which: SQL | undefined): Promise<number> {
-  const [row] = await queries.select({ count: count() }).from(products).where(which);
+async function countOf(queries: Queries, asked: ProductsAsked): Promise<number> {
+  const [row] = await queries
+    .select({ count: count() })
+    .from(products)
+    .innerJoin(...foundBy(asked))
+    .where(shownBy(asked));
   return row?.count ?? 0;
 }
 
@@ -145,7 +150,8 @@ async function readCategories(queries: Queries): Promise<string[]> {
 
 const SHOWN: Readonly<Record<ProductsAsked['show'], SQL | undefined>> = {
   any: undefined,
-  all: ne(products.state, 'archived'),
+  // They stand in the order of what they are sorted by, of which these are most: no index is to part them.
+  all: sql`+${products.state} in ('published', 'changed', 'draft')`,
   sold: inArray(products.state, ['published', 'changed']),
   published: eq(products.state, 'published'),
   changed: eq(products.state, 'changed'),
@@ -153,28 +159,24 @@ const SHOWN: Readonly<Record<ProductsAsked['show'], SQL | undefined>> = {
   archived: eq(products.state, 'archived'),
 };
 
-/** Which products match what is asked for. */
-function matching({ find, show, category }: ProductsAsked): SQL | undefined {
-  return and(
-    SHOWN[show],
-    category === '' ? undefined : eq(products.category, category),
-    find.trim() === ''
-      ? undefined
-      : sql`${products.id} in (select rowid from product_search where product_search match ${wordsToFind(find)})`,
-  );
-}
+/** Which products are shown, of those that are found. */
+const shownBy = ({ show, category }: ProductsAsked): SQL | undefined =>
+  and(SHOWN[show], category === '' ? undefined : eq(products.category, category));
+
+/** The products that have the words that are looked for, and how well, as a join; all of them where none are. */
+const foundBy = ({ find }: ProductsAsked): [from: SQL, on: SQL] =>
+  find.trim() === ''
+    ? [sql`(select null as rank) as found`, sql`true`]
+    : [
+        sql`(select rowid as id, rank from product_search where product_search match ${wordsToFind(find)}) as found`,
+        sql`found.id = ${products.id}`,
+      ];
 
 /** In which order they stand: what is looked for by how well it is found, unless somebody sorts it. */
 function orderOf({ find, sort, isDescending }: ProductsAsked, shop: Shop): SQL[] {
   const way = isDescending ? desc : asc;
   const byTitle = [asc(products.titleKey), asc(products.id)];
-  if (sort === null)
-    return find.trim() === ''
-      ? byTitle
-      : [
-          sql`(select rank from product_search where product_search match ${wordsToFind(find)} and rowid = ${products.id})`,
-          ...byTitle,
-        ];
+  if (sort === null) return find.trim() === '' ? byTitle : [sql`found.rank`, ...byTitle];
   const sorts: Readonly<Record<typeof sort, SQL>> = {
     title: sql`${products.titleKey}`,
     sku: sql`${products.sku}`,
@@ -195,6 +197,14 @@ const STOCK_SQL = sql`coalesce((
   from json_each(${productCards.card}, '$.draws') as drawn join ${stockItems} on ${key('key')}
   where json_extract(drawn.value, '$.along') = 0), -1)`;
 
+/** About how much an exact number is, which is kept as a decimal or as a fraction. */
+const about = (exact: SQL) =>
+  sql`(case when instr(${exact}, '/') > 0
+    then cast(${exact} as real) / cast(substr(${exact}, instr(${exact}, '/') + 1) as real)
+    else cast(${exact} as real) end)`;
+
+const inCard = (path: string) => sql`json_extract(${productCards.card}, ${`$.${path}`})`;
+
 /** About what one earns, to sort by it: what is told is exact. What is not known comes first. */
 function earnsSql({ tax }: Shop): SQL {
   const share = (taxClass: string | null) => sellersShare(tax, taxClass).toApproximateNumber();
@@ -202,13 +212,14 @@ function earnsSql({ tax }: Shop): SQL {
   const ofPrice =
     shares.length === 0
       ? sql`${share(null)}`
-      : sql`case json_extract(${productCards.card}, '$.taxClass') ${sql.join(shares, sql` `)} else ${share(null)} end`;
+      : sql`case ${inCard('taxClass')} ${sql.join(shares, sql` `)} else ${share(null)} end`;
+  const quantity = about(sql`json_extract(drawn.value, '$.quantity')`);
   const cost = sql`(
-    select case when sum(${stockItems.cost} is null) > 0 then null else sum(json_extract(drawn.value, '$.quantity') * cast(${stockItems.cost} as real)) end
+    select case when sum(${stockItems.cost} is null) > 0 then null else sum(${quantity} * cast(${stockItems.cost} as real)) end
     from json_each(${productCards.card}, '$.one.draws') as drawn left join ${stockItems} on ${key('stock')})`;
   return sql`coalesce(
-    case when json_extract(${productCards.card}, '$.one.unsaid') then null else
-      json_extract(${productCards.card}, '$.one.price') * ${ofPrice} - json_extract(${productCards.card}, '$.one.work')
+    case when ${inCard('one.unsaid')} then null else
+      ${about(inCard('one.price'))} * ${ofPrice} - ${about(inCard('one.work'))}
       - case when json_array_length(${productCards.card}, '$.one.draws') = 0 then 0 else ${cost} end
     end, -1e12)`;
 }

@@ -101,8 +101,7 @@ function countByCategory(queries: Queries): Promise<{ name: string; count: numbe
     .from(productCards)
     .where(LISTED)
     .groupBy(productCards.category)
-    .orderBy(asc(productCards.category))
-    .then((rows) => rows.map(({ name, count: many }) => ({ name: name ?? '', count: many })));
+    .orderBy(asc(productCards.category));
 }
 
 /** The cards of one page, from 1: what is before it is only counted in the index, not read. */

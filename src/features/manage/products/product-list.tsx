@@ -183,7 +183,11 @@ function useProducts(first: Props['first']) {
     setShow: anew(setShow),
     setCategory: anew(setCategory),
     setSort: anew(setSort),
-    setPage: (number: number) => setPage(String(number)),
+    setPage: (number: number) => {
+      setPage(String(number));
+      // Whoever turns a page reads it from its top.
+      window.scrollTo({ top: 0 });
+    },
   };
 }
 
