@@ -12,6 +12,8 @@ const stage = setStage();
 async function column(label: string, position: number): Promise<string[]> {
   const script =
     'return Array.from(document.querySelectorAll(`[aria-label="${arguments[0]}"] tbody tr td:nth-child(${arguments[1]})`)).map((cell) => cell.innerText.trim())';
+  // What is looked for is on its way while the table says that it is busy.
+  await stage.person.find(`table[aria-label="${label}"]:not([aria-busy])`);
   return stage.browser.driver.executeScript<string[]>(script, label, position);
 }
 
