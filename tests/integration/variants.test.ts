@@ -1,5 +1,4 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { listFindings } from '@/services/catalog/finder';
 import { readShop } from '@/services/catalog/surroundings';
 import { bookStock, readOptionUse } from '@/services/products/variants';
 import { changeLine, readBasket } from '@/services/selling/basket';
@@ -137,11 +136,4 @@ describe('customer groups', () => {
     ]);
     expect((await listShop(context)).entries).toHaveLength(34);
   });
-});
-
-it('the palette finds everything that has a name', async () => {
-  const found = await listFindings(context);
-  const count = (kind: string) => found.filter((finding) => finding.kind === kind).length;
-  expect([count('product'), count('sheet'), count('swatch'), count('order')]).toEqual([37, 2, 60, 4]);
-  expect(found).toContainEqual({ kind: 'sheet', title: 'As a gift', hint: 'gift', href: '/manage/sheets/1' });
 });

@@ -1,6 +1,10 @@
-import { desc } from 'drizzle-orm';
+import { and, asc, desc, eq, isNull, type SQL, sql } from 'drizzle-orm';
+import { type AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { type Services } from '../context';
+import { plainWords } from '../../core/text';
+import { type Queries } from '../../data/database';
 import { orders, products, sheets, stockItems, swatches } from '../../data/schema';
+import { wordsToFind } from './words-to-find';
 
 /** A place that the palette of commands leads to. */
 export interface Finding {
@@ -11,37 +15,107 @@ export interface Finding {
   readonly href: string;
 }
 
-const MOST_ORDERS = 500;
+/** So many of a kind are told: who sees none of what is meant types on. */
+const MOST_OF_A_KIND = 12;
+const LONGEST_WORDS = 200;
 
-/** Everything that can be found by its name. */
-export async function listFindings({ database }: Services): Promise<Finding[]> {
-  const { read } = database;
-  const found: Finding[][] = [
-    (await read.select({ id: products.id, title: products.title, sku: products.sku }).from(products)).map(
-      ({ id, title, sku }) => ({ kind: 'product', title, hint: sku, href: `/manage/products/${id}` }),
-    ),
-    (await read.select({ id: sheets.id, title: sheets.title, key: sheets.key }).from(sheets)).map(
-      ({ id, title, key }) => ({ kind: 'sheet', title, hint: key, href: `/manage/sheets/${id}` }),
-    ),
-    (await read.select().from(swatches)).map(({ key, name, family }) => ({
+/** Which of these have all the words somewhere in some of their columns. */
+function having(words: string, ...columns: readonly AnySQLiteColumn[]): SQL | undefined {
+  const text = sql.join(
+    columns.map((column) => sql`${column}`),
+    sql` || ' ' || `,
+  );
+  // Signs that stand for others there are looked for as they are.
+  const wanted = plainWords(words)
+    .split(' ')
+    .filter((word) => word !== '');
+  return and(...wanted.map((word) => sql`${text} like ${`%${word.replace(/[\\%_]/g, '\\$&')}%`} escape '\\'`));
+}
+
+const finders: Readonly<Record<Finding['kind'], (read: Queries, words: string) => Promise<Finding[]>>> = {
+  product: async (read, words) => {
+    const columns = { id: products.id, title: products.title, sku: products.sku };
+    const rows =
+      words === ''
+        ? await read
+            .select(columns)
+            .from(products)
+            .where(isNull(products.archivedAt))
+            .orderBy(asc(products.titleKey))
+            .limit(MOST_OF_A_KIND)
+        : await read
+            .select(columns)
+            .from(products)
+            .innerJoin(
+              sql`(select rowid as id, rank from product_search where product_search match ${wordsToFind(words)} order by rank limit ${MOST_OF_A_KIND}) as found`,
+              eq(sql`found.id`, products.id),
+            )
+            .orderBy(sql`found.rank`);
+    return rows.map(({ id, title, sku }) => ({
+      kind: 'product',
+      title,
+      hint: sku,
+      href: `/manage/products/${id}`,
+    }));
+  },
+  sheet: async (read, words) => {
+    const rows = await read
+      .select({ id: sheets.id, title: sheets.title, key: sheets.key })
+      .from(sheets)
+      .where(having(words, sheets.title, sheets.key))
+      .orderBy(asc(sheets.title))
+      .limit(MOST_OF_A_KIND);
+    return rows.map(({ id, title, key }) => ({ kind: 'sheet', title, hint: key, href: `/manage/sheets/${id}` }));
+  },
+  swatch: async (read, words) => {
+    const rows = await read
+      .select({ key: swatches.key, name: swatches.name, family: swatches.family })
+      .from(swatches)
+      .where(having(words, swatches.name, swatches.family))
+      .orderBy(asc(swatches.rank))
+      .limit(MOST_OF_A_KIND);
+    return rows.map(({ key, name, family }) => ({
       kind: 'swatch',
       title: name,
       hint: family,
       href: `/manage/swatches#${key}`,
-    })),
-    (await read.select({ key: stockItems.key, title: stockItems.title }).from(stockItems)).map(({ key, title }) => ({
-      kind: 'stock item',
-      title,
-      hint: key,
-      href: `/manage/stock/${key}`,
-    })),
-    (
-      await read
-        .select({ id: orders.id, name: orders.customerName })
-        .from(orders)
-        .orderBy(desc(orders.id))
-        .limit(MOST_ORDERS)
-    ).map(({ id, name }) => ({ kind: 'order', title: `Order ${id}`, hint: name, href: `/manage/orders/${id}` })),
-  ];
-  return found.flat();
+    }));
+  },
+  'stock item': async (read, words) => {
+    const rows = await read
+      .select({ key: stockItems.key, title: stockItems.title })
+      .from(stockItems)
+      .where(having(words, stockItems.title, stockItems.key))
+      .orderBy(asc(stockItems.title))
+      .limit(MOST_OF_A_KIND);
+    return rows.map(({ key, title }) => ({ kind: 'stock item', title, hint: key, href: `/manage/stock/${key}` }));
+  },
+  order: async (read, words) => {
+    const rows = await read
+      .select({ id: orders.id, name: orders.customerName })
+      .from(orders)
+      .where(having(words.replace(/^order\s*/i, ''), orders.id, orders.customerName))
+      .orderBy(desc(orders.id))
+      .limit(MOST_OF_A_KIND);
+    return rows.map(({ id, name }) => ({
+      kind: 'order',
+      title: `Order ${id}`,
+      hint: name,
+      href: `/manage/orders/${id}`,
+    }));
+  },
+};
+
+const kindsOfFinding = Object.keys(finders) as Finding['kind'][];
+
+/** What can be found by words: some of every kind, what is likeliest first. @param kinds those that are looked for */
+export async function findThings(
+  { database }: Services,
+  words: string,
+  kinds: readonly string[] = kindsOfFinding,
+): Promise<Finding[]> {
+  const wanted = kindsOfFinding.filter((kind) => kinds.includes(kind));
+  const found: Finding[] = [];
+  for (const kind of wanted) found.push(...(await finders[kind](database.read, words.trim().slice(0, LONGEST_WORDS))));
+  return found;
 }

@@ -1,4 +1,3 @@
-import { plainWords } from '../../core/text';
 import { productStates } from '../../data/schema';
 
 /** So many rows stand on a page of a list. */
@@ -52,14 +51,4 @@ export function productsAskedFrom(params: URLSearchParams): ProductsAsked {
     isDescending: way === 'desc',
     page: /^\d{1,7}$/.test(said('page')) ? Math.max(1, Number(said('page'))) : 1,
   };
-}
-
-/**
- * Words as the database looks for them: each as one that begins so, all of them. Signs only part words, as they do in
- * what is found.
- */
-export function wordsToFind(text: string): string {
-  const words = plainWords(text).match(/[\p{L}\p{N}\p{M}]+/gu) ?? [];
-  // What has no words in it is found nowhere.
-  return words.length === 0 ? '""' : words.map((word) => `"${word}"*`).join(' ');
 }

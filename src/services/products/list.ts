@@ -1,6 +1,7 @@
 import { and, asc, count, desc, eq, inArray, isNotNull, ne, type SQL, sql } from 'drizzle-orm';
 import { cardsLookedAt, cardsSoon } from '../catalog/cards';
 import { readShared, type SharedCatalog } from '../catalog/catalog-state';
+import { wordsToFind } from '../catalog/words-to-find';
 import { atOneMoment, type Services } from '../context';
 import { sellersShare } from '../../core/basket';
 import { floorOf, type Shop } from '../../core/catalog';
@@ -14,7 +15,7 @@ import { type Queries } from '../../data/database';
 import { productCards, products, type ProductState, stockItems } from '../../data/schema';
 import { withStock } from '../selling/overdue';
 import { readStock } from '../stock/ledger/figures';
-import { EVERYTHING, ON_A_PAGE, type ProductsAsked, wordsToFind } from './asked';
+import { EVERYTHING, ON_A_PAGE, type ProductsAsked } from './asked';
 
 /** A product as the list shows it. */
 export interface ProductRow {

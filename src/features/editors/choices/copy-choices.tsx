@@ -1,8 +1,7 @@
 'use client';
 
 import { Button, Spinner, Stack, Text } from '@chakra-ui/react';
-import { matchSorter } from 'match-sorter';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { z } from 'zod';
 import {
   choiceSchema,
@@ -18,7 +17,7 @@ import {
   type Tied,
 } from '@/core/catalog';
 import { counted, listed, ruleName } from '@/core/words';
-import { type Finding, findingSchema, send, setWith, wordsOf } from '@/features/kit/shared';
+import { type Finding, send, setWith, useFindings, wordsOf } from '@/features/kit/shared';
 import { AppDialog } from '@/ui/dialog';
 import { TypedInput } from '@/ui/field';
 import { useEditing } from '@/features/editors/frame';
@@ -40,8 +39,8 @@ const MOST_SHOWN = 8;
 /** Copies choices from any product or sheet into this one. */
 export function CopyChoices({ open, onClose }: { open: boolean; onClose: () => void }) {
   const { product, change, goTo } = useEditing();
-  const known = useSources(open);
   const [search, setSearch] = useState('');
+  const known = useFindings(open ? search : null, SOURCES);
   const [source, setSource] = useState<Finding>();
   const [from, setFrom] = useState<Tied>();
   const choices = from?.choices;
@@ -102,8 +101,8 @@ export function CopyChoices({ open, onClose }: { open: boolean; onClose: () => v
         {fault && <Text color="brick.fg">{fault}</Text>}
         {!source && (
           <Sources
-            sources={known.sources}
-            isReading={!known.sources && !fault}
+            sources={known.findings}
+            isReading={known.isWaiting && known.findings.length === 0}
             search={search}
             onSearch={setSearch}
             onChoose={choose}
@@ -151,31 +150,18 @@ function Along({ copied: { formulas, rates, rules, tables, left }, from }: { cop
   );
 }
 
-/** The products and sheets that choices can be copied from, read once as the dialog opens. */
-function useSources(open: boolean) {
-  const [sources, setSources] = useState<readonly Finding[]>();
-  const [fault, setFault] = useState<string>();
-  useEffect(() => {
-    if (!open) return;
-    send('GET', '/api/manage/find', undefined, z.array(findingSchema)).then(
-      (found) => setSources(found.filter(({ kind }) => kind === 'product' || kind === 'sheet')),
-      (error: unknown) => setFault(wordsOf(error)),
-    );
-  }, [open]);
-  return { sources, fault };
-}
+const SOURCES = ['product', 'sheet'] as const;
 
 interface SourcesProps {
-  /** absent while they are not known */
-  sources?: readonly Finding[];
+  /** those that have the words */
+  sources: readonly Finding[];
   isReading: boolean;
   search: string;
   onSearch: (words: string) => void;
   onChoose: (source: Finding) => void;
 }
 
-function Sources({ sources = [], isReading, search, onSearch, onChoose }: SourcesProps) {
-  const found = search.trim() === '' ? sources : matchSorter([...sources], search, { keys: ['title', 'hint'] });
+function Sources({ sources, isReading, search, onSearch, onChoose }: SourcesProps) {
   return (
     <>
       <TypedInput
@@ -186,7 +172,7 @@ function Sources({ sources = [], isReading, search, onSearch, onChoose }: Source
       />
       {isReading && <Spinner size="sm" />}
       <Stack gap="0.5">
-        {found.slice(0, MOST_SHOWN).map((finding) => (
+        {sources.slice(0, MOST_SHOWN).map((finding) => (
           <Button
             key={finding.href}
             variant="ghost"

@@ -4,8 +4,7 @@ import { Box, chakra, Dialog, HStack, Input, Portal, Text } from '@chakra-ui/rea
 import { matchSorter } from 'match-sorter';
 import { useRouter } from 'next/navigation';
 import { type KeyboardEvent, useEffect, useMemo, useState } from 'react';
-import { z } from 'zod';
-import { type Finding, findingSchema, PLACES, send } from '@/features/kit/shared';
+import { PLACES, useFindings } from '@/features/kit/shared';
 import { type Command, useCommands } from './commands';
 
 interface Entry {
@@ -59,20 +58,10 @@ function Finder({ onDone }: { onDone: () => void }) {
   const router = useRouter();
   const commands = useCommands();
   const [search, setSearch] = useState('');
-  const [findings, setFindings] = useState<readonly Finding[]>([]);
+  const { findings, isWaiting } = useFindings(search.trim() === '' ? null : search);
   const [chosen, setChosen] = useState(0);
   // Read once as it opens: the commands are those of the screen behind it.
   const [here] = useState<readonly Command[]>(() => commands?.list() ?? []);
-  useEffect(() => {
-    let gone = false;
-    send('GET', '/api/manage/find', undefined, z.array(findingSchema)).then(
-      (found) => !gone && setFindings(found),
-      () => undefined,
-    );
-    return () => {
-      gone = true;
-    };
-  }, []);
   const entries = useMemo<Entry[]>(
     () => [
       ...here.map(({ title, run }) => ({ kind: 'here', title, hint: '', run })),
@@ -87,10 +76,13 @@ function Finder({ onDone }: { onDone: () => void }) {
     ],
     [here, findings, router],
   );
-  const found = (search.trim() === '' ? entries : matchSorter(entries, search, { keys: ['title', 'hint'] })).slice(
-    0,
-    MOST_SHOWN,
-  );
+  const found = useMemo(() => {
+    if (search.trim() === '') return entries.slice(0, MOST_SHOWN);
+    const named = matchSorter(entries, search, { keys: ['title', 'hint'] });
+    // What the server finds by a category or a tag has nothing of it in its name.
+    const others = entries.slice(entries.length - findings.length).filter((entry) => !named.includes(entry));
+    return [...named, ...(isWaiting ? [] : others)].slice(0, MOST_SHOWN);
+  }, [entries, findings, search, isWaiting]);
   const run = (entry: Entry | undefined) => {
     if (!entry) return;
     onDone();
@@ -139,7 +131,7 @@ function Finder({ onDone }: { onDone: () => void }) {
             onRun={() => run(entry)}
           />
         ))}
-        {found.length === 0 && (
+        {found.length === 0 && !isWaiting && (
           <Text color="fg.muted" p="3">
             No matches for “{search}”.
           </Text>

@@ -13,5 +13,6 @@ export { useAttempt } from './use-attempt';
 export { useBusy } from './use-busy';
 export { type ListPage, useListPage } from './use-list-page';
 export { type StreamedRows, useStreamedRows } from './use-streamed-rows';
+export { useFindings } from './use-findings';
 export { useWholeText } from './use-whole-text';
 export { Whole } from './whole';

@@ -1,6 +1,9 @@
 import { answer } from '@/http/route';
-import { listFindings } from '@/services/catalog/finder';
+import { findThings } from '@/services/catalog/finder';
 
-export function GET(): Promise<Response> {
-  return answer((context) => listFindings(context));
+export function GET(request: Request): Promise<Response> {
+  const { searchParams } = new URL(request.url);
+  return answer((context) =>
+    findThings(context, searchParams.get('words') ?? '', searchParams.get('kinds')?.split(',') ?? undefined),
+  );
 }

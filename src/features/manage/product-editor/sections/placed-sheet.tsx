@@ -3,8 +3,6 @@
 import { Box, Button, HStack, Link, Stack, Table, Text } from '@chakra-ui/react';
 import { ExternalLink, Scissors, Unlink } from 'lucide-react';
 import NextLink from 'next/link';
-import { useEffect, useState } from 'react';
-import { z } from 'zod';
 import {
   type Choice,
   hasOptions,
@@ -23,7 +21,7 @@ import { choiceKindsHere, copyOfChoice } from '@/features/editors/choices';
 import { AmountField } from '@/features/editors/fields';
 import { Section, useEditing } from '@/features/editors/frame';
 import { Tick } from '@/ui/tick';
-import { findingSchema, send } from '@/features/kit/shared';
+import { useFindings } from '@/features/kit/shared';
 import { SelectField } from '@/ui/field';
 import { Slip } from '@/ui/text';
 
@@ -110,14 +108,11 @@ export function PlacedSheet({ sheetKey }: { sheetKey: string }) {
   );
 }
 
+const SHEETS = ['sheet'] as const;
+
 function SheetLink({ title, sheetKey }: { title: string; sheetKey: string }) {
-  const [href, setHref] = useState<string>();
-  useEffect(() => {
-    send('GET', '/api/manage/find', undefined, z.array(findingSchema)).then(
-      (found) => setHref(found.find(({ kind, hint }) => kind === 'sheet' && hint === sheetKey)?.href),
-      () => undefined,
-    );
-  }, [sheetKey]);
+  const { findings } = useFindings(sheetKey, SHEETS);
+  const href = findings.find(({ hint }) => hint === sheetKey)?.href;
   return href ? (
     <Link asChild textDecoration="underline" alignSelf="start">
       <NextLink href={href}>
