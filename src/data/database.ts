@@ -10,7 +10,10 @@ import * as schema from './schema';
 type Handle = LibSQLDatabase<typeof schema>;
 
 /** What queries run on: the database itself, or a transaction in it. */
-export type Queries = Pick<Handle, 'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'query' | 'run' | 'all'>;
+export type Queries = Pick<
+  Handle,
+  'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'query' | 'run' | 'all'
+>;
 
 /**
  * How long a connection that reads waits for another process, in milliseconds: hardly ever, as what is written ahead

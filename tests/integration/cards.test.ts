@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { productSchema, ruleSchema } from '@/core/catalog';
 import { customerView } from '@/core/exchange';
 import { catalogStates, productCards, products } from '@/data/schema';
-import { freshenCards, readCards } from '@/services/catalog/cards';
+import { freshenCards } from '@/services/catalog/cards';
 import { readShared } from '@/services/catalog/catalog-state';
 import { readPublishedBySlug } from '@/services/catalog/published-products';
 import { openProduct, saveDraft } from '@/services/products/drafts';
@@ -44,10 +44,16 @@ async function change(
 const DAY = 86_400_000;
 const priceOf = async (slug: string) => (await listShop(context)).entries.find((entry) => entry.slug === slug)?.price;
 
+const readCards = () =>
+  context.database.read
+    .select({ id: productCards.productId, card: productCards.card })
+    .from(productCards)
+    .where(eq(productCards.of, 'published'));
+
 /** Writes something into every card, to see later which were made anew. */
 async function mark(): Promise<void> {
   await freshenCards(context, 'published');
-  for (const { id, card } of await readCards(context.database.read, 'published')) {
+  for (const { id, card } of await readCards()) {
     await context.database.write((transaction) =>
       transaction
         .update(productCards)
@@ -59,7 +65,7 @@ async function mark(): Promise<void> {
 
 async function madeAnew(): Promise<string[]> {
   await freshenCards(context, 'published');
-  return (await readCards(context.database.read, 'published')).flatMap(({ card }) =>
+  return (await readCards()).flatMap(({ card }) =>
     card.summary === 'marked' ? [] : card.slug,
   );
 }

@@ -5,7 +5,11 @@ import { listFeed } from '@/services/selling/shop-list';
 
 export const dynamic = 'force-dynamic';
 
-/** The pages of the shop that its lists lead to; of very many, where the parts of the list are. @see https://www.sitemaps.org/protocol.html */
+/**
+ * The pages of the shop that its lists lead to; of very many, where the parts of the list are.
+ *
+ * @see https://www.sitemaps.org/protocol.html
+ */
 export async function GET(request: Request): Promise<Response> {
   const wanted = new URL(request.url).searchParams.get('part');
   const { entries, parts } = await listFeed(await services(), 'siteMap', Number(wanted));

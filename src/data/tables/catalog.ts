@@ -148,13 +148,7 @@ export const productCards = sqliteTable(
   (table) => [
     primaryKey({ columns: [table.productId, table.of] }),
     index('product_cards_titles').on(table.of, table.soldWhere, table.titleKey, table.productId),
-    index('product_cards_categories').on(
-      table.of,
-      table.soldWhere,
-      table.category,
-      table.titleKey,
-      table.productId,
-    ),
+    index('product_cards_categories').on(table.of, table.soldWhere, table.category, table.titleKey, table.productId),
     index('product_cards_prices').on(table.of, table.productId, table.priceFrom),
     index('product_cards_seen').on(table.of, table.seenIn),
     index('product_cards_days').on(table.of, table.day),

@@ -453,19 +453,3 @@ async function readDefinitions(
           .where(inArray(products.id, [...ids]));
   return new Map(rows.map(({ id, definition }) => [id, definition]));
 }
-
-/** A product with what lists say of it. */
-export interface CardRow {
-  readonly id: number;
-  readonly card: ProductCard;
-}
-
-/** The cards that are there, in the order of the titles; {@link freshenCards} comes before. */
-export async function readCards(queries: Queries, of: CardOf): Promise<CardRow[]> {
-  const rows = await queries
-    .select({ id: productCards.productId, card: productCards.card })
-    .from(productCards)
-    .innerJoin(products, eq(products.id, productCards.productId))
-    .where(and(eq(productCards.of, of), isNotNull(versionOf[of])));
-  return rows.sort((a, b) => a.card.title.localeCompare(b.card.title, 'en'));
-}
