@@ -3,7 +3,7 @@
 import { Box, chakra, Dialog, HStack, Input, Portal, Text } from '@chakra-ui/react';
 import { matchSorter } from 'match-sorter';
 import { useRouter } from 'next/navigation';
-import { type KeyboardEvent, useEffect, useMemo, useState } from 'react';
+import { type KeyboardEvent, useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { PLACES, useFindings } from '@/features/kit/shared';
 import { type Command, useCommands } from './commands';
 
@@ -60,6 +60,8 @@ function Finder({ onDone }: { onDone: () => void }) {
   const [search, setSearch] = useState('');
   const { findings, isWaiting } = useFindings(search.trim() === '' ? null : search);
   const [chosen, setChosen] = useState(0);
+  /** the words at which Enter was pressed before anything was found by them */
+  const [meant, setMeant] = useState<string>();
   // Read once as it opens: the commands are those of the screen behind it.
   const [here] = useState<readonly Command[]>(() => commands?.list() ?? []);
   const entries = useMemo<Entry[]>(
@@ -88,6 +90,10 @@ function Finder({ onDone }: { onDone: () => void }) {
     onDone();
     entry.run();
   };
+  const arrived = useEffectEvent(() => run(found[chosen]));
+  useEffect(() => {
+    if (meant === search && !isWaiting) arrived();
+  }, [meant, search, isWaiting]);
   const onKey = (event: KeyboardEvent) => {
     if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       event.preventDefault();
@@ -97,7 +103,9 @@ function Finder({ onDone }: { onDone: () => void }) {
     }
     if (event.key === 'Enter') {
       event.preventDefault();
-      run(found[chosen]);
+      // Whoever types faster than the server answers means what will be found.
+      if (isWaiting) setMeant(search);
+      else run(found[chosen]);
     }
   };
   return (
