@@ -224,3 +224,51 @@ describe('a grid of hundreds of variants', () => {
     await person.find('[aria-label="Less about 1 ml · tin"]');
   });
 });
+
+describe('a list of more products than a page has', () => {
+  const shown = 'table[aria-label="Products"]:not([aria-busy])';
+
+  it('is turned, and everything that matches is selected, on whatever page', async () => {
+    const { person } = stage;
+    await stage.database.write(async (transaction) => {
+      for (let number = 1; number <= 120; number += 1)
+        await insertProduct(
+          transaction,
+          productSchema.parse({ slug: `peg-${number}`, title: `Peg ${number}`, sku: `PEG${number}`, category: 'Pegs' }),
+          new Date(),
+        );
+    });
+    await person.goTo('/manage/products?category=Pegs');
+    await person.sees('1 to 50 of 120');
+    await person.press('After');
+    await person.sees('51 to 100 of 120');
+    await person.find(shown);
+    expect(await stage.browser.driver.getCurrentUrl()).toContain('page=2');
+    await person.tickBox('Select all 120, on every page');
+    await person.sees('120 products', '[aria-label="Selected products"]');
+    await person.fill('Search products', 'peg 7');
+    await person.seesNoMore('of 120');
+    await person.find(shown);
+    expect(await drawn('table[aria-label="Products"] tbody tr')).toBe(11);
+    // All that is found is selected already: it is left again, and no more than that.
+    await person.tickBox('Select all that are shown');
+    await person.sees('109 products', '[aria-label="Selected products"]');
+  });
+
+  it('knows what has become of what is selected', async () => {
+    const { person } = stage;
+    await person.goTo('/manage/products?find=peg+11');
+    await person.find(shown);
+    for (const title of ['Peg 11', 'Peg 110']) await person.tickBox(`Select ${title}`);
+    await person.press('Put away');
+    await person.press('Archive', '//*[@role="menu"]');
+    await person.press('Archive 2 products', DIALOG);
+    await person.sees('2 of 2 products: archived.');
+    await person.press('Close', DIALOG);
+    await person.seesNoMore('Peg 110', 'table[aria-label="Products"]');
+    await person.press('Put away');
+    await person.press('Take out of the archive', '//*[@role="menu"]');
+    await person.press('Take out 2 products', DIALOG);
+    await person.sees('2 of 2 products: out of the archive.');
+  });
+});

@@ -143,7 +143,10 @@ describe('pages', () => {
     for (const page of ['99', '1e9', '-1', 'x', '9999999'])
       expect((await listProducts(context, asked(`category=Pegs&page=${page}`))).rows.length).toBeGreaterThan(0);
     expect(await meantProducts(context, asked('category=Pegs&page=2'))).toHaveLength(120);
-    expect(await meantProducts(context, asked('find=peg11'))).toHaveLength(11);
+    const some = await meantProducts(context, asked('find=peg11'));
+    expect(some).toHaveLength(11);
+    expect(await meantProducts(context, { ids: [...some.map(({ id }) => id), 9_999_999] })).toEqual(some);
+    expect(await meantProducts(context, { ids: [] })).toEqual([]);
   });
 });
 

@@ -101,7 +101,7 @@ function lookAtSome(context: Services, of: CardOf, lost: number[]): Promise<Look
     return {
       state,
       // What is left of them is looked at in the next round.
-      isAll: isLast && wanted.length < AT_ONCE,
+      isAll: rows.length === 0 || (isLast && wanted.length < AT_ONCE),
       seen,
       alike,
       stale,

@@ -1,4 +1,5 @@
 import { and, asc, count, desc, eq, inArray, isNotNull, ne, type SQL, sql } from 'drizzle-orm';
+import { z } from 'zod';
 import { cardsLookedAt, cardsSoon } from '../catalog/cards';
 import { readShared, type SharedCatalog } from '../catalog/catalog-state';
 import { wordsToFind } from '../catalog/words-to-find';
@@ -103,8 +104,17 @@ export async function listProducts(context: Services, asked: ProductsAsked): Pro
   });
 }
 
-/** All products that match what is asked for, on whatever page: what it takes to do something with them. */
-export function meantProducts(context: Services, asked: ProductsAsked): Promise<MeantProduct[]> {
+export const meantSchema = z.strictObject({ ids: z.array(z.number().int()).max(100_000) });
+
+/**
+ * All products that match what is asked for, on whatever page, or those that are still there of some numbers: what it
+ * takes to do something with them.
+ */
+export function meantProducts(
+  context: Services,
+  wanted: ProductsAsked | z.infer<typeof meantSchema>,
+): Promise<MeantProduct[]> {
+  const asked = 'ids' in wanted ? EVERYTHING : wanted;
   return atOneMoment(context, async ({ database: { read } }) => {
     const rows = await read
       .select({
@@ -117,7 +127,11 @@ export function meantProducts(context: Services, asked: ProductsAsked): Promise<
       .from(products)
       .leftJoin(productCards, CARD)
       .innerJoin(...foundBy(asked))
-      .where(shownBy(asked))
+      .where(
+        'ids' in wanted
+          ? sql`${products.id} in (select value from json_each(${JSON.stringify(wanted.ids)}))`
+          : shownBy(asked),
+      )
       .orderBy(asc(products.titleKey), asc(products.id));
     return rows.map(({ state, mustFix, ...row }) => ({ ...row, state: state ?? 'draft', mustFix: mustFix ?? 0 }));
   });

@@ -20,17 +20,18 @@ export interface ListPage<Page> {
  * @param path  where it is asked for
  * @param query what is asked for now
  * @param first what the page of the application came with; another one when it was fetched anew
+ * @returns the page, and what was asked for it
  */
 export function useListPage<Page>(
   path: string,
   query: string,
   first: ListPage<Page>,
-): { readonly page: Page; readonly isWaiting: boolean; readonly fault: string | null } {
-  const [known, setKnown] = useState({ ...first, first });
+): { readonly page: Page; readonly shown: string; readonly isWaiting: boolean; readonly fault: string | null } {
+  const [known, setKnown] = useState({ ...first, first, shown: first.asked });
   const [fault, setFault] = useState<string | null>(null);
   // What the application fetched anew is newer than what was there, whatever is asked for.
   const isAnew = known.first !== first;
-  if (isAnew) setKnown(first.asked === query ? { ...first, first } : { ...known, asked: '?', first });
+  if (isAnew) setKnown(first.asked === query ? { ...first, first, shown: query } : { ...known, asked: '?', first });
   const isWaiting = known.asked !== query;
   useEffect(() => {
     if (!isWaiting) return;
@@ -39,7 +40,7 @@ export function useListPage<Page>(
       send('GET', `${path}?${query}`, undefined, z.custom<Page>(), asking.signal).then(
         (page) => {
           setFault(null);
-          setKnown((before) => ({ ...before, asked: query, page }));
+          setKnown((before) => ({ ...before, asked: query, shown: query, page }));
         },
         (error: unknown) => {
           if (!asking.signal.aborted) setFault(wordsOf(error));
@@ -51,5 +52,5 @@ export function useListPage<Page>(
       asking.abort();
     };
   }, [path, query, isWaiting]);
-  return { page: known.page, isWaiting, fault };
+  return { page: known.page, shown: known.shown, isWaiting, fault };
 }

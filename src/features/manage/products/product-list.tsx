@@ -6,24 +6,23 @@ import { ClipboardPaste, Plus, ShieldCheck } from 'lucide-react';
 import NextLink from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useState } from 'react';
-import { z } from 'zod';
 import { type PatternKey } from '@/core/catalog';
 import { counted } from '@/core/words';
-import { type ListPage, send, useListPage, wordsOf } from '@/features/kit/shared';
+import { type ListPage, useListPage } from '@/features/kit/shared';
 import { type SheetName } from '@/features/manage/many';
-import { type MeantProduct, type ProductRow, type ProductsPage } from '@/services/products/list';
+import { type ProductRow, type ProductsPage } from '@/services/products/list';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TypedInput } from '@/ui/field';
 import { Page } from '@/ui/page';
 import { PagedTable } from '@/ui/paged-table';
 import { EmptyPlace, PageHead, Sku, Slip } from '@/ui/text';
-import { sayFailed } from '@/ui/toasts';
 import { useAddress } from '@/ui/use-address';
 import { BulkBar } from './bulk-bar';
 import { FirstSteps } from './first-steps';
 import { NewProductDialog } from './new-product-dialog';
 import { PasteProducts } from './paste-products';
 import { productsQuery } from './products-query';
+import { useSelected } from './use-selected';
 
 const STATES = {
   all: 'All',
@@ -160,8 +159,6 @@ interface Props {
   sheets: readonly SheetName[];
 }
 
-const NOTHING: ReadonlyMap<string, MeantProduct> = new Map();
-
 /** What of the products is looked for and how it is sorted, as the address says it, and the page of it. */
 function useProducts(first: Props['first']) {
   const [find, setFind] = useAddress('find');
@@ -177,7 +174,6 @@ function useProducts(first: Props['first']) {
   const asked = productsQuery({ find, show, category, sort, page });
   return {
     ...useListPage('/api/manage/products', asked, first),
-    asked,
     said: { find, show: (Object.keys(STATES) as StateFilter[]).find((key) => key === show) ?? 'all', category, sort },
     setFind: anew(setFind),
     setShow: anew(setShow),
@@ -191,52 +187,15 @@ function useProducts(first: Props['first']) {
   };
 }
 
-/** The products that are selected, on whatever page they stand. */
-function useSelected(asked: string, { rows, found }: ProductsPage) {
-  const [selected, setSelected] = useState(NOTHING);
-  // What was selected as it was is taken as it is now, where that is here.
-  const meant = [...selected.values()].map((one) => rows.find(({ id }) => id === one.id) ?? one);
-  const select = (some: readonly MeantProduct[], on: boolean) => {
-    const next = new Map(selected);
-    for (const one of some) {
-      if (on) next.set(String(one.id), one);
-      else next.delete(String(one.id));
-    }
-    setSelected(next);
-  };
-  const selectAll = (on: boolean) => {
-    if (rows.length === found || !on) {
-      if (on) select(rows, true);
-      else setSelected(NOTHING);
-      return;
-    }
-    send('GET', `/api/manage/products/meant?${asked}`, undefined, meantSchema).then(
-      ({ products }) => select(products, true),
-      (error: unknown) => sayFailed('They can’t be selected', wordsOf(error)),
-    );
-  };
-  return {
-    meant,
-    ids: new Set(selected.keys()),
-    // What is selected may be more than what is found now; the page that is seen says whether all of that is.
-    isAll: rows.length > 0 && selected.size >= found && rows.every(({ id }) => selected.has(String(id))),
-    select,
-    selectAll,
-    selectNone: () => setSelected(NOTHING),
-  };
-}
-
-const meantSchema = z.object({ products: z.custom<MeantProduct[]>() });
-
 /** Every product of the catalog. */
 export function ProductList({ first, sheets }: Props) {
   const params = useSearchParams();
-  const { page, isWaiting, fault, asked, said, ...set } = useProducts(first);
+  const { page, shown, isWaiting, fault, said, ...set } = useProducts(first);
   const [adding, setAdding] = useState(false);
   const [begin, setBegin] = useState<PatternKey | null>(null);
   const [pasting, setPasting] = useState(false);
   const router = useRouter();
-  const selection = useSelected(asked, page);
+  const selection = useSelected(shown, page, first);
   return (
     <Page>
       <ListHead total={page.total} onPaste={() => setPasting(true)} onAdd={() => setAdding(true)} />
