@@ -65,9 +65,7 @@ async function mark(): Promise<void> {
 
 async function madeAnew(): Promise<string[]> {
   await freshenCards(context, 'published');
-  return (await readCards()).flatMap(({ card }) =>
-    card.summary === 'marked' ? [] : card.slug,
-  );
+  return (await readCards()).flatMap(({ card }) => (card.summary === 'marked' ? [] : card.slug));
 }
 
 describe('the state of the catalog', () => {
