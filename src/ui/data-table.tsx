@@ -10,7 +10,7 @@ import {
   useReactTable,
 } from '@tanstack/react-table';
 import { type ReactNode, useMemo } from 'react';
-import { allWords, ON_A_PAGE, sortingOf, sortingText, TableFrame } from './table-frame';
+import { allWords, sortingOf, sortingText, TableFrame } from './table-frame';
 import { useTableView } from './table-view';
 import { useAddress } from './use-address';
 
@@ -29,6 +29,9 @@ interface Props<Row> {
     readonly onChange: (selected: ReadonlySet<string>) => void;
   };
 }
+
+/** So many rows stand on a page. */
+const ON_A_PAGE = 50;
 
 /** Rows as they are sorted, searched and parted into pages, and how the table is viewed. */
 function useRows<Row>({

@@ -2,7 +2,7 @@
 
 import { type ColumnDef, getCoreRowModel, useReactTable } from '@tanstack/react-table';
 import { useMemo } from 'react';
-import { allWords, ON_A_PAGE, sortingOf, sortingText, TableFrame } from './table-frame';
+import { allWords, sortingOf, sortingText, TableFrame } from './table-frame';
 import { useTableView } from './table-view';
 
 interface Props<Row> {
@@ -18,6 +18,8 @@ interface Props<Row> {
   found: number;
   pages: number;
   page: number;
+  /** the number of the first row that is shown, from 1 */
+  first: number;
   onPage: (page: number) => void;
   isWaiting: boolean;
   selection: {
@@ -41,6 +43,7 @@ export function PagedTable<Row>({
   found,
   pages,
   page,
+  first,
   onPage,
   isWaiting,
   selection,
@@ -81,7 +84,7 @@ export function PagedTable<Row>({
         pages > 1
           ? {
               label,
-              first: (page - 1) * ON_A_PAGE + 1,
+              first,
               shown: rows.length,
               found,
               onBefore: page > 1 ? () => onPage(page - 1) : null,

@@ -22,9 +22,6 @@ declare module '@tanstack/react-table' {
   }
 }
 
-/** So many rows stand on a page. */
-export const ON_A_PAGE = 50;
-
 const SORT_WORDS = { asc: 'ascending', desc: 'descending' } as const;
 
 /** How rows are sorted, as an address says it: `price` or `price.desc`. */

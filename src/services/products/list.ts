@@ -64,6 +64,8 @@ export interface ProductsPage {
   /** from 1 */
   readonly page: number;
   readonly pages: number;
+  /** the number of the first row that is shown, from 1 */
+  readonly first: number;
   /** those that products are in, in order */
   readonly categories: readonly string[];
 }
@@ -99,6 +101,7 @@ export async function listProducts(context: Services, asked: ProductsAsked): Pro
       total: await countOf(read, EVERYTHING),
       page,
       pages,
+      first: (page - 1) * ON_A_PAGE + 1,
       categories: await readCategories(read),
     };
   });
@@ -133,7 +136,7 @@ export function meantProducts(
           : shownBy(asked),
       )
       .orderBy(asc(products.titleKey), asc(products.id));
-    return rows.map(({ state, mustFix, ...row }) => ({ ...row, state: state ?? 'draft', mustFix: mustFix ?? 0 }));
+    return rows.map(({ mustFix, ...row }) => ({ ...row, mustFix: mustFix ?? 0 }));
   });
 }
 
@@ -269,12 +272,11 @@ async function readRows(
   return ids.flatMap((id): ProductRow[] => {
     const row = byId.get(id);
     if (!row) return [];
-    const { card, updatedAt, state, slug, ...said } = row;
-    const isSold = state === 'published' || state === 'changed';
+    const { card, updatedAt, slug, ...said } = row;
+    const isSold = said.state === 'published' || said.state === 'changed';
     return [
       {
         ...said,
-        state: state ?? 'draft',
         updatedAt: updatedAt.getTime(),
         slug: slug ?? '',
         picture: card?.picture?.src ?? null,
