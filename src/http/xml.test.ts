@@ -1,6 +1,6 @@
 import { JSDOM } from 'jsdom';
 import { describe, expect, it } from 'vitest';
-import { atomFeed, siteMap } from './xml';
+import { atomFeed, siteMap, siteMapIndex } from './xml';
 
 const pages = [
   {
@@ -22,6 +22,30 @@ describe('what follows the shop without looking', () => {
       'https://shop.example/shop/oak',
     ]);
     expect(map.querySelector('lastmod')?.textContent).toBe('2026-05-04');
+  });
+
+  it('is a list of site maps where one would be too long, of which the first alone has the list of the shop', () => {
+    const index = read(siteMapIndex('https://shop.example', 3));
+    expect([...index.querySelectorAll('sitemap > loc')].map(({ textContent }) => textContent)).toEqual([
+      'https://shop.example/sitemap.xml?part=1',
+      'https://shop.example/sitemap.xml?part=2',
+      'https://shop.example/sitemap.xml?part=3',
+    ]);
+    const second = read(siteMap('https://shop.example', pages, 2));
+    expect([...second.querySelectorAll('loc')].map(({ textContent }) => textContent)).toEqual([
+      'https://shop.example/shop/oak',
+    ]);
+  });
+
+  it('is a feed whose parts lead to each other, as RFC 5005 has it', () => {
+    const links = (part: number, parts: number) =>
+      [
+        ...read(atomFeed('https://shop.example', 'Bees', pages, { part, parts })).querySelectorAll('feed > link[rel]'),
+      ].map((link) => `${link.getAttribute('rel')} ${new URL(link.getAttribute('href') ?? '').search}`);
+    expect(links(1, 1)).toEqual(['self ']);
+    expect(links(1, 3)).toEqual(['self ', 'first ', 'next ?part=2', 'last ?part=3']);
+    expect(links(2, 3)).toEqual(['self ?part=2', 'first ', 'previous ', 'next ?part=3', 'last ?part=3']);
+    expect(links(3, 3)).toEqual(['self ?part=3', 'first ', 'previous ?part=2', 'last ?part=3']);
   });
 
   it('is a feed with what RFC 4287 asks of a feed and of an entry', () => {

@@ -24,12 +24,16 @@ export function xmlText(text: string): string {
 
 const pageOf = (origin: string, slug: string) => `${origin}/shop/${encodeURIComponent(slug)}`;
 
-/** A site map of the shop. @see https://www.sitemaps.org/protocol.html */
-export function siteMap(origin: string, pages: readonly Listed[]): string {
+/**
+ * A site map of the shop, or a part of it, from 1: the first begins with the list.
+ *
+ * @see https://www.sitemaps.org/protocol.html
+ */
+export function siteMap(origin: string, pages: readonly Listed[], part = 1): string {
   const entry = (address: string, at: Date | null) =>
     `<url><loc>${xmlText(address)}</loc>${at ? `<lastmod>${at.toISOString().slice(0, 10)}</lastmod>` : ''}</url>`;
   const urls = [
-    entry(`${origin}/shop`, null),
+    ...(part === 1 ? [entry(`${origin}/shop`, null)] : []),
     ...pages.map(({ slug, publishedAt }) => entry(pageOf(origin, slug), publishedAt)),
   ];
   return `<?xml version="1.0" encoding="UTF-8"?>\n<urlset xmlns="http://www.sitemaps.org/schemas/sitemap/0.9">\n${urls.join('\n')}\n</urlset>\n`;

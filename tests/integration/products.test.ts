@@ -55,6 +55,12 @@ describe('a draft', () => {
     const ids = [await createProduct(context, { title: 'Bee suit' }), await createProduct(context, { title: '蜂' })];
     const slugs = await Promise.all(ids.map(async (id) => (await openProduct(context, id)).draft.slug));
     expect(slugs).toEqual(['bee-suit-2', 'product']);
+    // Neither is one that a draft has by now, nor one that only the shop still has.
+    await change(2, { slug: 'steel-mesh' });
+    const others = [];
+    for (const title of ['Stainless mesh', 'Steel mesh', 'Steel', 'Bee suit', '***'])
+      others.push((await openProduct(context, await createProduct(context, { title }))).draft.slug);
+    expect(others).toEqual(['stainless-mesh-2', 'steel-mesh-2', 'steel', 'bee-suit-3', 'product-2']);
   });
 
   it('is not what the shop shows, until it is published', async () => {

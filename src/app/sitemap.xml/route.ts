@@ -12,9 +12,9 @@ export const dynamic = 'force-dynamic';
  */
 export async function GET(request: Request): Promise<Response> {
   const wanted = new URL(request.url).searchParams.get('part');
-  const { entries, parts } = await listFeed(await services(), 'siteMap', Number(wanted));
+  const { entries, part, parts } = await listFeed(await services(), 'siteMap', Number(wanted));
   const origin = originOf(request);
-  return new Response(parts > 1 && wanted === null ? siteMapIndex(origin, parts) : siteMap(origin, entries), {
+  return new Response(parts > 1 && wanted === null ? siteMapIndex(origin, parts) : siteMap(origin, entries, part), {
     headers: { 'Content-Type': 'application/xml; charset=utf-8' },
   });
 }

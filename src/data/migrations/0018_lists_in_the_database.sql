@@ -57,3 +57,5 @@ CREATE TRIGGER `cards_due_draft` AFTER UPDATE OF draft_version ON `products` WHE
 CREATE TRIGGER `cards_due_published` AFTER UPDATE OF published_revision ON `products` WHEN new.published_revision IS NOT NULL AND old.published_revision IS NOT new.published_revision BEGIN INSERT OR IGNORE INTO `cards_due` (`product_id`, `of`) VALUES (new.id, 'published'); END;
 --> statement-breakpoint
 CREATE TRIGGER `cards_due_withdrawn` AFTER UPDATE OF published_revision ON `products` WHEN new.published_revision IS NULL BEGIN DELETE FROM `cards_due` WHERE `product_id` = new.id AND `of` = 'published'; END;
+--> statement-breakpoint
+CREATE INDEX `products_draft_slug` ON `products` (json_extract(`draft`, '$.slug'));

@@ -3,8 +3,8 @@ import { type Sides } from '../figures/comparison';
 import { type BelowFloor, type ComparedProduct, type Costs, type FloorsAsked, hasFloor } from '../figures/margins';
 import { Refusal } from '../refusal';
 
-/** So many products are looked at together. */
-const AT_ONCE = 12;
+/** So many products are looked at together: few, as what takes too long together is begun again in halves. */
+const AT_ONCE = 4;
 
 /**
  * Looks beforehand which products fall below their floor with a change. What can't be looked through in time is not

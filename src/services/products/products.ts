@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { eq, type SQL, sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { putInBin } from '../bin/bin';
 import { type Services } from '../context';
@@ -191,11 +191,21 @@ export async function archiveProduct(
   });
 }
 
+/** An address that no draft and nothing in the shop has; looked for along an index among those that begin so. */
 async function freeSlug(queries: Queries, title: string): Promise<string> {
-  const rows = await queries.select({ draft: products.draft, publishedSlug: products.publishedSlug }).from(products);
+  const wanted = freeKey(title, [], 'product');
+  const ofDraft = sql<string>`json_extract(${products.draft}, '$.slug')`;
+  // What comes after every letter that an address can have.
+  const beginsSo = (slug: SQL | typeof products.publishedSlug) =>
+    sql`${slug} >= ${wanted} and ${slug} < ${`${wanted}{`}`;
+  const drafts = await queries.select({ slug: ofDraft }).from(products).where(beginsSo(ofDraft));
+  const published = await queries
+    .select({ slug: products.publishedSlug })
+    .from(products)
+    .where(beginsSo(products.publishedSlug));
   return freeKey(
     title,
-    rows.flatMap(({ draft, publishedSlug }) => [draft.slug, publishedSlug ?? []].flat()),
+    [...drafts, ...published].flatMap(({ slug }) => slug ?? []),
     'product',
   );
 }
