@@ -7,10 +7,11 @@ import { loadDemo } from '../src/cli/load-demo';
 import { fill } from '../src/cli/seed/fill';
 import { readCatalog } from '../src/core/exchange';
 import { sortKey } from '../src/core/text';
+import { columnsOfCard } from '../src/data/cards';
 import { Database } from '../src/data/database';
 import { cardsDue, productCards, products } from '../src/data/schema';
 import { stopThreads } from '../src/services/background/pool';
-import { freshenCards } from '../src/services/catalog/cards';
+import { freshenAllCards } from '../src/services/catalog/cards';
 import { findThings } from '../src/services/catalog/finder';
 import { type Services } from '../src/services/context';
 import { productsAskedFrom } from '../src/services/products/asked';
@@ -52,13 +53,7 @@ async function lendCards({ database }: Services): Promise<void> {
       for (const { id, title, slug, revision } of rows.slice(from, from + 200)) {
         const known = lent.get(title.replace(/, series \d+$/, ''));
         if (!known) continue;
-        const card = { ...known, title, slug: slug ?? '' };
-        const found = {
-          titleKey: sortKey(title),
-          category: card.category ?? '',
-          soldWhere: card.soldWhere ?? 'shop',
-          priceFrom: card.priceFrom,
-        };
+        const card = { ...known, title, titleKey: sortKey(title), slug: slug ?? '' };
         for (const of of ['draft', 'published'] as const)
           await transaction.insert(productCards).values({
             productId: id,
@@ -67,7 +62,7 @@ async function lendCards({ database }: Services): Promise<void> {
             madeWith: 'lent',
             seenIn: state,
             card,
-            ...found,
+            ...columnsOfCard(card),
           });
       }
     });
@@ -79,7 +74,7 @@ async function shopOf(size: number, file: string): Promise<Services> {
   await database.migrate();
   const context: Services = { database, now: () => new Date() };
   await loadDemo(context);
-  for (const kind of ['published', 'draft'] as const) await freshenCards(context, kind);
+  await freshenAllCards(context);
   const reading = readCatalog(await readFile('demo/catalog.json', 'utf8'));
   if (reading.faults) throw new Error('the demo catalog has faults');
   await fill(context, reading.catalog, { wanted: size, movements: 1, tell: () => undefined });

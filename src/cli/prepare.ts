@@ -3,7 +3,7 @@ import { resolve } from 'node:path';
 import { Database, DEFAULT_DATABASE_URL, stampOf } from '../data/database';
 import { products, stockItems } from '../data/schema';
 import { stopThreads } from '../services/background/pool';
-import { freshenCards } from '../services/catalog/cards';
+import { freshenAllCards } from '../services/catalog/cards';
 import { loadDemo } from './load-demo';
 
 /** Brings the database up to date and loads the demo into an empty one. `--fresh` starts over. */
@@ -22,7 +22,7 @@ async function prepare(fresh: boolean): Promise<void> {
   if (known + counted === 0) {
     const context = { database, now: () => new Date() };
     await loadDemo(context);
-    for (const kind of ['published', 'draft'] as const) await freshenCards(context, kind);
+    await freshenAllCards(context);
     await stopThreads();
     process.stdout.write('The demo shop, Pollard Lane Bee Works, is loaded.\n');
   } else if (!isNew) {

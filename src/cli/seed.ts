@@ -5,7 +5,7 @@ import { readCatalog } from '../core/exchange';
 import { Database } from '../data/database';
 import { products } from '../data/schema';
 import { stopThreads } from '../services/background/pool';
-import { freshenCards } from '../services/catalog/cards';
+import { freshenAllCards } from '../services/catalog/cards';
 import { fill } from './seed/fill';
 import { loadDemo } from './load-demo';
 
@@ -51,7 +51,7 @@ async function seed(): Promise<void> {
   process.stdout.write(
     `${filled.products} products, ${filled.stock} stock items and ${filled.movements} movements in ${seconds} s.\n`,
   );
-  if (values.cards) for (const kind of ['published', 'draft'] as const) await freshenCards(context, kind);
+  if (values.cards) await freshenAllCards(context);
   await stopThreads();
   database.close();
 }

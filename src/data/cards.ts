@@ -1,5 +1,6 @@
 import { type JoinCondition, type PlaceOfSale } from '../core/catalog';
 import { type SoldOutClause } from '../core/run';
+import { sortKey } from '../core/text';
 
 /** What lists say of a product, worked out once and kept: to show it nothing is compiled. */
 export interface ProductCard {
@@ -68,3 +69,12 @@ export interface ProductCard {
     readonly leftOut: boolean;
   }[];
 }
+
+/** What lists find and sort a card by, kept in columns beside it. */
+export const columnsOfCard = ({ title, titleKey, category, soldWhere, priceFrom, day }: ProductCard) => ({
+  titleKey: titleKey ?? sortKey(title),
+  category: category ?? '',
+  soldWhere: soldWhere ?? 'shop',
+  priceFrom,
+  day: day ?? null,
+});

@@ -1,11 +1,4 @@
-/** A page of the shop, as feeds and site maps list it. */
-interface Listed {
-  readonly slug: string;
-  readonly title: string;
-  readonly summary: string;
-  readonly price: string;
-  readonly publishedAt: Date;
-}
+import { type FeedEntry } from '../services/selling/shop-list';
 
 const SIGNS: Readonly<Record<string, string>> = {
   '&': '&amp;',
@@ -29,7 +22,7 @@ const pageOf = (origin: string, slug: string) => `${origin}/shop/${encodeURIComp
  *
  * @see https://www.sitemaps.org/protocol.html
  */
-export function siteMap(origin: string, pages: readonly Listed[], part = 1): string {
+export function siteMap(origin: string, pages: readonly FeedEntry[], part = 1): string {
   const entry = (address: string, at: Date | null) =>
     `<url><loc>${xmlText(address)}</loc>${at ? `<lastmod>${at.toISOString().slice(0, 10)}</lastmod>` : ''}</url>`;
   const urls = [
@@ -56,7 +49,7 @@ export function siteMapIndex(origin: string, parts: number): string {
 export function atomFeed(
   origin: string,
   title: string,
-  pages: readonly Listed[],
+  pages: readonly FeedEntry[],
   { part, parts }: { readonly part: number; readonly parts: number } = { part: 1, parts: 1 },
 ): string {
   const updated = pages[0]?.publishedAt ?? new Date(0);

@@ -46,8 +46,7 @@ function useRows<Row>({
   // The table starts over whenever it is given something new: what means the same must be the same.
   const known = columns.map(({ id }) => id).join();
   const sorting = useMemo(() => sortingOf(sort).filter(({ id }) => known.split(',').includes(id)), [sort, known]);
-  const { view, setView } = useTableView(label);
-  const columnVisibility = useMemo(() => Object.fromEntries(view.hidden.map((id) => [id, false])), [view.hidden]);
+  const { view, setView, columnVisibility } = useTableView(label);
   const table = useReactTable({
     data: rows as Row[],
     columns,

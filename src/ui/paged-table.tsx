@@ -51,8 +51,7 @@ export function PagedTable<Row>({
   // What a table says changes while it stays the same object: the compiler would take it for unchanged.
   'use no memo';
   const sorting = useMemo(() => sortingOf(sort), [sort]);
-  const { view, setView } = useTableView(label);
-  const columnVisibility = useMemo(() => Object.fromEntries(view.hidden.map((id) => [id, false])), [view.hidden]);
+  const { view, setView, columnVisibility } = useTableView(label);
   const table = useReactTable({
     data: rows as Row[],
     columns,

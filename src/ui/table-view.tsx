@@ -2,7 +2,7 @@
 
 import { HStack, IconButton, Menu, Portal } from '@chakra-ui/react';
 import { Settings2 } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { z } from 'zod';
 
 const viewSchema = z.object({ hidden: z.array(z.string()), dense: z.boolean() });
@@ -22,8 +22,15 @@ function readView(label: string): View {
   }
 }
 
+interface KeptView {
+  readonly view: View;
+  readonly setView: (view: View) => void;
+  /** the same for the table: false for the columns that somebody does without */
+  readonly columnVisibility: Readonly<Record<string, boolean>>;
+}
+
 /** The view of a table as this browser keeps it. */
-export function useTableView(label: string): { view: View; setView: (view: View) => void } {
+export function useTableView(label: string): KeptView {
   const [view, setView] = useState<View>(() => (typeof window === 'undefined' ? USUAL : readView(label)));
   const keep = (next: View) => {
     setView(next);
@@ -33,7 +40,8 @@ export function useTableView(label: string): { view: View; setView: (view: View)
       // A browser that keeps nothing shows it so until it is closed.
     }
   };
-  return { view, setView: keep };
+  const columnVisibility = useMemo(() => Object.fromEntries(view.hidden.map((id) => [id, false])), [view.hidden]);
+  return { view, setView: keep, columnVisibility };
 }
 
 interface Props {

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { readCatalog } from '@/core/exchange';
 import { Database } from '@/data/database';
 import { stopThreads } from '@/services/background/pool';
-import { freshenCards } from '@/services/catalog/cards';
+import { freshenAllCards } from '@/services/catalog/cards';
 import { importCatalog } from '@/services/importing/catalog-import';
 
 /** Fills a new database with the demo and so many small products more. @param file where it is to be */
@@ -34,7 +34,7 @@ export async function prepareMany(file: string, count: number): Promise<void> {
   await database.migrate();
   const context = { database, now: () => new Date() };
   await importCatalog(context, reading.catalog, (src) => readFile(join('demo', src)));
-  for (const kind of ['published', 'draft'] as const) await freshenCards(context, kind);
+  await freshenAllCards(context);
   await stopThreads();
   database.close();
 }

@@ -1,5 +1,5 @@
 import { createClient } from '@libsql/client';
-import { sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -8,7 +8,7 @@ import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { productSchema } from '@/core/catalog';
 import { Database } from '@/data/database';
-import { products } from '@/data/schema';
+import { productCards, products } from '@/data/schema';
 import { bringBack } from '@/services/bin/bin';
 import { type ProductsAsked, productsAskedFrom } from '@/services/products/asked';
 import { openProduct, saveDraft } from '@/services/products/drafts';
@@ -83,8 +83,9 @@ describe('finding products', () => {
 });
 
 describe('the order of the list', () => {
+  const prices = new Map<number, number | null>();
   const figures: Readonly<Record<string, (row: ProductRow) => number>> = {
-    price: ({ priceFrom }) => priceFrom ?? -1,
+    price: ({ id }) => prices.get(id) ?? -1,
     earns: ({ earns }) => (earns === null ? -1e12 : Number(earns.amount)),
   };
   const texts: Readonly<Record<string, (row: ProductRow) => string>> = {
@@ -95,6 +96,12 @@ describe('the order of the list', () => {
 
   it('is by what is told, both ways', async () => {
     await archiveProduct(context, await createProduct(context, { title: 'Old veil' }), { archived: true });
+    await allProducts(context);
+    for (const { id, card } of await context.database.read
+      .select({ id: productCards.productId, card: productCards.card })
+      .from(productCards)
+      .where(eq(productCards.of, 'draft')))
+      prices.set(id, card.priceFrom);
     for (const way of ['', '.desc']) {
       const sign = way === '' ? 1 : -1;
       for (const [by, figure] of Object.entries(figures)) {

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { TestProject } from 'vitest/node';
 import { loadDemo } from '../../src/cli/load-demo';
 import { Database } from '../../src/data/database';
-import { freshenCards } from '../../src/services/catalog/cards';
+import { freshenAllCards } from '../../src/services/catalog/cards';
 import { START } from './start';
 
 declare module 'vitest' {
@@ -23,7 +23,7 @@ async function makeTemplate(file: string, demo: boolean): Promise<string> {
   if (demo) {
     await loadDemo(context);
     // What the lists show of a product is found out once, and not by every test that looks at a list.
-    for (const which of ['published', 'draft'] as const) await freshenCards(context, which);
+    await freshenAllCards(context);
   }
   database.close();
   return file;

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { TestProject } from 'vitest/node';
 import { Database } from '../../src/data/database';
-import { freshenCards } from '../../src/services/catalog/cards';
+import { freshenAllCards } from '../../src/services/catalog/cards';
 import { prepareDemo } from './server';
 
 declare module 'vitest' {
@@ -22,8 +22,7 @@ export default async function setUp({ provide }: TestProject): Promise<() => voi
   prepareDemo(demoDatabase);
   // What the lists show is found out once, and not anew by the server of every file.
   const loaded = await Database.open(`file:${demoDatabase}`);
-  for (const which of ['published', 'draft'] as const)
-    await freshenCards({ database: loaded, now: () => new Date() }, which);
+  await freshenAllCards({ database: loaded, now: () => new Date() });
   loaded.close();
   provide('demoDatabase', demoDatabase);
   const emptyDatabase = join(folder, 'empty.db');

@@ -1,4 +1,4 @@
-import { gte, sql } from 'drizzle-orm';
+import { count, gte, sql } from 'drizzle-orm';
 import { type Catalog } from '../../core/catalog';
 import { Exact } from '../../core/number';
 import { type Services } from '../../services/context';
@@ -7,7 +7,7 @@ import { products, revisions, stockItems, stockLots, stockMovements } from '../.
 import { indexed } from '../../services/products/life';
 import { type Series, seriesOf } from './series';
 
-/** Nothing is compared with anything: a series is sound because the catalog is that it repeats. */
+/** How much has been added. */
 export interface Filled {
   readonly products: number;
   readonly stock: number;
@@ -16,7 +16,7 @@ export interface Filled {
 
 /**
  * Adds so many products to a shop that has a catalog in it, as further series of that, all of them published, with
- * receipts for what they take from.
+ * receipts for what they take from. Nothing is checked: a series is sound because the catalog is that it repeats.
  *
  * @param wanted    how many products there are to be more; whole series, and the last as far as it goes
  * @param movements how many movements each stock item has
@@ -45,7 +45,7 @@ export async function fill(
 
 /** Series are numbered on where a shop has been filled before. */
 async function nextSeries(queries: Queries): Promise<number> {
-  const [row] = await queries.select({ count: sql<number>`count(*)` }).from(products);
+  const [row] = await queries.select({ count: count() }).from(products);
   return (row?.count ?? 0) + 1;
 }
 
@@ -101,15 +101,15 @@ async function addStock(transaction: Queries, stock: Series['stock'], movements:
   );
   if (lots.length > 0) await transaction.insert(stockLots).values(lots);
   const rows = items.flatMap(({ id, onHand }) =>
-    Array.from({ length: movements }, (_, count) => ({
+    Array.from({ length: movements }, (_, place) => ({
       itemId: id,
       // It all came in the first time, and has been counted since.
-      kind: count === 0 ? ('receipt' as const) : ('adjustment' as const),
-      onHandChange: count === 0 ? onHand : '0',
+      kind: place === 0 ? ('receipt' as const) : ('adjustment' as const),
+      onHandChange: place === 0 ? onHand : '0',
       reservedChange: '0',
       onHandAfter: onHand,
       reservedAfter: '0',
-      reason: count === 0 ? 'Opening stock' : 'Counted',
+      reason: place === 0 ? 'Opening stock' : 'Counted',
       at,
     })),
   );

@@ -1,25 +1,20 @@
-import { and, eq, inArray, isNotNull, isNull, ne, notInArray, or, type SQL, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull } from 'drizzle-orm';
 import { inBackground } from '../background/pool';
 import { atOneMoment, type Services } from '../context';
 import { dayAt } from '../../core/calendar';
 import { joins, type Product } from '../../core/catalog';
 import { sortKey } from '../../core/text';
-import { type ProductCard } from '../../data/cards';
+import { columnsOfCard, type ProductCard } from '../../data/cards';
 import { type Queries } from '../../data/database';
-import { cardsDue, productCards, products, revisions } from '../../data/schema';
+import { cardsDue, productCards, products } from '../../data/schema';
 import { Refusal } from '../refusal';
 import { readShared, type SharedCatalog } from './catalog-state';
 import { madeWith } from './made-with';
 import { readJoining } from './published-products';
 import { readSurroundings, type SurroundingsNow } from './surroundings';
+import { type CardOf, type KeptCard, readAlike, readDefinitions, readUnseen, versionOf } from './unseen-cards';
 
-export type CardOf = 'draft' | 'published';
-
-/**
- * So many cards are looked at together, and so many of them worked out: what that takes of the process is over in a
- * moment.
- */
-const LOOKED_AT_ONCE = 20;
+/** So many cards are worked out together: what that takes of the process is over in a moment. */
 const AT_ONCE = 4;
 
 interface Stale {
@@ -27,9 +22,6 @@ interface Stale {
   readonly madeFrom: number;
   readonly definition: Product;
 }
-
-/** A card as it is kept. */
-type KeptCard = Pick<typeof productCards.$inferInsert, 'madeFrom' | 'madeWith' | 'card'>;
 
 /** Some of the cards that nobody has looked at in this state, and what is to be done about them. */
 interface Looked {
@@ -61,6 +53,13 @@ export async function freshenCards(context: Services, of: CardOf): Promise<void>
   }
 }
 
+/** The same for all of them: first of what is published, which drafts that are the same then share. */
+export async function freshenAllCards(context: Services): Promise<void> {
+  for (const kind of KINDS) await freshenCards(context, kind);
+}
+
+const KINDS = ['published', 'draft'] as const satisfies readonly CardOf[];
+
 function lookAtSome(context: Services, of: CardOf, lost: number[]): Promise<Looked> {
   return atOneMoment(context, async ({ database: { read }, now }): Promise<Looked> => {
     const shared = await readShared(read);
@@ -89,15 +88,18 @@ function lookAtSome(context: Services, of: CardOf, lost: number[]): Promise<Look
       const definition = definitions.get(id);
       return definition ? [{ id, madeFrom: version, definition }] : [];
     });
-    const surroundings = stale.length > 0 && {
-      shared,
-      published,
-      ...(await readSurroundings(
-        read,
-        now(),
-        stale.map(({ definition }) => definition),
-      )),
-    };
+    const made =
+      stale.length === 0
+        ? null
+        : {
+            shared,
+            published,
+            ...(await readSurroundings(
+              read,
+              now(),
+              stale.map(({ definition }) => definition),
+            )),
+          };
     return {
       state,
       // What is left of them is looked at in the next round.
@@ -105,7 +107,7 @@ function lookAtSome(context: Services, of: CardOf, lost: number[]): Promise<Look
       seen,
       alike,
       stale,
-      made: surroundings || null,
+      made,
     };
   });
 }
@@ -126,15 +128,6 @@ async function madeAnew({ stale, made }: Looked): Promise<ReadonlyMap<number, Ke
     }),
   );
 }
-
-/** What lists find and sort a card by, kept beside it. */
-const foundBy = ({ title, titleKey, category, soldWhere, priceFrom, day }: ProductCard) => ({
-  titleKey: titleKey ?? sortKey(title),
-  category: category ?? '',
-  soldWhere: soldWhere ?? 'shop',
-  priceFrom,
-  day: day ?? null,
-});
 
 /** Whoever changed something meanwhile has given the state another name: these are looked at again then. */
 async function keep(
@@ -157,7 +150,7 @@ async function keep(
     for (const { id, version } of there) {
       const kept = fresh.get(id);
       if (kept) {
-        const row = { ...kept, ...foundBy(kept.card), seenIn: state };
+        const row = { ...kept, ...columnsOfCard(kept.card), seenIn: state };
         await transaction
           .insert(productCards)
           .values({ productId: id, of, ...row })
@@ -202,15 +195,18 @@ function joiningAmong(
  */
 const GRACE = 1_000;
 
+interface Work {
+  readonly done: Promise<void>;
+  /** when it was begun, on the clock of the process */
+  readonly begun: number;
+}
+
 /** What is being worked out in this process, by the database and the kind of card. */
-const working = new WeakMap<
-  Services['database'],
-  Map<CardOf, { readonly done: Promise<void>; readonly begun: number }>
->();
+const working = new WeakMap<Services['database'], Map<CardOf, Work>>();
 
 /** Works out what is not up to date, once for all who ask. What goes wrong is tried again by whoever asks next. */
-function atWork(context: Services, of: CardOf): { readonly done: Promise<void>; readonly begun: number } {
-  const known = working.get(context.database) ?? new Map<CardOf, ReturnType<typeof atWork>>();
+function atWork(context: Services, of: CardOf): Work {
+  const known = working.get(context.database) ?? new Map<CardOf, Work>();
   working.set(context.database, known);
   const begun = known.get(of);
   if (begun) return begun;
@@ -238,7 +234,7 @@ export async function cardsSoon(context: Services, of: CardOf): Promise<void> {
 
 /** Begins to work out what has just been changed, or was left when the process ended. */
 export function beginCards(context: Services): void {
-  for (const kind of ['published', 'draft'] as const) void atWork(context, kind);
+  for (const kind of KINDS) void atWork(context, kind);
 }
 
 /**
@@ -302,121 +298,6 @@ function cardWithout(
   };
 }
 
-/** What a card of each kind is made from. */
-const versionOf = { draft: products.draftVersion, published: products.publishedRevision } as const;
-
-/** Some of the cards that nobody has looked at in this state: those that somebody has before his eyes first. */
-async function readUnseen(queries: Queries, of: CardOf, asked: UnseenAsked) {
-  const version = versionOf[of];
-  const any = await anyUnseen(queries, of, asked);
-  const ids = [...new Set([...(await nearUnseen(queries, of, asked)), ...any])];
-  const rows = await queries
-    .select({
-      id: products.id,
-      version,
-      madeFrom: productCards.madeFrom,
-      hash: productCards.madeWith,
-      card: productCards.card,
-    })
-    .from(products)
-    .leftJoin(productCards, and(eq(productCards.productId, products.id), eq(productCards.of, of)))
-    .where(and(isNotNull(version), inArray(products.id, ids.slice(0, LOOKED_AT_ONCE))));
-  const order = new Map(ids.map((id, place) => [id, place]));
-  return {
-    rows: rows
-      .map((row) => ({ ...row, version: row.version ?? 0 }))
-      .sort((a, b) => (order.get(a.id) ?? 0) - (order.get(b.id) ?? 0)),
-    // One may be unseen for more than one reason, and be named as often.
-    isLast: any.length < LOOKED_AT_ONCE && ids.length <= LOOKED_AT_ONCE,
-  };
-}
-
-interface UnseenAsked {
-  readonly state: string;
-  readonly today: string;
-  /** what somebody looks at */
-  readonly near: readonly number[];
-  readonly without: readonly number[];
-}
-
-async function nearUnseen(
-  queries: Queries,
-  of: CardOf,
-  { state, today, near, without }: UnseenAsked,
-): Promise<number[]> {
-  if (near.length === 0) return [];
-  const version = versionOf[of];
-  const rows = await queries
-    .select({ id: products.id })
-    .from(products)
-    .leftJoin(productCards, and(eq(productCards.productId, products.id), eq(productCards.of, of)))
-    .where(
-      and(
-        isNotNull(version),
-        inArray(products.id, [...near]),
-        notInArray(products.id, [...without]),
-        or(
-          isNull(productCards.seenIn),
-          ne(productCards.seenIn, state),
-          ne(productCards.madeFrom, version),
-          ne(productCards.day, today),
-        ),
-      ),
-    )
-    .limit(LOOKED_AT_ONCE);
-  return rows.map(({ id }) => id);
-}
-
-/** Each of these goes along an index to where there is something: it costs nothing where there is nothing. */
-async function anyUnseen(
-  queries: Queries,
-  of: CardOf,
-  { state, today, without }: UnseenAsked,
-): Promise<readonly number[]> {
-  const cards = (which: SQL) => sql`select product_id as id from product_cards where "of" = ${of} and ${which}`;
-  const left =
-    without.length === 0
-      ? sql`true`
-      : sql`id not in (${sql.join(
-          [...without].map((id) => sql`${id}`),
-          sql`, `,
-        )})`;
-  const rows = await queries.all<{ id: number }>(sql`
-    select id from (
-      select product_id as id from cards_due where "of" = ${of}
-      union all ${cards(sql`seen_in < ${state}`)} union all ${cards(sql`seen_in > ${state}`)}
-      union all ${cards(sql`day < ${today}`)} union all ${cards(sql`day > ${today}`)}
-    ) where ${left} limit ${LOOKED_AT_ONCE}`);
-  return rows.map(({ id }) => id);
-}
-
-/** The cards of the other kind of some products whose draft is what is published of them. */
-async function readAlike(
-  queries: Queries,
-  of: CardOf,
-  rows: readonly { readonly id: number; readonly version: number }[],
-): Promise<(KeptCard & { readonly id: number })[]> {
-  if (rows.length === 0) return [];
-  const other = of === 'draft' ? 'published' : 'draft';
-  const found = await queries
-    .select({ id: products.id, madeWith: productCards.madeWith, card: productCards.card })
-    .from(products)
-    .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
-    .innerJoin(productCards, and(eq(productCards.productId, products.id), eq(productCards.of, other)))
-    .where(
-      and(
-        inArray(
-          products.id,
-          rows.map(({ id }) => id),
-        ),
-        eq(revisions.draftVersion, products.draftVersion),
-        eq(productCards.madeFrom, versionOf[other]),
-      ),
-    );
-  const versions = new Map(rows.map(({ id, version }) => [id, version]));
-  return found.map((row) => ({ ...row, madeFrom: versions.get(row.id) ?? 0 }));
-}
-
 async function revisionsByAddress(queries: Queries, { kept }: SharedCatalog): Promise<ReadonlyMap<string, number>> {
   // What is published makes the state another one.
   const known = kept.get('revisions by address');
@@ -432,24 +313,4 @@ async function revisionsByAddress(queries: Queries, { kept }: SharedCatalog): Pr
   );
   kept.set('revisions by address', found);
   return found;
-}
-
-async function readDefinitions(
-  queries: Queries,
-  of: CardOf,
-  ids: readonly number[],
-): Promise<ReadonlyMap<number, Product>> {
-  if (ids.length === 0) return new Map();
-  const rows =
-    of === 'draft'
-      ? await queries
-          .select({ id: products.id, definition: products.draft })
-          .from(products)
-          .where(inArray(products.id, [...ids]))
-      : await queries
-          .select({ id: products.id, definition: revisions.definition })
-          .from(products)
-          .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
-          .where(inArray(products.id, [...ids]));
-  return new Map(rows.map(({ id, definition }) => [id, definition]));
 }

@@ -4,7 +4,7 @@ import { type Services } from '../context';
 import { plainWords } from '../../core/text';
 import { type Queries } from '../../data/database';
 import { orders, products, sheets, stockItems, swatches } from '../../data/schema';
-import { wordsToFind } from './words-to-find';
+import { LONGEST_WORDS, productsHaving } from './words-to-find';
 
 /** A place that the palette of commands leads to. */
 export interface Finding {
@@ -17,7 +17,6 @@ export interface Finding {
 
 /** So many of a kind are told: who sees none of what is meant types on. */
 const MOST_OF_A_KIND = 12;
-const LONGEST_WORDS = 200;
 
 /** Which of these have all the words somewhere in some of their columns. */
 function having(words: string, ...columns: readonly AnySQLiteColumn[]): SQL | undefined {
@@ -47,7 +46,7 @@ const finders: Readonly<Record<Finding['kind'], (read: Queries, words: string) =
             .select(columns)
             .from(products)
             .innerJoin(
-              sql`(select rowid as id, rank from product_search where product_search match ${wordsToFind(words)} order by rank limit ${MOST_OF_A_KIND}) as found`,
+              sql`(${productsHaving(words)} order by rank limit ${MOST_OF_A_KIND}) as found`,
               eq(sql`found.id`, products.id),
             )
             .orderBy(sql`found.rank`);

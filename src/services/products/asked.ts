@@ -1,4 +1,5 @@
 import { productStates } from '../../data/schema';
+import { LONGEST_WORDS } from '../catalog/words-to-find';
 
 /** So many rows stand on a page of a list. */
 export const ON_A_PAGE = 50;
@@ -23,7 +24,7 @@ export interface ProductsAsked {
   /** null for the usual order */
   readonly sort: ProductSort | null;
   readonly isDescending: boolean;
-  /** from 1 */
+  /** from 1; the nearest that there is of another */
   readonly page: number;
 }
 
@@ -36,8 +37,6 @@ export const EVERYTHING: ProductsAsked = {
   isDescending: false,
   page: 1,
 };
-
-const LONGEST_WORDS = 200;
 
 /** What an address asks for; what it says of nothing that there is counts as unsaid. */
 export function productsAskedFrom(params: URLSearchParams): ProductsAsked {

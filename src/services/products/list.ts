@@ -2,7 +2,7 @@ import { and, asc, count, desc, eq, inArray, isNotNull, ne, type SQL, sql } from
 import { z } from 'zod';
 import { cardsLookedAt, cardsSoon } from '../catalog/cards';
 import { readShared, type SharedCatalog } from '../catalog/catalog-state';
-import { wordsToFind } from '../catalog/words-to-find';
+import { productsHaving } from '../catalog/words-to-find';
 import { atOneMoment, type Services } from '../context';
 import { sellersShare } from '../../core/basket';
 import { floorOf, type Shop } from '../../core/catalog';
@@ -14,6 +14,7 @@ import { counted } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
 import { type Queries } from '../../data/database';
 import { productCards, products, type ProductState, stockItems } from '../../data/schema';
+import { pageAmong } from '../page-among';
 import { withStock } from '../selling/overdue';
 import { readStock } from '../stock/ledger/figures';
 import { EVERYTHING, ON_A_PAGE, type ProductsAsked } from './asked';
@@ -27,8 +28,6 @@ export interface ProductRow {
   readonly picture: string | null;
   readonly facets: readonly string[];
   readonly price: string | null;
-  /** for sorting only */
-  readonly priceFrom: number | null;
   /**
    * what one earns as its page begins: in the shop's currency, as a decimal; null while somebody has yet to say what it
    * costs
@@ -44,7 +43,6 @@ export interface ProductRow {
   readonly mustFix: number;
   /** why customers can't buy it now, where it is published */
   readonly held: string | null;
-  readonly updatedAt: number;
   /** of its draft */
   readonly draftVersion: number;
   /** whether what it costs and is made up of is still being worked out */
@@ -79,8 +77,7 @@ export async function listProducts(context: Services, asked: ProductsAsked): Pro
   return withStock(context, async ({ database: { read } }) => {
     const shared = await readShared(read);
     const found = await countOf(read, asked);
-    const pages = Math.max(1, Math.ceil(found / ON_A_PAGE));
-    const page = Math.min(asked.page, pages);
+    const { page, pages, before } = pageAmong(found, ON_A_PAGE, asked.page);
     const ids = await read
       .select({ id: products.id })
       .from(products)
@@ -89,7 +86,7 @@ export async function listProducts(context: Services, asked: ProductsAsked): Pro
       .where(shownBy(asked))
       .orderBy(...orderOf(asked, shared.shop))
       .limit(ON_A_PAGE)
-      .offset((page - 1) * ON_A_PAGE);
+      .offset(before);
     return {
       rows: await readRows(
         read,
@@ -101,7 +98,7 @@ export async function listProducts(context: Services, asked: ProductsAsked): Pro
       total: await countOf(read, EVERYTHING),
       page,
       pages,
-      first: (page - 1) * ON_A_PAGE + 1,
+      first: before + 1,
       categories: await readCategories(read),
     };
   });
@@ -185,10 +182,7 @@ const shownBy = ({ show, category }: ProductsAsked): SQL | undefined =>
 const foundBy = ({ find }: ProductsAsked): [from: SQL, on: SQL] =>
   find.trim() === ''
     ? [sql`(select null as rank) as found`, sql`true`]
-    : [
-        sql`(select rowid as id, rank from product_search where product_search match ${wordsToFind(find)}) as found`,
-        sql`found.id = ${products.id}`,
-      ];
+    : [sql`(${productsHaving(find)}) as found`, sql`found.id = ${products.id}`];
 
 /** In which order they stand: what is looked for by how well it is found, unless somebody sorts it. */
 function orderOf({ find, sort, isDescending }: ProductsAsked, shop: Shop): SQL[] {
@@ -257,7 +251,6 @@ async function readRows(
       supplier: products.supplier,
       state: products.state,
       draftVersion: products.draftVersion,
-      updatedAt: products.updatedAt,
       slug: sql<string | null>`json_extract(${products.draft}, '$.slug')`,
       card: productCards.card,
     })
@@ -272,17 +265,15 @@ async function readRows(
   return ids.flatMap((id): ProductRow[] => {
     const row = byId.get(id);
     if (!row) return [];
-    const { card, updatedAt, slug, ...said } = row;
+    const { card, slug, ...said } = row;
     const isSold = said.state === 'published' || said.state === 'changed';
     return [
       {
         ...said,
-        updatedAt: updatedAt.getTime(),
         slug: slug ?? '',
         picture: card?.picture?.src ?? null,
         facets: card?.facets ?? [],
         price: card?.price ?? null,
-        priceFrom: card?.priceFrom ?? null,
         tags: card?.tags ?? [],
         mustFix: card?.mustFix ?? 0,
         earns: card && earnsOf(card, costs, shop),

@@ -7,6 +7,7 @@ import { isSoldOut } from '../../core/run';
 import { stockView } from '../../core/stock';
 import { type Queries } from '../../data/database';
 import { productCards, products, revisions } from '../../data/schema';
+import { pageAmong } from '../page-among';
 import { readStock } from '../stock/ledger/figures';
 import { groupOf } from './basket';
 import { withStock } from './overdue';
@@ -60,12 +61,11 @@ export async function listShop(
       (sum, shelf) => sum + (category === null || shelf.name === category ? shelf.count : 0),
       0,
     );
-    const pages = Math.max(1, Math.ceil(found / ON_A_PAGE));
-    const page = Math.min(Math.max(1, Math.trunc(wanted.page ?? 1) || 1), pages);
+    const { page, pages, before } = pageAmong(found, ON_A_PAGE, wanted.page ?? 1);
     const shown = await readCardsOf(
       read,
       category === null ? LISTED : and(LISTED, eq(productCards.category, category)),
-      page,
+      before,
     );
     cardsLookedAt(
       context,
@@ -104,15 +104,15 @@ function countByCategory(queries: Queries): Promise<{ name: string; count: numbe
     .orderBy(asc(productCards.category));
 }
 
-/** The cards of one page, from 1: what is before it is only counted in the index, not read. */
-function readCardsOf(queries: Queries, which: SQL | undefined, page: number) {
+/** The cards of one page: what is before it is only counted in the index, not read. */
+function readCardsOf(queries: Queries, which: SQL | undefined, before: number) {
   const onPage = queries
     .select({ id: productCards.productId })
     .from(productCards)
     .where(which)
     .orderBy(asc(productCards.titleKey), asc(productCards.productId))
     .limit(ON_A_PAGE)
-    .offset((page - 1) * ON_A_PAGE)
+    .offset(before)
     .as('on_page');
   return queries
     .select({ id: productCards.productId, card: productCards.card })
@@ -152,8 +152,7 @@ export async function listFeed(context: Services, what: keyof typeof IN_A_PART, 
   return atOneMoment(context, async ({ database: { read } }) => {
     const size = IN_A_PART[what];
     const found = (await countByCategory(read)).reduce((sum, shelf) => sum + shelf.count, 0);
-    const parts = Math.max(1, Math.ceil(found / size));
-    const shown = Math.min(Math.max(1, Math.trunc(part) || 1), parts);
+    const { page, pages, before } = pageAmong(found, size, part);
     const rows = await read
       .select({ card: productCards.card, publishedAt: revisions.publishedAt })
       .from(productCards)
@@ -162,11 +161,11 @@ export async function listFeed(context: Services, what: keyof typeof IN_A_PART, 
       .where(LISTED)
       .orderBy(desc(revisions.publishedAt), asc(productCards.titleKey), asc(products.id))
       .limit(size)
-      .offset((shown - 1) * size);
+      .offset(before);
     return {
       shop: (await readShop(read)).name,
-      part: shown,
-      parts,
+      part: page,
+      parts: pages,
       entries: rows.map(({ card: { slug, title, summary, price }, publishedAt }) => ({
         slug,
         title,

@@ -18,10 +18,10 @@ export default async function ProductsPage({ searchParams }: Place) {
   const said = (name: string) => [params[name] ?? ''].flat()[0] ?? '';
   const asked = productsQuery({
     find: said('find'),
-    show: said('show') || 'all',
+    show: said('show'),
     category: said('category'),
     sort: said('sort'),
-    page: said('page') || '1',
+    page: said('page'),
   });
   const sheets = await readSheets(context.database.read);
   return (

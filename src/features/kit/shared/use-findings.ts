@@ -1,10 +1,11 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { z } from 'zod';
 import { send, wordsOf } from './api';
 import { type Finding, findingSchema } from './findings';
 import { queryOf } from './query-of';
+import { useQuestion } from './use-question';
 
 /** Letters that come close together are asked for at once, in milliseconds. */
 const TOGETHER = 80;
@@ -30,22 +31,14 @@ export function useFindings(words: string | null, kinds: readonly Finding['kind'
     asked: null,
   });
   const query = words === null ? null : queryOf({ words, kinds: kinds.join(',') });
-  useEffect(() => {
-    if (query === null) return;
-    const asking = new AbortController();
-    const timer = setTimeout(() => {
-      send('GET', `/api/manage/find?${query}`, undefined, z.array(findingSchema), asking.signal).then(
-        (findings) => setKnown({ findings, fault: null, asked: query }),
-        (error: unknown) => {
-          if (!asking.signal.aborted) setKnown({ findings: NONE, fault: wordsOf(error), asked: query });
-        },
-      );
-    }, TOGETHER);
-    return () => {
-      clearTimeout(timer);
-      asking.abort();
-    };
-  }, [query]);
+  useQuestion(query, TOGETHER, (asked, signal) => {
+    send('GET', `/api/manage/find?${asked}`, undefined, z.array(findingSchema), signal).then(
+      (findings) => setKnown({ findings, fault: null, asked }),
+      (error: unknown) => {
+        if (!signal.aborted) setKnown({ findings: NONE, fault: wordsOf(error), asked });
+      },
+    );
+  });
   return {
     findings: query === null ? NONE : known.findings,
     isWaiting: query !== known.asked,

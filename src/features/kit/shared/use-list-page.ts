@@ -1,8 +1,9 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { z } from 'zod';
 import { send, wordsOf } from './api';
+import { useQuestion } from './use-question';
 
 /** Letters that come close together are asked for at once, in milliseconds. */
 const TOGETHER = 120;
@@ -33,24 +34,16 @@ export function useListPage<Page>(
   const isAnew = known.first !== first;
   if (isAnew) setKnown(first.asked === query ? { ...first, first, shown: query } : { ...known, asked: '?', first });
   const isWaiting = known.asked !== query;
-  useEffect(() => {
-    if (!isWaiting) return;
-    const asking = new AbortController();
-    const timer = setTimeout(() => {
-      send('GET', `${path}?${query}`, undefined, z.custom<Page>(), asking.signal).then(
-        (page) => {
-          setFault(null);
-          setKnown((before) => ({ ...before, asked: query, shown: query, page }));
-        },
-        (error: unknown) => {
-          if (!asking.signal.aborted) setFault(wordsOf(error));
-        },
-      );
-    }, TOGETHER);
-    return () => {
-      clearTimeout(timer);
-      asking.abort();
-    };
-  }, [path, query, isWaiting]);
+  useQuestion(isWaiting ? query : null, TOGETHER, (asked, signal) => {
+    send('GET', `${path}?${asked}`, undefined, z.custom<Page>(), signal).then(
+      (page) => {
+        setFault(null);
+        setKnown((before) => ({ ...before, asked, shown: asked, page }));
+      },
+      (error: unknown) => {
+        if (!signal.aborted) setFault(wordsOf(error));
+      },
+    );
+  });
   return { page: known.page, shown: known.shown, isWaiting, fault };
 }
