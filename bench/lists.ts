@@ -13,6 +13,7 @@ import { cardsDue, productCards, products } from '../src/data/schema';
 import { stopThreads } from '../src/services/background/pool';
 import { freshenAllCards } from '../src/services/catalog/cards';
 import { findThings } from '../src/services/catalog/finder';
+import { CARD_FORM } from '../src/services/catalog/unseen-cards';
 import { type Services } from '../src/services/context';
 import { productsAskedFrom } from '../src/services/products/asked';
 import { listProducts } from '../src/services/products/list';
@@ -29,7 +30,6 @@ const ROUNDS = 30;
 
 /** Cards as those of the product that a series repeats: what a card costs is measured elsewhere. */
 async function lendCards({ database }: Services): Promise<void> {
-  const state = (await database.read.all<{ name: string }>(sql`select name from catalog_states`))[0]?.name ?? '';
   const lent = new Map(
     (
       await database.read
@@ -60,7 +60,7 @@ async function lendCards({ database }: Services): Promise<void> {
             of,
             madeFrom: of === 'draft' ? 1 : (revision ?? 0),
             madeWith: 'lent',
-            seenIn: state,
+            form: CARD_FORM,
             card,
             ...columnsOfCard(card),
           });

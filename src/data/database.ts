@@ -5,6 +5,7 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import { existsSync, mkdirSync, statSync, writeFileSync } from 'node:fs';
 import { basename, dirname, resolve } from 'node:path';
 import PQueue from 'p-queue';
+import { followChanges, keepReferences } from './references/keep';
 import * as schema from './schema';
 
 type Handle = LibSQLDatabase<typeof schema>;
@@ -29,6 +30,9 @@ const CONNECTIONS = 40;
 const MOST_MOMENTS = 16;
 /** How long a write waits in all for those of other processes, in milliseconds. */
 const LONGEST_WAIT = 20_000;
+
+/** So many definitions are looked through in one write, where it is not known yet what they refer to. */
+const MOST_KEPT_AT_ONCE = 200;
 
 /** What is open of a database. */
 interface Opened {
@@ -60,6 +64,15 @@ const stillHandles = new WeakSet<Queries>();
 /** Whether all that a handle reads is of one moment. */
 export const readsOneMoment = (queries: Queries): boolean => stillHandles.has(queries);
 
+/** The open database that a handle reads; of one that writes nothing is known, as what it reads may be taken back. */
+const homes = new WeakMap<Queries, object>();
+
+/**
+ * Names the open database that a handle reads, to keep with it what never changes once it is written; undefined for a
+ * handle that writes, as what it reads may yet be taken back.
+ */
+export const homeOf = (queries: Queries): object | undefined => homes.get(queries);
+
 /**
  * The data can't be read: it is damaged, or it was here and is not any more. The message says which file, and what to
  * do.
@@ -79,7 +92,9 @@ export class Database {
     readonly read: Queries,
     /** whether all it reads is of one moment, so that it can't write */
     private readonly isStill = false,
-  ) {}
+  ) {
+    homes.set(read, opened);
+  }
 
   /**
    * Opens a database: a local file (`file:…`) or a libSQL server (`libsql://…`, `http://…`).
@@ -124,7 +139,13 @@ export class Database {
       () => migrate(this.opened.handle, { migrationsFolder: MIGRATIONS }),
       (error) => isBusy(error) || isMadeAlready(error),
     );
+    while (await this.hasDue()) await this.write((transaction) => keepReferences(transaction, MOST_KEPT_AT_ONCE));
     if (this.opened.file) stamp(this.opened.file);
+  }
+
+  /** Whether it is not known what some definition refers to: it was written before that was kept. */
+  private async hasDue(): Promise<boolean> {
+    return (await this.read.select().from(schema.catalogReferencesDue).limit(1)).length > 0;
   }
 
   /**
@@ -139,9 +160,12 @@ export class Database {
     const run = this.lastWrite.then(async () => {
       const transaction = await this.patiently(() => this.begin());
       try {
-        const result = await writing.run(true, () =>
-          work(drizzle(clientOf(transaction, this.opened.client), { schema })),
-        );
+        const result = await writing.run(true, async () => {
+          const queries = drizzle(clientOf(transaction, this.opened.client), { schema });
+          const done = await work(queries);
+          await followChanges(queries);
+          return done;
+        });
         await transaction.commit();
         return result;
       } finally {

@@ -1,3 +1,4 @@
-/** Every table: what products are, and what is counted and sold of them. */
+/** Every table: what products are, what they refer to, and what is counted and sold of them. */
 export * from './tables/catalog';
+export * from './tables/references';
 export * from './tables/stock-and-sales';

@@ -14,7 +14,7 @@ afterEach(() => context.close());
 
 async function proved(): Promise<ProvedProduct[]> {
   const rows: ProvedProduct[] = [];
-  for await (const { row } of proveAll(context)) if (row) rows.push(row);
+  for await (const { row } of await proveAll(context)) if (row) rows.push(row);
   return rows;
 }
 

@@ -12,6 +12,7 @@ export {
   type Override,
   overrideSchema,
   type PlaceCondition,
+  placeConditionSchema,
   type Placement,
   placementSchema,
   placementsOf,

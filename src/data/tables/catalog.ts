@@ -62,6 +62,7 @@ export const products = sqliteTable(
   },
   (table) => [
     uniqueIndex('products_published_slug').on(table.publishedSlug),
+    index('products_in_shop').on(table.publishedSlug, table.publishedRevision),
     uniqueIndex('products_draft_link').on(table.draftLink),
     index('products_title').on(table.title),
     // With what lists look at beside: a draft is long, and what stands behind it in a row is far away.
@@ -133,9 +134,10 @@ export const productCards = sqliteTable(
     of: text('of', { enum: ['draft', 'published'] }).notNull(),
     /** version of the draft, or number of the revision, that it was made from */
     madeFrom: integer('made_from').notNull(),
-    /** what it was made from beside that, as a hash; and the state of the catalog in which that was last compared */
+    /** what it was made from beside that, as a hash */
     madeWith: text('made_with').notNull(),
-    seenIn: text('seen_in').notNull(),
+    /** names what cards say, and how: one of another form is made anew */
+    form: text('form').notNull(),
     card: text('card', { mode: 'json' }).$type<ProductCard>().notNull(),
     // What lists find and sort by, as the card says it: the database looks at none of the cards for that.
     titleKey: text('title_key').notNull().default(''),
@@ -150,14 +152,14 @@ export const productCards = sqliteTable(
     index('product_cards_titles').on(table.of, table.soldWhere, table.titleKey, table.productId),
     index('product_cards_categories').on(table.of, table.soldWhere, table.category, table.titleKey, table.productId),
     index('product_cards_prices').on(table.of, table.productId, table.priceFrom),
-    index('product_cards_seen').on(table.of, table.seenIn),
+    index('product_cards_forms').on(table.of, table.form),
     index('product_cards_days').on(table.of, table.day),
   ],
 );
 
 /**
- * Cards that are to be made because there is none of a product, or because of another version of it; triggers of the
- * database put them here.
+ * Cards that are to be looked at: because there is none of a product, because of another version of it, or because
+ * something has changed that it refers to, at any depth. Put here by the write that changes it.
  */
 export const cardsDue = sqliteTable(
   'cards_due',
@@ -166,6 +168,8 @@ export const cardsDue = sqliteTable(
       .notNull()
       .references(() => products.id, { onDelete: 'cascade' }),
     of: text('of', { enum: ['draft', 'published'] }).notNull(),
+    /** another one whenever it is put here again: whoever looked before has not seen this */
+    mark: integer('mark').notNull().default(0),
   },
   (table) => [primaryKey({ columns: [table.of, table.productId] })],
 );

@@ -9,10 +9,18 @@ import { type Queries } from '../../data/database';
 import { cardsDue, productCards, products } from '../../data/schema';
 import { Refusal } from '../refusal';
 import { readShared, type SharedCatalog } from './catalog-state';
-import { madeWith } from './made-with';
-import { readJoining } from './published-products';
-import { readSurroundings, type SurroundingsNow } from './surroundings';
-import { type CardOf, type KeptCard, readAlike, readDefinitions, readUnseen, versionOf } from './unseen-cards';
+import { madeWith, type Referred } from './made-with';
+import { readJoining, readPublishedBySlug } from './published-products';
+import { readNamed, readSurroundings, type SurroundingsNow } from './surroundings';
+import {
+  CARD_FORM,
+  type CardOf,
+  type KeptCard,
+  readAlike,
+  readDefinitions,
+  readUnseen,
+  versionOf,
+} from './unseen-cards';
 
 /** So many cards are worked out together: what that takes of the process is over in a moment. */
 const AT_ONCE = 4;
@@ -25,17 +33,18 @@ interface Stale {
 
 /** Some of the cards that nobody has looked at in this state, and what is to be done about them. */
 interface Looked {
-  readonly state: string;
   /** whether these are the last */
   readonly isAll: boolean;
   /** whose card holds as it is, with the version that was looked at */
   readonly seen: ReadonlyMap<number, number>;
+  /** marks under which they were to be looked at: under another one they still are */
+  readonly marks: ReadonlyMap<number, number>;
   /** who has one that says the same already, of its other kind */
   readonly alike: ReadonlyMap<number, KeptCard>;
   readonly stale: readonly Stale[];
   /** what those are made with; null where none is */
   readonly made:
-    (SurroundingsNow & { readonly shared: SharedCatalog; readonly published: ReadonlyMap<string, number> }) | null;
+    (SurroundingsNow & { readonly shared: SharedCatalog; readonly revisions: Referred['revisions'] }) | null;
 }
 
 /**
@@ -63,20 +72,23 @@ const KINDS = ['published', 'draft'] as const satisfies readonly CardOf[];
 function lookAtSome(context: Services, of: CardOf, lost: number[]): Promise<Looked> {
   return atOneMoment(context, async ({ database: { read }, now }): Promise<Looked> => {
     const shared = await readShared(read);
-    const { state } = shared;
     const today = dayAt(now(), shared.shop.timeZone);
     const near = lookedAt.get(context.database)?.get(of) ?? [];
-    const { rows, isLast } = await readUnseen(read, of, { state, today, near, without: lost });
-    const published = rows.length === 0 ? new Map<string, number>() : await revisionsByAddress(read, shared);
-    const holds = async (card: ProductCard, hash: string | null) =>
-      (card.day ?? today) === today && hash === madeWith(card, shared, published, await joiningSlots(read, card));
-    const seen = new Map<number, number>();
-    for (const { id, card, madeFrom, version, hash } of rows)
-      if (card && madeFrom === version && (await holds(card, hash))) seen.set(id, version);
-    const alike = new Map<number, KeptCard>();
+    const { rows, isLast } = await readUnseen(read, of, { today, near, without: lost });
+    const current = rows.flatMap(({ id, version, madeFrom, madeWith: hash, form, card }) =>
+      card && hash !== null && madeFrom === version && form === CARD_FORM
+        ? [{ id, version, madeWith: hash, card }]
+        : [],
+    );
+    const seen = new Map(
+      (await readHolding(read, shared, today, current)).map(({ id, version }) => [id, version] as const),
+    );
     const unseen = rows.filter(({ id }) => !seen.has(id));
-    for (const { id, ...kept } of await readAlike(read, of, unseen))
-      if (await holds(kept.card, kept.madeWith)) alike.set(id, kept);
+    const alike = new Map(
+      (await readHolding(read, shared, today, await readAlike(read, of, unseen))).map(
+        ({ id, ...kept }) => [id, kept] as const,
+      ),
+    );
     const wanted = unseen.filter(({ id }) => !alike.has(id)).slice(0, AT_ONCE);
     const definitions = await readDefinitions(
       read,
@@ -93,23 +105,61 @@ function lookAtSome(context: Services, of: CardOf, lost: number[]): Promise<Look
         ? null
         : {
             shared,
-            published,
-            ...(await readSurroundings(
+            ...(await readMadeWith(
               read,
               now(),
               stale.map(({ definition }) => definition),
             )),
           };
     return {
-      state,
       // What is left of them is looked at in the next round.
       isAll: rows.length === 0 || (isLast && wanted.length < AT_ONCE),
       seen,
+      marks: new Map(rows.flatMap(({ id, mark }) => (mark === null ? [] : [[id, mark] as const]))),
       alike,
       stale,
       made,
     };
   });
+}
+
+async function readMadeWith(queries: Queries, at: Date, definitions: readonly Product[]) {
+  const now = await readSurroundings(queries, at, definitions);
+  return { ...now, revisions: await readRevisions(queries, now.surroundings.products.keys()) };
+}
+
+/** Those of some cards that still say what they would say if they were made now. */
+async function readHolding<Kept extends Pick<KeptCard, 'madeWith' | 'card'>>(
+  queries: Queries,
+  shared: SharedCatalog,
+  today: string,
+  all: readonly Kept[],
+): Promise<Kept[]> {
+  if (all.length === 0) return [];
+  const joining = new Map<Kept, readonly string[]>();
+  for (const one of all) joining.set(one, await joiningSlots(queries, one.card));
+  const referred = {
+    stock: await readNamed(queries, new Set(all.flatMap(({ card }) => card.refersTo.stock))),
+    revisions: await readRevisions(
+      queries,
+      new Set([...joining.values(), ...all.map(({ card }) => card.refersTo.products)].flat()),
+    ),
+  };
+  return all.filter(
+    (one) =>
+      (one.card.day ?? today) === today &&
+      one.madeWith === madeWith(one.card, shared, referred, joining.get(one) ?? []),
+  );
+}
+
+/** The revisions that are published of some products, by address. */
+async function readRevisions(queries: Queries, slugs: Iterable<string>): Promise<ReadonlyMap<string, number>> {
+  const found = new Map<string, number>();
+  for (const slug of new Set(slugs)) {
+    const published = await readPublishedBySlug(queries, slug);
+    if (published) found.set(slug, published.revisionId);
+  }
+  return found;
 }
 
 async function madeAnew({ stale, made }: Looked): Promise<ReadonlyMap<number, KeptCard>> {
@@ -118,29 +168,30 @@ async function madeAnew({ stale, made }: Looked): Promise<ReadonlyMap<number, Ke
     stale.map(({ definition }) => definition),
     made,
   );
-  const { shared, published, surroundings } = made;
+  const { shared, revisions, surroundings } = made;
   return new Map(
     stale.flatMap(({ id, madeFrom }, place): [number, KeptCard][] => {
       const card = cards[place];
       if (!card) return [];
       const joining = joiningAmong(card, surroundings.products.values());
-      return [[id, { madeFrom, madeWith: madeWith(card, shared, published, joining), card }]];
+      const hash = madeWith(card, shared, { stock: surroundings.stock, revisions }, joining);
+      return [[id, { madeFrom, madeWith: hash, card }]];
     }),
   );
 }
 
-/** Whoever changed something meanwhile has given the state another name: these are looked at again then. */
+/** Whoever changed something meanwhile has marked the cards that it touches again: these are looked at again then. */
 async function keep(
   { database }: Services,
   of: CardOf,
-  { state, seen, alike }: Looked,
+  { seen, alike, marks }: Looked,
   made: ReadonlyMap<number, KeptCard>,
 ): Promise<void> {
   await database.write(async (transaction) => {
     if (seen.size > 0)
       await transaction
         .update(productCards)
-        .set({ seenIn: state })
+        .set({ form: CARD_FORM })
         .where(and(eq(productCards.of, of), inArray(productCards.productId, [...seen.keys()])));
     const fresh = new Map([...alike, ...made]);
     const there = await transaction
@@ -150,15 +201,18 @@ async function keep(
     for (const { id, version } of there) {
       const kept = fresh.get(id);
       if (kept) {
-        const row = { ...kept, ...columnsOfCard(kept.card), seenIn: state };
+        const row = { ...kept, ...columnsOfCard(kept.card), form: CARD_FORM };
         await transaction
           .insert(productCards)
           .values({ productId: id, of, ...row })
           .onConflictDoUpdate({ target: [productCards.productId, productCards.of], set: row });
       }
-      // Of another version than it has by now it stays due.
-      if (version === (kept?.madeFrom ?? seen.get(id)))
-        await transaction.delete(cardsDue).where(and(eq(cardsDue.of, of), eq(cardsDue.productId, id)));
+      // Of another version than it has by now, or marked again, it stays due.
+      const mark = marks.get(id);
+      if (mark !== undefined && version === (kept?.madeFrom ?? seen.get(id)))
+        await transaction
+          .delete(cardsDue)
+          .where(and(eq(cardsDue.of, of), eq(cardsDue.productId, id), eq(cardsDue.mark, mark)));
     }
   });
 }
@@ -296,21 +350,4 @@ function cardWithout(
     refersTo: { stock: [], swatches: [], sheets: [], products: [] },
     placements: [],
   };
-}
-
-async function revisionsByAddress(queries: Queries, { kept }: SharedCatalog): Promise<ReadonlyMap<string, number>> {
-  // What is published makes the state another one.
-  const known = kept.get('revisions by address');
-  if (known instanceof Map) return known as ReadonlyMap<string, number>;
-  const rows = await queries
-    .select({ slug: products.publishedSlug, revision: products.publishedRevision })
-    .from(products)
-    .where(isNotNull(products.publishedSlug));
-  const found = new Map(
-    rows.flatMap(({ slug, revision }): [string, number][] =>
-      slug === null || revision === null ? [] : [[slug, revision]],
-    ),
-  );
-  kept.set('revisions by address', found);
-  return found;
 }

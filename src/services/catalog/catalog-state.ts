@@ -1,8 +1,7 @@
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { LRUCache } from 'lru-cache';
 import {
   type CatalogSurroundings,
-  type LotRule,
   type PriceList,
   type Sheet,
   type Shop,
@@ -10,18 +9,23 @@ import {
   type Swatch,
 } from '../../core/catalog';
 import { type Queries, readsOneMoment } from '../../data/database';
-import { catalogStates, priceLists, settings, sheetRevisions, sheets, stockItems, swatches } from '../../data/schema';
+import {
+  catalogParts,
+  catalogStates,
+  priceLists,
+  settings,
+  sheetRevisions,
+  sheets,
+  type SharedKind,
+  swatches,
+} from '../../data/schema';
 
-/** What products share: read once for each state of the catalog, and kept in the process. */
+/** What products share: each kind of it read once for each of its states, and kept in the process. */
 export interface SharedCatalog {
-  /** name of the state; another one whenever anything of this changes, or what is published of a product */
+  /** name of the state; another one whenever anything of this changes, stock items, or what is published of a product */
   readonly state: string;
   /** without the codes of customer groups */
   readonly shop: Shop;
-  readonly stock: ReadonlyMap<
-    string,
-    { readonly title: string; readonly unit: string; readonly cutFrom: LotRule | null }
-  >;
   readonly swatches: ReadonlyMap<string, Swatch>;
   /** the published sheets */
   readonly sheets: CatalogSurroundings['sheets'];
@@ -38,7 +42,10 @@ const MOST_STATES = 3;
 const DEFAULT_SHOP: Shop = shopSchema.parse({ name: 'My shop', currency: 'EUR' });
 
 // Names of states are random and never come again, whatever database they are of.
-const holder = globalThis as { oakKnotCatalogs?: LRUCache<string, SharedCatalog> };
+const holder = globalThis as {
+  oakKnotCatalogs?: LRUCache<string, SharedCatalog>;
+  oakKnotParts?: LRUCache<string, object>;
+};
 
 // A moment has one state.
 const ofMoments = new WeakMap<Queries, Promise<SharedCatalog>>();
@@ -53,29 +60,52 @@ export function readShared(queries: Queries): Promise<SharedCatalog> {
 
 async function lookUp(queries: Queries): Promise<SharedCatalog> {
   const catalogs = (holder.oakKnotCatalogs ??= new LRUCache({ max: MOST_STATES }));
-  const row = await queries.query.catalogStates.findFirst({ where: eq(catalogStates.id, 1) });
-  const state = row?.name ?? '';
+  const names = await queries.all<{ kind: string; state: string }>(
+    sql`select kind, state from ${catalogParts} union all select '', name from ${catalogStates}`,
+  );
+  const states = new Map(names.map(({ kind, state }) => [kind, state]));
+  const state = states.get('') ?? '';
   const known = catalogs.get(state);
   if (known) return known;
-  const catalog: SharedCatalog = { state, ...(await readAll(queries)), kept: new LRUCache({ max: MOST_KEPT }) };
+  const part = <Kind extends keyof Parts>(kind: Kind) => readPart(queries, kind, states.get(kind) ?? '');
+  const catalog: SharedCatalog = {
+    state,
+    shop: await part('settings'),
+    swatches: await part('swatches'),
+    sheets: await part('sheets'),
+    priceLists: await part('price lists'),
+    kept: new LRUCache({ max: MOST_KEPT }),
+  };
   catalogs.set(state, catalog);
   return catalog;
 }
 
-async function readAll(queries: Queries): Promise<Omit<SharedCatalog, 'state' | 'kept'>> {
-  const items = await queries
-    .select({ key: stockItems.key, title: stockItems.title, unit: stockItems.unit, cutFrom: stockItems.cutFrom })
-    .from(stockItems);
-  const book = await readSwatches(queries);
-  const published = await readSheets(queries);
-  const shop = await readSettings(queries);
-  return {
-    shop: { ...shop, groups: shop.groups.map((group) => ({ ...group, code: null })) },
-    stock: new Map(items.map(({ key, ...item }) => [key, item])),
-    swatches: new Map(book.map((swatch) => [swatch.key, swatch])),
-    sheets: new Map(published.map((sheet) => [sheet.key, sheet])),
-    priceLists: await readPriceLists(queries),
-  };
+/** What is read of each kind of things. */
+const parts = {
+  settings: async (queries: Queries): Promise<Shop> => {
+    const shop = await readSettings(queries);
+    return { ...shop, groups: shop.groups.map((group) => ({ ...group, code: null })) };
+  },
+  swatches: async (queries: Queries): Promise<SharedCatalog['swatches']> =>
+    new Map((await readSwatches(queries)).map((swatch) => [swatch.key, swatch])),
+  sheets: async (queries: Queries): Promise<SharedCatalog['sheets']> =>
+    new Map((await readSheets(queries)).map((sheet) => [sheet.key, sheet])),
+  'price lists': (queries: Queries): Promise<SharedCatalog['priceLists']> => readPriceLists(queries),
+} satisfies Partial<Record<SharedKind, (queries: Queries) => Promise<object>>>;
+
+type Parts = typeof parts;
+
+/** One kind of things, as it is in a state of its own: what changes of others leaves it as it is. */
+async function readPart<Kind extends keyof Parts>(
+  queries: Queries,
+  kind: Kind,
+  state: string,
+): Promise<Awaited<ReturnType<Parts[Kind]>>> {
+  const all = (holder.oakKnotParts ??= new LRUCache({ max: MOST_STATES * Object.keys(parts).length }));
+  const name = `${kind} ${state}`;
+  const part = all.get(name) ?? (await parts[kind](queries));
+  all.set(name, part);
+  return part as Awaited<ReturnType<Parts[Kind]>>;
 }
 
 /** The shop's settings, with the codes of its customer groups: for the manager's eyes only. */

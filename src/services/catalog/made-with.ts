@@ -1,19 +1,25 @@
 import { createHash } from 'node:crypto';
-import { placementsOf, type PriceList } from '../../core/catalog';
+import { type CatalogSurroundings, placementsOf, type PriceList } from '../../core/catalog';
 import { pricesOf } from '../../core/price-lists';
 import { type ProductCard } from '../../data/cards';
 import { type SharedCatalog } from './catalog-state';
+
+/** What is there of what cards refer to. */
+export interface Referred {
+  readonly stock: CatalogSurroundings['stock'];
+  /** the revision that is published of each product, by its address */
+  readonly revisions: ReadonlyMap<string, number>;
+}
 
 /**
  * What a card was made from beside its definition, as a hash: the same as long as nothing of it has changed.
  *
  * @param joining addresses of the products that join its slots by a condition
- * @param revisions the revision that is published of each product, by its address
  */
 export function madeWith(
   card: Pick<ProductCard, 'slug' | 'refersTo' | 'placements' | 'category' | 'supplier' | 'tags'>,
   shared: SharedCatalog,
-  revisions: ReadonlyMap<string, number>,
+  { stock, revisions }: Referred,
   joining: readonly string[],
 ): string {
   const { slug, refersTo, placements, category, supplier, tags } = card;
@@ -24,7 +30,6 @@ export function madeWith(
     sheets: placements.map((placement) => ({ ...placement, after: null, overrides: {} })),
   };
   const parts = [
-    CARD_FORM,
     printOf(shared.shop),
     // A sheet that is published later may be placed by its conditions.
     placementsOf(shelved, shared.sheets.values()).map(({ key }) => key),
@@ -35,16 +40,13 @@ export function madeWith(
     ]),
     refersTo.sheets.map((key) => printOf(shared.sheets.get(key))),
     refersTo.swatches.map((key) => printOf(shared.swatches.get(key))),
-    refersTo.stock.map((key) => printOf(shared.stock.get(key))),
+    refersTo.stock.map((key) => printOf(stock.get(key))),
     refersTo.products.map((slug) => revisions.get(slug) ?? null),
     // What is published later may join a slot by its condition.
     ...(joining.length === 0 ? [] : [joining.map((slug) => [slug, revisions.get(slug) ?? null])]),
   ];
   return hashOf(parts);
 }
-
-/** Counts up when cards say more, or otherwise, than those that are kept: they are made anew then. */
-const CARD_FORM = 2;
 
 /** What a list says beside the prices that it names, as a hash. */
 function headOf(list: PriceList): string {

@@ -1,7 +1,9 @@
 import { asc, eq, inArray } from 'drizzle-orm';
 import { type Product } from '../../core/catalog';
 import { type Queries } from '../../data/database';
+import { type Referrer } from '../../data/references';
 import { products, revisions } from '../../data/schema';
+import { atOneMoment, type Services } from '../context';
 import { inPieces } from '../in-pieces';
 
 /** One step of looking at many products, one after the other. */
@@ -26,37 +28,82 @@ export const asItCounts = ({ published, draft }: Pick<BothStates, 'published' | 
 /** Every product in both states, in the order of the titles. */
 export async function readBothStates(queries: Queries): Promise<BothStates[]> {
   const all = await queries.select({ id: products.id }).from(products).orderBy(asc(products.title));
-  const parts = Array.from({ length: Math.ceil(all.length / READ_AT_ONCE) }, (_, place) =>
-    all.slice(place * READ_AT_ONCE, (place + 1) * READ_AT_ONCE).map(({ id }) => id),
+  return readStatesOf(
+    queries,
+    all.map(({ id }) => id),
   );
-  const rows = await inPieces(parts, (ids) =>
+}
+
+/** Some products in both states, in the order of the titles. */
+export async function readSomeStates(queries: Queries, ids: Iterable<number>): Promise<BothStates[]> {
+  return readStatesOf(queries, await inOrder(queries, ids));
+}
+
+/** Products in the order of their titles. */
+async function inOrder(queries: Queries, ids: Iterable<number>): Promise<number[]> {
+  const rows = await inPieces(inParts([...new Set(ids)], IDS_AT_ONCE), (part) =>
+    queries.select({ id: products.id, title: products.title }).from(products).where(inArray(products.id, part)),
+  );
+  return rows
+    .flat()
+    .sort((a, b) => (a.title < b.title ? -1 : a.title > b.title ? 1 : a.id - b.id))
+    .map(({ id }) => id);
+}
+
+async function readStatesOf(queries: Queries, sorted: readonly number[]): Promise<BothStates[]> {
+  const rows = await inPieces(inParts(sorted, READ_AT_ONCE), (ids) =>
     queries
       .select({ id: products.id, draft: products.draft, published: revisions.definition })
       .from(products)
       .leftJoin(revisions, eq(revisions.id, products.publishedRevision))
-      .where(inArray(products.id, ids))
-      .orderBy(asc(products.title)),
+      .where(inArray(products.id, ids)),
   );
-  return rows.flat();
+  const known = new Map(rows.flat().map((state) => [state.id, state]));
+  return sorted.flatMap((id) => known.get(id) ?? []);
 }
 
 /** How many are read in one go: what that takes is over in a moment. */
 const READ_AT_ONCE = 40;
+const IDS_AT_ONCE = 1_000;
+
+/** Things in parts of a size. */
+export const inParts = <T>(all: readonly T[], size: number): T[][] =>
+  Array.from({ length: Math.ceil(all.length / size) }, (_, place) => all.slice(place * size, (place + 1) * size));
+
+/** Products among those that refer to something. */
+export const productsAmong = (referrers: readonly Referrer[]): ReadonlySet<number> =>
+  new Set(referrers.flatMap(({ kind, id }) => (kind === 'product' ? [id] : [])));
 
 /** How many products are looked at together. */
 const AT_A_STRETCH = 20;
 
 /**
- * Looks at one product after the other, some of them together. The caller may stop at any step.
+ * Looks at one product after the other, some of them together, each stretch at a moment of its own: nobody waits for
+ * all to be read, and no more is kept than is looked at. The caller may stop at any step.
  *
- * @param look gives one row for each of the states it is given, null where there is nothing to say
+ * @param which which products, known at one moment
+ * @param look reads what some of them follow from, and gives what works out one row for each of them, in their order:
+ *   null where there is nothing to say
  */
-export async function* stepByStep<Row>(
-  states: readonly BothStates[],
-  look: (states: readonly BothStates[]) => Promise<readonly (Row | null)[]>,
+export async function stepByStep<Row>(
+  context: Services,
+  which: (queries: Queries) => Promise<Iterable<number>>,
+  look: (still: Services, states: readonly BothStates[]) => Promise<() => Promise<readonly (Row | null)[]>>,
+): Promise<AsyncGenerator<ProductStep<Row>>> {
+  const ids = await atOneMoment(context, async ({ database: { read } }) => inOrder(read, await which(read)));
+  return steps(context, ids, look);
+}
+
+async function* steps<Row>(
+  context: Services,
+  ids: readonly number[],
+  look: (still: Services, states: readonly BothStates[]) => Promise<() => Promise<readonly (Row | null)[]>>,
 ): AsyncGenerator<ProductStep<Row>> {
-  for (let start = 0; start < states.length; start += AT_A_STRETCH) {
-    const rows = await look(states.slice(start, start + AT_A_STRETCH));
-    for (const [place, row] of rows.entries()) yield { done: start + place + 1, total: states.length, row };
+  let done = 0;
+  for (const part of inParts(ids, AT_A_STRETCH)) {
+    const work = await atOneMoment(context, async (still) =>
+      look(still, await readStatesOf(still.database.read, part)),
+    );
+    for (const row of await work()) yield { done: (done += 1), total: ids.length, row };
   }
 }

@@ -1,6 +1,8 @@
 import { eq } from 'drizzle-orm';
-import { type JoinCondition, joins, type Product } from '../../core/catalog';
-import { type Queries } from '../../data/database';
+import { LRUCache } from 'lru-cache';
+import { type JoinCondition, type Product } from '../../core/catalog';
+import { homeOf, type Queries } from '../../data/database';
+import { joiningBy } from '../../data/references';
 import { products, revisions } from '../../data/schema';
 import { readShared, type SharedCatalog } from './catalog-state';
 
@@ -11,34 +13,48 @@ export interface PublishedProduct {
   readonly definition: Product;
 }
 
-/** Products with the revision that is published of them. */
-function selectPublished(queries: Queries) {
-  return queries
-    .select({ productId: products.id, revisionId: revisions.id, definition: revisions.definition })
-    .from(products)
-    .innerJoin(revisions, eq(revisions.id, products.publishedRevision));
+/** So many revisions are kept: what many products have as a part is read and compiled once, whatever is published. */
+const MOST_REVISIONS = 400;
+
+// Keyed by the open database: a revision never changes.
+const keptRevisions = new WeakMap<object, LRUCache<number, Product>>();
+
+/** What was published once. */
+async function readRevision(queries: Queries, id: number): Promise<Product | undefined> {
+  const home = homeOf(queries);
+  const ofHome = (home && keptRevisions.get(home)) ?? new LRUCache<number, Product>({ max: MOST_REVISIONS });
+  if (home) keptRevisions.set(home, ofHome);
+  const known = ofHome.get(id);
+  if (known) return known;
+  const [row] = await queries.select({ definition: revisions.definition }).from(revisions).where(eq(revisions.id, id));
+  if (row) ofHome.set(id, row.definition);
+  return row?.definition;
 }
 
 /** Reads what has a name in a state of the catalog; once for each state. */
 async function keptAs(
   { kept }: Pick<SharedCatalog, 'kept'>,
+  queries: Queries,
   name: string,
-  read: () => Promise<PublishedProduct | undefined>,
+  where: ReturnType<typeof eq>,
 ): Promise<PublishedProduct | undefined> {
   const known = kept.get(name) as PublishedProduct | undefined;
   if (known) return known;
-  const found = await read();
-  if (found) kept.set(name, found);
+  const [row] = await queries
+    .select({ productId: products.id, revisionId: products.publishedRevision })
+    .from(products)
+    .where(where);
+  if (!row || row.revisionId === null) return undefined;
+  const definition = await readRevision(queries, row.revisionId);
+  if (!definition) return undefined;
+  const found = { productId: row.productId, revisionId: row.revisionId, definition };
+  kept.set(name, found);
   return found;
 }
 
 /** @returns undefined when the shop has no product at that address */
 export async function readPublishedBySlug(queries: Queries, slug: string): Promise<PublishedProduct | undefined> {
-  return keptAs(
-    await readShared(queries),
-    `at ${slug}`,
-    async () => (await selectPublished(queries).where(eq(products.publishedSlug, slug)))[0],
-  );
+  return keptAs(await readShared(queries), queries, `at ${slug}`, eq(products.publishedSlug, slug));
 }
 
 /** Addresses of the products in the shop that join by any of some conditions; found once for each state. */
@@ -48,9 +64,7 @@ export async function readJoining(queries: Queries, conditions: readonly JoinCon
   const name = `joining ${JSON.stringify(conditions)}`;
   const known = kept.get(name) as readonly string[] | undefined;
   if (known) return known;
-  const joining = (await selectPublished(queries))
-    .filter(({ definition }) => conditions.some((condition) => joins(condition, definition)))
-    .map(({ definition }) => definition.slug);
+  const joining = await joiningBy(queries, conditions);
   kept.set(name, joining);
   return joining;
 }
@@ -85,14 +99,8 @@ export async function readPublishedById(queries: Queries, productId: number): Pr
   return publishedIn(await readShared(queries), queries, productId);
 }
 
-function publishedIn(
+const publishedIn = (
   shared: SharedCatalog,
   queries: Queries,
   productId: number,
-): Promise<PublishedProduct | undefined> {
-  return keptAs(
-    shared,
-    `product ${productId}`,
-    async () => (await selectPublished(queries).where(eq(products.id, productId)))[0],
-  );
-}
+): Promise<PublishedProduct | undefined> => keptAs(shared, queries, `product ${productId}`, eq(products.id, productId));

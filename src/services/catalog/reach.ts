@@ -1,15 +1,10 @@
-import {
-  type CatalogSurroundings,
-  placementsOf,
-  type Product,
-  type References,
-  referencesOf,
-  refersToProduct,
-} from '../../core/catalog';
+import { type Product } from '../../core/catalog';
+import { type Queries } from '../../data/database';
+import { reachedFrom } from '../../data/references';
 import { type Comparison } from '../figures/comparison';
 import { type ComparedProduct } from '../figures/margins';
-import { inPieces } from '../in-pieces';
-import { asItCounts, type BothStates, type ProductStep } from './product-steps';
+import { productsAmong, type ProductStep, readSomeStates } from './product-steps';
+import { readPublishedBySlug } from './published-products';
 
 /** What a change of something shared does to one product. */
 export interface RippleRow extends ComparedProduct {
@@ -31,53 +26,21 @@ export function isChanged({ priceBefore, priceAfter, amounts, stops, mends, brea
   return priceBefore !== priceAfter || amounts.length + stops.length + mends.length + breaks.length > 0;
 }
 
-/** The products that have one of some as a part, or take it along, or have such a one in turn. */
-export async function reachedBy(
-  states: readonly BothStates[],
-  slugs: ReadonlySet<string>,
-  { sheets }: Pick<CatalogSurroundings, 'sheets'>,
-): Promise<BothStates[]> {
-  const uses = new Map(
-    await inPieces(states, (state) => {
-      const product = asItCounts(state);
-      const placed = placementsOf(product, sheets.values()).flatMap(({ key }) => sheets.get(key) ?? []);
-      return [state, [product, ...placed].map(referencesOf)] as const;
-    }),
-  );
-  const reached = new Set<BothStates>();
-  // What is changed may join by what it is now, or by what it is to be.
-  const definitions = new Map<string, Product[]>();
-  for (const one of states.flatMap(({ draft, published }) => [draft, published ?? []].flat()))
-    definitions.set(one.slug, [...(definitions.get(one.slug) ?? []), one]);
-  const refers = (used: readonly References[], slug: string) =>
-    used.some(
-      (references) =>
-        references.products.has(slug) ||
-        definitions.get(slug)?.some((definition) => refersToProduct(references, definition)),
-    );
-  let fresh: ReadonlySet<string> = slugs;
-  while (fresh.size > 0) {
-    const next = new Set<string>();
-    for (const [state, used] of uses) {
-      if (reached.has(state) || ![...fresh].some((slug) => refers(used, slug))) continue;
-      reached.add(state);
-      next.add(asItCounts(state).slug);
-    }
-    fresh = next;
-  }
-  return states.filter((state) => reached.has(state));
+/** The products that have one of some as a part, or take it along, or have such a one in turn; by address. */
+export async function reachedBy(queries: Queries, slugs: Iterable<string>): Promise<ReadonlySet<number>> {
+  const things = [...slugs].map((key) => ({ what: 'products' as const, key }));
+  return productsAmong(await reachedFrom(queries, things, 'inForce'));
 }
 
 /** What is in the shop of some products, and of those that have one of them as a part or take it along. */
-export async function soldWith(
-  states: readonly BothStates[],
-  slugs: ReadonlySet<string>,
-  around: Pick<CatalogSurroundings, 'sheets'>,
-): Promise<Product[]> {
-  const reached = new Set(slugs.size === 0 ? [] : await reachedBy(states, slugs, around));
-  return states.flatMap((state) =>
-    state.published && (slugs.has(state.published.slug) || reached.has(state)) ? [state.published] : [],
-  );
+export async function soldWith(queries: Queries, slugs: ReadonlySet<string>): Promise<Product[]> {
+  const own: number[] = [];
+  for (const slug of slugs) {
+    const published = await readPublishedBySlug(queries, slug);
+    if (published) own.push(published.productId);
+  }
+  const states = await readSomeStates(queries, new Set([...own, ...(await reachedBy(queries, slugs))]));
+  return states.flatMap(({ published }) => published ?? []);
 }
 
 /** How many products in the shop a ripple, followed to its end, would stop being sold. */

@@ -1,14 +1,18 @@
 import { dayAt } from '../../core/calendar';
 import {
   type CatalogSurroundings,
+  type LotRule,
   placementsOf,
   type Product,
   referencesOf,
   type Referring,
+  type Sheet,
   type Shop,
 } from '../../core/catalog';
 import { type StockView, stockView } from '../../core/stock';
+import { inArray } from 'drizzle-orm';
 import { type Queries } from '../../data/database';
+import { stockItems } from '../../data/schema';
 import { inPieces } from '../in-pieces';
 import { readStock, type StockFigures } from '../stock/ledger/figures';
 import { readShared, type SharedCatalog } from './catalog-state';
@@ -58,11 +62,14 @@ export interface SurroundingsNow {
 /**
  * What compiling and resolving some definitions need of the database, read at one moment; of stock the items that they
  * can draw.
+ *
+ * @param drafts sheets that may be placed on them as they are edited
  */
 export async function readSurroundings(
   queries: Queries,
   at: Date,
   definitions: readonly Product[],
+  drafts: readonly Sheet[] = [],
 ): Promise<SurroundingsNow> {
   const shared = await readShared(queries);
   const placed = new Set(
@@ -73,7 +80,7 @@ export async function readSurroundings(
     queries,
     at,
     shared,
-    [...definitions, ...sheets],
+    [...definitions, ...sheets, ...drafts],
     (all) => new Set(all.flatMap((definition) => [...referencesOf(definition).stock])),
   );
 }
@@ -122,7 +129,7 @@ async function surroundingsOf(
       );
       const surroundings = {
         shop: shared.shop,
-        stock: wanted ? only(shared.stock, wanted) : shared.stock,
+        stock: asNamed(stock),
         swatches: shared.swatches,
         sheets: shared.sheets,
         products: along,
@@ -134,12 +141,20 @@ async function surroundingsOf(
   }
 }
 
-/** What there is of some keys. */
-function only<V>(all: ReadonlyMap<string, V>, keys: Iterable<string>): Map<string, V> {
-  const some = new Map<string, V>();
-  for (const key of keys) {
-    const value = all.get(key);
-    if (value !== undefined) some.set(key, value);
-  }
-  return some;
+/** Stock items as definitions name them, without what there is of them. */
+export const asNamed = (
+  stock: readonly (Pick<StockFigures, 'key' | 'title' | 'unit'> & { readonly lying: LotRule | null })[],
+): CatalogSurroundings['stock'] =>
+  new Map(stock.map(({ key, title, unit, lying }) => [key, { title, unit, cutFrom: lying && ruleOf(lying) }]));
+
+/** The same, read of some keys without what there is of them. */
+export async function readNamed(queries: Queries, keys: Iterable<string>): Promise<CatalogSurroundings['stock']> {
+  return asNamed(
+    await queries
+      .select({ key: stockItems.key, title: stockItems.title, unit: stockItems.unit, lying: stockItems.cutFrom })
+      .from(stockItems)
+      .where(inArray(stockItems.key, [...keys])),
+  );
 }
+
+const ruleOf = ({ kind, kerf, smallestOffcut }: LotRule): LotRule => ({ kind, kerf, smallestOffcut });

@@ -1,7 +1,7 @@
 import { and, eq, inArray, isNotNull, type SQL, sql } from 'drizzle-orm';
 import { type Product } from '../../core/catalog';
 import { type Queries } from '../../data/database';
-import { productCards, products, revisions } from '../../data/schema';
+import { cardsDue, productCards, products, revisions } from '../../data/schema';
 
 /** Whether a card is of the draft of a product, or of what is published of it. */
 export type CardOf = 'draft' | 'published';
@@ -15,9 +15,10 @@ export const versionOf = { draft: products.draftVersion, published: products.pub
 /** So many cards are looked at together: what that takes of the process is over in a moment. */
 const LOOKED_AT_ONCE = 20;
 
+/** Counts up when cards say more, or otherwise, than those that are kept: they are made anew then. */
+export const CARD_FORM = '3';
+
 interface UnseenAsked {
-  /** of the catalog */
-  readonly state: string;
   readonly today: string;
   /** what somebody looks at */
   readonly near: readonly number[];
@@ -25,8 +26,8 @@ interface UnseenAsked {
 }
 
 /**
- * Some of the cards that nobody has looked at in this state, with what they were made from: those that somebody has
- * before his eyes first.
+ * Some of the cards that are to be looked at, with what they were made from: those that somebody has before his eyes
+ * first.
  *
  * @returns whether these are the last, too
  */
@@ -43,11 +44,14 @@ export async function readUnseen(queries: Queries, of: CardOf, { near, ...asked 
       id: products.id,
       version,
       madeFrom: productCards.madeFrom,
-      hash: productCards.madeWith,
+      madeWith: productCards.madeWith,
+      form: productCards.form,
       card: productCards.card,
+      mark: cardsDue.mark,
     })
     .from(products)
     .leftJoin(productCards, and(eq(productCards.productId, products.id), eq(productCards.of, of)))
+    .leftJoin(cardsDue, and(eq(cardsDue.productId, products.id), eq(cardsDue.of, of)))
     .where(and(isNotNull(version), inArray(products.id, ids)));
   const order = new Map(ids.map((id, place) => [id, place]));
   return {
@@ -64,14 +68,14 @@ const isAmong = (ids: readonly number[]): SQL => sql`id in (select value from js
 async function unseenAmong(
   queries: Queries,
   of: CardOf,
-  { state, today, without }: Omit<UnseenAsked, 'near'>,
+  { today, without }: Omit<UnseenAsked, 'near'>,
   which: SQL,
 ): Promise<number[]> {
   const cards = (differs: SQL) => sql`select product_id as id from product_cards where "of" = ${of} and ${differs}`;
   const rows = await queries.all<{ id: number }>(sql`
     select id from (
       select product_id as id from cards_due where "of" = ${of}
-      union all ${cards(sql`seen_in < ${state}`)} union all ${cards(sql`seen_in > ${state}`)}
+      union all ${cards(sql`form < ${CARD_FORM}`)} union all ${cards(sql`form > ${CARD_FORM}`)}
       union all ${cards(sql`day < ${today}`)} union all ${cards(sql`day > ${today}`)}
     ) where ${which} and not ${isAmong(without)} limit ${LOOKED_AT_ONCE}`);
   return rows.map(({ id }) => id);
@@ -98,6 +102,7 @@ export async function readAlike(
         ),
         eq(revisions.draftVersion, products.draftVersion),
         eq(productCards.madeFrom, versionOf[other]),
+        eq(productCards.form, CARD_FORM),
       ),
     );
   const versions = new Map(rows.map(({ id, version }) => [id, version]));

@@ -1,17 +1,11 @@
+import { eq, inArray } from 'drizzle-orm';
 import { atOneMoment, type Services } from '../context';
-import {
-  type CatalogSurroundings,
-  placementsOf,
-  placesWhere,
-  productSchema,
-  type References,
-  referencesOf,
-  type Referring,
-  refersToProduct,
-} from '../../core/catalog';
-import { sheets } from '../../data/schema';
-import { readShared } from './catalog-state';
-import { readBothStates } from './product-steps';
+import { placesWhere, type Referring } from '../../core/catalog';
+import { type Queries } from '../../data/database';
+import { referringTo, type Referrer, type Thing } from '../../data/references';
+import { products, sheetRevisions, sheets } from '../../data/schema';
+import { inPieces } from '../in-pieces';
+import { inParts, readSomeStates } from './product-steps';
 
 /** Something that uses a thing, directly or through what it is put together from. */
 export interface Use {
@@ -25,22 +19,16 @@ export interface Use {
   readonly inShop: boolean;
 }
 
-type What = Extract<keyof References, 'stock' | 'swatches' | 'products' | 'sheets'>;
-
-interface User {
-  readonly use: Omit<Use, 'through' | 'place'>;
-  readonly definition: Referring;
-  /** what it is called by those that use it in turn */
-  readonly name: { readonly what: What; readonly key: string };
-  readonly placed: readonly string[];
-}
+type What = Extract<Thing['what'], 'stock' | 'swatches' | 'products' | 'sheets'>;
+type Used = Thing & { readonly what: What };
 
 /** Fields of a definition, that first in which one would look for who uses a thing. */
 const FIELDS = ['draws', 'variants', 'parts', 'choices', 'formulas', 'rules', 'tables', 'prepared', 'proofs'];
 
 /** The place of an editor where a definition names something. */
-function placeOf(definition: Referring, what: What, key: string, placed: readonly string[]): string {
+function placeOf(definition: Referring | undefined, { what, key }: Used): string {
   if (what === 'sheets') return `sheet:${key}`;
+  if (!definition) return 'basics';
   const named = placesWhere(definition, what, key);
   const nearest = FIELDS.map((field) => named.find((one) => one.field === field)).find((one) => one !== undefined);
   if (nearest) return nearest.place;
@@ -48,8 +36,7 @@ function placeOf(definition: Referring, what: What, key: string, placed: readonl
     what === 'products'
       ? definition.choices.find((choice) => choice.kind === 'slot' && choice.joins.length > 0)
       : undefined;
-  if (joined) return `choice:${joined.key}`;
-  return placed.length > 0 ? `sheet:${placed[0] ?? ''}` : 'basics';
+  return joined ? `choice:${joined.key}` : 'basics';
 }
 
 /**
@@ -57,29 +44,26 @@ function placeOf(definition: Referring, what: What, key: string, placed: readonl
  * sheets, and by what has any of these in turn, at any depth. Each user once, by the shortest way.
  */
 export function whereUsed(context: Services, what: What, key: string): Promise<Use[]> {
-  return atOneMoment(context, async ({ database }) => {
-    const shared = await readShared(database.read);
-    const users = [...(await readProductUsers(database.read, shared)), ...(await readSheetUsers(database.read))];
-    const found = new Map<User, Use>();
-    let fresh: { readonly what: What; readonly key: string; readonly through: readonly string[] }[] = [
-      { what, key, through: [] },
-    ];
-    while (fresh.length > 0) {
-      const next: typeof fresh = [];
-      for (const wanted of fresh) {
-        for (const user of users) {
-          const uses =
-            wanted.what === 'sheets'
-              ? user.placed.includes(wanted.key)
-              : refersTo(user.definition, { what: wanted.what, key: wanted.key }, users);
-          if (!uses || found.has(user)) continue;
-          found.set(user, {
-            ...user.use,
-            through: wanted.through,
-            place: placeOf(user.definition, wanted.what, wanted.key, user.placed),
-          });
-          next.push({ ...user.name, through: [user.use.title, ...wanted.through] });
-        }
+  return atOneMoment(context, async ({ database: { read } }) => {
+    const found = new Map<string, Use>();
+    let fresh = new Map<string, Way>([[nameOf({ what, key }), { thing: { what, key }, through: [] }]]);
+    while (fresh.size > 0) {
+      const things = [...fresh.values()].map(({ thing }) => thing);
+      const nearest = new Map<string, Referrer & { readonly thing: Thing }>();
+      for (const one of await referringTo(read, things, 'counting')) {
+        const before = nearest.get(userName(one));
+        // Of a sheet that says so both as it is edited and as it is published, the place is looked for where it is edited.
+        if (!found.has(userName(one)) && (!before || (before.of === 'published' && one.of === 'draft')))
+          nearest.set(userName(one), one);
+      }
+      const users = await readUsers(read, [...nearest.values()]);
+      const next = new Map<string, Way>();
+      for (const [name, { thing }] of nearest) {
+        const [user, way] = [users.get(name), fresh.get(nameOf(thing))];
+        if (!user || !way) continue;
+        const { use, called, definition } = user;
+        found.set(name, { ...use, through: way.through, place: placeOf(definition, way.thing) });
+        next.set(nameOf(called), { thing: called, through: [use.title, ...way.through] });
       }
       fresh = next;
     }
@@ -87,50 +71,66 @@ export function whereUsed(context: Services, what: What, key: string): Promise<U
   });
 }
 
-/** Whether a definition refers to a thing: a product also because it joins a slot. */
-function refersTo(
-  definition: Referring,
-  { what, key }: { readonly what: Exclude<What, 'sheets'>; readonly key: string },
-  users: readonly User[],
-): boolean {
-  const references = referencesOf(definition);
-  if (references[what].has(key)) return true;
-  const product =
-    what === 'products'
-      ? users.find(({ name }) => name.what === 'products' && name.key === key)?.definition
-      : undefined;
-  return product !== undefined && 'slug' in product && refersToProduct(references, productSchema.parse(product));
+/** From something that is used in turn to what is asked about. */
+interface Way {
+  readonly thing: Used;
+  readonly through: readonly string[];
 }
 
-async function readProductUsers(
-  queries: Parameters<typeof readBothStates>[0],
-  { sheets: book }: Pick<CatalogSurroundings, 'sheets'>,
-): Promise<User[]> {
-  return (await readBothStates(queries)).map(({ id, draft, published }) => {
-    const definition = published ?? draft;
-    return {
-      use: { kind: 'product', id, title: definition.title, inShop: published !== null },
-      definition,
-      name: { what: 'products', key: definition.slug },
-      placed: placementsOf(definition, book.values()).map((placement) => placement.key),
-    };
-  });
+const nameOf = ({ what, key }: Thing): string => `${what} ${key}`;
+const userName = ({ kind, id }: Pick<Referrer, 'kind' | 'id'>): string => `${kind} ${id}`;
+
+interface User {
+  readonly use: Omit<Use, 'through' | 'place'>;
+  /** what it is called by those that use it in turn */
+  readonly called: Used;
+  /** absent where nobody needs to look into it */
+  readonly definition?: Referring;
 }
 
-async function readSheetUsers(queries: Parameters<typeof readBothStates>[0]): Promise<User[]> {
-  const rows = await queries
-    .select({
-      id: sheets.id,
-      key: sheets.key,
-      title: sheets.title,
-      draft: sheets.draft,
-      published: sheets.publishedRevision,
-    })
-    .from(sheets);
-  return rows.map(({ id, key, title, draft, published }) => ({
-    use: { kind: 'sheet', id, title, inShop: published !== null },
-    definition: draft,
-    name: { what: 'sheets', key },
-    placed: [],
-  }));
+/** What is told of those who use things, by {@link userName}. */
+async function readUsers(
+  queries: Queries,
+  referrers: readonly (Referrer & { readonly thing: Thing })[],
+): Promise<ReadonlyMap<string, User>> {
+  const users = new Map<string, User>();
+  const ofProducts = referrers.filter(({ kind }) => kind === 'product');
+  // Where a sheet is on it is said by the sheet: only for other things the place is looked for.
+  const opened = ofProducts.filter(({ thing }) => thing.what !== 'sheets').map(({ id }) => id);
+  const states = new Map((await readSomeStates(queries, new Set(opened))).map((state) => [state.id, state]));
+  const rows = await inPieces(inParts(ofProducts, 500), (part) =>
+    queries
+      .select({ id: products.id, title: products.title, slug: products.publishedSlug })
+      .from(products)
+      .where(
+        inArray(
+          products.id,
+          part.map(({ id }) => id),
+        ),
+      )
+      .orderBy(products.title),
+  );
+  for (const { id, title, slug } of rows.flat()) {
+    const state = states.get(id);
+    users.set(`product ${id}`, {
+      use: { kind: 'product', id, title, inShop: slug !== null },
+      called: { what: 'products', key: slug ?? state?.draft.slug ?? '' },
+      definition: state && (state.published ?? state.draft),
+    });
+  }
+  for (const { id, of } of referrers.filter(({ kind }) => kind === 'sheet')) {
+    const [row] = await queries
+      .select({ sheet: sheets, published: sheetRevisions.definition })
+      .from(sheets)
+      .leftJoin(sheetRevisions, eq(sheetRevisions.id, sheets.publishedRevision))
+      .where(eq(sheets.id, id));
+    if (!row) continue;
+    const { sheet, published } = row;
+    users.set(`sheet ${id}`, {
+      use: { kind: 'sheet', id, title: sheet.title, inShop: published !== null },
+      called: { what: 'sheets', key: sheet.key },
+      definition: of === 'published' ? (published ?? sheet.draft) : sheet.draft,
+    });
+  }
+  return users;
 }

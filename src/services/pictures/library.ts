@@ -4,6 +4,7 @@ import { z } from 'zod';
 import { referencesOf, withPictures } from '../../core/catalog';
 import { counted } from '../../core/words';
 import { type Queries } from '../../data/database';
+import { usersOf } from '../../data/references';
 import {
   bin,
   bulkChanges,
@@ -15,7 +16,6 @@ import {
   sheets,
   swatches,
 } from '../../data/schema';
-import { usersOf } from '../catalog/users';
 import { atOneMoment, type Services } from '../context';
 import { indexed } from '../products/life';
 import { notFound, Refusal } from '../refusal';
@@ -153,7 +153,7 @@ export async function deletePicture({ database }: Services, hash: string): Promi
   await database.write(async (transaction) => {
     await requirePicture(transaction, hash);
     const src = pictureAddress(hash);
-    const users = (await usersOf(transaction, 'pictures')).get(src) ?? [];
+    const users = (await usersOf(transaction, 'pictures', src)).get(src) ?? [];
     if (users.length > 0)
       throw new Refusal(
         409,

@@ -188,9 +188,8 @@ async function lookAhead(queries: Queries, at: Date, lists: readonly PriceList[]
   );
   const costs = await readCosts(queries);
   const sold = await soldWith(
-    states,
+    queries,
     new Set(states.flatMap((state) => (changed.has(state.id) ? [asItCounts(state).slug] : []))),
-    surroundings,
   );
   return {
     changes,

@@ -2,6 +2,7 @@ import { and, asc, count, desc, eq, inArray, isNotNull, ne, type SQL, sql } from
 import { z } from 'zod';
 import { cardsLookedAt, cardsSoon } from '../catalog/cards';
 import { readShared, type SharedCatalog } from '../catalog/catalog-state';
+import { asNamed } from '../catalog/surroundings';
 import { productsHaving } from '../catalog/words-to-find';
 import { atOneMoment, type Services } from '../context';
 import { sellersShare } from '../../core/basket';
@@ -238,7 +239,7 @@ function earnsSql({ tax }: Shop): SQL {
 
 async function readRows(
   queries: Queries,
-  { stock: items, shop }: SharedCatalog,
+  { shop }: SharedCatalog,
   ids: readonly number[],
   context: Services,
 ): Promise<ProductRow[]> {
@@ -259,7 +260,7 @@ async function readRows(
     .where(inArray(products.id, [...ids]));
   cardsLookedAt(context, 'draft', ids);
   const stock = await readStock(queries, new Set(rows.flatMap(({ card }) => (card ? namedBy(card) : []))));
-  const there = stockView(stock);
+  const [there, items] = [stockView(stock), asNamed(stock)];
   const costs = knownCosts(stock);
   const byId = new Map(rows.map((row) => [row.id, row]));
   return ids.flatMap((id): ProductRow[] => {

@@ -1,7 +1,8 @@
 import { inBackground } from '../background/pool';
-import { type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
+import { type ProductStep, stepByStep } from '../catalog/product-steps';
 import { readSurroundings } from '../catalog/surroundings';
-import { atOneMoment, type Services } from '../context';
+import { type Services } from '../context';
+import { productsWithProofs } from '../../data/references';
 import { type BrokenProof } from '../figures/comparison';
 
 /** What came of one product's proofs. */
@@ -18,41 +19,27 @@ export interface ProvedProduct {
 }
 
 /** Resolves every proof of the shop again, product by product: in the draft, and as it is published. */
-export async function* proveAll(context: Services): AsyncGenerator<ProductStep<ProvedProduct>> {
-  const { states, surroundings, today } = await atOneMoment(context, async ({ database, now }) => {
-    const read = await readBothStates(database.read);
-    return {
-      states: read,
-      ...(await readSurroundings(
-        database.read,
-        now(),
-        read.flatMap(({ draft, published }) => [draft, ...(published ? [published] : [])]),
-      )),
+export function proveAll(context: Services): Promise<AsyncGenerator<ProductStep<ProvedProduct>>> {
+  return stepByStep(context, productsWithProofs, async ({ database, now }, states) => {
+    const all = states.flatMap(({ draft, published }) => [draft, ...(published ? [published] : [])]);
+    const { surroundings, today } = await readSurroundings(database.read, now(), all);
+    return async () => {
+      const failing = await inBackground(
+        'failingProofs',
+        { products: states.flatMap(({ draft, published }) => [draft, published]), surroundings, today },
+        'Resolving the proofs',
+      );
+      return states.map(({ id, draft, published }, place): ProvedProduct => {
+        const [broken = [], inShop = []] = failing.slice(place * 2);
+        return {
+          productId: id,
+          title: draft.title,
+          inShop: published !== null,
+          proofs: draft.proofs.map((proof) => proof.title),
+          broken,
+          brokenInShop: inShop.map(({ title }) => title),
+        };
+      });
     };
-  });
-  yield* stepByStep(states, async (some): Promise<(ProvedProduct | null)[]> => {
-    const has = some.filter(({ draft, published }) => draft.proofs.length + (published?.proofs.length ?? 0) > 0);
-    const failing =
-      has.length === 0
-        ? []
-        : await inBackground(
-            'failingProofs',
-            { products: has.flatMap(({ draft, published }) => [draft, published]), surroundings, today },
-            'Resolving the proofs',
-          );
-    return some.map((state) => {
-      const place = has.indexOf(state);
-      if (place < 0) return null;
-      const { id, draft, published } = state;
-      const [broken = [], inShop = []] = failing.slice(place * 2);
-      return {
-        productId: id,
-        title: draft.title,
-        inShop: published !== null,
-        proofs: draft.proofs.map((proof) => proof.title),
-        broken,
-        brokenInShop: inShop.map(({ title }) => title),
-      };
-    });
   });
 }

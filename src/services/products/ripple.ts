@@ -1,14 +1,10 @@
-import { and, eq, ne, or, sql } from 'drizzle-orm';
-import { type AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
-import { asItCounts, type BothStates, type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
-import { readShared } from '../catalog/catalog-state';
-import { readPublishedById } from '../catalog/published-products';
+import { asItCounts, type BothStates, type ProductStep, stepByStep } from '../catalog/product-steps';
 import { countStopping, isChanged, reachedBy, type RippleLooks, type RippleRow } from '../catalog/reach';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
-import { type CatalogSurroundings, type Product, referencesOf, refersToProduct } from '../../core/catalog';
+import { type CatalogSurroundings, type Product } from '../../core/catalog';
 import { type Queries } from '../../data/database';
-import { products, revisions, sheetRevisions, sheets } from '../../data/schema';
+import { referringTo } from '../../data/references';
 import { type ComparedProduct } from '../figures/margins';
 import { compared } from '../prices/floors';
 import { type Looked, lookedAt } from '../drafts/life';
@@ -30,7 +26,7 @@ export function rippleOfProduct(
   looked: Looked,
   change: ProductChange,
 ): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  return atOneMoment(context, ({ database, now }) => readProductRipple(database.read, now(), looked, change, 'floors'));
+  return readProductRipple(context, looked, change, 'floors');
 }
 
 /**
@@ -43,30 +39,19 @@ export function rippleOfProducts(
   context: Services,
   looked: readonly Looked[],
 ): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  return atOneMoment(context, async ({ database, now }) => {
-    const all = await lookedAt(productLife, database.read, looked);
-    return readChanges(
-      database.read,
-      now(),
-      all,
-      { change: 'publish', looksAt: 'floors' },
-      (state) => state.published !== null,
-    );
-  });
+  return readChanges(context, looked, { change: 'publish', looksAt: 'floors' }, (product) =>
+    product.publishedSlug === null ? [] : [product.id],
+  );
 }
 
-/**
- * Reads all that a product's ripple is worked out from. What comes back works it out, and reads nothing more. @param
- * looksAt whether floors are looked at, too, which takes longer
- */
-export async function readProductRipple(
-  queries: Queries,
-  at: Date,
+/** @param looksAt whether floors are looked at, too, which takes longer */
+function readProductRipple(
+  context: Services,
   looked: Looked,
   change: ProductChange,
   looksAt: RippleLooks,
 ): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  return readChanges(queries, at, await lookedAt(productLife, queries, [looked]), { change, looksAt }, () => false);
+  return readChanges(context, [looked], { change, looksAt }, () => []);
 }
 
 interface Changing {
@@ -75,40 +60,42 @@ interface Changing {
   readonly draft: Product;
 }
 
-/** @param isReached whether one of the products themselves is looked at, too, as it is and as it will be */
+/** @param itself those of the products themselves that are looked at, too, as they are and as they will be */
 async function readChanges(
-  queries: Queries,
-  at: Date,
-  changing: readonly Changing[],
+  context: Services,
+  looked: readonly Looked[],
   { change, looksAt }: { readonly change: ProductChange; readonly looksAt: RippleLooks },
-  isReached: (state: BothStates) => boolean,
+  itself: (product: Changing) => number[],
 ): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  const states = await readBothStates(queries);
+  const { changing, costs } = await atOneMoment(context, async ({ database: { read } }) => ({
+    changing: await lookedAt(productLife, read, looked),
+    costs: looksAt === 'floors' ? await readCosts(read) : null,
+  }));
   const drafts = new Map(changing.map(({ id, draft }) => [id, draft]));
-  const wanted = new Set(
-    changing.flatMap(({ publishedSlug, draft }) => [publishedSlug, draft.slug]).filter((slug) => slug !== null),
-  );
-  const having = new Set(await reachedBy(states, wanted, await readShared(queries)));
-  const reached = states.filter((state) => (drafts.has(state.id) ? isReached(state) : having.has(state)));
-  const { surroundings: before, today } = await readSurroundings(queries, at, [
-    ...reached.map(asItCounts),
-    ...drafts.values(),
-  ]);
-  const after = {
-    ...before,
-    products: changing.reduce((known, product) => productsAfter(known, product, change), before.products),
+  const reached = async (queries: Queries) => {
+    const having = [...(await reachedBy(queries, addressesOf(changing)))].filter((id) => !drafts.has(id));
+    return [...having, ...changing.flatMap(itself)];
   };
-  const costs = looksAt === 'floors' ? await readCosts(queries) : null;
-  return stepByStep(reached, async (some): Promise<RippleRow[]> => {
-    const sides = some.map((state) => ({
+  return stepByStep(context, reached, async ({ database, now }, states) => {
+    const { surroundings: before, today } = await readSurroundings(database.read, now(), [
+      ...states.map(asItCounts),
+      ...drafts.values(),
+    ]);
+    const after = {
+      ...before,
+      products: changing.reduce((known, product) => productsAfter(known, product, change), before.products),
+    };
+    const sides = states.map((state) => ({
       before: { product: asItCounts(state), surroundings: before },
       after: { product: drafts.get(state.id) ?? asItCounts(state), surroundings: after },
     }));
-    const found = await compared(sides, today, costs);
-    return some.flatMap((state, place) => {
-      const comparison = found[place];
-      return comparison ? [rowOf(state, comparison)] : [];
-    });
+    return async () => {
+      const found = await compared(sides, today, costs);
+      return states.map((state, place) => {
+        const comparison = found[place];
+        return comparison ? rowOf(state, comparison) : null;
+      });
+    };
   });
 }
 
@@ -135,68 +122,22 @@ function rowOf({ id, published, draft }: BothStates, comparison: ComparedProduct
 /** Reads what a change of a product would stop from being sold; what comes back counts it. */
 export const stoppedBy =
   (looked: Looked, change: ProductChange) =>
-  async ({ database, now }: Services): Promise<() => Promise<number>> => {
+  async ({ database }: Services, context: Services): Promise<() => Promise<number>> => {
     const [product] = await lookedAt(productLife, database.read, [looked]);
     if (!product || !(await isUsed(database.read, product.id))) return () => Promise.resolve(0);
-    const ripple = await readProductRipple(database.read, now(), looked, change, 'stops');
-    return () => countStopping(ripple);
+    return async () => countStopping(await readProductRipple(context, looked, change, 'stops'));
   };
 
-/**
- * Whether anything has a product as a part or takes it along: asked of the documents as they lie there, without opening
- * them.
- */
-export async function isUsed(queries: Queries, id: number): Promise<boolean> {
-  const { publishedSlug, draft } = await productLife.require(queries, id);
-  // A slot names its candidates as its options, or says by which condition they join; that some other thing is called
-  // so does no harm.
-  const names = [...new Set([publishedSlug, draft.slug])].flatMap((slug) =>
-    slug === null ? [] : [{ product: slug }, { key: slug }].map((named) => JSON.stringify(named).slice(1, -1)),
-  );
-  const says = (document: AnySQLiteColumn) => or(...names.map((name) => sql`instr(${document}, ${name}) > 0`));
-  const found = [
-    await queries
-      .select({ id: products.id })
-      .from(products)
-      .where(and(ne(products.id, id), says(products.draft)))
-      .limit(1),
-    await queries
-      .select({ id: products.id })
-      .from(products)
-      .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
-      .where(and(ne(products.id, id), says(revisions.definition)))
-      .limit(1),
-    await queries
-      .select({ id: sheets.id })
-      .from(sheets)
-      .innerJoin(sheetRevisions, eq(sheetRevisions.id, sheets.publishedRevision))
-      .where(says(sheetRevisions.definition))
-      .limit(1),
-  ];
-  return found.some((rows) => rows.length > 0) || (await joinsAny(queries, id, draft));
-}
+/** What products are called by what refers to them, as they are in the shop and as they are to be. */
+const addressesOf = (changing: readonly Pick<Changing, 'publishedSlug' | 'draft'>[]): ReadonlySet<string> =>
+  new Set(changing.flatMap(({ publishedSlug, draft }) => [publishedSlug ?? [], draft.slug].flat()));
 
-/** Whether a product joins a slot of another, as it is to be or as it is in the shop. */
-async function joinsAny(queries: Queries, id: number, draft: Product): Promise<boolean> {
-  const says = (document: AnySQLiteColumn) => sql`instr(${document}, '"joins":[{') > 0`;
-  const others = [
-    ...(await queries
-      .select({ definition: products.draft })
-      .from(products)
-      .where(and(ne(products.id, id), says(products.draft)))),
-    ...(await queries
-      .select({ definition: revisions.definition })
-      .from(products)
-      .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
-      .where(and(ne(products.id, id), says(revisions.definition)))),
-    ...(await queries
-      .select({ definition: sheetRevisions.definition })
-      .from(sheets)
-      .innerJoin(sheetRevisions, eq(sheetRevisions.id, sheets.publishedRevision))
-      .where(says(sheetRevisions.definition))),
-  ];
-  if (others.length === 0) return false;
-  const published = await readPublishedById(queries, id);
-  const own = [draft, ...(published ? [published.definition] : [])];
-  return others.some(({ definition }) => own.some((product) => refersToProduct(referencesOf(definition), product)));
+/** Whether anything else has a product as a part or takes it along. */
+export async function isUsed(queries: Queries, id: number): Promise<boolean> {
+  const things = [...addressesOf([await productLife.require(queries, id)])].map((key) => ({
+    what: 'products' as const,
+    key,
+  }));
+  const users = await referringTo(queries, things, 'all');
+  return users.some(({ kind, id: user, of }) => (kind === 'product' ? user !== id : of === 'published'));
 }

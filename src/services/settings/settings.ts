@@ -1,12 +1,12 @@
 import { eq } from 'drizzle-orm';
 import { readSettings } from '../catalog/catalog-state';
 import { readBothStates } from '../catalog/product-steps';
-import { usersOf } from '../catalog/users';
 import { atOneMoment, type Services } from '../context';
 import { isTimeZone } from '../../core/calendar';
 import { type Shop, shopSchema } from '../../core/catalog';
 import { Exact } from '../../core/number';
 import { type Queries } from '../../data/database';
+import { usersOf } from '../../data/references';
 import { baskets, settings } from '../../data/schema';
 import { discountsNaming } from '../prices/discounts';
 import { listsNaming } from '../prices/price-lists';

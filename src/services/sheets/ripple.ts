@@ -1,9 +1,10 @@
-import { asItCounts, type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
-import { isChanged, reachedBy, type RippleLooks, type RippleRow } from '../catalog/reach';
-import { readAllSurroundings } from '../catalog/surroundings';
+import { asItCounts, productsAmong, type ProductStep, stepByStep } from '../catalog/product-steps';
+import { isChanged, type RippleLooks, type RippleRow } from '../catalog/reach';
+import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
-import { placementsOf, type Product } from '../../core/catalog';
+import { type CatalogSurroundings, placementsOf, type Product, type Sheet } from '../../core/catalog';
 import { type Queries } from '../../data/database';
+import { reachedBySheet, type Referrer } from '../../data/references';
 import { compared } from '../prices/floors';
 import { type Looked, lookedAt } from '../drafts/life';
 import { readCosts } from '../stock/ledger/figures';
@@ -20,69 +21,70 @@ export function rippleOf(
   context: Services,
   looked: readonly Looked[],
 ): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  return atOneMoment(context, ({ database, now }) => readRipple(database.read, now(), looked, 'floors'));
+  return readRipple(context, looked, 'floors');
 }
 
-/**
- * Reads all that a ripple is worked out from. What comes back works it out, and reads nothing more. @param looksAt
- * whether floors are looked at, too, which takes longer
- */
+/** @param looksAt whether floors are looked at, too, which takes longer */
 export async function readRipple(
-  queries: Queries,
-  at: Date,
+  context: Services,
   looked: readonly Looked[],
   looksAt: RippleLooks,
 ): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  const drafts = (await lookedAt(sheetLife, queries, looked)).map(({ draft }) => draft);
-  const states = await readBothStates(queries);
-  const { surroundings: before, today } = await readAllSurroundings(queries, at, [
-    ...states.map(asItCounts),
-    ...drafts,
-  ]);
-  const after = {
-    ...before,
-    sheets: new Map([...before.sheets, ...drafts.map((draft) => [draft.key, draft] as const)]),
+  const { drafts, costs } = await atOneMoment(context, async ({ database: { read } }) => ({
+    drafts: (await lookedAt(sheetLife, read, looked)).map(({ draft }) => draft),
+    costs: looksAt === 'floors' ? await readCosts(read) : null,
+  }));
+  const reached = async (queries: Queries) => {
+    const found: Referrer[] = [];
+    for (const draft of drafts) found.push(...(await reachedBySheet(queries, draft)));
+    return productsAmong(found);
   };
-  const costs = looksAt === 'floors' ? await readCosts(queries) : null;
-  const meant = new Set(drafts.map(({ key }) => key));
-  /** those of the sheets that are on a product */
-  const on = (product: Product, { sheets: placed }: typeof before) =>
-    new Set(placementsOf(product, placed.values()).flatMap(({ key }) => (meant.has(key) ? [key] : [])));
-  /** what becomes of the sheets on a product; null where none of them is on it, before or after */
-  const reachOf = (product: Product): RippleRow['reach'] | null => {
-    const [was, is] = [on(product, before), on(product, after)];
-    if (was.size + is.size === 0) return null;
-    if ([...is].some((key) => !was.has(key))) return 'joins';
-    return [...was].some((key) => !is.has(key)) ? 'leaves' : 'stays';
-  };
-  const reaches = new Map(states.map((state) => [state, reachOf(asItCounts(state))]));
-  const touched = states.filter((state) => reaches.get(state) !== null);
-  const having = new Set([
-    ...touched,
-    ...(await reachedBy(states, new Set(touched.map((state) => asItCounts(state).slug)), before)),
-  ]);
-  return stepByStep(states, async (some): Promise<(RippleRow | null)[]> => {
-    const reached = some
-      .map((state) => ({ state, product: asItCounts(state) }))
-      .filter(({ state }) => having.has(state));
-    const sides = reached.map(({ product }) => ({
-      before: { product, surroundings: before },
-      after: { product, surroundings: after },
+  return stepByStep(context, reached, async ({ database, now }, states) => {
+    const { surroundings: before, today } = await readSurroundings(
+      database.read,
+      now(),
+      states.map(asItCounts),
+      drafts,
+    );
+    const after = {
+      ...before,
+      sheets: new Map([...before.sheets, ...drafts.map((draft) => [draft.key, draft] as const)]),
+    };
+    const sides = states.map((state) => ({
+      before: { product: asItCounts(state), surroundings: before },
+      after: { product: asItCounts(state), surroundings: after },
     }));
-    const found = await compared(sides, today, costs);
-    return some.map((state): RippleRow | null => {
-      const place = reached.findIndex((other) => other.state === state);
-      const [comparison, product] = [found[place], reached[place]?.product];
-      if (!comparison || !product) return null;
-      const reach = reaches.get(state) ?? 'stays';
-      return {
-        ...comparison,
-        productId: state.id,
-        title: product.title,
-        inShop: state.published !== null,
-        reach,
-        changes: reach !== 'stays' || isChanged(comparison),
-      };
-    });
+    return async () => {
+      const found = await compared(sides, today, costs);
+      return states.map((state, place): RippleRow | null => {
+        const comparison = found[place];
+        if (!comparison) return null;
+        const product = asItCounts(state);
+        const reach = reachOf(product, drafts, before, after);
+        return {
+          ...comparison,
+          productId: state.id,
+          title: product.title,
+          inShop: state.published !== null,
+          reach,
+          changes: reach !== 'stays' || isChanged(comparison),
+        };
+      });
+    };
   });
+}
+
+/** What becomes of some sheets on a product. */
+function reachOf(
+  product: Product,
+  meant: readonly Sheet[],
+  before: Pick<CatalogSurroundings, 'sheets'>,
+  after: Pick<CatalogSurroundings, 'sheets'>,
+): RippleRow['reach'] {
+  const keys = new Set(meant.map(({ key }) => key));
+  const on = ({ sheets }: typeof before) =>
+    new Set(placementsOf(product, sheets.values()).flatMap(({ key }) => (keys.has(key) ? [key] : [])));
+  const [was, is] = [on(before), on(after)];
+  if ([...is].some((key) => !was.has(key))) return 'joins';
+  return [...was].some((key) => !is.has(key)) ? 'leaves' : 'stays';
 }

@@ -215,10 +215,8 @@ export async function publishSheet(
   id: number,
   { version, accepted }: z.infer<typeof sheetPublicationSchema>,
 ): Promise<number> {
-  const looked = async ({ database, now }: Services) => {
-    const ripple = await readRipple(database.read, now(), [{ id, version }], 'stops');
-    return () => countStopping(ripple);
-  };
+  const looked = () =>
+    Promise.resolve(async () => countStopping(await readRipple(context, [{ id, version }], 'stops')));
   return asSeen(context, looked, async (transaction, stopping) => {
     const { draft } = await seenDraft(sheetLife, transaction, id, version);
     if (stopping > accepted) {

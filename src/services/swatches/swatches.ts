@@ -2,13 +2,13 @@ import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { inBackground } from '../background/pool';
 import { readSwatches } from '../catalog/catalog-state';
-import { usersOf } from '../catalog/users';
 import { putInBin } from '../bin/bin';
 import { asSeen } from '../as-seen';
 import { atOneMoment, type Services } from '../context';
 import { freeKey, type Swatch, swatchByName, swatchSchema } from '../../core/catalog';
 import { swatchesToCsv, type SwatchLine } from '../../core/exchange';
 import { counted } from '../../core/words';
+import { usersOf } from '../../data/references';
 import { swatches } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
 import { requireSeenTitles } from '../seen-titles';
@@ -79,7 +79,7 @@ export async function changeSwatch({ database }: Services, key: string, input: S
 /** Takes a swatch out of the book. @throws Refusal 409 naming what uses it */
 export async function deleteSwatch({ database, now }: Services, key: string): Promise<{ readonly binned: number }> {
   return database.write(async (transaction) => {
-    const users = (await usersOf(transaction, 'swatches')).get(key) ?? [];
+    const users = (await usersOf(transaction, 'swatches', key)).get(key) ?? [];
     if (users.length > 0)
       throw new Refusal(
         409,

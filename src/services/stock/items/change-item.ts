@@ -1,10 +1,10 @@
-import { eq, sql } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { z } from 'zod';
-import { keySchema, referencesOf } from '../../../core/catalog';
+import { keySchema } from '../../../core/catalog';
 import { Exact } from '../../../core/number';
 import { unitByCode } from '../../../core/quantity';
-import { type Queries } from '../../../data/database';
-import { expectedReceipts, products, sheets, stockItems, stockLots, stockMovements } from '../../../data/schema';
+import { usersOf } from '../../../data/references';
+import { expectedReceipts, stockItems, stockLots, stockMovements } from '../../../data/schema';
 import { putInBin } from '../../bin/bin';
 import { whereUsed } from '../../catalog/where-used';
 import { type Services } from '../../context';
@@ -98,7 +98,7 @@ export async function deleteStockItem(context: Services, key: string): Promise<{
     const users = [
       ...new Set([
         ...(await whereUsed(context, 'stock', key)).map(({ title }) => title),
-        ...(await draftsTaking(transaction, key)),
+        ...((await usersOf(transaction, 'stock', key)).get(key) ?? []),
       ]),
     ];
     const [first] = users;
@@ -125,18 +125,4 @@ export async function deleteStockItem(context: Services, key: string): Promise<{
     await transaction.delete(stockItems).where(eq(stockItems.id, item.id));
     return { binned };
   });
-}
-
-/** Titles of the products and sheets that take a stock item in what is not published yet. */
-async function draftsTaking(queries: Queries, key: string): Promise<string[]> {
-  const named = JSON.stringify(key);
-  const ofProducts = await queries
-    .select({ draft: products.draft })
-    .from(products)
-    .where(sql`instr(${products.draft}, ${named}) > 0`);
-  const ofSheets = await queries
-    .select({ draft: sheets.draft })
-    .from(sheets)
-    .where(sql`instr(${sheets.draft}, ${named}) > 0`);
-  return [...ofProducts, ...ofSheets].flatMap(({ draft }) => (referencesOf(draft).stock.has(key) ? draft.title : []));
 }

@@ -1,11 +1,9 @@
-import { readShared } from '../../catalog/catalog-state';
-import { readBothStates } from '../../catalog/product-steps';
-import { soldWith } from '../../catalog/reach';
+import { productsAmong, readSomeStates } from '../../catalog/product-steps';
 import { readSurroundings } from '../../catalog/surroundings';
 import { atOneMoment, type Services } from '../../context';
-import { placementsOf, type Product, referencesOf } from '../../../core/catalog';
 import { movingAverage } from '../../../core/costing';
 import { Exact } from '../../../core/number';
+import { reachedFrom } from '../../../data/references';
 import { sidesOf } from '../../figures/margins';
 import { fallingBelow, requireAccepted } from '../../prices/floors';
 import { readStock } from '../ledger/figures';
@@ -40,17 +38,9 @@ export async function requireFloorsKept(
             { quantity: change.quantity, cost: change.paid },
           );
     if (cost === null || (former !== null && !cost.isMore(former))) return null;
-    const { sheets } = await readShared(database.read);
-    const takes = (product: Product) =>
-      [product, ...placementsOf(product, sheets.values()).flatMap((placed) => sheets.get(placed.key) ?? [])].some(
-        (definition) => referencesOf(definition).stock.has(key),
-      );
-    const states = await readBothStates(database.read);
-    const products = await soldWith(
-      states,
-      new Set(states.flatMap(({ published }) => (published && takes(published) ? [published.slug] : []))),
-      { sheets },
-    );
+    const reached = await reachedFrom(database.read, [{ what: 'stock', key }], 'inForce');
+    const states = await readSomeStates(database.read, productsAmong(reached));
+    const products = states.flatMap(({ published }) => published ?? []);
     if (products.length === 0) return null;
     const { surroundings, today } = await readSurroundings(database.read, now(), products);
     const before = Object.fromEntries(

@@ -1,0 +1,323 @@
+import { sql, type SQL } from 'drizzle-orm';
+import {
+  type JoinCondition,
+  joinConditionSchema,
+  joins,
+  type PlaceCondition,
+  placeConditionSchema,
+  type Product,
+  propertySchema,
+  type Sheet,
+} from '../../core/catalog';
+import { type Queries } from '../database';
+import { type ReferrerKind, type ReferrerState, type ReferredKind } from '../tables/references';
+import { shelfKey } from './rows';
+
+/** What a definition can refer to, by key; products by address, pictures by where they are. */
+export interface Thing {
+  readonly what: 'stock' | 'swatches' | 'sheets' | 'products' | 'groups' | 'pictures';
+  readonly key: string;
+}
+
+/** A definition of a product or a sheet. */
+export interface Referrer {
+  readonly kind: ReferrerKind;
+  readonly id: number;
+  readonly of: ReferrerState;
+}
+
+/**
+ * Which definitions are asked: all there are; all of sheets, and of each product what is published, or else its draft;
+ * or of products the same, and of sheets what is published alone.
+ */
+export type Asked = 'all' | 'counting' | 'inForce';
+
+const among = (values: Iterable<string | number>): SQL =>
+  sql`(select value from json_each(${JSON.stringify([...values])}))`;
+
+/**
+ * Who refers to things directly: by name, as a product that joins a slot, as a product on which a sheet is placed by
+ * its conditions.
+ *
+ * @returns pairs of a thing and a definition, each once
+ */
+export async function referringTo(
+  queries: Queries,
+  things: readonly Thing[],
+  asked: Asked,
+): Promise<readonly (Referrer & { readonly thing: Thing })[]> {
+  const found = [
+    ...(await named(queries, things)),
+    ...(await joined(
+      queries,
+      things.filter(({ what }) => what === 'products'),
+      asked,
+    )),
+    ...(await placed(
+      queries,
+      things.filter(({ what }) => what === 'sheets'),
+    )),
+  ];
+  const once = new Map(found.map((one) => [JSON.stringify([one.thing.what, one.thing.key, idOf(one)]), one]));
+  return counting(queries, [...once.values()], asked);
+}
+
+const idOf = ({ kind, id, of }: Referrer): string => `${kind} ${id} ${of}`;
+
+/**
+ * All that refer to things, or to what does, at any depth: products lead on by their address, sheets by their key.
+ *
+ * @param leadsOn whether what refers to a definition is reached through it, too; absent for all
+ */
+export async function reachedFrom(
+  queries: Queries,
+  things: readonly Thing[],
+  asked: Asked,
+  leadsOn: (referrer: Referrer) => boolean = () => true,
+): Promise<Referrer[]> {
+  const reached = new Map<string, Referrer>();
+  let fresh = things;
+  while (fresh.length > 0) {
+    const next: Referrer[] = [];
+    for (const { kind, id, of } of await referringTo(queries, fresh, asked)) {
+      const referrer = { kind, id, of };
+      if (reached.has(idOf(referrer))) continue;
+      reached.set(idOf(referrer), referrer);
+      if (leadsOn(referrer)) next.push(referrer);
+    }
+    fresh = [...(await thingsOf(queries, next)).values()];
+  }
+  return [...reached.values()];
+}
+
+/** What definitions are called by those that refer to them, by {@link Referrer}’s own name. */
+async function thingsOf(queries: Queries, referrers: readonly Referrer[]): Promise<ReadonlyMap<string, Thing>> {
+  if (referrers.length === 0) return new Map();
+  const wanted = new Set(referrers.map(idOf));
+  const rows = await queries.all<Referrer & { key: string }>(sql`
+    select kind, id, "of", "key" from catalog_references
+    where kind in ('product', 'sheet') and id in ${among(new Set(referrers.map(({ id }) => id)))}
+      and "of" in ('draft', 'published') and what = 'own'`);
+  return new Map(
+    rows
+      .filter((row) => wanted.has(idOf(row)))
+      .map((row) => [idOf(row), { what: row.kind === 'product' ? 'products' : 'sheets', key: row.key } as const]),
+  );
+}
+
+/** Those of some definitions that are asked. */
+async function counting<R extends Referrer>(queries: Queries, all: readonly R[], asked: Asked): Promise<readonly R[]> {
+  if (asked === 'all') return all;
+  const drafts = all.filter(({ kind, of }) => kind === 'product' && of === 'draft');
+  const published = new Set(
+    drafts.length === 0
+      ? []
+      : (
+          await queries.all<Pick<Referrer, 'id'>>(sql`
+            select id from catalog_references
+            where kind = 'product' and id in ${among(new Set(drafts.map(({ id }) => id)))}
+              and "of" = 'published' and what = 'own'`)
+        ).map(({ id }) => id),
+  );
+  return all.filter(
+    ({ kind, id, of }) => of === 'published' || (kind === 'product' ? !published.has(id) : asked === 'counting'),
+  );
+}
+
+/** Who names things. */
+async function named(queries: Queries, things: readonly Thing[]): Promise<(Referrer & { thing: Thing })[]> {
+  const found: (Referrer & { thing: Thing })[] = [];
+  for (const what of ['stock', 'swatches', 'sheets', 'products', 'groups', 'pictures'] as const) {
+    const keys = things.filter((thing) => thing.what === what).map(({ key }) => key);
+    if (keys.length === 0) continue;
+    const rows = await queries.all<Referrer & { key: string }>(sql`
+      select kind, id, "of", "key" from catalog_references
+      where what = ${what === 'sheets' ? 'placed' : what} and "key" in ${among(keys)}`);
+    found.push(...rows.map(({ key, ...referrer }) => ({ ...referrer, thing: { what, key } })));
+  }
+  return found;
+}
+
+/** Who has slots that products join. */
+async function joined(
+  queries: Queries,
+  things: readonly Thing[],
+  asked: Asked,
+): Promise<(Referrer & { thing: Thing })[]> {
+  if (things.length === 0) return [];
+  const conditions = await queries.all<{ key: string }>(
+    sql`select distinct "key" from catalog_references where what = 'joins'`,
+  );
+  if (conditions.length === 0) return [];
+  const products = await queries.all<Referrer & { key: string }>(sql`
+    select kind, id, "of", "key" from catalog_references
+    where what = 'own' and kind = 'product' and "key" in ${among(things.map(({ key }) => key))}`);
+  const facts = await factsOf(queries, await asParts(queries, products, asked));
+  const bySlug = new Map(products.map((product) => [idOf(product), product.key]));
+  const found: (Referrer & { thing: Thing })[] = [];
+  for (const { key } of conditions) {
+    const condition = joinConditionSchema.parse(JSON.parse(key));
+    const slugs = new Set(
+      [...facts].flatMap(([id, product]) => (joins(condition, product) ? [bySlug.get(id) ?? ''] : [])),
+    );
+    if (slugs.size === 0) continue;
+    const rows = await queries.all<Referrer>(
+      sql`select kind, id, "of" from catalog_references where what = 'joins' and "key" = ${key}`,
+    );
+    found.push(
+      ...rows.flatMap((row) => [...slugs].map((slug) => ({ ...row, thing: { what: 'products' as const, key: slug } }))),
+    );
+  }
+  return found;
+}
+
+/** The definitions of products by which they join slots of others. */
+function asParts<R extends Referrer>(queries: Queries, products: readonly R[], asked: Asked) {
+  // What is changed may join by what it is now, or by what it is to be.
+  if (asked === 'inForce') return products;
+  return asked === 'counting' ? counting(queries, products, asked) : products.filter(({ of }) => of === 'published');
+}
+
+type Facts = Pick<Product, 'category' | 'supplier' | 'tags' | 'properties'>;
+
+/** Where products stand, as conditions compare it. */
+async function factsOf(queries: Queries, products: readonly Referrer[]): Promise<ReadonlyMap<string, Facts>> {
+  const wanted = new Set(products.map(idOf));
+  const rows = await queries.all<Referrer & { what: ReferredKind; key: string }>(sql`
+    select kind, id, "of", what, "key" from catalog_references
+    where kind = 'product' and id in ${among(new Set(products.map(({ id }) => id)))}
+      and "of" in ('draft', 'published') and what in ('category', 'supplier', 'tag', 'property')`);
+  const facts = new Map<string, { -readonly [Name in keyof Facts]: Facts[Name] }>(
+    products.map((product) => [idOf(product), { category: null, supplier: null, tags: [], properties: {} }]),
+  );
+  for (const { what, key, ...referrer } of rows) {
+    const product = facts.get(idOf(referrer));
+    if (!product || !wanted.has(idOf(referrer))) continue;
+    if (what === 'category' || what === 'supplier') product[what] = key;
+    if (what === 'tag') product.tags.push(key);
+    if (what === 'property') {
+      const [name, value] = JSON.parse(key) as [string, unknown];
+      product.properties[name] = propertySchema.parse(value);
+    }
+  }
+  return facts;
+}
+
+/** Products for which conditions of sheets hold, those left out of which they leave it. */
+async function placed(queries: Queries, things: readonly Thing[]): Promise<(Referrer & { thing: Thing })[]> {
+  if (things.length === 0) return [];
+  const places = await queries.all<{ sheet: string; key: string }>(sql`
+    select distinct own."key" as sheet, places."key" as "key"
+    from catalog_references own
+    join catalog_references places
+      on places.kind = 'sheet' and places.id = own.id and places."of" = own."of" and places.what = 'places'
+    where own.what = 'own' and own.kind = 'sheet' and own."of" = 'published' and own."key" in ${among(things.map(({ key }) => key))}`);
+  const found: (Referrer & { thing: Thing })[] = [];
+  for (const { sheet, key } of places) {
+    const standing = await placedOn(queries, sheet, placeConditionSchema.parse(JSON.parse(key)));
+    found.push(...standing.map((product) => ({ ...product, thing: { what: 'sheets' as const, key: sheet } })));
+  }
+  return found;
+}
+
+/** The products on which a condition places a sheet. @param key of the sheet */
+async function placedOn(queries: Queries, key: string, condition: PlaceCondition): Promise<Referrer[]> {
+  const standing = await standingBy(queries, condition);
+  const left = await queries.all<Referrer>(
+    sql`select kind, id, "of" from catalog_references where what = 'leftOut' and "key" = ${key}`,
+  );
+  const leftOut = new Set(left.map(idOf));
+  return standing.filter((product) => !leftOut.has(idOf(product)));
+}
+
+/** Products for which all that a condition says of where they stand holds; none where it says nothing. */
+async function standingBy(
+  queries: Queries,
+  { category, supplier, tag }: PlaceCondition,
+  property: string | null = null,
+): Promise<Referrer[]> {
+  const said = [
+    ...(category === null ? [] : [sql`what = 'category' and "key" = ${shelfKey(category)}`]),
+    ...(supplier === null ? [] : [sql`what = 'supplier' and "key" = ${shelfKey(supplier)}`]),
+    ...(tag === null ? [] : [sql`what = 'tag' and "key" = ${shelfKey(tag)}`]),
+    ...(property === null ? [] : [ofProperty(property)]),
+  ];
+  if (said.length === 0) return [];
+  return queries.all<Referrer>(
+    sql.join(
+      said.map((one) => sql`select kind, id, "of" from catalog_references where kind = 'product' and ${one}`),
+      sql` intersect `,
+    ),
+  );
+}
+
+/** A property of a name, whatever it is: what is kept begins with its name. */
+function ofProperty(name: string): SQL {
+  const begins = JSON.stringify([name]).slice(0, -1);
+  return sql`what = 'property' and "key" >= ${`${begins},`} and "key" < ${`${begins}-`}`;
+}
+
+/** Addresses of the products in the shop that join slots by any of some conditions, in order. */
+export async function joiningBy(queries: Queries, conditions: readonly JoinCondition[]): Promise<string[]> {
+  const found = new Set<string>();
+  for (const condition of conditions) {
+    const { property, ...shelf } = condition;
+    const standing = (await standingBy(queries, shelf, property?.name ?? null)).filter(({ of }) => of === 'published');
+    const facts = property === null || property.is === null ? null : await factsOf(queries, standing);
+    const joining = standing.filter((product) => {
+      const known = facts?.get(idOf(product));
+      return known === undefined || joins(condition, known);
+    });
+    for (const { key } of (await thingsOf(queries, joining)).values()) found.add(key);
+  }
+  return [...found].sort();
+}
+
+/**
+ * The products on which a sheet is, and all that refer to one of them at any depth, with the sheet as it is and with
+ * other conditions: products as they count.
+ */
+export async function reachedBySheet(
+  queries: Queries,
+  { key, places }: Pick<Sheet, 'key' | 'places'>,
+): Promise<Referrer[]> {
+  const further: Referrer[] = [];
+  for (const condition of places) further.push(...(await placedOn(queries, key, condition)));
+  const joining = await counting(queries, further, 'inForce');
+  return [
+    ...joining,
+    ...(await reachedFrom(queries, [{ what: 'sheets', key }], 'inForce')),
+    ...(await reachedFrom(queries, [...(await thingsOf(queries, joining)).values()], 'inForce')),
+  ];
+}
+
+/** The products that have something said of one of their definitions. */
+export async function productsSaying(queries: Queries, what: 'proof'): Promise<number[]> {
+  const rows = await queries.all<Pick<Referrer, 'id'>>(
+    sql`select distinct id from catalog_references where what = ${what} and kind = 'product'`,
+  );
+  return rows.map(({ id }) => id);
+}
+
+/**
+ * Titles of the products and sheets that refer to things of one kind, by the key of the thing: in their drafts, and in
+ * what is published of them.
+ *
+ * @param key of one thing; null for all
+ */
+export async function usersOf(
+  queries: Queries,
+  what: 'stock' | 'groups' | 'pictures' | 'swatches',
+  key: string | null,
+): Promise<ReadonlyMap<string, readonly string[]>> {
+  const rows = await queries.all<{ used: string; title: string }>(sql`
+    select distinct said."key" as used, coalesce(products.title, sheets.title) as title
+    from catalog_references said
+    left join products on said.kind = 'product' and products.id = said.id
+    left join sheets on said.kind = 'sheet' and sheets.id = said.id
+    where said.what = ${what} and ${key === null ? sql`true` : sql`said."key" = ${key}`}
+    order by title`);
+  const users = new Map<string, string[]>();
+  for (const { used, title } of rows) users.set(used, [...(users.get(used) ?? []), title]);
+  return users;
+}

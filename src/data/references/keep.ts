@@ -1,0 +1,139 @@
+import { and, eq, inArray, sql } from 'drizzle-orm';
+import { type Product, type Sheet } from '../../core/catalog';
+import { type Queries } from '../database';
+import {
+  catalogChanges,
+  catalogReferences,
+  catalogReferencesDue,
+  products,
+  revisions,
+  sheetRevisions,
+  sheets,
+} from '../schema';
+import { type ReferrerKind, type ReferrerState } from '../tables/references';
+import { reachedFrom, type Referrer, type Thing } from './find';
+import { type Said, saidOf } from './rows';
+
+/** So many definitions are looked through together. */
+const AT_ONCE = 50;
+
+/** So many rows are written in one statement: it takes five values of each. */
+const ROWS_AT_ONCE = 2_000;
+
+/**
+ * Keeps what follows from definitions that have changed, within the same write: what they refer to, and which cards are
+ * to be looked at because something has changed that they were made from. Costs two look-ups where nothing has.
+ */
+export async function followChanges(transaction: Queries): Promise<void> {
+  const changes = await transaction.select().from(catalogChanges);
+  if (changes.length === 0) return keepReferences(transaction);
+  const everything = changes.some(({ kind }) => kind === 'settings' || kind === 'price lists');
+  const things = changes.flatMap(({ kind, key }): Thing[] =>
+    kind === 'settings' || kind === 'price lists' ? [] : [{ what: kind, key }],
+  );
+  // By what they referred to before, and by what they do now.
+  const before = everything ? [] : await madeFrom(transaction, things);
+  await keepReferences(transaction);
+  if (everything) await markAllCards(transaction);
+  else await markCards(transaction, [...before, ...(await madeFrom(transaction, things))]);
+  await transaction.delete(catalogChanges);
+}
+
+/** Brings up to date what is known of definitions that have changed. @param most so many of them; null for all */
+export async function keepReferences(transaction: Queries, most: number | null = null): Promise<void> {
+  for (let kept = 0; most === null || kept < most; kept += AT_ONCE) {
+    const due = await transaction.select().from(catalogReferencesDue).limit(AT_ONCE);
+    if (due.length === 0) return;
+    for (const kind of ['product', 'sheet'] as const) {
+      for (const of of ['draft', 'published'] as const) {
+        const ids = due.filter((one) => one.kind === kind && one.of === of).map(({ id }) => id);
+        if (ids.length > 0) await keepOf(transaction, kind, of, ids);
+      }
+    }
+  }
+}
+
+async function keepOf(transaction: Queries, kind: ReferrerKind, of: ReferrerState, ids: number[]): Promise<void> {
+  const definitions = await read[kind][of](transaction, ids);
+  const mine = and(eq(catalogReferences.kind, kind), eq(catalogReferences.of, of));
+  const before = await transaction
+    .select({ id: catalogReferences.id, what: catalogReferences.what, key: catalogReferences.key })
+    .from(catalogReferences)
+    .where(and(mine, inArray(catalogReferences.id, ids)));
+  const known = new Map(before.map((row) => [nameOf(row), row]));
+  const fresh = definitions
+    .flatMap(({ id, definition }) => saidOf(definition).map((said) => ({ id, ...said })))
+    // Most changes of a definition leave what it refers to as it is.
+    .filter((row) => !known.delete(nameOf(row)));
+  for (const { id, what, key } of known.values())
+    await transaction
+      .delete(catalogReferences)
+      .where(and(mine, eq(catalogReferences.id, id), eq(catalogReferences.what, what), eq(catalogReferences.key, key)));
+  for (let start = 0; start < fresh.length; start += ROWS_AT_ONCE)
+    await transaction
+      .insert(catalogReferences)
+      .values(fresh.slice(start, start + ROWS_AT_ONCE).map((row) => ({ kind, of, ...row })));
+  await transaction
+    .delete(catalogReferencesDue)
+    .where(
+      and(eq(catalogReferencesDue.kind, kind), eq(catalogReferencesDue.of, of), inArray(catalogReferencesDue.id, ids)),
+    );
+}
+
+const nameOf = ({ id, what, key }: Said & { readonly id: number }): string => JSON.stringify([id, what, key]);
+
+type Definitions = readonly { readonly id: number; readonly definition: Product | Sheet }[];
+
+/** Definitions of products and sheets, those of them that are there. */
+const read: Readonly<
+  Record<ReferrerKind, Readonly<Record<ReferrerState, (queries: Queries, ids: number[]) => Promise<Definitions>>>>
+> = {
+  product: {
+    draft: (queries, ids) =>
+      queries.select({ id: products.id, definition: products.draft }).from(products).where(inArray(products.id, ids)),
+    published: (queries, ids) =>
+      queries
+        .select({ id: products.id, definition: revisions.definition })
+        .from(products)
+        .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
+        .where(inArray(products.id, ids)),
+  },
+  sheet: {
+    draft: (queries, ids) =>
+      queries.select({ id: sheets.id, definition: sheets.draft }).from(sheets).where(inArray(sheets.id, ids)),
+    published: (queries, ids) =>
+      queries
+        .select({ id: sheets.id, definition: sheetRevisions.definition })
+        .from(sheets)
+        .innerJoin(sheetRevisions, eq(sheetRevisions.id, sheets.publishedRevision))
+        .where(inArray(sheets.id, ids)),
+  },
+};
+
+/** Products whose cards are made from things: parts and sheets count as they are published. */
+async function madeFrom(queries: Queries, things: readonly Thing[]): Promise<Referrer[]> {
+  const reached = await reachedFrom(queries, things, 'all', ({ of }) => of === 'published');
+  return reached.filter(({ kind }) => kind === 'product');
+}
+
+/** Another mark whenever a card is to be looked at again. */
+const mark = sql`abs(random() % 9007199254740991)`;
+
+async function markCards(transaction: Queries, referrers: readonly Referrer[]): Promise<void> {
+  if (referrers.length === 0) return;
+  const rows = JSON.stringify(referrers.map(({ id, of }) => ({ id, of })));
+  // What is deleted or withdrawn in the same write has no card any more.
+  await transaction.run(sql`
+    insert into cards_due (product_id, "of", mark)
+    select distinct said.id, said."of", ${mark} from json_each(${rows}) referrer
+    join catalog_references said on said.kind = 'product' and said.id = json_extract(referrer.value, '$.id')
+      and said."of" = json_extract(referrer.value, '$.of') and said.what = 'own'
+    where true on conflict do update set mark = excluded.mark`);
+}
+
+async function markAllCards(transaction: Queries): Promise<void> {
+  await transaction.run(sql`
+    insert into cards_due (product_id, "of", mark)
+    select id, "of", ${mark} from catalog_references where what = 'own' and kind = 'product'
+    on conflict do update set mark = excluded.mark`);
+}
