@@ -22,7 +22,8 @@ interface Props<Row> {
   first: number;
   onPage: (page: number) => void;
   isWaiting: boolean;
-  selection: {
+  /** where rows can be selected */
+  selection?: {
     readonly selected: ReadonlySet<string>;
     readonly nameOf: (row: Row) => string;
     readonly onSelect: (row: Row, on: boolean) => void;
@@ -71,14 +72,16 @@ export function PagedTable<Row>({
       view={view}
       onView={setView}
       isWaiting={isWaiting}
-      selection={{
-        isSelected: (id) => selection.selected.has(id),
-        nameOf: selection.nameOf,
-        onSelect: ({ original }, on) => selection.onSelect(original, on),
-        isAll: selection.isAll,
-        allWords: allWords(found, pages),
-        onAll: selection.onAll,
-      }}
+      selection={
+        selection && {
+          isSelected: (id) => selection.selected.has(id),
+          nameOf: selection.nameOf,
+          onSelect: ({ original }, on) => selection.onSelect(original, on),
+          isAll: selection.isAll,
+          allWords: allWords(found, pages),
+          onAll: selection.onAll,
+        }
+      }
       pages={
         pages > 1
           ? {

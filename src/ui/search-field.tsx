@@ -158,11 +158,10 @@ export function SearchField({
   );
 }
 
-interface PickProps extends Omit<Props, 'findings' | 'onAsk'> {
-  findings: readonly Finding[];
+interface PickProps extends Props {
   /** what is picked; empty for nothing yet */
   picked: string;
-  /** how something is told that is picked and no longer there */
+  /** how something is told that is picked and is not among the findings */
   pickedLabel?: string;
   /** whether nothing may be picked again */
   mayBeNothing?: boolean;
@@ -176,7 +175,8 @@ export function PickField({
   label,
   hideLabel = false,
   placeholder = 'none yet',
-  findings,
+  findings = NONE,
+  onAsk,
   picked,
   pickedLabel,
   onPick,
@@ -201,6 +201,7 @@ export function PickField({
     <Searching
       opens={live === 'pointer'}
       findings={findings}
+      onAsk={onAsk}
       picked={picked}
       shown={shown}
       making={making}
@@ -231,7 +232,8 @@ export function PickField({
   );
 }
 
-interface SearchingProps extends Pick<PickProps, 'findings' | 'picked' | 'making' | 'onPick' | 'mayBeNothing'> {
+interface SearchingProps extends Pick<PickProps, 'onAsk' | 'picked' | 'making' | 'onPick' | 'mayBeNothing'> {
+  findings: readonly Finding[];
   opens: boolean;
   shown: string;
   look: {
@@ -247,6 +249,7 @@ interface SearchingProps extends Pick<PickProps, 'findings' | 'picked' | 'making
 function Searching({
   opens,
   findings,
+  onAsk,
   picked,
   shown,
   making,
@@ -256,7 +259,7 @@ function Searching({
   onLeave,
 }: SearchingProps) {
   const first = [...makingOf(making), ...(mayBeNothing ? [{ value: NOTHING, label: look.placeholder, hint: '' }] : [])];
-  const { collection, search } = useFound(findings, first);
+  const { collection, search } = useFound(findings, first, onAsk);
   const [typed, setTyped] = useState(shown);
   const input = useRef<HTMLInputElement>(null);
   // Not by `autoFocus`: what listens to the field is there only once it stands on the page.

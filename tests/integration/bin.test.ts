@@ -6,9 +6,10 @@ import { openProduct, saveDraft, seeProduct } from '@/services/products/drafts';
 import { archiveProduct, createProduct, createProducts, deleteProduct, startAgain } from '@/services/products/products';
 import { publishProduct } from '@/services/products/publishing';
 import { createSheet, deleteSheet, openSheet, publishSheet, startSheetAgain } from '@/services/sheets/sheets';
-import { createStockItem, enterStock, listStock } from '@/services/stock/items/stock';
+import { createStockItem, enterStock } from '@/services/stock/items/stock';
 import { deleteStockItem } from '@/services/stock/items/change-item';
 import { createSwatch, deleteSwatch, listSwatches } from '@/services/swatches/swatches';
+import { allStock } from '../support/all-of';
 import { allProducts } from '../support/all-products';
 import { openServices, type TestServices } from '../support/services';
 
@@ -102,10 +103,10 @@ describe('what is deleted', () => {
   it('of a stock item, with its ledger', async () => {
     await createStockItem(context, { key: 'felt', title: 'Felt', unit: '1' });
     await enterStock(context, 'felt', { kind: 'receipt', quantity: '7', reason: 'Delivery' });
-    const before = (await listStock(context)).find(({ key }) => key === 'felt');
+    const before = (await allStock(context)).find(({ key }) => key === 'felt');
     const { binned } = await deleteStockItem(context, 'felt');
     await bringBack(context, binned);
-    expect((await listStock(context)).find(({ key }) => key === 'felt')).toEqual(before);
+    expect((await allStock(context)).find(({ key }) => key === 'felt')).toEqual(before);
     const item = await context.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, 'felt') });
     expect(
       await context.database.read

@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { productSchema } from '@/core/catalog';
 import { whereUsed } from '@/services/catalog/where-used';
 import { openProduct, saveDraft } from '@/services/products/drafts';
-import { joiningSchema, readJoiningProducts } from '@/services/products/editing';
+import { lackingSchema, readLacking } from '@/services/products/editing';
 import { createProduct } from '@/services/products/products';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { withPartReplaced } from '@/services/many/replace-part';
@@ -176,13 +176,18 @@ describe('products that join by themselves', () => {
   });
 
   it('are found for an editor, with what it may ask checked', async () => {
-    const { slugs } = await readJoiningProducts(
+    const { products } = await readLacking(
       context,
-      joiningSchema.parse({ joins: [{ property: { name: 'timber', is: { text: 'PINE' } } }, { tag: 'roof' }] }),
+      lackingSchema.parse({ joins: [{ property: { name: 'timber', is: { text: 'PINE' } } }, { tag: 'roof' }] }),
     );
-    expect([...slugs].sort()).toEqual(['flat-roof', 'gabled-roof', 'shallow-super', 'travel-roof']);
-    expect(joiningSchema.safeParse({ joins: [{ price: '1' }] }).success).toBe(false);
-    expect((await readJoiningProducts(context, { joins: [] })).products).toEqual([]);
+    expect(products.map(({ slug }) => slug).sort()).toEqual([
+      'flat-roof',
+      'gabled-roof',
+      'shallow-super',
+      'travel-roof',
+    ]);
+    expect(lackingSchema.safeParse({ joins: [{ price: '1' }] }).success).toBe(false);
+    expect(await readLacking(context, lackingSchema.parse({}))).toEqual({ products: [], stock: [] });
   });
 });
 

@@ -7,7 +7,7 @@ import { afterEach, beforeEach, describe, expect, inject, it } from 'vitest';
 import { Database } from '@/data/database';
 import { products } from '@/data/schema';
 import { createProduct } from '@/services/products/products';
-import { listOrders } from '@/services/selling/orders';
+import { newestOrders } from '../support/all-of';
 import { openServices } from '../support/services';
 
 let folder: string;
@@ -77,7 +77,7 @@ describe('preparing the demo', () => {
 
   it('has past orders in several states', async () => {
     const context = await openServices();
-    expect((await listOrders(context)).map(({ state }) => state)).toEqual(['paid', 'declined', 'paid', 'paid']);
+    expect((await newestOrders(context)).map(({ state }) => state)).toEqual(['paid', 'declined', 'paid', 'paid']);
     context.close();
   });
 });

@@ -6,8 +6,9 @@ import { bulkChanges, products, revisions, setAsideDrafts, sheets } from '@/data
 import { applyBulk, undoBulk } from '@/services/many/bulk';
 import { openProduct, setAsideDraft } from '@/services/products/drafts';
 import { listEarlierStates } from '@/services/products/publishing';
-import { listOrders, readOrder } from '@/services/selling/orders';
+import { readOrder } from '@/services/selling/orders';
 import { resolvePublished } from '@/services/selling/published';
+import { newestOrders } from '../support/all-of';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -124,7 +125,7 @@ describe('documents that an earlier version stored', () => {
   });
 
   it('stay what they were sold with, as orders', async () => {
-    const [{ number } = { number: 0 }] = await listOrders(context);
+    const [{ number } = { number: 0 }] = await newestOrders(context);
     await context.database.write(async (transaction) => {
       const old = {
         ...(asBefore((await readOrder(context, number)).lines[0]?.resolution) as { availability: object }),

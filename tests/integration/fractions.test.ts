@@ -1,9 +1,10 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { publishProduct } from '@/services/products/publishing';
-import { listOrders, readOrder } from '@/services/selling/orders';
+import { readOrder } from '@/services/selling/orders';
 import { auditLedger } from '@/services/stock/ledger/ledger';
-import { createStockItem, listStock, readStockItem } from '@/services/stock/items/stock';
+import { createStockItem, readStockItem } from '@/services/stock/items/stock';
+import { allStock, newestOrders } from '../support/all-of';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -31,11 +32,11 @@ describe('stock counted in feet of what is measured in metres', () => {
       ).toBe('paid');
     }
     // A metre is 1 / 0.3048 = 3.28083989… ft, brought up to 3.280840 for each.
-    expect((await listStock(context)).find(({ key }) => key === 'in-feet')).toMatchObject({
+    expect((await allStock(context)).find(({ key }) => key === 'in-feet')).toMatchObject({
       onHand: '43.43832',
       reserved: '0',
     });
-    const [{ number } = { number: 0 }] = await listOrders(context);
+    const [{ number } = { number: 0 }] = await newestOrders(context);
     expect(
       (await readOrder(context, number)).lines[0]?.resolution.draws.find(({ stock }) => stock === 'in-feet'),
     ).toMatchObject({ perItem: { value: '3.28084' }, total: { value: '3.28084' } });

@@ -7,7 +7,8 @@ import { orders } from '@/data/schema';
 import { type PaymentService } from '@/services/selling/payment';
 import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/selling/settlement';
 import { auditLedger } from '@/services/stock/ledger/ledger';
-import { createStockItem, enterStock, listStock, readStockItem } from '@/services/stock/items/stock';
+import { createStockItem, enterStock, readStockItem } from '@/services/stock/items/stock';
+import { allStock } from '../support/all-of';
 import { basketWith, countMeshAsSum, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices | undefined;
@@ -96,7 +97,7 @@ describe('the ledger', () => {
         const services = await openServices();
         await countMeshAsSum(services);
         try {
-          const read = async () => (await listStock(services)).find(({ key }) => key === 'mesh-coarse');
+          const read = async () => (await allStock(services)).find(({ key }) => key === 'mesh-coarse');
           const model: Model = { onHand: millimetres((await read())?.onHand ?? '0'), reserved: 0 };
           for (const step of list) {
             await play(services, model, step);
@@ -142,13 +143,13 @@ describe('the ledger', () => {
     }
     const real = { ...services, now: () => new Date(Date.now() + RESERVATION_MILLISECONDS + 1000) };
     await releaseAbandoned(real);
-    expect((await listStock(services)).find(({ key }) => key === 'mesh-fine')?.reserved).toBe('0');
+    expect((await allStock(services)).find(({ key }) => key === 'mesh-fine')?.reserved).toBe('0');
   }, 120_000);
 
   it('lets as much be promised beyond what is on hand as the item says, and no more', async () => {
     const services = (context = await openServices());
     await createStockItem(services, { key: 'veil-spare', title: 'Spare veil', unit: '1', onHand: '2', backorder: '3' });
-    expect((await listStock(services)).find(({ key }) => key === 'veil-spare')).toMatchObject({
+    expect((await allStock(services)).find(({ key }) => key === 'veil-spare')).toMatchObject({
       onHand: '2',
       available: '5',
     });

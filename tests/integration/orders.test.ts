@@ -5,12 +5,13 @@ import { openProduct, saveDraft } from '@/services/products/drafts';
 import { insertProduct } from '@/services/products/products';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { addToBasket, changeLine, readBasket, removeLine } from '@/services/selling/basket';
-import { listOrders, readOrder, readOrderByToken } from '@/services/selling/orders';
+import { readOrder, readOrderByToken } from '@/services/selling/orders';
 import { type PaymentService } from '@/services/selling/payment';
 import { openShopProductView } from '@/services/selling/shop';
 import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/selling/settlement';
 import { auditLedger, rebuildLedger } from '@/services/stock/ledger/ledger';
-import { enterStock, listStock, readStockItem } from '@/services/stock/items/stock';
+import { enterStock, readStockItem } from '@/services/stock/items/stock';
+import { allStock, newestOrders } from '../support/all-of';
 import { basketWith, countMeshAsSum, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -21,7 +22,7 @@ beforeEach(async () => {
 afterEach(() => context.close());
 
 const figures = async (key: string) => {
-  const item = (await listStock(context)).find((candidate) => candidate.key === key);
+  const item = (await allStock(context)).find((candidate) => candidate.key === key);
   return item && { onHand: item.onHand, reserved: item.reserved };
 };
 const mesh = { opening: 'coarse', length: '0.25 m' };
@@ -130,7 +131,7 @@ describe('an order', () => {
   });
 
   it('is one order however often the same press of the button arrives', async () => {
-    const before = (await listOrders(context)).length;
+    const before = (await newestOrders(context)).length;
     const basket = await basketWith(context, 'stainless-mesh', mesh, 2);
     const slow: PaymentService['request'] = async () => {
       await new Promise((resolve) => setTimeout(resolve, 300));
@@ -140,7 +141,7 @@ describe('an order', () => {
     const placed = await Promise.all([1, 2, 3].map(() => order(context, basket, same, slow)));
     expect(new Set(placed.map(({ number, state }) => `${number} ${state}`)).size).toBe(1);
     expect(placed[0]?.state).toBe('paid');
-    expect((await listOrders(context)).length).toBe(before + 1);
+    expect((await newestOrders(context)).length).toBe(before + 1);
   });
 });
 
@@ -194,7 +195,7 @@ describe('overselling', () => {
     context.advance(RESERVATION_MILLISECONDS + 1);
     expect(await releaseAbandoned(context)).toBe(1);
     expect(await figures('bee-suit-xl-slate')).toEqual({ onHand: '1', reserved: '0' });
-    expect((await listOrders(context))[0]?.state).toBe('abandoned');
+    expect((await newestOrders(context))[0]?.state).toBe('abandoned');
   });
 
   it('does not sell what was freed before a late payment came', async () => {

@@ -9,14 +9,14 @@ import { openProduct, saveDraft } from '@/services/products/drafts';
 import { publishProduct } from '@/services/products/publishing';
 import { addToBasket, readBasket } from '@/services/selling/basket';
 import { checkOut, checkoutSchema } from '@/services/selling/checkout';
-import { listOrders, readOrder } from '@/services/selling/orders';
+import { readOrder } from '@/services/selling/orders';
 import { type PaymentService, simulatedPayments } from '@/services/selling/payment';
 import { resolvePublished } from '@/services/selling/published';
 import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/selling/settlement';
 import { resolveForCustomer, viewBasket } from '@/services/selling/shop';
 import { listShop } from '@/services/selling/shop-list';
 import { auditLedger } from '@/services/stock/ledger/ledger';
-import { listStock } from '@/services/stock/items/stock';
+import { allStock, newestOrders } from '../support/all-of';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -28,7 +28,7 @@ afterEach(() => context.close());
 const lastSuit = { size: 'xl', cloth: 'slate' };
 const pens = (colour: string) => ({ slug: 'queen-marking-pens', answers: { colour }, quantity: 1 });
 const figures = async (key: string) => {
-  const item = (await listStock(context)).find((candidate) => candidate.key === key);
+  const item = (await allStock(context)).find((candidate) => candidate.key === key);
   return item && { onHand: item.onHand, reserved: item.reserved };
 };
 const taken = (services: Services) => services.database.read.select().from(standInPayments);
@@ -50,7 +50,7 @@ describe('a crash during payment', () => {
     context.advance(RESERVATION_MILLISECONDS + 1);
     expect((await resolveForCustomer(context, 'bee-suit', { answers: lastSuit }, undefined)).state).toBe('sellable');
     expect(await figures('bee-suit-xl-slate')).toEqual({ onHand: '1', reserved: '0' });
-    expect((await listOrders(context))[0]?.state).toBe('abandoned');
+    expect((await newestOrders(context))[0]?.state).toBe('abandoned');
     expect((await readBasket(context, basket)).lines).toHaveLength(1);
   });
 
@@ -67,10 +67,10 @@ describe('a crash during payment', () => {
       ),
     };
     await expect(order(context, basket, same, answerLost(context))).rejects.toThrow();
-    expect((await viewBasket(context, basket)).waiting?.number).toBe((await listOrders(context))[0]?.number);
+    expect((await viewBasket(context, basket)).waiting?.number).toBe((await newestOrders(context))[0]?.number);
     const { state, number } = await order(context, basket, same);
     expect(state).toBe('paid');
-    expect(await taken(context)).toHaveLength((await listOrders(context)).length);
+    expect(await taken(context)).toHaveLength((await newestOrders(context)).length);
     expect((await readOrder(context, number)).payments.map(({ outcome }) => outcome)).toEqual(['approved']);
     expect(await figures('bee-suit-xl-slate')).toEqual({ onHand: '0', reserved: '0' });
   });
@@ -80,7 +80,7 @@ describe('a crash during payment', () => {
     await expect(order(context, basket, {}, answerLost(context))).rejects.toThrow();
     context.advance(RESERVATION_MILLISECONDS + 1);
     await listShop(context);
-    expect((await listOrders(context))[0]?.state).toBe('paid');
+    expect((await newestOrders(context))[0]?.state).toBe('paid');
     expect(await figures('bee-suit-xl-slate')).toEqual({ onHand: '0', reserved: '0' });
     expect((await readBasket(context, basket)).lines).toEqual([]);
     expect(await auditLedger(context.database.read)).toEqual([]);

@@ -8,7 +8,8 @@ import { createProduct, deleteProduct, duplicateProduct } from '@/services/produ
 import { listEarlierStates, publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { openShopProduct, resolvePublished } from '@/services/selling/published';
 import { listShop } from '@/services/selling/shop-list';
-import { createStockItem, listStock } from '@/services/stock/items/stock';
+import { createStockItem } from '@/services/stock/items/stock';
+import { allStock } from '../support/all-of';
 import { allProducts } from '../support/all-products';
 import { openServices, type TestServices } from '../support/services';
 
@@ -308,13 +309,13 @@ describe('the product list', () => {
     expect(made.some((key) => key.length === 0)).toBe(false);
     const before = await stockOf(suit);
     expect(made.filter((key) => before.includes(key))).toEqual([]);
-    const items = (await listStock(context)).filter(({ key }) => made.includes(key));
+    const items = (await allStock(context)).filter(({ key }) => made.includes(key));
     expect(items.map(({ onHand }) => onHand)).toEqual(made.map(() => '0'));
     expect(items.every(({ title }) => title.endsWith('(copy)'))).toBe(true);
     // A copy of what lies in lots lies in lots, too.
     const mesh = await duplicateProduct(context, 2, { stock: 'own' });
     const [roll] = await stockOf(mesh);
-    expect((await listStock(context)).find(({ key }) => key === roll)).toMatchObject({
+    expect((await allStock(context)).find(({ key }) => key === roll)).toMatchObject({
       lying: { kind: 'roll', lots: [] },
     });
   });

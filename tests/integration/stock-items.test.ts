@@ -3,7 +3,8 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { stockItems, stockMovements } from '@/data/schema';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { changeStockItem, deleteStockItem } from '@/services/stock/items/change-item';
-import { createStockItem, enterStock, listStock } from '@/services/stock/items/stock';
+import { createStockItem, enterStock } from '@/services/stock/items/stock';
+import { allStock } from '../support/all-of';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -21,7 +22,7 @@ describe('a stock item', () => {
     await changeStockItem(context, 'smoker', { title: '  Smoker, tin ', backorder: '3' });
     await changeStockItem(context, 'smoker', { archived: true });
     expect(await item('smoker')).toEqual({ ...before, title: 'Smoker, tin', backorder: '3', archived: true });
-    expect((await listStock(context)).find(({ key }) => key === 'smoker')).toMatchObject({
+    expect((await allStock(context)).find(({ key }) => key === 'smoker')).toMatchObject({
       archived: true,
       title: 'Smoker, tin',
     });

@@ -7,7 +7,7 @@ import { openShopProductView } from '@/services/selling/shop';
 import { listShop } from '@/services/selling/shop-list';
 import { enterGroupCode, groupTitle, openSettings, saveSettings } from '@/services/settings/settings';
 import { auditLedger } from '@/services/stock/ledger/ledger';
-import { listStock } from '@/services/stock/items/stock';
+import { allStock } from '../support/all-of';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -16,7 +16,7 @@ beforeEach(async () => {
 });
 afterEach(() => context.close());
 
-const onHand = async (key: string) => (await listStock(context)).find((item) => item.key === key)?.onHand;
+const onHand = async (key: string) => (await allStock(context)).find((item) => item.key === key)?.onHand;
 
 describe('booking stock of variants', () => {
   it('creates, receives and counts in one go', async () => {

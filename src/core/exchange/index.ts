@@ -38,7 +38,7 @@ export {
 } from './resolution-json';
 export { type LotLine, readLotList } from './lot-list';
 export { type OptionLine, readOptionList } from './option-list';
-export { type PartLine, readPartsList } from './parts-list';
+export { type KnownSkus, type PartLine, readPartsList, skusInPartsList } from './parts-list';
 export { type BreakLine, readBreakList } from './breaks-list';
 export { type QuantityLine, readQuantityList } from './quantity-list';
 export { type ProductLine, readProductList } from './product-list';

@@ -1,6 +1,5 @@
 import Papa from 'papaparse';
 import { freeKeys, MOST_OF_A_PART, type Part, partSchema } from '../catalog';
-import { closest } from '../text';
 import { cellBy, headingLine } from './heading-line';
 
 /** A product that a pasted line can mean. */
@@ -36,17 +35,23 @@ const HEADS: Readonly<Record<string, (typeof COLUMNS)[number]>> = {
 };
 const MOST_LINES = 500;
 
-/**
- * Reads a parts list from a spreadsheet: a line each, with SKU and quantity, parted by tabs, semicolons or commas.
- * A line without a quantity is one. What follows, such as a title, is not read. Where the first line has headings,
- * columns stand in their order.
- *
- * @param products those that can be parts
- * @param keys keys that are taken already
- */
-export function readPartsList(text: string, products: readonly PartProduct[], keys: readonly string[]): PartLine[] {
-  const bySku = new Map(products.map((product) => [product.sku.toLowerCase(), product]));
-  const keyFor = freeKeys(keys);
+/** What is known of the SKUs in a list. */
+export interface KnownSkus {
+  /** products that can be parts */
+  readonly products: readonly PartProduct[];
+  /** by a SKU that none has, the one that may be meant */
+  readonly meant: Readonly<Record<string, string>>;
+}
+
+interface Cells {
+  /** counted from 1 */
+  readonly line: number;
+  readonly text: string;
+  readonly sku: string;
+  readonly quantity: string;
+}
+
+function cellsOfLines(text: string): Cells[] {
   const lines = text
     .replace(/^\ufeff/, '')
     .split(/\r\n|\r|\n/)
@@ -54,20 +59,36 @@ export function readPartsList(text: string, products: readonly PartProduct[], ke
   const sign = ['\t', ';', ','].find((candidate) => lines.some((line) => line.includes(candidate))) ?? '\t';
   const cellsOf = (line: string) => Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? [];
   const headings = headingLine(cellsOf(lines[0] ?? ''), HEADS, 'sku');
-  return lines.flatMap((line, index): PartLine[] => {
+  return lines.flatMap((line, index): Cells[] => {
     if (line.trim() === '' || (headings && index === 0)) return [];
     const cell = cellBy(cellsOf(line), headings ?? COLUMNS);
-    const [sku, quantityText] = [cell('sku'), cell('quantity')];
+    return [{ line: index + 1, text: line, sku: cell('sku'), quantity: cell('quantity') }];
+  });
+}
+
+/** The SKUs in a parts list, each once: what is to be known to read it. */
+export const skusInPartsList = (text: string): string[] => [
+  ...new Set(cellsOfLines(text).flatMap(({ sku }) => (sku === '' ? [] : sku))),
+];
+
+/**
+ * Reads a parts list from a spreadsheet: a line each, with SKU and quantity, parted by tabs, semicolons or commas.
+ * A line without a quantity is one. What follows, such as a title, is not read. Where the first line has headings,
+ * columns stand in their order.
+ *
+ * @param keys keys that are taken already
+ */
+export function readPartsList(text: string, { products, meant }: KnownSkus, keys: readonly string[]): PartLine[] {
+  const bySku = new Map(products.map((product) => [product.sku.toLowerCase(), product]));
+  const keyFor = freeKeys(keys);
+  return cellsOfLines(text).map(({ line, text: given, sku, quantity: quantityText }): PartLine => {
     const product = bySku.get(sku.toLowerCase()) ?? null;
     const quantity = quantityText === '' ? 1 : Number(quantityText);
-    const wrong = (fault: string): PartLine[] => [{ line: index + 1, text: line, part: null, product, fault }];
+    const wrong = (fault: string): PartLine => ({ line, text: given, part: null, product, fault });
     if (sku === '') return wrong('It has no SKU.');
     if (!product) {
-      const meant = closest(
-        sku,
-        products.map((candidate) => candidate.sku),
-      );
-      return wrong(`No product in the shop has the SKU “${sku}”.${meant === null ? '' : ` “${meant}” may be meant.`}`);
+      const near = Object.hasOwn(meant, sku) ? ` “${meant[sku] ?? ''}” may be meant.` : '';
+      return wrong(`No product in the shop has the SKU “${sku}”.${near}`);
     }
     if (!Number.isInteger(quantity) || quantity < 1 || quantity > MOST_OF_A_PART)
       return wrong(`“${quantityText}” is no quantity. Give a whole number from 1 to ${MOST_OF_A_PART}.`);
@@ -76,6 +97,6 @@ export function readPartsList(text: string, products: readonly PartProduct[], ke
       candidates: [{ product: product.slug }],
       quantity: { least: quantity, usual: quantity, most: quantity },
     });
-    return [{ line: index + 1, text: line, part, product, fault: null }];
+    return { line, text: given, part, product, fault: null };
   });
 }

@@ -30,6 +30,8 @@ DROP INDEX `product_cards_seen`;--> statement-breakpoint
 ALTER TABLE `product_cards` RENAME COLUMN `seen_in` TO `form`;--> statement-breakpoint
 CREATE INDEX `product_cards_forms` ON `product_cards` (`of`,`form`);--> statement-breakpoint
 ALTER TABLE `cards_due` ADD `mark` integer DEFAULT 0 NOT NULL;--> statement-breakpoint
+CREATE INDEX `orders_placed` ON `orders` (`placed_at`,`id`);--> statement-breakpoint
+CREATE INDEX `stock_items_title` ON `stock_items` (`archived`,title collate nocase);--> statement-breakpoint
 CREATE INDEX `products_in_shop` ON `products` (`published_slug`,`published_revision`);
 --> statement-breakpoint
 INSERT INTO `catalog_parts` (`kind`, `state`) VALUES ('settings', lower(hex(randomblob(16))));
@@ -115,3 +117,15 @@ CREATE TRIGGER `cards_due_insert` AFTER INSERT ON `products` BEGIN INSERT INTO `
 CREATE TRIGGER `cards_due_draft` AFTER UPDATE OF draft_version ON `products` WHEN old.draft_version <> new.draft_version BEGIN INSERT INTO `cards_due` (`product_id`, `of`, `mark`) SELECT new.id, 'draft', abs(random() % 9007199254740991) WHERE true ON CONFLICT DO UPDATE SET `mark` = excluded.`mark`; END;
 --> statement-breakpoint
 CREATE TRIGGER `cards_due_published` AFTER UPDATE OF published_revision ON `products` WHEN new.published_revision IS NOT NULL AND old.published_revision IS NOT new.published_revision BEGIN INSERT INTO `cards_due` (`product_id`, `of`, `mark`) SELECT new.id, 'published', abs(random() % 9007199254740991) WHERE true ON CONFLICT DO UPDATE SET `mark` = excluded.`mark`; END;
+--> statement-breakpoint
+CREATE VIRTUAL TABLE `stock_search` USING fts5(title, key, tokenize = "unicode61 remove_diacritics 2", prefix = '2 3');
+--> statement-breakpoint
+INSERT INTO `stock_search` (`stock_search`, rank) VALUES ('rank', 'bm25(10.0, 4.0)');
+--> statement-breakpoint
+INSERT INTO `stock_search` (rowid, title, key) SELECT `id`, `title`, `key` FROM `stock_items`;
+--> statement-breakpoint
+CREATE TRIGGER `stock_search_insert` AFTER INSERT ON `stock_items` BEGIN INSERT INTO `stock_search` (rowid, title, key) VALUES (new.id, new.title, new.key); END;
+--> statement-breakpoint
+CREATE TRIGGER `stock_search_update` AFTER UPDATE OF title, key ON `stock_items` WHEN old.title <> new.title OR old.key <> new.key BEGIN UPDATE `stock_search` SET title = new.title, key = new.key WHERE rowid = new.id; END;
+--> statement-breakpoint
+CREATE TRIGGER `stock_search_delete` AFTER DELETE ON `stock_items` BEGIN DELETE FROM `stock_search` WHERE rowid = old.id; END;

@@ -145,9 +145,7 @@ async function joined(
   asked: Asked,
 ): Promise<(Referrer & { thing: Thing })[]> {
   if (things.length === 0) return [];
-  const conditions = await queries.all<{ key: string }>(
-    sql`select distinct "key" from catalog_references where what = 'joins'`,
-  );
+  const conditions = await saidOfKind(queries, 'joins');
   if (conditions.length === 0) return [];
   const products = await queries.all<Referrer & { key: string }>(sql`
     select kind, id, "of", "key" from catalog_references
@@ -155,7 +153,7 @@ async function joined(
   const facts = await factsOf(queries, await asParts(queries, products, asked));
   const bySlug = new Map(products.map((product) => [idOf(product), product.key]));
   const found: (Referrer & { thing: Thing })[] = [];
-  for (const { key } of conditions) {
+  for (const key of conditions) {
     const condition = joinConditionSchema.parse(JSON.parse(key));
     const slugs = new Set(
       [...facts].flatMap(([id, product]) => (joins(condition, product) ? [bySlug.get(id) ?? ''] : [])),
@@ -169,6 +167,26 @@ async function joined(
     );
   }
   return found;
+}
+
+/**
+ * What definitions say of a kind, each once and in order: from one to the next along the index, however many say the
+ * same.
+ */
+export async function saidOfKind(
+  queries: Queries,
+  what: 'joins' | 'categoryName' | 'supplierName' | 'tagName',
+  most = -1,
+): Promise<string[]> {
+  const rows = await queries.all<{ key: string }>(sql`
+    with recursive said("key") as (
+      select min("key") from catalog_references where what = ${what}
+      union all
+      select (select min(next."key") from catalog_references next where next.what = ${what} and next."key" > said."key")
+      from said where said."key" is not null
+    )
+    select "key" from said where "key" is not null limit ${most}`);
+  return rows.map(({ key }) => key);
 }
 
 /** The definitions of products by which they join slots of others. */
@@ -320,4 +338,22 @@ export async function usersOf(
   const users = new Map<string, string[]>();
   for (const { used, title } of rows) users.set(used, [...(users.get(used) ?? []), title]);
   return users;
+}
+
+/**
+ * The products on which a sheet is as they are edited, with the conditions given: `hand` where they name it, and
+ * `condition` where it is only placed.
+ */
+export async function draftsWith(
+  queries: Queries,
+  { key, places }: Pick<Sheet, 'key' | 'places'>,
+): Promise<ReadonlyMap<number, 'hand' | 'condition'>> {
+  const named = await queries.all<Pick<Referrer, 'id'>>(sql`
+    select id from catalog_references
+    where what = 'placed' and "key" = ${key} and kind = 'product' and "of" = 'draft'`);
+  const found = new Map<number, 'hand' | 'condition'>(named.map(({ id }) => [id, 'hand']));
+  for (const condition of places)
+    for (const { id, of } of await placedOn(queries, key, condition))
+      if (of === 'draft' && !found.has(id)) found.set(id, 'condition');
+  return found;
 }

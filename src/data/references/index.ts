@@ -33,3 +33,14 @@ export const joiningBy = async (queries: Queries, conditions: readonly JoinCondi
 /** Titles of what refers to things of one kind, by the key of the thing: see {@link find.usersOf}. */
 export const usersOf = async (queries: Queries, what: Parameters<typeof find.usersOf>[1], key: string | null = null) =>
   find.usersOf(await upToDate(queries), what, key);
+
+/** Words under which products stand, as they are written, in order. @param most so many of them */
+export const namesOf = async (
+  queries: Queries,
+  what: 'categoryName' | 'supplierName' | 'tagName',
+  most: number,
+): Promise<string[]> => find.saidOfKind(await upToDate(queries), what, most);
+
+/** The products on which a sheet is as they are edited: see {@link find.draftsWith}. */
+export const draftsWith = async (queries: Queries, sheet: Pick<Sheet, 'key' | 'places'>) =>
+  find.draftsWith(await upToDate(queries), sheet);

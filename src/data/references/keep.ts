@@ -10,7 +10,7 @@ import {
   sheetRevisions,
   sheets,
 } from '../schema';
-import { type ReferrerKind, type ReferrerState } from '../tables/references';
+import { type ReferrerKind, referrerKinds, type ReferrerState, referrerStates } from '../tables/references';
 import { reachedFrom, type Referrer, type Thing } from './find';
 import { type Said, saidOf } from './rows';
 
@@ -44,10 +44,10 @@ export async function keepReferences(transaction: Queries, most: number | null =
   for (let kept = 0; most === null || kept < most; kept += AT_ONCE) {
     const due = await transaction.select().from(catalogReferencesDue).limit(AT_ONCE);
     if (due.length === 0) return;
-    for (const kind of ['product', 'sheet'] as const) {
-      for (const of of ['draft', 'published'] as const) {
-        const ids = due.filter((one) => one.kind === kind && one.of === of).map(({ id }) => id);
-        if (ids.length > 0) await keepOf(transaction, kind, of, ids);
+    for (const kind of referrerKinds) {
+      for (const state of referrerStates) {
+        const ids = due.filter((one) => one.kind === kind && one.of === state).map(({ id }) => id);
+        if (ids.length > 0) await keepOf(transaction, kind, state, ids);
       }
     }
   }

@@ -25,6 +25,8 @@ export function saidOf(definition: Product | Sheet): Said[] {
   return all.flatMap(([what, keys]) => [...new Set(keys)].map((key) => ({ what, key })));
 }
 
+const isSaid = (word: string) => word.trim() !== '';
+
 function ofProduct({
   slug,
   category,
@@ -44,6 +46,9 @@ function ofProduct({
     ['category', category === null ? [] : [shelfKey(category)]],
     ['supplier', supplier === null ? [] : [shelfKey(supplier)]],
     ['tag', tags.map(shelfKey)],
+    ['categoryName', [category ?? ''].filter(isSaid)],
+    ['supplierName', [supplier ?? ''].filter(isSaid)],
+    ['tagName', tags.filter(isSaid)],
     ['property', Object.entries(properties).map((property) => JSON.stringify(property))],
   ];
 }

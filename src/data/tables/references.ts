@@ -31,6 +31,10 @@ export const referredKinds = [
   'category',
   'supplier',
   'tag',
+  // The same as it is written, to be offered elsewhere.
+  'categoryName',
+  'supplierName',
+  'tagName',
   /** name and value of a property, as JSON */
   'property',
 ] as const;

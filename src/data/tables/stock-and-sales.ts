@@ -1,4 +1,4 @@
-import { isNull } from 'drizzle-orm';
+import { isNull, sql } from 'drizzle-orm';
 import {
   type AnySQLiteColumn,
   index,
@@ -17,27 +17,31 @@ import { products, revisions } from './catalog';
 import { id, instant } from './columns';
 
 /** What is counted. The two figures are sums over the movements, kept in the same transaction; decimals as text. */
-export const stockItems = sqliteTable('stock_items', {
-  id: id(),
-  key: text('key').notNull().unique(),
-  title: text('title').notNull(),
-  unit: text('unit').notNull(),
-  onHand: text('on_hand').notNull().default('0'),
-  reserved: text('reserved').notNull().default('0'),
-  backorder: text('backorder').notNull().default('0'),
-  /** days it takes to get what is promised beyond what is on hand; null where nobody says */
-  leadDays: integer('lead_days'),
-  /** what one unit costs, in the shop's currency, as a decimal; null while nobody knows */
-  cost: text('cost'),
-  /** whether that is said, or the average of what was paid for what came in */
-  costing: text('costing', { enum: ['standard', 'average'] })
-    .notNull()
-    .default('average'),
-  /** how it lies in lots; null where any quantity can be taken */
-  cutFrom: text('cut_from', { mode: 'json' }).$type<LotRule>(),
-  /** put away: offered nowhere any more, though what refers to it goes on */
-  archived: integer('archived', { mode: 'boolean' }).notNull().default(false),
-});
+export const stockItems = sqliteTable(
+  'stock_items',
+  {
+    id: id(),
+    key: text('key').notNull().unique(),
+    title: text('title').notNull(),
+    unit: text('unit').notNull(),
+    onHand: text('on_hand').notNull().default('0'),
+    reserved: text('reserved').notNull().default('0'),
+    backorder: text('backorder').notNull().default('0'),
+    /** days it takes to get what is promised beyond what is on hand; null where nobody says */
+    leadDays: integer('lead_days'),
+    /** what one unit costs, in the shop's currency, as a decimal; null while nobody knows */
+    cost: text('cost'),
+    /** whether that is said, or the average of what was paid for what came in */
+    costing: text('costing', { enum: ['standard', 'average'] })
+      .notNull()
+      .default('average'),
+    /** how it lies in lots; null where any quantity can be taken */
+    cutFrom: text('cut_from', { mode: 'json' }).$type<LotRule>(),
+    /** put away: offered nowhere any more, though what refers to it goes on */
+    archived: integer('archived', { mode: 'boolean' }).notNull().default(false),
+  },
+  (table) => [index('stock_items_title').on(table.archived, sql`title collate nocase`)],
+);
 
 /** Rolls, boards and bars. What is left of all lots of an item is what the item has on hand. */
 export const stockLots = sqliteTable(
@@ -200,7 +204,10 @@ export const orders = sqliteTable(
     sums: text('sums', { mode: 'json' }).$type<OrderSums>(),
     placedAt: instant('placed_at').notNull(),
   },
-  (table) => [index('orders_state').on(table.state, table.placedAt)],
+  (table) => [
+    index('orders_state').on(table.state, table.placedAt),
+    index('orders_placed').on(table.placedAt, table.id),
+  ],
 );
 
 /**

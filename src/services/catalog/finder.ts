@@ -1,10 +1,8 @@
-import { and, asc, desc, eq, isNull, type SQL, sql } from 'drizzle-orm';
-import { type AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
+import { asc, desc, eq, isNull, sql } from 'drizzle-orm';
 import { type Services } from '../context';
-import { plainWords } from '../../core/text';
 import { type Queries } from '../../data/database';
 import { orders, products, sheets, stockItems, swatches } from '../../data/schema';
-import { LONGEST_WORDS, productsHaving } from './words-to-find';
+import { having, LONGEST_WORDS, productsHaving, stockHaving } from './words-to-find';
 
 /** A place that the palette of commands leads to. */
 export interface Finding {
@@ -17,19 +15,6 @@ export interface Finding {
 
 /** So many of a kind are told: who sees none of what is meant types on. */
 const MOST_OF_A_KIND = 12;
-
-/** Which of these have all the words somewhere in some of their columns. */
-function having(words: string, ...columns: readonly AnySQLiteColumn[]): SQL | undefined {
-  const text = sql.join(
-    columns.map((column) => sql`${column}`),
-    sql` || ' ' || `,
-  );
-  // Signs that stand for others there are looked for as they are.
-  const wanted = plainWords(words)
-    .split(' ')
-    .filter((word) => word !== '');
-  return and(...wanted.map((word) => sql`${text} like ${`%${word.replace(/[\\%_]/g, '\\$&')}%`} escape '\\'`));
-}
 
 const finders: Readonly<Record<Finding['kind'], (read: Queries, words: string) => Promise<Finding[]>>> = {
   product: async (read, words) => {
@@ -81,12 +66,22 @@ const finders: Readonly<Record<Finding['kind'], (read: Queries, words: string) =
     }));
   },
   'stock item': async (read, words) => {
-    const rows = await read
-      .select({ key: stockItems.key, title: stockItems.title })
-      .from(stockItems)
-      .where(having(words, stockItems.title, stockItems.key))
-      .orderBy(asc(stockItems.title))
-      .limit(MOST_OF_A_KIND);
+    const columns = { key: stockItems.key, title: stockItems.title };
+    const rows =
+      words === ''
+        ? await read
+            .select(columns)
+            .from(stockItems)
+            .orderBy(asc(sql`title collate nocase`))
+            .limit(MOST_OF_A_KIND)
+        : await read
+            .select(columns)
+            .from(stockItems)
+            .innerJoin(
+              sql`(${stockHaving(words)} order by rank limit ${MOST_OF_A_KIND}) as found`,
+              eq(sql`found.id`, stockItems.id),
+            )
+            .orderBy(sql`found.rank`);
     return rows.map(({ key, title }) => ({ kind: 'stock item', title, hint: key, href: `/manage/stock/${key}` }));
   },
   order: async (read, words) => {

@@ -1,41 +1,5 @@
-import { asc, sql } from 'drizzle-orm';
-import { type Placement, placementSchema } from '../../core/catalog';
 import { type Queries } from '../../data/database';
-import { products } from '../../data/schema';
-
-/** Where a product stands: what the conditions of sheets look at, read without the rest of its definition. */
-export interface Shelf {
-  readonly id: number;
-  readonly title: string;
-  readonly category: string | null;
-  readonly supplier: string | null;
-  readonly tags: readonly string[];
-  readonly sheets: readonly Placement[];
-  readonly inShop: boolean;
-}
-
-/** Where every product stands, as its draft says, in the order of the titles. */
-export async function readShelves(queries: Queries): Promise<Shelf[]> {
-  const rows = await queries
-    .select({
-      id: products.id,
-      title: products.title,
-      category: products.category,
-      supplier: products.supplier,
-      publishedRevision: products.publishedRevision,
-      // Taken out by the database: a list of hundreds need not open every document.
-      tags: sql<string | null>`json_extract(${products.draft}, '$.tags')`,
-      sheets: sql<string | null>`json_extract(${products.draft}, '$.sheets')`,
-    })
-    .from(products)
-    .orderBy(asc(products.title));
-  return rows.map(({ publishedRevision, tags, sheets, ...row }) => ({
-    ...row,
-    tags: JSON.parse(tags ?? '[]') as string[],
-    sheets: placementSchema.array().parse(JSON.parse(sheets ?? '[]')),
-    inShop: publishedRevision !== null,
-  }));
-}
+import { namesOf } from '../../data/references';
 
 /** Words that products stand under already, to be offered where one is asked for. */
 export interface ShelfSuggestions {
@@ -44,13 +8,14 @@ export interface ShelfSuggestions {
   readonly tags: readonly string[];
 }
 
-const sorted = (values: readonly (string | null)[]): string[] =>
-  [...new Set(values.filter((value) => value !== null && value !== ''))].sort() as string[];
+/** So many of a kind are offered: whoever has more types what is meant. */
+const MOST_OFFERED = 300;
 
-export function suggestionsOf(shelves: readonly Pick<Shelf, 'category' | 'supplier' | 'tags'>[]): ShelfSuggestions {
+/** Words that products stand under, as they are edited or in the shop. */
+export async function readSuggestions(queries: Queries): Promise<ShelfSuggestions> {
   return {
-    categories: sorted(shelves.map(({ category }) => category)),
-    suppliers: sorted(shelves.map(({ supplier }) => supplier)),
-    tags: sorted(shelves.flatMap(({ tags }) => tags)),
+    categories: await namesOf(queries, 'categoryName', MOST_OFFERED),
+    suppliers: await namesOf(queries, 'supplierName', MOST_OFFERED),
+    tags: await namesOf(queries, 'tagName', MOST_OFFERED),
   };
 }

@@ -64,38 +64,21 @@ export interface SurroundingsNow {
  * can draw.
  *
  * @param drafts sheets that may be placed on them as they are edited
+ * @param alsoStock keys of stock items that are asked for beside
  */
 export async function readSurroundings(
   queries: Queries,
   at: Date,
   definitions: readonly Product[],
   drafts: readonly Sheet[] = [],
+  alsoStock: readonly string[] = [],
 ): Promise<SurroundingsNow> {
   const shared = await readShared(queries);
   const placed = new Set(
     definitions.flatMap((definition) => placementsOf(definition, shared.sheets.values()).map(({ key }) => key)),
   );
   const sheets = [...shared.sheets.values()].filter(({ key }) => placed.has(key));
-  return surroundingsOf(
-    queries,
-    at,
-    shared,
-    [...definitions, ...sheets, ...drafts],
-    (all) => new Set(all.flatMap((definition) => [...referencesOf(definition).stock])),
-  );
-}
-
-/**
- * The same for somebody who edits definitions and may yet refer to anything: all of stock, and what any sheet takes
- * along.
- */
-export async function readAllSurroundings(
-  queries: Queries,
-  at: Date,
-  definitions: readonly Referring[],
-): Promise<SurroundingsNow> {
-  const shared = await readShared(queries);
-  return surroundingsOf(queries, at, shared, [...definitions, ...shared.sheets.values()], () => null);
+  return surroundingsOf(queries, at, shared, [...definitions, ...sheets, ...drafts], alsoStock);
 }
 
 async function surroundingsOf(
@@ -103,7 +86,7 @@ async function surroundingsOf(
   at: Date,
   shared: SharedCatalog,
   definitions: readonly Referring[],
-  stockFor: (definitions: readonly Referring[]) => ReadonlySet<string> | null,
+  alsoStock: readonly string[],
 ): Promise<SurroundingsNow> {
   let along = await readTakenAlong(queries, definitions);
   // What is taken along may have sheets on it by a condition, which take something along in turn.
@@ -115,7 +98,8 @@ async function surroundingsOf(
     const done = further.size === along.size;
     along = further;
     if (done) {
-      const wanted = stockFor([...definitions, ...along.values(), ...placed]);
+      const all = [...definitions, ...along.values(), ...placed];
+      const wanted = new Set([...alsoStock, ...all.flatMap((definition) => [...referencesOf(definition).stock])]);
       const stock = await readStock(queries, wanted);
       const priceLists = await readListsFor(
         queries,

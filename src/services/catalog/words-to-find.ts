@@ -1,4 +1,5 @@
-import { type SQL, sql } from 'drizzle-orm';
+import { and, type SQL, sql } from 'drizzle-orm';
+import { type AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { plainWords } from '../../core/text';
 
 /** Longer texts are looked for by what they begin with. */
@@ -14,6 +15,34 @@ function wordsToFind(text: string): string {
   return words.length === 0 ? '""' : words.map((word) => `"${word}"*`).join(' ');
 }
 
+/** Words of which any is looked for, as a whole word. */
+export function anyOfWords(texts: readonly string[]): string[] {
+  return [...new Set(texts.flatMap((text) => plainWords(text).match(/[\p{L}\p{N}\p{M}]{3,}/gu) ?? []))];
+}
+
+/** The numbers (`id`) of the stock items that have some words, and how well (`rank`), as a query. */
+export const stockHaving = (words: string): SQL => stockMatching(wordsToFind(words));
+
+/** The same of those that have any of some words. */
+export const stockHavingAny = (words: readonly string[]): SQL =>
+  stockMatching(words.map((word) => `"${word}"`).join(' OR '));
+
+const stockMatching = (query: string): SQL =>
+  sql`select rowid as id, rank from stock_search where stock_search match ${query}`;
+
 /** The numbers (`id`) of the products that have some words, and how well (`rank`, the least first), as a query. */
 export const productsHaving = (words: string): SQL =>
   sql`select rowid as id, rank from product_search where product_search match ${wordsToFind(words)}`;
+
+/** Which of these have all the words somewhere in some of their columns. */
+export function having(words: string, ...columns: readonly (AnySQLiteColumn | SQL)[]): SQL | undefined {
+  const text = sql.join(
+    columns.map((column) => sql`${column}`),
+    sql` || ' ' || `,
+  );
+  // Signs that stand for others there are looked for as they are.
+  const wanted = plainWords(words)
+    .split(' ')
+    .filter((word) => word !== '');
+  return and(...wanted.map((word) => sql`${text} like ${`%${word.replace(/[\\%_]/g, '\\$&')}%`} escape '\\'`));
+}

@@ -4,7 +4,7 @@ import Papa from 'papaparse';
 import { z } from 'zod';
 import { readShared } from '../catalog/catalog-state';
 import { asItCounts, readBothStates } from '../catalog/product-steps';
-import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/shelves';
+import { readSuggestions, type ShelfSuggestions } from '../catalog/shelves';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { discountsFor, mostOff } from '../../core/basket';
@@ -111,7 +111,7 @@ export function openDiscounts(context: Services): Promise<DiscountsView> {
       products: (await readBothStates(database.read))
         .map(asItCounts)
         .map(({ slug, title, sku }) => ({ slug, title, sku })),
-      suggestions: suggestionsOf(await readShelves(database.read)),
+      suggestions: await readSuggestions(database.read),
       currency: shop.currency,
     };
   });

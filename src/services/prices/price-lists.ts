@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import { readPriceLists, readShared } from '../catalog/catalog-state';
 import { asItCounts, type BothStates, readBothStates } from '../catalog/product-steps';
 import { soldWith } from '../catalog/reach';
-import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/shelves';
+import { readSuggestions, type ShelfSuggestions } from '../catalog/shelves';
 import { readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
 import { asSeen } from '../as-seen';
 import { inPieces } from '../in-pieces';
@@ -127,7 +127,7 @@ export function openPriceLists(context: Services): Promise<PriceListsView> {
         return { id: state.id, sku, category, inShop: state.published !== null, shelf: shelfOf(product), ...priced };
       }),
       groups: shop.groups.map(({ key, title }) => ({ key, title })),
-      suggestions: suggestionsOf(await readShelves(database.read)),
+      suggestions: await readSuggestions(database.read),
       currency: shop.currency,
       today: around.today,
       stale: Object.fromEntries(

@@ -1,8 +1,5 @@
 import { productStates } from '../../data/schema';
-import { LONGEST_WORDS } from '../catalog/words-to-find';
-
-/** So many rows stand on a page of a list. */
-export const ON_A_PAGE = 50;
+import { type ListAsked, listAskedFrom, saidIn } from '../list-asked';
 
 /**
  * Which products are shown: all but the archived, any at all, those of one state, or those in the shop whether they
@@ -15,17 +12,10 @@ const sorts = ['title', 'sku', 'category', 'price', 'earns', 'stock', 'state'] a
 export type ProductSort = (typeof sorts)[number];
 
 /** What of the products is asked for. */
-export interface ProductsAsked {
-  /** words, or beginnings of them; empty for all */
-  readonly find: string;
+export interface ProductsAsked extends ListAsked<ProductSort> {
   readonly show: ProductsShown;
   /** empty for all */
   readonly category: string;
-  /** null for the usual order */
-  readonly sort: ProductSort | null;
-  readonly isDescending: boolean;
-  /** from 1; the nearest that there is of another */
-  readonly page: number;
 }
 
 /** Everything there is, in the usual order. */
@@ -40,14 +30,9 @@ export const EVERYTHING: ProductsAsked = {
 
 /** What an address asks for; what it says of nothing that there is counts as unsaid. */
 export function productsAskedFrom(params: URLSearchParams): ProductsAsked {
-  const said = (name: string) => params.get(name) ?? '';
-  const [by, way] = said('sort').split('.');
   return {
-    find: said('find').slice(0, LONGEST_WORDS),
-    show: productsShown.find((known) => known === said('show')) ?? 'all',
-    category: said('category'),
-    sort: sorts.find((known) => known === by) ?? null,
-    isDescending: way === 'desc',
-    page: /^\d{1,7}$/.test(said('page')) ? Math.max(1, Number(said('page'))) : 1,
+    ...listAskedFrom(params, sorts),
+    show: productsShown.find((known) => known === saidIn(params, 'show')) ?? 'all',
+    category: saidIn(params, 'category'),
   };
 }

@@ -1,35 +1,26 @@
-import { eq, isNotNull } from 'drizzle-orm';
 import { z } from 'zod';
-import { readJoining } from '../catalog/published-products';
-import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/shelves';
-import { readAllSurroundings, readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
-import { atOneMoment, type Services } from '../context';
+import { inParts } from '../catalog/product-steps';
+import { readSuggestions, type ShelfSuggestions } from '../catalog/shelves';
+import { readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
+import { type Services } from '../context';
 import { joinConditionSchema, productSchema } from '../../core/catalog';
 import { compile } from '../../core/compile';
 import { packSurroundings, type PortableSurroundings } from '../../core/exchange';
 import { type BookedPieces } from '../../core/run';
 import { priceWords } from '../../core/words';
-import { products, revisions } from '../../data/schema';
 import { readBooked } from '../selling/bookings';
 import { withStock } from '../selling/overdue';
 import { type StockFigures } from '../stock/ledger/figures';
 import { type EditedProduct, openProduct } from './drafts';
 import { isUsed } from './ripple';
 
-/** What any editor of choices works with beside the document. */
+/** What any editor of choices works with beside the document: what that refers to, and no more. */
 export interface EditorSurroundings {
   readonly surroundings: PortableSurroundings;
   readonly today: string;
   readonly stock: readonly StockFigures[];
   /** what other products use, to be offered while typing */
   readonly suggestions: ShelfSuggestions;
-  /** products in the shop, that can be parts of others or be taken along */
-  readonly inShop: readonly {
-    readonly slug: string;
-    readonly title: string;
-    readonly sku: string;
-    readonly category: string | null;
-  }[];
 }
 
 /** Everything the product editor opens with. */
@@ -47,7 +38,7 @@ export interface EditorView extends EditorSurroundings {
 export function openForEditing(context: Services, id: number): Promise<EditorView> {
   return withStock(context, async (still) => {
     const opened = await openProduct(still, id);
-    const now = await readAllSurroundings(still.database.read, still.now(), [opened.draft]);
+    const now = await readSurroundings(still.database.read, still.now(), [opened.draft]);
     return {
       opened,
       price: priceWords(compile(opened.draft, now.surroundings)),
@@ -63,54 +54,43 @@ export async function editorSurroundings(
   { database }: Services,
   { surroundings, stock, today }: SurroundingsNow,
 ): Promise<EditorSurroundings> {
-  const shelves = await readShelves(database.read);
-  const published = await database.read
-    .select({ slug: products.publishedSlug, title: products.title, sku: products.sku, category: products.category })
-    .from(products)
-    .where(isNotNull(products.publishedSlug))
-    .orderBy(products.title);
   return {
     surroundings: packSurroundings(surroundings),
     today,
     stock,
-    suggestions: suggestionsOf(shelves),
-    inShop: published.flatMap(({ slug, ...row }) => (slug === null ? [] : { slug, ...row })),
+    suggestions: await readSuggestions(database.read),
   };
 }
 
-/** Conditions by which products join a slot. */
-export const joiningSchema = z.strictObject({ joins: z.array(joinConditionSchema).max(20) });
+const key = z.string().max(120);
 
-/** The products in the shop that join a slot by any of its conditions, with what they take along. */
-export function readJoiningProducts(
+/** What a definition that is edited begins to refer to. */
+export const lackingSchema = z.strictObject({
+  stock: z.array(key).max(3_000).default([]),
+  products: z.array(key).max(500).default([]).describe('by address'),
+  joins: z.array(joinConditionSchema).max(200).default([]).describe('conditions by which products join its slots'),
+});
+
+/** What an editor is sent of what it lacks: of what is not there, nothing. */
+export type Lacking = Pick<EditorSurroundings, 'stock'> & Pick<PortableSurroundings, 'products'>;
+
+/** What an editor needs of what is begun to be referred to: products with all that they take along in turn. */
+export function readLacking(
   context: Services,
-  { joins }: z.infer<typeof joiningSchema>,
-): Promise<{ readonly slugs: readonly string[]; readonly products: PortableSurroundings['products'] }> {
-  return atOneMoment(context, async ({ database, now }) => {
-    const slugs = await readJoining(database.read, joins);
+  { stock: keys, products: slugs, joins }: z.infer<typeof lackingSchema>,
+): Promise<Lacking> {
+  return withStock(context, async ({ database, now }) => {
     // A product that has nothing but such a slot takes along just these.
     const asking = productSchema.parse({
       slug: 'asking',
       title: '',
       sku: '',
-      choices: [{ kind: 'slot', key: 'asking', title: '', joins }],
+      choices: [
+        { kind: 'slot', key: 'asking', title: '', options: slugs.map((slug) => ({ key: slug, title: '' })) },
+        ...inParts(joins, 20).map((some, place) => ({ kind: 'slot', key: `asking-${place}`, title: '', joins: some })),
+      ],
     });
-    const { surroundings } = await readSurroundings(database.read, now(), [asking]);
-    return { slugs, products: [...surroundings.products.values()] };
-  });
-}
-
-/** A published product with those it takes along in turn, for an editor that begins to take it along. */
-export function readTakenAlong(context: Services, slug: string): Promise<PortableSurroundings['products']> {
-  return atOneMoment(context, async ({ database, now }) => {
-    const [row] = await database.read
-      .select({ definition: revisions.definition })
-      .from(products)
-      .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
-      .where(eq(products.publishedSlug, slug));
-    if (!row) return [];
-    const product = row.definition;
-    const { surroundings } = await readSurroundings(database.read, now(), [product]);
-    return [product, ...surroundings.products.values()];
+    const { surroundings, stock } = await readSurroundings(database.read, now(), [asking], [], keys);
+    return { stock, products: [...surroundings.products.values()] };
   });
 }

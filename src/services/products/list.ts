@@ -15,10 +15,11 @@ import { counted } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
 import { type Queries } from '../../data/database';
 import { productCards, products, type ProductState, stockItems } from '../../data/schema';
+import { ON_A_PAGE } from '../list-asked';
 import { pageAmong } from '../page-among';
 import { withStock } from '../selling/overdue';
 import { readStock } from '../stock/ledger/figures';
-import { EVERYTHING, ON_A_PAGE, type ProductsAsked } from './asked';
+import { EVERYTHING, type ProductsAsked } from './asked';
 
 /** A product as the list shows it. */
 export interface ProductRow {

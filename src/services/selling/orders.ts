@@ -1,4 +1,4 @@
-import { desc, eq } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { atOneMoment, type Services } from '../context';
 import { customerResolution, type CustomerResolution, type ResolutionJson } from '../../core/exchange';
 import { type Queries } from '../../data/database';
@@ -45,23 +45,6 @@ export interface OrderView extends OrderRow {
   readonly token: string;
   readonly lines: readonly OrderLineView[];
   readonly payments: readonly { outcome: PaymentOutcome; amount: string; reference: string; at: number }[];
-}
-
-/** Every order, newest first. */
-export function listOrders(context: Services): Promise<OrderRow[]> {
-  return atOneMoment(context, async ({ database }) => {
-    const rows = await database.read.select().from(orders).orderBy(desc(orders.placedAt), desc(orders.id));
-    const lines = await database.read
-      .select({ orderId: orderLines.orderId, title: orderLines.title, quantity: orderLines.quantity })
-      .from(orderLines);
-    return rows.map((order) => ({
-      ...rowOf(order),
-      contents: lines
-        .filter(({ orderId }) => orderId === order.id)
-        .map(({ title, quantity }) => `${quantity} × ${title}`)
-        .join(', '),
-    }));
-  });
 }
 
 /** @throws Refusal 404 */
@@ -125,7 +108,7 @@ function customerOrder({
 
 type StoredOrder = typeof orders.$inferSelect;
 
-function rowOf(order: StoredOrder): Omit<OrderRow, 'contents'> {
+export function rowOf(order: StoredOrder): Omit<OrderRow, 'contents'> {
   const { id, state, customerName, customerEmail, currency, total, placedAt } = order;
   return { number: id, state, customerName, customerEmail, currency, total, placedAt: placedAt.getTime() };
 }

@@ -1,6 +1,6 @@
 import { readSettings } from '../catalog/catalog-state';
 import { asItCounts, readBothStates } from '../catalog/product-steps';
-import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/shelves';
+import { readSuggestions, type ShelfSuggestions } from '../catalog/shelves';
 import { atOneMoment, type Services } from '../context';
 import {
   type CustomerGroup,
@@ -63,7 +63,7 @@ export function openQuantityRules(context: Services): Promise<QuantityRulesView>
       seen: seenName(rules),
       holds,
       groups: groups.map(({ key, title }) => ({ key, title })),
-      suggestions: suggestionsOf(await readShelves(database.read)),
+      suggestions: await readSuggestions(database.read),
     };
   });
 }

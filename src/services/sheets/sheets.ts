@@ -1,20 +1,22 @@
-import { asc, desc, eq, inArray } from 'drizzle-orm';
+import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { putInBin } from '../bin/bin';
 import { countStopping } from '../catalog/reach';
-import { readShelves, type Shelf } from '../catalog/shelves';
-import { readAllSurroundings } from '../catalog/surroundings';
+import { inParts, productsAmong } from '../catalog/product-steps';
+import { readSurroundings } from '../catalog/surroundings';
 import { asSeen } from '../as-seen';
 import { atOneMoment, type Services } from '../context';
-import { freeKey, isNote, placementsOf, type Product, type Sheet, sheetSchema } from '../../core/catalog';
+import { freeKey, isNote, placementSchema, type Product, type Sheet, sheetSchema } from '../../core/catalog';
 import { faultJson } from '../../core/exchange';
 import { counted, faultWords } from '../../core/words';
 import { type Queries } from '../../data/database';
-import { products, revisions, sheetRevisions, sheets } from '../../data/schema';
+import { draftsWith, referringTo } from '../../data/references';
+import { products, sheetRevisions, sheets } from '../../data/schema';
 import { openDraft, type OpenedDraft, publishRevision, saveDraftOf, seenDraft } from '../drafts/life';
 import { type EditorSurroundings, editorSurroundings } from '../products/editing';
 import { sheetFaults } from '../../core/judge';
 import { type LargeBody } from '../large-bodies';
+import { inPieces } from '../in-pieces';
 import { Refusal } from '../refusal';
 import { sheetLife } from './life';
 import { readRipple } from './ripple';
@@ -51,16 +53,16 @@ export function listSheets(context: Services): Promise<SheetRow[]> {
       .from(sheets)
       .leftJoin(sheetRevisions, eq(sheetRevisions.id, sheets.publishedRevision))
       .orderBy(asc(sheets.title));
-    const shelves = await readShelves(database.read);
-    return rows.map(({ sheet, publishedVersion }) => {
+    const all: SheetRow[] = [];
+    for (const { sheet, publishedVersion } of rows) {
       const draft = sheet.draft;
-      return {
+      all.push({
         id: sheet.id,
         key: sheet.key,
         title: draft.title,
         note: draft.note,
         choices: draft.choices.filter((choice) => !isNote(choice)).length,
-        products: usesOf(draft, shelves).length,
+        products: (await draftsWith(database.read, draft)).size,
         state:
           sheet.publishedRevision === null
             ? 'draft'
@@ -69,30 +71,55 @@ export function listSheets(context: Services): Promise<SheetRow[]> {
               : 'changed',
         updatedAt: sheet.updatedAt.getTime(),
         draftVersion: sheet.draftVersion,
-      };
-    });
+      });
+    }
+    return all;
   });
 }
 
-function usesOf(sheet: Sheet, shelves: readonly Shelf[]): SheetUse[] {
-  return shelves.flatMap((shelf) => {
-    const placement = placementsOf(shelf, [sheet]).find(({ key }) => key === sheet.key);
-    if (!placement) return [];
+async function usesOf(queries: Queries, sheet: Sheet): Promise<SheetUse[]> {
+  const on = await draftsWith(queries, sheet);
+  const rows = await readPlacements(queries, on.keys());
+  return rows.map(({ id, title, publishedRevision, placements }) => {
+    const own = placementSchema
+      .array()
+      .parse(JSON.parse(placements ?? '[]'))
+      .find(({ key }) => key === sheet.key);
     return {
-      productId: shelf.id,
-      title: shelf.title,
-      by: placement.by,
-      overrides: Object.keys(placement.overrides).length,
-      inShop: shelf.inShop,
+      productId: id,
+      title,
+      by: on.get(id) ?? 'condition',
+      overrides: Object.keys(own?.overrides ?? {}).length,
+      inShop: publishedRevision !== null,
     };
   });
 }
+
+/** Products with the sheets that they name, in the order of the titles. */
+async function readPlacements(queries: Queries, ids: Iterable<number>) {
+  const rows = await inPieces(inParts([...ids], READ_AT_ONCE), (part) =>
+    queries
+      .select({
+        id: products.id,
+        title: products.title,
+        titleKey: products.titleKey,
+        publishedRevision: products.publishedRevision,
+        // Taken out by the database: a list of hundreds need not open every document.
+        placements: sql<string | null>`json_extract(${products.draft}, '$.sheets')`,
+      })
+      .from(products)
+      .where(inArray(products.id, part)),
+  );
+  return rows.flat().sort((a, b) => (a.titleKey < b.titleKey ? -1 : a.titleKey > b.titleKey ? 1 : a.id - b.id));
+}
+
+const READ_AT_ONCE = 500;
 
 /** Where a sheet is used, as the products stand in their drafts and the sheet in its own. */
 export function listSheetUses(context: Services, id: number): Promise<SheetUse[]> {
   return atOneMoment(context, async ({ database }) => {
     const { draft } = await sheetLife.require(database.read, id);
-    return usesOf(draft, await readShelves(database.read));
+    return usesOf(database.read, draft);
   });
 }
 
@@ -158,7 +185,7 @@ const MOST_TRIED = 20;
 export function openSheetForEditing(context: Services, id: number): Promise<SheetEditorView> {
   return atOneMoment(context, async (still) => {
     const opened = await openSheet(still, id);
-    const uses = usesOf(opened.draft, await readShelves(still.database.read));
+    const uses = await usesOf(still.database.read, opened.draft);
     const ids = uses.slice(0, MOST_TRIED).map(({ productId }) => productId);
     const rows = await still.database.read
       .select({ id: products.id, draft: products.draft })
@@ -166,10 +193,12 @@ export function openSheetForEditing(context: Services, id: number): Promise<Shee
       .where(inArray(products.id, ids))
       .orderBy(asc(products.title));
     const used = rows.map(({ id: productId, draft }) => ({ id: productId, definition: draft }));
-    const now = await readAllSurroundings(still.database.read, still.now(), [
-      ...used.map(({ definition }) => definition),
-      opened.draft,
-    ]);
+    const now = await readSurroundings(
+      still.database.read,
+      still.now(),
+      used.map(({ definition }) => definition),
+      [opened.draft],
+    );
     return {
       opened,
       uses,
@@ -227,7 +256,7 @@ export async function publishSheet(
         { stopping },
       );
     }
-    const { surroundings } = await readAllSurroundings(transaction, context.now(), [draft]);
+    const { surroundings } = await readSurroundings(transaction, context.now(), [], [draft]);
     const faults = sheetFaults(draft, surroundings);
     const [first] = faults;
     if (first)
@@ -268,18 +297,10 @@ export async function deleteSheet(context: Services, id: number): Promise<{ read
     const published = sheet.publishedRevision
       ? await transaction.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, sheet.publishedRevision) })
       : undefined;
-    const shelves = await readShelves(transaction);
-    const uses = [sheet.draft, ...(published ? [published.definition] : [])].flatMap((definition) =>
-      usesOf(definition, shelves),
-    );
-    const revisionsInShop = await transaction
-      .select({ title: products.title, definition: revisions.definition })
-      .from(products)
-      .innerJoin(revisions, eq(revisions.id, products.publishedRevision));
-    const sold = revisionsInShop.filter(({ definition }) =>
-      definition.sheets.some(({ key, by }) => key === sheet.key && by === 'hand'),
-    );
-    const titles = [...new Set([...uses, ...sold].map(({ title }) => title))];
+    const on = new Set(productsAmong(await referringTo(transaction, [{ what: 'sheets', key: sheet.key }], 'all')));
+    for (const definition of [sheet.draft, ...(published ? [published.definition] : [])])
+      for (const id of (await draftsWith(transaction, definition)).keys()) on.add(id);
+    const titles = (await readPlacements(transaction, on)).map(({ title }) => title);
     if (titles.length > 0) {
       throw new Refusal(
         409,

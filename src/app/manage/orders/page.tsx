@@ -1,11 +1,15 @@
 import { type Metadata } from 'next';
+import { listQuery } from '@/features/kit/shared';
 import { OrderList } from '@/features/manage/orders';
 import { services } from '@/services/process';
-import { listOrders } from '@/services/selling/orders';
+import { listOrders, ordersAskedFrom } from '@/services/selling/order-list';
+import { type Said, saidOf } from '../said-of';
 
 export const metadata: Metadata = { title: 'Orders' };
 export const dynamic = 'force-dynamic';
 
-export default async function OrdersPage() {
-  return <OrderList rows={await listOrders(await services())} />;
+export default async function OrdersPage({ searchParams }: { searchParams: Promise<Said> }) {
+  const asked = listQuery(saidOf(await searchParams, ['find', 'sort', 'page']));
+  const page = await listOrders(await services(), ordersAskedFrom(new URLSearchParams(asked)));
+  return <OrderList first={{ asked, page }} />;
 }

@@ -4,25 +4,14 @@ import { readSheets } from '@/services/catalog/catalog-state';
 import { services } from '@/services/process';
 import { productsAskedFrom } from '@/services/products/asked';
 import { listProducts } from '@/services/products/list';
+import { type Said, saidOf } from '../said-of';
 
 export const metadata: Metadata = { title: 'Products' };
 export const dynamic = 'force-dynamic';
 
-interface Place {
-  searchParams: Promise<Record<string, string | string[] | undefined>>;
-}
-
-export default async function ProductsPage({ searchParams }: Place) {
+export default async function ProductsPage({ searchParams }: { searchParams: Promise<Said> }) {
   const context = await services();
-  const params = await searchParams;
-  const said = (name: string) => [params[name] ?? ''].flat()[0] ?? '';
-  const asked = productsQuery({
-    find: said('find'),
-    show: said('show'),
-    category: said('category'),
-    sort: said('sort'),
-    page: said('page'),
-  });
+  const asked = productsQuery(saidOf(await searchParams, ['find', 'show', 'category', 'sort', 'page']));
   const sheets = await readSheets(context.database.read);
   return (
     <ProductList

@@ -1,15 +1,17 @@
 import { type Metadata } from 'next';
+import { listQuery } from '@/features/kit/shared';
 import { StockList } from '@/features/manage/stock';
-import { readShop } from '@/services/catalog/surroundings';
 import { services } from '@/services/process';
 import { countCutting } from '@/services/stock/ledger/cutting';
-import { listStock } from '@/services/stock/items/stock';
+import { listStock, stockAskedFrom } from '@/services/stock/items/list';
+import { type Said, saidOf } from '../said-of';
 
 export const metadata: Metadata = { title: 'Stock' };
 export const dynamic = 'force-dynamic';
 
-export default async function StockPage() {
+export default async function StockPage({ searchParams }: { searchParams: Promise<Said> }) {
   const context = await services();
-  const { currency } = await readShop(context.database.read);
-  return <StockList rows={await listStock(context)} toCut={await countCutting(context)} currency={currency} />;
+  const asked = listQuery(saidOf(await searchParams, ['find', 'show', 'sort', 'page']));
+  const page = await listStock(context, stockAskedFrom(new URLSearchParams(asked)));
+  return <StockList first={{ asked, page }} toCut={await countCutting(context)} />;
 }

@@ -7,7 +7,7 @@ import { compile } from '@/core/compile';
 import { SelectField, TextField } from '@/ui/field';
 import { PickField } from '@/ui/search-field';
 import { useEditing, useFaultAt } from '@/features/editors/frame';
-import { AnsweredHere, likelyProducts } from '@/features/editors/fields';
+import { AnsweredHere, useProductFinder } from '@/features/editors/fields';
 import { useWholeText } from '@/features/kit/shared';
 import { type KindProps } from './kind-fields';
 
@@ -26,7 +26,7 @@ function priceOfKind(kind: string): AddOnPrice {
 
 /** Which product is taken along, what of it is chosen beforehand, and what it costs then. */
 export function AddOnFields({ choice, index, edit }: KindProps<'addOn'>) {
-  const { inShop, shop, product, bringAlong } = useEditing();
+  const { surroundings, shop, bringAlong } = useEditing();
   const fault = useFaultAt('choices', index, 'product');
   const valueFault = useFaultAt('choices', index, 'price', 'value');
   const percentFault = useFaultAt('choices', index, 'price', 'percent');
@@ -44,7 +44,7 @@ export function AddOnFields({ choice, index, edit }: KindProps<'addOn'>) {
         draft.answers = {};
       }),
     );
-  const findings = useMemo(() => likelyProducts(product, inShop), [product, inShop]);
+  const find = useProductFinder();
   return (
     <Stack gap="4">
       <HStack gap="4" align="start" wrap="wrap">
@@ -52,9 +52,9 @@ export function AddOnFields({ choice, index, edit }: KindProps<'addOn'>) {
           <PickField
             label="Product"
             picked={choice.product}
-            pickedLabel={`${choice.product} (not in the shop)`}
+            pickedLabel={surroundings.products.get(choice.product)?.title ?? `${choice.product} (not in the shop)`}
             fault={fault}
-            findings={findings}
+            onAsk={find}
             mayBeNothing={false}
             onPick={pick}
           />

@@ -10,7 +10,7 @@ import { SelectField, TextField } from '@/ui/field';
 import { SearchField } from '@/ui/search-field';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { Sku } from '@/ui/text';
-import { AmountField, CandidateFields, likelyProducts } from '@/features/editors/fields';
+import { AmountField, CandidateFields, useProductFinder } from '@/features/editors/fields';
 import { useEditing, useFaultAt } from '@/features/editors/frame';
 import { Tick } from '@/ui/tick';
 import { useWholeText } from '@/features/kit/shared';
@@ -70,15 +70,13 @@ function HowMany({ choice, index, edit }: SlotProps) {
 }
 
 function Candidates({ choice, index, edit }: SlotProps) {
-  const { product, inShop, bringAlong } = useEditing();
+  const { bringAlong } = useEditing();
   const missing = useFaultAt('choices', index, 'options');
   const add = (slug: string) =>
     void bringAlong(slug).then(() =>
       edit(`add ${slug}`, (draft) => void draft.options.push(optionSchema.parse({ key: slug, title: '' }))),
     );
-  const others = likelyProducts(product, inShop).filter(
-    ({ value }) => !choice.options.some(({ key }) => key === value),
-  );
+  const find = useProductFinder(choice.options.map(({ key }) => key));
   return (
     <Box role="group" aria-label="What can be put in it">
       <Text fontWeight="600" mb="1.5">
@@ -97,7 +95,7 @@ function Candidates({ choice, index, edit }: SlotProps) {
       <Box maxW="420px">
         <SearchField
           label={choice.options.length === 0 ? 'Add a product' : 'Add another product'}
-          findings={others}
+          onAsk={find}
           onPick={add}
           fault={missing}
         />
@@ -114,7 +112,7 @@ function Candidate({
   handle,
   edit,
 }: SlotProps & { option: Option; place: number; handle: ReactNode }) {
-  const { surroundings, inShop, findings } = useEditing();
+  const { surroundings, findings } = useEditing();
   const [open, setOpen] = useState(false);
   const faults = findings.filter(
     ({ path }) => path[0] === 'choices' && path[1] === index && path[2] === 'options' && path[3] === place,
@@ -168,7 +166,7 @@ function Candidate({
             </Text>
           )}
         </Text>
-        <Sku>{inShop.find(({ slug }) => slug === option.key)?.sku ?? ''}</Sku>
+        <Sku>{product?.sku ?? ''}</Sku>
         <IconButton
           aria-label={`Remove ${title}`}
           size="xs"

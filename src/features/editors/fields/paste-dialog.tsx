@@ -24,6 +24,9 @@ interface Props<L extends PastedLine> {
   label: string;
   placeholder: string;
   read: (text: string) => readonly L[];
+  /** is told what is typed, where something is to be known to read it; and whether that is waited for */
+  onText?: (text: string) => void;
+  isReading?: boolean;
   /** what is wrong with a line; empty where nothing is */
   faultOf: (line: L) => string;
   columns: readonly { readonly head: string; readonly end?: boolean }[];
@@ -47,6 +50,8 @@ export function PasteDialog<L extends PastedLine>({
   label,
   placeholder,
   read,
+  onText,
+  isReading = false,
   faultOf,
   columns,
   cells,
@@ -64,6 +69,7 @@ export function PasteDialog<L extends PastedLine>({
   const wrong = lines.length - right.length;
   const close = () => {
     setTyped(null);
+    onText?.('');
     onClose();
   };
   const take = () => {
@@ -86,7 +92,7 @@ export function PasteDialog<L extends PastedLine>({
           <Button variant="ghost" colorPalette="ink" onClick={close}>
             Cancel
           </Button>
-          <Button disabled={right.length === 0 || settled !== text} onClick={take}>
+          <Button disabled={right.length === 0 || settled !== text || isReading} onClick={take}>
             Add {counted(right.length, noun, nouns)}
           </Button>
         </>
@@ -104,8 +110,16 @@ export function PasteDialog<L extends PastedLine>({
           borderColor="border.emphasized"
           placeholder={placeholder}
           value={text}
-          onChange={(event) => setTyped(event.target.value)}
+          onChange={(event) => {
+            setTyped(event.target.value);
+            onText?.(event.target.value);
+          }}
         />
+        {isReading && (
+          <Text fontSize="sm" color="fg.muted" role="status">
+            Reading the list …
+          </Text>
+        )}
         {lines.length > 0 && <Preview lines={lines} faultOf={faultOf} columns={columns} cells={cells} />}
       </Stack>
     </AppDialog>

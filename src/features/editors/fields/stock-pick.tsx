@@ -1,10 +1,13 @@
 'use client';
 
-import { useMemo, useState } from 'react';
+import { useCallback, useState } from 'react';
+import { z } from 'zod';
 import { NewStockItemDialog } from '@/features/editors/fields/new-stock-item-dialog';
-import { PickField, SearchField } from '@/ui/search-field';
+import { send } from '@/features/kit/shared';
+import { type Finding, PickField, SearchField } from '@/ui/search-field';
 import { useEditing } from '@/features/editors/frame';
-import { likelyStock } from './likely-stock';
+
+const foundSchema = z.array(z.object({ key: z.string(), title: z.string(), unit: z.string() }));
 
 interface Props {
   label: string;
@@ -20,16 +23,26 @@ interface Props {
 function useStockPick({ name, without, onPick }: Pick<Props, 'name' | 'without' | 'onPick'>) {
   const { product, stock, reloadStock } = useEditing();
   const [making, setMaking] = useState<string | null>(null);
-  const findings = useMemo(
-    () =>
-      likelyStock(
-        product,
-        stock.filter(({ key, archived }) => !archived && !without?.includes(key)),
-        name,
-      ),
-    [product, stock, without, name],
+  const about = `${product.title} ${product.sku}`;
+  const left = without?.join(' ') ?? '';
+  const ask = useCallback(
+    async (words: string): Promise<readonly Finding[]> => {
+      const out = new Set(left.split(' '));
+      const found = await send('POST', '/api/manage/likely-stock', { words, name, product: about }, foundSchema);
+      return found
+        .filter(({ key }) => !out.has(key))
+        .map(({ key, title, unit }) => ({ value: key, label: title, hint: unit === '1' ? '' : unit }));
+    },
+    [name, about, left],
   );
-  const pick = (key: string) => onPick(key, stock.find((item) => item.key === key)?.unit ?? '1');
+  // What it is counted in, and how much there is, is fetched before it is taken.
+  const take = (key: string, unit?: string) =>
+    void reloadStock([key]).then((known) => onPick(key, unit ?? known.find((item) => item.key === key)?.unit ?? '1'));
+  const pick = (key: string) => {
+    const known = stock.find((item) => item.key === key);
+    if (known || key === '') onPick(key, known?.unit ?? '1');
+    else take(key);
+  };
   const dialog = (
     <NewStockItemDialog
       open={making !== null}
@@ -37,13 +50,14 @@ function useStockPick({ name, without, onPick }: Pick<Props, 'name' | 'without' 
       onClose={() => setMaking(null)}
       onCreated={(created) => {
         setMaking(null);
-        void reloadStock().then(() => onPick(created.key, created.unit));
+        take(created.key, created.unit);
       }}
     />
   );
   return {
-    findings,
+    ask,
     pick,
+    titleOf: (key: string) => stock.find((item) => item.key === key)?.title,
     making: { words: 'New stock item …', onMake: (typed: string) => setMaking(typed.trim() || name) },
     dialog,
   };
@@ -51,7 +65,7 @@ function useStockPick({ name, without, onPick }: Pick<Props, 'name' | 'without' 
 
 /** Takes one more stock item, found by typing or made on the way. */
 export function AddStockItem({ label, hideLabel, width, ...rest }: Props) {
-  const { findings, pick, making, dialog } = useStockPick(rest);
+  const { ask, pick, making, dialog } = useStockPick(rest);
   return (
     <>
       <SearchField
@@ -59,7 +73,7 @@ export function AddStockItem({ label, hideLabel, width, ...rest }: Props) {
         hideLabel={hideLabel}
         width={width}
         placeholder="Draws from stock …"
-        findings={findings}
+        onAsk={ask}
         making={making}
         onPick={pick}
       />
@@ -78,7 +92,7 @@ export function StockPick({
   small,
   ...rest
 }: Props & { picked: string; fault?: string; small?: boolean }) {
-  const { findings, pick, making, dialog } = useStockPick(rest);
+  const { ask, pick, titleOf, making, dialog } = useStockPick(rest);
   return (
     <>
       <PickField
@@ -87,8 +101,9 @@ export function StockPick({
         width={width}
         small={small}
         fault={fault}
-        findings={findings}
+        onAsk={ask}
         picked={picked}
+        pickedLabel={titleOf(picked)}
         making={making}
         onPick={pick}
       />

@@ -7,7 +7,6 @@ import { type Fault, type Path } from '@/core/problems';
 import { faultWords } from '@/core/words';
 import { type PublishedDraft } from '@/features/kit/drafts';
 import { type StockView } from '@/features/kit/selection';
-import { type EditorSurroundings } from '@/services/products/editing';
 
 /** What every part of an editor of choices works with, be it that of a product or of a sheet. */
 export interface Editing {
@@ -20,6 +19,7 @@ export interface Editing {
   readonly assembled: Product;
   readonly shop: Shop;
   readonly surroundings: CatalogSurroundings;
+  /** stock items that it refers to */
   readonly stock: readonly StockView[];
   readonly findings: readonly Fault[];
   readonly suggestions: {
@@ -27,13 +27,12 @@ export interface Editing {
     readonly suppliers: readonly string[];
     readonly tags: readonly string[];
   };
-  /** products in the shop, that can be parts of others or be taken along */
-  readonly inShop: EditorSurroundings['inShop'];
   change(tag: string, recipe: (draft: Product) => void): void;
   goTo(place: Place): void;
-  reloadStock(): Promise<void>;
-  /** fetches what compiling needs of a product that begins to be taken along */
-  bringAlong(slug: string): Promise<void>;
+  /** fetches what is known of stock items anew, and further ones. @returns all of them */
+  reloadStock(further?: readonly string[]): Promise<readonly StockView[]>;
+  /** fetches what compiling needs of a product that begins to be taken along. @returns the product, if it is in the shop */
+  bringAlong(slug: string): Promise<Product | undefined>;
   /** fetches the products that join a slot by its conditions */
   bringJoining(joins: readonly JoinCondition[]): Promise<void>;
 }

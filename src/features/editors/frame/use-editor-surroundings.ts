@@ -1,14 +1,20 @@
 'use client';
 
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useRef, useState } from 'react';
 import { z } from 'zod';
-import { type CatalogSurroundings, type JoinCondition, type Product, productSchema } from '@/core/catalog';
+import {
+  type CatalogSurroundings,
+  type JoinCondition,
+  placementsOf,
+  type Product,
+  productSchema,
+  referencesOf,
+} from '@/core/catalog';
 import { type PortableSurroundings } from '@/core/exchange';
 import { lotKinds } from '@/core/stock';
 import { type StockView, useSurroundings } from '@/features/kit/selection';
 import { send } from '@/features/kit/shared';
 
-const joiningSchema = z.object({ products: z.array(productSchema) });
 const lyingSchema = z.object({
   kind: z.enum(lotKinds),
   kerf: z.string(),
@@ -29,46 +35,59 @@ const stockSchema = z.array(
   }),
 );
 
+const lackingSchema = z.object({ stock: stockSchema, products: z.array(productSchema) });
+
+/** What is asked for. */
+interface Wanted {
+  readonly stock?: readonly string[];
+  readonly products?: readonly string[];
+  readonly joins?: readonly JoinCondition[];
+}
+
 export interface EditorSurroundingsState {
   readonly surroundings: CatalogSurroundings;
+  /** stock items that the document refers to, or has referred to while it was open */
   readonly stock: readonly StockView[];
-  readonly reloadStock: () => Promise<void>;
-  readonly bringAlong: (slug: string) => Promise<void>;
+  /** fetches stock items anew, and further ones */
+  readonly reloadStock: (further?: readonly string[]) => Promise<readonly StockView[]>;
+  readonly bringAlong: (slug: string) => Promise<Product | undefined>;
   readonly bringJoining: (joins: readonly JoinCondition[]) => Promise<void>;
 }
 
-/** What an editor works with beside its document, kept up to date. */
+/**
+ * What an editor works with beside its document, kept up to date. It begins with what the document refers to; whatever
+ * else that comes to refer to, by picking, by going back, by a sheet that is placed on it, is fetched.
+ *
+ * @param document what is edited; of a sheet, a product that has its choices
+ */
 export function useEditorSurroundings(
   initial: PortableSurroundings,
   initialStock: readonly StockView[],
+  document: Product,
 ): EditorSurroundingsState {
   const [portable, setPortable] = useState(initial);
   const [stock, setStock] = useState(initialStock);
   const surroundings = useSurroundings(portable, stock);
-  const reloadStock = useCallback(
-    async () => setStock(await send('GET', '/api/manage/stock', undefined, stockSchema)),
-    [],
-  );
-  const keep = useCallback((fresh: readonly Product[]) => {
-    setPortable((current) => ({
-      ...current,
-      products: [
-        ...current.products.filter((product) => !fresh.some((other) => other.slug === product.slug)),
-        ...fresh,
-      ],
-    }));
+  const bring = useCallback(async (wanted: Wanted) => {
+    const lacking = await send('POST', '/api/manage/lacking', wanted, lackingSchema);
+    setStock((known) => merged(known, lacking.stock, ({ key }) => key));
+    setPortable((known) => ({ ...known, products: merged(known.products, lacking.products, ({ slug }) => slug) }));
+    return lacking;
   }, []);
+  const keys = useRef(initialStock.map(({ key }) => key));
+  useEffect(() => void (keys.current = stock.map(({ key }) => key)), [stock]);
+  const reloadStock = useCallback(
+    async (further: readonly string[] = []) =>
+      (await bring({ stock: [...new Set([...keys.current, ...further])] })).stock,
+    [bring],
+  );
   const bringAlong = useCallback(
-    async (slug: string) => {
-      if (slug !== '') keep(await send('GET', `/api/manage/in-shop/${slug}`, undefined, z.array(productSchema)));
-    },
-    [keep],
+    async (slug: string) =>
+      slug === '' ? undefined : (await bring({ products: [slug] })).products.find((product) => product.slug === slug),
+    [bring],
   );
-  const bringJoining = useCallback(
-    async (joins: readonly JoinCondition[]) =>
-      keep((await send('POST', '/api/manage/in-shop', { joins }, joiningSchema)).products),
-    [keep],
-  );
+  const bringJoining = useCallback(async (joins: readonly JoinCondition[]) => void (await bring({ joins })), [bring]);
+  useLacking(document, surroundings, bring);
   // Back from another window, where stock may have been entered.
   useEffect(() => {
     const refresh = () => void reloadStock().catch(() => undefined);
@@ -76,4 +95,48 @@ export function useEditorSurroundings(
     return () => window.removeEventListener('focus', refresh);
   }, [reloadStock]);
   return { surroundings, stock, reloadStock, bringAlong, bringJoining };
+}
+
+function merged<T>(known: readonly T[], fresh: readonly T[], nameOf: (one: T) => string): T[] {
+  const names = new Set(fresh.map(nameOf));
+  return [...known.filter((one) => !names.has(nameOf(one))), ...fresh];
+}
+
+/** Fetches what a document refers to and nobody has brought: each once, as what is not there then is nowhere. */
+function useLacking(
+  document: Product,
+  { sheets, stock, products }: CatalogSurroundings,
+  bring: (wanted: Wanted) => Promise<unknown>,
+): void {
+  const asked = useRef(new Set<string>());
+  // Typing goes first.
+  const settled = useDeferredValue(document);
+  useEffect(() => {
+    const placed = placementsOf(settled, sheets.values()).flatMap(({ key }) => sheets.get(key) ?? []);
+    const references = [settled, ...placed].map(referencesOf);
+    const fresh = (kind: string, keys: Iterable<string>, known: ReadonlyMap<string, unknown>) =>
+      [...new Set(keys)].filter((key) => key !== '' && !known.has(key) && !asked.current.has(`${kind} ${key}`));
+    const wanted = {
+      stock: fresh(
+        'stock',
+        references.flatMap((one) => [...one.stock]),
+        stock,
+      ),
+      products: fresh(
+        'product',
+        references.flatMap((one) => [...one.products]),
+        products,
+      ),
+      joins: placed.flatMap((sheet) => (asked.current.has(`joins ${sheet.key}`) ? [] : referencesOf(sheet).joins)),
+    };
+    if (wanted.stock.length + wanted.products.length + wanted.joins.length === 0) return;
+    const names = [
+      ...wanted.stock.map((key) => `stock ${key}`),
+      ...wanted.products.map((slug) => `product ${slug}`),
+      ...placed.map(({ key }) => `joins ${key}`),
+    ];
+    for (const name of names) asked.current.add(name);
+    // Whoever can't be asked now is asked again with the next change.
+    bring(wanted).catch(() => names.forEach((name) => asked.current.delete(name)));
+  }, [settled, sheets, stock, products, bring]);
 }

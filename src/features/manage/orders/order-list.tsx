@@ -1,15 +1,18 @@
 'use client';
 
-import { Input, Link, Text } from '@chakra-ui/react';
+import { Box, Link, Text } from '@chakra-ui/react';
 import { type ColumnDef } from '@tanstack/react-table';
 import NextLink from 'next/link';
 import { counted } from '@/core/words';
+import { type ListPage, useAskedList } from '@/features/kit/shared';
+import { type OrdersPage } from '@/services/selling/order-list';
 import { type OrderRow } from '@/services/selling/orders';
-import { DataTable } from '@/ui/data-table';
+import { FaultLine } from '@/ui/fault-line';
+import { TypedInput } from '@/ui/field';
 import { Page } from '@/ui/page';
+import { PagedTable } from '@/ui/paged-table';
 import { EmptyPlace, Money, PageHead } from '@/ui/text';
 import { When } from '@/ui/when';
-import { useAddress } from '@/ui/use-address';
 import { OrderStateSlip, orderStateWords } from '@/features/kit/orders';
 
 const columns: ColumnDef<OrderRow>[] = [
@@ -17,7 +20,6 @@ const columns: ColumnDef<OrderRow>[] = [
     id: 'number',
     header: 'Order',
     accessorFn: ({ number }) => String(number),
-    sortingFn: (a, b) => a.original.number - b.original.number,
     cell: ({ row: { original } }) => (
       <Link asChild fontWeight="600" color="fg">
         <NextLink href={`/manage/orders/${original.number}`}>{original.number}</NextLink>
@@ -43,7 +45,7 @@ const columns: ColumnDef<OrderRow>[] = [
       </>
     ),
   },
-  { id: 'contents', header: 'What', accessorKey: 'contents' },
+  { id: 'contents', header: 'What', enableSorting: false, accessorKey: 'contents' },
   {
     id: 'state',
     header: 'State',
@@ -54,41 +56,48 @@ const columns: ColumnDef<OrderRow>[] = [
     id: 'total',
     header: 'Total',
     accessorKey: 'total',
-    sortingFn: (a, b) => Number(a.original.total) - Number(b.original.total),
     meta: { align: 'end' },
     cell: ({ row: { original } }) => <Money amount={original.total} currency={original.currency} />,
   },
 ];
 
-/** Every order. */
-export function OrderList({ rows }: { rows: readonly OrderRow[] }) {
-  const [search, setSearch] = useAddress('find');
+/** Every order, page by page. */
+export function OrderList({ first }: { first: ListPage<OrdersPage> }) {
+  const { page, isWaiting, fault, find, sort, setFind, setSort, setPage } = useAskedList(
+    '/api/manage/orders',
+    first,
+    {},
+  );
   return (
     <Page>
-      <PageHead title="Orders" lead={counted(rows.length, 'order')} />
-      <Input
-        type="search"
-        aria-label="Search orders"
-        placeholder="Search by customer, product, state …"
-        value={search}
-        onChange={(event) => setSearch(event.target.value)}
-        maxW="360px"
-        mb="4"
-        bg="bg.panel"
-        borderColor="border.emphasized"
-      />
-      <DataTable
-        label="Orders"
-        rows={rows}
-        columns={columns}
-        rowKey={({ number }) => String(number)}
-        search={search}
-        empty={
-          <EmptyPlace title={rows.length === 0 ? 'No orders yet' : 'No order matches'}>
-            Orders stand here with everything they were sold with.
-          </EmptyPlace>
-        }
-      />
+      <PageHead title="Orders" lead={counted(page.total, 'order')} />
+      <Box mb="4">
+        <TypedInput
+          type="search"
+          aria-label="Search orders"
+          placeholder="Search by customer, product, state …"
+          value={find}
+          onChange={setFind}
+          maxW="360px"
+        />
+      </Box>
+      {fault && <FaultLine>{fault}</FaultLine>}
+      {page.rows.length > 0 ? (
+        <PagedTable
+          label="Orders"
+          {...page}
+          columns={columns}
+          rowKey={({ number }) => String(number)}
+          sort={sort}
+          onSort={setSort}
+          onPage={setPage}
+          isWaiting={isWaiting}
+        />
+      ) : (
+        <EmptyPlace title={page.total === 0 ? 'No orders yet' : 'No order matches'}>
+          Orders stand here with everything they were sold with.
+        </EmptyPlace>
+      )}
     </Page>
   );
 }

@@ -50,7 +50,6 @@ export function ProductEditor({
   today,
   stock: initialStock,
   suggestions,
-  inShop,
   isUsed,
   booked,
   price,
@@ -65,6 +64,7 @@ export function ProductEditor({
   const { surroundings, stock, reloadStock, bringAlong, bringJoining } = useEditorSurroundings(
     initialSurroundings,
     initialStock,
+    draft.document,
   );
   const follows = useSettled(draft.document, surroundings, stock, { today, booked, price });
   const { settled, selection, checks, findings } = follows;
@@ -84,7 +84,6 @@ export function ProductEditor({
     stock,
     findings,
     suggestions,
-    inShop,
     change: draft.change,
     goTo: setPlace,
     reloadStock,

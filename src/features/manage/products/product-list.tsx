@@ -8,7 +8,7 @@ import { useRouter, useSearchParams } from 'next/navigation';
 import { useState } from 'react';
 import { type PatternKey } from '@/core/catalog';
 import { counted } from '@/core/words';
-import { type ListPage, useListPage } from '@/features/kit/shared';
+import { type ListPage, useAskedList } from '@/features/kit/shared';
 import { type SheetName } from '@/features/manage/many';
 import { type ProductRow, type ProductsPage } from '@/services/products/list';
 import { FaultLine } from '@/ui/fault-line';
@@ -21,7 +21,6 @@ import { BulkBar } from './bulk-bar';
 import { FirstSteps } from './first-steps';
 import { NewProductDialog } from './new-product-dialog';
 import { PasteProducts } from './paste-products';
-import { productsQuery } from './products-query';
 import { useSelected } from './use-selected';
 
 const STATES = {
@@ -161,29 +160,19 @@ interface Props {
 
 /** What of the products is looked for and how it is sorted, as the address says it, and the page of it. */
 function useProducts(first: Props['first']) {
-  const [find, setFind] = useAddress('find');
   const [show, setShow] = useAddress('show', 'all');
   const [category, setCategory] = useAddress('category');
-  const [sort, setSort] = useAddress('sort');
-  const [page, setPage] = useAddress('page', '1');
-  // Another question begins with its first page.
-  const anew = (set: (value: string) => void) => (value: string) => {
-    set(value);
-    setPage('1');
-  };
-  const asked = productsQuery({ find, show, category, sort, page });
+  const { find, sort, setFind, setSort, narrow, ...list } = useAskedList('/api/manage/products', first, {
+    show: [show === 'all' ? '' : show, setShow],
+    category: [category, setCategory],
+  });
   return {
-    ...useListPage('/api/manage/products', asked, first),
+    ...list,
     said: { find, show: (Object.keys(STATES) as StateFilter[]).find((key) => key === show) ?? 'all', category, sort },
-    setFind: anew(setFind),
-    setShow: anew(setShow),
-    setCategory: anew(setCategory),
-    setSort: anew(setSort),
-    setPage: (number: number) => {
-      setPage(String(number));
-      // Whoever turns a page reads it from its top.
-      window.scrollTo({ top: 0 });
-    },
+    setFind,
+    setSort,
+    setShow: (value: StateFilter) => narrow('show', value),
+    setCategory: (value: string) => narrow('category', value),
   };
 }
 

@@ -55,7 +55,6 @@ export function SheetEditor({
   today,
   stock: initialStock,
   suggestions,
-  inShop,
 }: SheetEditorView) {
   const [editor] = useState(() => nanoid());
   const [place, setPlace] = useState<Place>(opened.draft.choices.length === 0 ? 'choices' : 'basics');
@@ -68,19 +67,19 @@ export function SheetEditor({
   const sheet = draft.document;
   // Typing goes first: what follows from the sheet is worked out when the keys rest.
   const settled = useDeferredValue(sheet);
+  const product = useMemo(() => bareProduct(sheet), [sheet]);
+  const settledProduct = useMemo(() => bareProduct(settled), [settled]);
   const {
     surroundings: publishedSurroundings,
     stock,
     reloadStock,
     bringAlong,
     bringJoining,
-  } = useEditorSurroundings(initialSurroundings, initialStock);
+  } = useEditorSurroundings(initialSurroundings, initialStock, settledProduct);
   const surroundings = useMemo(
     () => ({ ...publishedSurroundings, sheets: new Map(publishedSurroundings.sheets).set(settled.key, settled) }),
     [publishedSurroundings, settled],
   );
-  const product = useMemo(() => bareProduct(sheet), [sheet]);
-  const settledProduct = useMemo(() => bareProduct(settled), [settled]);
   const tried = useTriedSheet(settled, tryOn, surroundings, stock, today);
   const { selection, findings } = tried;
   const ripple = useSeenDraft(draft, (field) => field);
@@ -103,7 +102,6 @@ export function SheetEditor({
     stock,
     findings,
     suggestions,
-    inShop,
     change,
     goTo: setPlace,
     reloadStock,

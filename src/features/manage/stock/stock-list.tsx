@@ -7,10 +7,13 @@ import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { counted, quantityWords } from '@/core/words';
+import { type ListPage, useAskedList } from '@/features/kit/shared';
+import { type StockPage } from '@/services/stock/items/list';
 import { type StockFigures } from '@/services/stock/ledger/figures';
-import { DataTable } from '@/ui/data-table';
+import { FaultLine } from '@/ui/fault-line';
 import { TypedInput } from '@/ui/field';
 import { Page } from '@/ui/page';
+import { PagedTable } from '@/ui/paged-table';
 import { EmptyPlace, Money, PageHead, Slip } from '@/ui/text';
 import { Tick } from '@/ui/tick';
 import { sayDone } from '@/ui/toasts';
@@ -21,7 +24,6 @@ const figure = (field: 'onHand' | 'reserved' | 'available', header: string): Col
   id: field,
   header,
   accessorKey: field,
-  sortingFn: (a, b) => Number(a.original[field]) - Number(b.original[field]),
   meta: { align: 'end' },
   cell: ({ row: { original } }) => quantityWords({ value: original[field], unit: original.unit }),
 });
@@ -69,24 +71,22 @@ const columnsIn = (currency: string): ColumnDef<StockFigures>[] => [
   },
 ];
 
-/** Everything that is counted. */
-export function StockList({
-  rows,
-  toCut,
-  currency,
-}: {
-  rows: readonly StockFigures[];
+interface Props {
+  first: ListPage<StockPage>;
   toCut: number;
-  currency: string;
-}) {
-  const columns = useMemo(() => columnsIn(currency), [currency]);
+}
+
+/** Everything that is counted. */
+export function StockList({ first, toCut }: Props) {
+  const show = useAddress('show');
+  const { page, isWaiting, fault, find, sort, setFind, setSort, setPage, narrow } = useAskedList(
+    '/api/manage/stock',
+    first,
+    { show },
+  );
+  const columns = useMemo(() => columnsIn(page.currency), [page.currency]);
   const router = useRouter();
-  const [search, setSearch] = useAddress('find');
   const [adding, setAdding] = useState(false);
-  const [show, setShow] = useAddress('show');
-  const withArchived = show === 'all';
-  const archived = rows.filter((row) => row.archived).length;
-  const shown = useMemo(() => (withArchived ? rows : rows.filter((row) => !row.archived)), [rows, withArchived]);
   const start = (
     <Button onClick={() => setAdding(true)}>
       <Plus size={16} aria-hidden /> New stock item
@@ -94,7 +94,7 @@ export function StockList({
   );
   return (
     <Page>
-      <PageHead title="Stock" lead={`${counted(rows.length, 'stock item')}. Available is what can still be promised.`}>
+      <PageHead title="Stock" lead={`${counted(page.total, 'stock item')}. Available is what can still be promised.`}>
         <Button asChild variant="outline" size="sm">
           <NextLink href="/manage/cutting">
             {toCut > 0 ? `To be cut: ${counted(toCut, 'order')}` : 'To be cut'}
@@ -107,33 +107,40 @@ export function StockList({
           type="search"
           aria-label="Search stock"
           placeholder="Search stock items …"
-          value={search}
-          onChange={setSearch}
+          value={find}
+          onChange={setFind}
           maxW="360px"
         />
-        {archived > 0 && (
+        {page.archived > 0 && (
           <Tick
-            label={`Archived too (${archived})`}
-            checked={withArchived}
-            onChange={(on) => setShow(on ? 'all' : '')}
+            label={`Archived too (${page.archived})`}
+            checked={show[0] === 'all'}
+            onChange={(on) => narrow('show', on ? 'all' : '')}
           />
         )}
       </HStack>
-      <DataTable
-        label="Stock"
-        rows={shown}
-        columns={columns}
-        rowKey={({ key }) => key}
-        search={search}
-        empty={
-          <EmptyPlace
-            title={rows.length === 0 ? 'Nothing is counted yet' : 'No stock item matches'}
-            action={rows.length === 0 ? start : undefined}
-          >
-            What stands in the store room is listed here, with every movement.
-          </EmptyPlace>
-        }
-      />
+      {fault && <FaultLine>{fault}</FaultLine>}
+      {page.rows.length > 0 ? (
+        <PagedTable
+          label="Stock"
+          {...page}
+          columns={columns}
+          rowKey={({ key }) => key}
+          sort={sort}
+          onSort={setSort}
+          onPage={setPage}
+          isWaiting={isWaiting}
+        />
+      ) : (
+        <EmptyPlace
+          title={page.total === 0 ? 'Nothing is counted yet' : 'No stock item matches'}
+          action={page.total === 0 ? start : undefined}
+        >
+          {find === ''
+            ? 'What stands in the store room is listed here, with every movement.'
+            : `Nothing has “${find}” at the beginning of a word of its name.`}
+        </EmptyPlace>
+      )}
       <NewStockItemDialog
         open={adding}
         onClose={() => setAdding(false)}

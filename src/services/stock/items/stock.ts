@@ -60,11 +60,6 @@ export interface StockMovementView {
   readonly at: number;
 }
 
-/** Every stock item with its figures. */
-export function listStock(context: Services): Promise<StockFigures[]> {
-  return withStock(context, ({ database }) => readStock(database.read));
-}
-
 /** One stock item with its latest movements, newest first. */
 export function readStockItem(
   context: Services,
@@ -78,7 +73,7 @@ export function readStockItem(
   currency: string;
 }> {
   return withStock(context, async ({ database }) => {
-    const item = (await readStock(database.read)).find((candidate) => candidate.key === key);
+    const [item] = await readStock(database.read, new Set([key]));
     if (!item) return notFound(`stock item “${key}”`);
     const rows = await database.read
       .select({ movement: stockMovements, orderId: orders.id })

@@ -1,10 +1,8 @@
-import { answer, readJson } from '@/http/route';
-import { joiningSchema, readJoiningProducts } from '@/services/products/editing';
+import { answer } from '@/http/route';
+import { findInShop } from '@/services/catalog/in-shop';
 
-/**
- * The products in the shop that join a slot by its conditions, with what they take along, for an editor that has just
- * said them.
- */
-export function POST(request: Request): Promise<Response> {
-  return answer(async (context) => readJoiningProducts(context, await readJson(request, joiningSchema)));
+/** Products in the shop that have some words, those of a category first. */
+export function GET(request: Request): Promise<Response> {
+  const { searchParams } = new URL(request.url);
+  return answer((context) => findInShop(context, searchParams.get('words') ?? '', searchParams.get('category')));
 }

@@ -1,8 +1,9 @@
 import { answer, readJson } from '@/http/route';
-import { createStockItem, listStock, newStockItemSchema } from '@/services/stock/items/stock';
+import { listStock, stockAskedFrom } from '@/services/stock/items/list';
+import { createStockItem, newStockItemSchema } from '@/services/stock/items/stock';
 
-export function GET(): Promise<Response> {
-  return answer(listStock);
+export function GET(request: Request): Promise<Response> {
+  return answer((context) => listStock(context, stockAskedFrom(new URL(request.url).searchParams)));
 }
 
 export function POST(request: Request): Promise<Response> {

@@ -11,7 +11,7 @@ import { TextField } from '@/ui/field';
 import { FaultLine } from '@/ui/fault-line';
 import { SearchField } from '@/ui/search-field';
 import { Sku } from '@/ui/text';
-import { CandidateFields, likelyProducts } from '@/features/editors/fields';
+import { CandidateFields, useProductFinder } from '@/features/editors/fields';
 
 interface Props {
   part: Part;
@@ -23,17 +23,14 @@ type EditPart = (tag: string, recipe: (draft: Part) => void) => void;
 
 /** A part: which product, or which products it can be, in which number, and what customers decide of it. */
 export function PartCard({ part, index, handle }: Props) {
-  const { product, inShop, surroundings, findings, bringAlong, change } = useEditing();
+  const { surroundings, findings, bringAlong, change } = useEditing();
   const [open, setOpen] = useState(false);
   const edit: EditPart = (tag, recipe) =>
     change(`part ${part.key} ${tag}`, (draft) => {
       const found = draft.parts[index];
       if (found) recipe(found);
     });
-  const titles = part.candidates.map(
-    ({ product: slug }) =>
-      surroundings.products.get(slug)?.title ?? inShop.find((candidate) => candidate.slug === slug)?.title ?? slug,
-  );
+  const titles = part.candidates.map(({ product: slug }) => surroundings.products.get(slug)?.title ?? slug);
   const faulty = findings.some(
     ({ path, gravity }) => gravity === 'mustFix' && path[0] === 'parts' && path[1] === index,
   );
@@ -44,9 +41,7 @@ export function PartCard({ part, index, handle }: Props) {
     void bringAlong(slug).then(() =>
       edit(`candidate ${slug}`, (draft) => void draft.candidates.push({ product: slug, fixed: {}, narrowed: {} })),
     );
-  const others = likelyProducts(product, inShop).filter(
-    ({ value }) => !part.candidates.some((candidate) => candidate.product === value),
-  );
+  const find = useProductFinder(part.candidates.map((candidate) => candidate.product));
   return (
     <Box
       as="article"
@@ -87,7 +82,7 @@ export function PartCard({ part, index, handle }: Props) {
           <Box maxW="420px">
             <SearchField
               label={part.candidates.length === 0 ? 'Product' : 'Or one of these: add another product'}
-              findings={others}
+              onAsk={find}
               onPick={addCandidate}
             />
           </Box>
@@ -188,7 +183,7 @@ function PartHead({
   open: isOpen,
   onOpen,
 }: Props & { titles: readonly string[]; open: boolean; onOpen: () => void }) {
-  const { product, inShop, change } = useEditing();
+  const { product, surroundings, change } = useEditing();
   return (
     <HStack gap="2">
       {handle}
@@ -212,7 +207,7 @@ function PartHead({
           {settledWords(part)}
         </Text>
       </Box>
-      <Sku>{inShop.find(({ slug }) => slug === part.candidates[0]?.product)?.sku ?? ''}</Sku>
+      <Sku>{surroundings.products.get(part.candidates[0]?.product ?? '')?.sku ?? ''}</Sku>
       <IconButton
         aria-label={`Remove ${part.title || titles[0] || 'the part'}`}
         size="xs"

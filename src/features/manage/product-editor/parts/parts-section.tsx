@@ -9,24 +9,27 @@ import { moveEntry, Sortable } from '@/ui/sortable';
 import { Tick } from '@/ui/tick';
 import { SearchField } from '@/ui/search-field';
 import { EmptyPlace } from '@/ui/text';
-import { likelyProducts, takenKeys } from '@/features/editors/fields';
+import { useProductFinder, takenKeys } from '@/features/editors/fields';
 import { PartCard } from './part-card';
 import { PartsPriceFields } from './parts-price-fields';
 import { PasteParts } from './paste-parts';
 
 /** What the product is put together from, and what that makes of its price. */
 export function PartsSection() {
-  const { product, inShop, bringAlong, change } = useEditing();
+  const { product, bringAlong, change } = useEditing();
+  const find = useProductFinder();
   const [pasting, setPasting] = useState(false);
   const tooMuch = useFaultAt('parts');
   const add = (slug: string) => {
-    const title = inShop.find((candidate) => candidate.slug === slug)?.title ?? slug;
-    void bringAlong(slug).then(() =>
+    void bringAlong(slug).then((brought) =>
       change(
         `add part ${slug}`,
         (draft) =>
           void draft.parts.push(
-            partSchema.parse({ key: freeKey(title, takenKeys(draft), 'part'), candidates: [{ product: slug }] }),
+            partSchema.parse({
+              key: freeKey(brought?.title ?? slug, takenKeys(draft), 'part'),
+              candidates: [{ product: slug }],
+            }),
           ),
       ),
     );
@@ -60,7 +63,7 @@ export function PartsSection() {
         />
       </Box>
       <Box maxW="420px">
-        <SearchField label="Add a part" findings={likelyProducts(product, inShop)} onPick={add} fault={tooMuch} />
+        <SearchField label="Add a part" onAsk={find} onPick={add} fault={tooMuch} />
       </Box>
       {product.parts.length > 0 && (
         <>

@@ -1,25 +1,59 @@
 'use client';
 
 import { Table } from '@chakra-ui/react';
-import { useCallback } from 'react';
-import { type PartLine, readPartsList } from '@/core/exchange';
+import { useCallback, useMemo, useState } from 'react';
+import { z } from 'zod';
+import { type KnownSkus, type PartLine, readPartsList, skusInPartsList } from '@/core/exchange';
 import { useEditing } from '@/features/editors/frame';
 import { PasteDialog, takenKeys } from '@/features/editors/fields';
+import { send, useQuestion, wordsOf } from '@/features/kit/shared';
 import { Sku } from '@/ui/text';
+import { sayFailed } from '@/ui/toasts';
 
 const COLUMNS = [{ head: 'Product' }, { head: 'SKU' }, { head: 'Quantity', end: true }];
 
+/** Keys that come close together are asked for at once, in milliseconds. */
+const TOGETHER = 150;
+
+const knownSchema = z.object({
+  found: z.array(z.object({ slug: z.string(), title: z.string(), sku: z.string() })),
+  meant: z.record(z.string(), z.string()),
+});
+
+const NOTHING_KNOWN: KnownSkus = { products: [], meant: {} };
+
+/** What the server knows of the SKUs in a text, once it is there; null until then. */
+function useKnownSkus(text: string): KnownSkus | null {
+  const asked = useMemo(() => JSON.stringify(skusInPartsList(text)), [text]);
+  const [known, setKnown] = useState<{ readonly asked: string; readonly skus: KnownSkus }>();
+  const isNothing = asked === '[]';
+  const here = known?.asked === asked ? known.skus : null;
+  useQuestion(isNothing || here ? null : asked, TOGETHER, (skus, signal) => {
+    send('POST', '/api/manage/in-shop/skus', { skus: JSON.parse(skus) as string[] }, knownSchema, signal).then(
+      ({ found, meant }) => setKnown({ asked: skus, skus: { products: found, meant } }),
+      (error: unknown) => {
+        if (!signal.aborted) sayFailed('The list could not be read', wordsOf(error));
+      },
+    );
+  });
+  return isNothing ? NOTHING_KNOWN : here;
+}
+
 /** Parts from a pasted list: SKU and quantity, as a spreadsheet has them. */
 export function PasteParts({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const { product, inShop, bringAlong, change } = useEditing();
+  const { product, bringAlong, change } = useEditing();
+  const [text, setText] = useState('');
+  const known = useKnownSkus(text);
   const read = useCallback(
-    (text: string) =>
-      readPartsList(
-        text,
-        inShop.filter(({ slug }) => slug !== product.slug),
-        takenKeys(product),
-      ),
-    [inShop, product],
+    (typed: string) =>
+      known
+        ? readPartsList(
+            typed,
+            { ...known, products: known.products.filter(({ slug }) => slug !== product.slug) },
+            takenKeys(product),
+          )
+        : [],
+    [known, product],
   );
   const take = async (right: readonly PartLine[]) => {
     await Promise.all([...new Set(right.flatMap(({ product: meant }) => meant?.slug ?? []))].map(bringAlong));
@@ -33,6 +67,8 @@ export function PasteParts({ open, onClose }: { open: boolean; onClose: () => vo
       label="Parts list"
       placeholder={'SMOK; 1\nFRAME; 10'}
       read={read}
+      onText={setText}
+      isReading={known === null}
       faultOf={({ fault }) => fault ?? ''}
       columns={COLUMNS}
       cells={({ part, product: meant }) => (

@@ -23,11 +23,13 @@ export function CountsBar({ stocked }: { stocked: readonly OneOfChoice[] }) {
   const { busy, run } = useBusy();
   if (changed.length === 0) return null;
   const book = async () => {
-    const items = newItems(changed.filter(({ variant }) => variant.stock === null).map(({ variant }) => variant));
-    const keyOf = (variant: (typeof changed)[number]['variant']) =>
-      variant.stock ?? items.find((item) => item.variant === variant)?.key ?? '';
     await run(
       async () => {
+        const items = await newItems(
+          changed.filter(({ variant }) => variant.stock === null).map(({ variant }) => variant),
+        );
+        const keyOf = (variant: (typeof changed)[number]['variant']) =>
+          variant.stock ?? items.find((item) => item.variant === variant)?.key ?? '';
         await send(
           'POST',
           '/api/manage/stock/batch',
@@ -42,7 +44,7 @@ export function CountsBar({ stocked }: { stocked: readonly OneOfChoice[] }) {
           },
           anything,
         );
-        await reloadStock();
+        await reloadStock(items.map(({ key }) => key));
         change('stock items of counted variants', (draft) => {
           for (const { variant, key } of items) {
             const target = draft.variants[variantIndex(draft, variant.options, stocked)];

@@ -17,16 +17,16 @@ export function CreateMissingStock({ stocked }: { stocked: readonly OneOfChoice[
   const without = product.variants.filter((variant) => variant.stock === null);
   if (without.length === 0) return null;
   const create = async () => {
-    const items = newItems(without);
     await run(
       async () => {
+        const items = await newItems(without);
         await send(
           'POST',
           '/api/manage/stock/batch',
           { create: items.map(({ key, title }) => ({ key, title, unit: '1' })), reason: 'New variants' },
           anything,
         );
-        await reloadStock();
+        await reloadStock(items.map(({ key }) => key));
         change('stock items for variants', (draft) => {
           for (const { variant, key } of items) {
             const target = draft.variants[variantIndex(draft, variant.options, stocked)];

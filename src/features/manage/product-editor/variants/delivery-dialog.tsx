@@ -42,13 +42,13 @@ export function DeliveryDialog({ stocked, open, onClose }: Props) {
           (other) => combinationTitle(other.combination, stocked) === combinationTitle(line.combination, stocked),
         ) === index,
     );
-    const items = newItems(withoutItem.map(({ combination }) => ({ options: { ...combination } })));
-    const keyOf = (line: (typeof right)[number]) =>
-      variantOf(line)?.stock ??
-      items.find(({ variant }) => sameCombination(variant.options, line.combination, stocked))?.key ??
-      '';
     await run(
       async () => {
+        const items = await newItems(withoutItem.map(({ combination }) => ({ options: { ...combination } })));
+        const keyOf = (line: (typeof right)[number]) =>
+          variantOf(line)?.stock ??
+          items.find(({ variant }) => sameCombination(variant.options, line.combination, stocked))?.key ??
+          '';
         await send(
           'POST',
           '/api/manage/stock/batch',
@@ -59,7 +59,7 @@ export function DeliveryDialog({ stocked, open, onClose }: Props) {
           },
           anything,
         );
-        await reloadStock();
+        await reloadStock(items.map(({ key }) => key));
         change('variants of a delivery', (draft) => {
           for (const { variant, key } of items) {
             const known = draft.variants[variantIndex(draft, variant.options, stocked)];

@@ -1,0 +1,7 @@
+import { answer, readJson } from '@/http/route';
+import { findBySku, skusSchema } from '@/services/catalog/in-shop';
+
+/** The products in the shop that have some SKUs. */
+export function POST(request: Request): Promise<Response> {
+  return answer(async (context) => findBySku(context, await readJson(request, skusSchema)));
+}
