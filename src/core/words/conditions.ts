@@ -47,6 +47,10 @@ export const COMPARISON_WORDS = COMPARISON;
 export const listed = (words: readonly string[], last: 'or' | 'and') =>
   words.length < 2 ? (words[0] ?? 'nothing yet') : `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1) ?? ''}`;
 
+/** Things of which the first are named: `Bee suit, Smoker and 12 more`. @param count how many there are in all */
+export const someOf = (first: readonly string[], count: number): string =>
+  count > first.length ? `${first.join(', ')} and ${count - first.length} more` : listed(first, 'and');
+
 /** A number as people write it: with its unit, where it has one. */
 export function valueWords(code: string | null, text: string): string {
   const unit = code === null ? undefined : unitByCode(code);

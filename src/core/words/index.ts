@@ -2,7 +2,7 @@ export { facetWords, priceWords } from './facets';
 export { changedAmountWords } from './changed-amounts';
 export { changeWords, countWords, coverageWords, selectionsWords, stageWords } from './analysis';
 export { formulaFaultWords } from './formulas';
-export { COMPARISON_WORDS, conditionWords, listed, ruleName, SAYS } from './conditions';
+export { COMPARISON_WORDS, conditionWords, listed, someOf, ruleName, SAYS } from './conditions';
 export { effectWords } from './rules';
 export { mendWords } from './mends';
 export { placeWords } from './places';

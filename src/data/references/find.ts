@@ -328,16 +328,40 @@ export async function usersOf(
   what: 'stock' | 'groups' | 'pictures' | 'swatches',
   key: string | null,
 ): Promise<ReadonlyMap<string, readonly string[]>> {
-  const rows = await queries.all<{ used: string; title: string }>(sql`
-    select distinct said."key" as used, coalesce(products.title, sheets.title) as title
-    from catalog_references said
-    left join products on said.kind = 'product' and products.id = said.id
-    left join sheets on said.kind = 'sheet' and sheets.id = said.id
-    where said.what = ${what} and ${key === null ? sql`true` : sql`said."key" = ${key}`}
-    order by title`);
+  const rows = await queries.all<Pick<Referrer, 'kind' | 'id'> & { used: string }>(sql`
+    select distinct kind, id, "key" as used from catalog_references
+    where what = ${what} and ${key === null ? sql`true` : sql`"key" = ${key}`}`);
+  const titles = await titlesOf(queries, rows);
   const users = new Map<string, string[]>();
-  for (const { used, title } of rows) users.set(used, [...(users.get(used) ?? []), title]);
+  for (const { used, ...referrer } of rows) {
+    const title = titles.get(`${referrer.kind} ${referrer.id}`) ?? '';
+    const known = users.get(used);
+    if (known) known.push(title);
+    else users.set(used, [title]);
+  }
+  for (const all of users.values()) all.sort();
   return users;
+}
+
+/** Of so many the titles are looked up one by one; of more along the index that has all of them. */
+const FEW = 200;
+
+/** What products and sheets are called, by their kind and number. */
+async function titlesOf(
+  queries: Queries,
+  referrers: readonly Pick<Referrer, 'kind' | 'id'>[],
+): Promise<ReadonlyMap<string, string>> {
+  const named = async (kind: ReferrerKind, table: SQL) => {
+    const ids = new Set(referrers.flatMap((one) => (one.kind === kind ? [one.id] : [])));
+    if (ids.size === 0) return [];
+    const rows = await queries.all<{ id: number; title: string }>(
+      ids.size > FEW
+        ? sql`select id, title from ${table} order by title`
+        : sql`select id, title from ${table} where id in ${among(ids)}`,
+    );
+    return rows.map(({ id, title }) => [`${kind} ${id}`, title] as const);
+  };
+  return new Map([...(await named('product', sql`products`)), ...(await named('sheet', sql`sheets`))]);
 }
 
 /**

@@ -30,6 +30,9 @@ export const productsWithProofs = async (queries: Queries) => find.productsSayin
 export const joiningBy = async (queries: Queries, conditions: readonly JoinCondition[]) =>
   find.joiningBy(await upToDate(queries), conditions);
 
+/** Of those who use something so many are told by their titles where all things are listed. */
+export const MOST_TOLD = 20;
+
 /** Titles of what refers to things of one kind, by the key of the thing: see {@link find.usersOf}. */
 export const usersOf = async (queries: Queries, what: Parameters<typeof find.usersOf>[1], key: string | null = null) =>
   find.usersOf(await upToDate(queries), what, key);

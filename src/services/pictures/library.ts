@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { referencesOf, withPictures } from '../../core/catalog';
 import { counted } from '../../core/words';
 import { type Queries } from '../../data/database';
-import { usersOf } from '../../data/references';
+import { MOST_TOLD, usersOf } from '../../data/references';
 import {
   bin,
   bulkChanges,
@@ -34,8 +34,9 @@ export interface PictureRow {
   /** its size, in bytes */
   readonly size: number;
   readonly at: number;
-  /** titles of the products, sheets and swatches that show it */
+  /** titles of the products, sheets and swatches that show it, of the first of them; and how many there are */
   readonly usedBy: readonly string[];
+  readonly uses: number;
 }
 
 /** Every picture that was ever uploaded, the latest first. */
@@ -57,15 +58,11 @@ export function listPictures(context: Services): Promise<PictureRow[]> {
     const book = await read.select({ name: swatches.name, picture: swatches.picture }).from(swatches);
     return rows.map(({ at, ...row }) => {
       const src = pictureAddress(row.hash);
-      return {
-        ...row,
-        src,
-        at: at.getTime(),
-        usedBy: [
-          ...(users.get(src) ?? []),
-          ...book.filter(({ picture }) => picture === src).map(({ name }) => `swatch ${name}`),
-        ],
-      };
+      const titles = [
+        ...(users.get(src) ?? []),
+        ...book.filter(({ picture }) => picture === src).map(({ name }) => `swatch ${name}`),
+      ];
+      return { ...row, src, at: at.getTime(), usedBy: titles.slice(0, MOST_TOLD), uses: titles.length };
     });
   });
 }

@@ -3,7 +3,8 @@ import { customAlphabet } from 'nanoid';
 import Papa from 'papaparse';
 import { z } from 'zod';
 import { readShared } from '../catalog/catalog-state';
-import { asItCounts, readBothStates } from '../catalog/product-steps';
+import { type Addressed, readAddressed } from '../catalog/addressed';
+import { readBothStates } from '../catalog/product-steps';
 import { readSuggestions, type ShelfSuggestions } from '../catalog/shelves';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
@@ -61,7 +62,8 @@ export interface DiscountView {
 export interface DiscountsView {
   readonly discounts: readonly DiscountView[];
   readonly groups: readonly Pick<CustomerGroup, 'key' | 'title'>[];
-  readonly products: readonly { readonly slug: string; readonly title: string; readonly sku: string }[];
+  /** those that discounts name */
+  readonly products: readonly Addressed[];
   readonly suggestions: ShelfSuggestions;
   readonly currency: string;
 }
@@ -108,14 +110,21 @@ export function openDiscounts(context: Services): Promise<DiscountsView> {
     return {
       discounts: views,
       groups: shop.groups.map(({ key, title }) => ({ key, title })),
-      products: (await readBothStates(database.read))
-        .map(asItCounts)
-        .map(({ slug, title, sku }) => ({ slug, title, sku })),
+      products: await readAddressed(
+        database.read,
+        new Set(rows.flatMap(({ definition }) => productsNamedBy(definition))),
+      ),
       suggestions: await readSuggestions(database.read),
       currency: shop.currency,
     };
   });
 }
+
+/** Addresses of the products that a discount names. */
+const productsNamedBy = ({ products, gives }: Pick<Discount, 'products' | 'gives'>): string[] => [
+  ...products,
+  ...(gives.kind === 'product' ? [gives.product] : []),
+];
 
 /** @throws Refusal 422 saying what of a discount can't be kept */
 async function checkDiscount(
@@ -143,8 +152,9 @@ async function checkDiscount(
   const { shop } = await readShared(queries);
   const unknown = groups.find((key) => !shop.groups.some((group) => group.key === key));
   if (unknown !== undefined) refuse(`It is for the customer group “${unknown}”, which is none. Take it out.`);
-  const known = new Set((await readBothStates(queries)).map((state) => asItCounts(state).slug));
-  const gone = [...products, ...(gives.kind === 'product' ? [gives.product] : [])].find((slug) => !known.has(slug));
+  const named = productsNamedBy({ products, gives });
+  const known = new Set((await readAddressed(queries, new Set(named))).map(({ slug }) => slug));
+  const gone = named.find((slug) => !known.has(slug));
   if (gone !== undefined)
     refuse(gone === '' ? 'Choose the free product.' : `There is no product at the address “${gone}”. Take it out.`);
 }

@@ -8,14 +8,15 @@ import { atOneMoment, type Services } from '../context';
 import { freeKey, type Swatch, swatchByName, swatchSchema } from '../../core/catalog';
 import { swatchesToCsv, type SwatchLine } from '../../core/exchange';
 import { counted } from '../../core/words';
-import { usersOf } from '../../data/references';
+import { MOST_TOLD, usersOf } from '../../data/references';
 import { swatches } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
 import { requireSeenTitles } from '../seen-titles';
 
-/** A swatch with the products and sheets that use it. */
+/** A swatch with the products and sheets that use it: the titles of the first, and how many there are. */
 export interface SwatchRow extends Swatch {
   readonly usedBy: readonly string[];
+  readonly uses: number;
 }
 
 /** The swatch book, in the order of its pages. */
@@ -23,7 +24,10 @@ export function listSwatches(context: Services): Promise<SwatchRow[]> {
   return atOneMoment(context, async ({ database }) => {
     const book = await readSwatches(database.read);
     const uses = await usersOf(database.read, 'swatches');
-    return book.map((swatch) => ({ ...swatch, usedBy: [...(uses.get(swatch.key) ?? [])] }));
+    return book.map((swatch) => {
+      const titles = uses.get(swatch.key) ?? [];
+      return { ...swatch, usedBy: titles.slice(0, MOST_TOLD), uses: titles.length };
+    });
   });
 }
 

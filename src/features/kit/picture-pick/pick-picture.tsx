@@ -19,6 +19,7 @@ const picturesSchema = z.array(
     size: z.number(),
     at: z.number(),
     usedBy: z.array(z.string()),
+    uses: z.number(),
   }),
 );
 

@@ -72,11 +72,11 @@ export function PictureTiles({
                 {pictureName(picture)}
               </Text>
               <Text fontSize="xs" color="fg.muted" truncate>
-                {picture.usedBy.length === 0
+                {picture.uses === 0
                   ? 'not used'
-                  : picture.usedBy.length === 1
+                  : picture.uses === 1
                     ? picture.usedBy[0]
-                    : `used ${counted(picture.usedBy.length, 'time')}`}
+                    : `used ${counted(picture.uses, 'time')}`}
               </Text>
             </Box>
           </chakra.button>

@@ -1,4 +1,5 @@
 export { anything, ApiProblem, send, wordsOf } from './api';
+export { askProducts } from './ask-products';
 export { useBelowFloor } from './below-floor';
 export { countryName } from './country-name';
 export { DetailList } from './detail-list';

@@ -2,13 +2,14 @@
 
 import { Box, Button, HStack, Stack, Text, Wrap } from '@chakra-ui/react';
 import { X } from 'lucide-react';
+import { useState } from 'react';
 import { type Discount, type DiscountGives } from '@/core/catalog';
 import { GroupTicks, orNull } from '@/features/editors/fields';
 import { PlaceFields } from '@/features/manage/quantity-rules';
-import { Whole } from '@/features/kit/shared';
+import { askProducts, Whole } from '@/features/kit/shared';
 import { type DiscountsView } from '@/services/prices/discounts';
 import { SelectField, TextArea, TextField, TypedInput } from '@/ui/field';
-import { type Finding, PickField, SearchField } from '@/ui/search-field';
+import { PickField, SearchField } from '@/ui/search-field';
 import { Tick } from '@/ui/tick';
 
 const GIVES = [
@@ -37,11 +38,11 @@ interface Props extends Pick<DiscountsView, 'groups' | 'products' | 'suggestions
 /** A discount in sentences: what it gives, by which codes, when, to whom, and for what. */
 export function DiscountFields({ discount, codes, groups, products, suggestions, currency, onChange, onCodes }: Props) {
   const { title, gives, from, until, least, uses, usesPerCustomer, combines } = discount;
-  const findings = products.map(({ slug, title: label, sku }) => ({ value: slug, label, hint: sku }));
+  const { ask, titleOf } = useNamedProducts(products);
   return (
     <Stack gap="4">
       <NameAndCodes title={title} codes={codes} onChange={onChange} onCodes={onCodes} />
-      <Gives gives={gives} findings={findings} currency={currency} onChange={onChange} />
+      <Gives gives={gives} ask={ask} titleOf={titleOf} currency={currency} onChange={onChange} />
       <When from={from} until={until} least={least} currency={currency} onChange={onChange} />
       <HStack gap="3" wrap="wrap">
         <Text>Each code can be used</Text>
@@ -74,7 +75,7 @@ export function DiscountFields({ discount, codes, groups, products, suggestions,
             discount.places.length === 0 && discount.products.length === 0 ? 'Only for a product' : 'Also for a product'
           }
           width="280px"
-          findings={findings.filter(({ value }) => !discount.products.includes(value))}
+          onAsk={async (words) => (await ask(words)).filter(({ value }) => !discount.products.includes(value))}
           onPick={(slug) => onChange({ products: [...discount.products, slug] })}
         />
         <Wrap gap="2" mt="6">
@@ -84,16 +85,28 @@ export function DiscountFields({ discount, codes, groups, products, suggestions,
               size="xs"
               variant="outline"
               colorPalette="ink"
-              aria-label={`Not for ${products.find((product) => product.slug === slug)?.title ?? slug}`}
+              aria-label={`Not for ${titleOf(slug)}`}
               onClick={() => onChange({ products: discount.products.filter((other) => other !== slug) })}
             >
-              {products.find((product) => product.slug === slug)?.title ?? slug} <X size={12} aria-hidden />
+              {titleOf(slug)} <X size={12} aria-hidden />
             </Button>
           ))}
         </Wrap>
       </HStack>
     </Stack>
   );
+}
+
+/** Finds products, and knows what those are called that are named or have been found. */
+function useNamedProducts(named: Props['products']) {
+  const [found, setFound] = useState<ReadonlyMap<string, string>>(new Map());
+  const ask = async (words: string) => {
+    const findings = await askProducts(words, { withDrafts: true });
+    setFound((before) => new Map([...before, ...findings.map(({ value, label }) => [value, label] as const)]));
+    return findings;
+  };
+  const titleOf = (slug: string) => named.find((product) => product.slug === slug)?.title ?? found.get(slug) ?? slug;
+  return { ask, titleOf };
 }
 
 const small = { size: 'sm', bg: 'bg.panel' } as const;
@@ -136,10 +149,11 @@ function NameAndCodes({
 /** What is given, and how much of it. */
 function Gives({
   gives,
-  findings,
+  ask,
+  titleOf,
   currency,
   onChange,
-}: Pick<Discount, 'gives'> & Pick<Props, 'currency' | 'onChange'> & { findings: readonly Finding[] }) {
+}: Pick<Discount, 'gives'> & Pick<Props, 'currency' | 'onChange'> & ReturnType<typeof useNamedProducts>) {
   return (
     <HStack gap="3" wrap="wrap">
       <Text>It gives</Text>
@@ -187,7 +201,8 @@ function Gives({
             label="Which product"
             width="260px"
             picked={gives.product}
-            findings={findings}
+            pickedLabel={gives.product === '' ? undefined : titleOf(gives.product)}
+            onAsk={ask}
             onPick={(product) => onChange({ gives: { ...gives, product } })}
           />
         </>

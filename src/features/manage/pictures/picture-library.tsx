@@ -4,7 +4,7 @@ import { Button, HStack, Image, Stack, Text } from '@chakra-ui/react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { z } from 'zod';
-import { counted, listed } from '@/core/words';
+import { counted, listed, someOf } from '@/core/words';
 import { PictureField } from '@/features/editors/fields';
 import { anything, send, useAttempt } from '@/features/kit/shared';
 import { type PictureRow } from '@/services/pictures/library';
@@ -88,13 +88,13 @@ function PictureDialog({ picture, onClose }: { picture: PictureRow; onClose: () 
         <Text fontSize="sm" color="fg.muted">
           {size}, {Math.max(1, Math.round(picture.size / 1024))} kB
         </Text>
-        <Text>{picture.usedBy.length === 0 ? 'Nothing shows it.' : `Shown by ${listed(picture.usedBy, 'and')}.`}</Text>
+        <Text>{picture.uses === 0 ? 'Nothing shows it.' : `Shown by ${someOf(picture.usedBy, picture.uses)}.`}</Text>
         <FaultLine role="alert">{fault}</FaultLine>
         <HStack gap="4" align="start" wrap="wrap">
-          {picture.usedBy.length > 0 && (
+          {picture.uses > 0 && (
             <PictureField label="Replace it everywhere" src={null} onChange={(src) => src !== null && replace(src)} />
           )}
-          {picture.usedBy.length === 0 && (
+          {picture.uses === 0 && (
             <Button variant="ghost" colorPalette="brick" size="sm" loading={busy} onClick={remove}>
               Delete it
             </Button>

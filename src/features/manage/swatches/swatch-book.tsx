@@ -223,10 +223,8 @@ function Entry({
         <Text fontSize="xs" color="fg.muted" truncate fontFamily="mono">
           {[swatch.supplierCode, swatch.picture ? 'texture' : swatch.colours.join(' ')].filter(Boolean).join(' · ')}
         </Text>
-        {swatch.usedBy.length > 0 && (
-          <Slip tone="oak">
-            {swatch.usedBy.length === 1 ? swatch.usedBy[0] : `${swatch.usedBy.length} products and sheets`}
-          </Slip>
+        {swatch.uses > 0 && (
+          <Slip tone="oak">{swatch.uses === 1 ? swatch.usedBy[0] : `${swatch.uses} products and sheets`}</Slip>
         )}
       </Box>
       <IconButton

@@ -5,7 +5,7 @@ import { Trash2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { readColour } from '@/core/colour';
-import { counted } from '@/core/words';
+import { counted, someOf } from '@/core/words';
 import { OwnColours, PictureField } from '@/features/editors/fields';
 import { anything, binnedSchema, sayBinned, send, useBusy } from '@/features/kit/shared';
 import { type SwatchRow } from '@/services/swatches/swatches';
@@ -88,10 +88,10 @@ export function SwatchDialog({ swatch, families, onClose, onDone }: Props) {
             />
           </HStack>
           <Suggestions id="swatch-families" values={families} />
-          {swatch && swatch.usedBy.length > 0 && (
+          {swatch && swatch.uses > 0 && (
             <Text fontSize="sm" color="fg.muted">
-              {counted(swatch.usedBy.length, 'product or sheet', 'products and sheets')}{' '}
-              {swatch.usedBy.length === 1 ? 'follows' : 'follow'} at once: {swatch.usedBy.join(', ')}.
+              {counted(swatch.uses, 'product or sheet', 'products and sheets')}{' '}
+              {swatch.uses === 1 ? 'follows' : 'follow'} at once: {someOf(swatch.usedBy, swatch.uses)}.
             </Text>
           )}
           {fault && (

@@ -16,12 +16,12 @@ import { sayDone, sayFailed } from '@/ui/toasts';
 interface MovedSwatch {
   readonly id: string;
   readonly title: string;
-  readonly usedBy: readonly string[];
+  readonly uses: number;
 }
 
 const inBook = binMoves<MovedSwatch>(
   (id) => `/api/manage/swatches/${id}`,
-  ({ usedBy }) => usedBy.length === 0,
+  ({ uses }) => uses === 0,
   'All of them are used. Give what uses them another swatch first.',
 );
 
@@ -90,7 +90,7 @@ export function SwatchesBar({
         <MoveMany
           way="delete"
           moves={swatchMoves}
-          rows={meant.map(({ key, name, usedBy }) => ({ id: key, title: name, usedBy }))}
+          rows={meant.map(({ key, name, uses }) => ({ id: key, title: name, uses }))}
           word="swatch"
           words="swatches"
           onClose={() => {

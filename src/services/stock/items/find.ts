@@ -36,7 +36,7 @@ export function findStock(
   { words, name, product }: z.infer<typeof stockAskedSchema>,
 ): Promise<FoundItem[]> {
   return atOneMoment(context, async ({ database: { read } }) => {
-    const offered = eq(stockItems.archived, false);
+    const offered = sql`+${stockItems.archived} = 0`;
     const matching = (query: ReturnType<typeof stockHaving>, most: number) =>
       read
         .select(COLUMNS)
@@ -58,7 +58,7 @@ export function findStock(
         : await read
             .select(COLUMNS)
             .from(stockItems)
-            .where(offered)
+            .where(eq(stockItems.archived, false))
             .orderBy(asc(sql`title collate nocase`))
             .limit(MOST_FOUND);
     return told([...new Map([...likely, ...others].map((item) => [item.id, item])).values()].slice(0, MOST_FOUND));

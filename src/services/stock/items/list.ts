@@ -41,7 +41,7 @@ export interface StockPage {
 /** Stock items as they are asked for: found, sorted and counted by the database. */
 export function listStock(context: Services, asked: StockAsked): Promise<StockPage> {
   return withStock(context, async ({ database: { read } }) => {
-    const shown = asked.withArchived ? undefined : eq(stockItems.archived, false);
+    const shown = shownBy(asked);
     const found = await countOf(read, asked, shown);
     const { page, pages, before } = pageAmong(found, ON_A_PAGE, asked.page);
     const keys = await read
@@ -67,6 +67,12 @@ export function listStock(context: Services, asked: StockAsked): Promise<StockPa
       currency: (await readShop(read)).currency,
     };
   });
+}
+
+function shownBy({ withArchived, find }: StockAsked): SQL | undefined {
+  if (withArchived) return undefined;
+  // Those that have the words are few: no index is to look at all others first.
+  return find.trim() === '' ? eq(stockItems.archived, false) : sql`+${stockItems.archived} = 0`;
 }
 
 async function countOf(queries: Queries, asked: StockAsked, shown: SQL | undefined): Promise<number> {

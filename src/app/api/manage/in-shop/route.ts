@@ -1,8 +1,14 @@
 import { answer } from '@/http/route';
-import { findInShop } from '@/services/catalog/in-shop';
+import { findAddressed } from '@/services/catalog/addressed';
 
-/** Products in the shop that have some words, those of a category first. */
+/** Products that have some words, those of a category first; with drafts or in the shop alone. */
 export function GET(request: Request): Promise<Response> {
-  const { searchParams } = new URL(request.url);
-  return answer((context) => findInShop(context, searchParams.get('words') ?? '', searchParams.get('category')));
+  const said = new URL(request.url).searchParams;
+  return answer((context) =>
+    findAddressed(context, {
+      words: said.get('words') ?? '',
+      category: said.get('category'),
+      withDrafts: said.get('drafts') === 'too',
+    }),
+  );
 }

@@ -1,5 +1,5 @@
 import { answer, readJson } from '@/http/route';
-import { findBySku, skusSchema } from '@/services/catalog/in-shop';
+import { findBySku, skusSchema } from '@/services/catalog/addressed';
 
 /** The products in the shop that have some SKUs. */
 export function POST(request: Request): Promise<Response> {

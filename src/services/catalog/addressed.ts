@@ -2,11 +2,12 @@ import { and, asc, eq, inArray, isNotNull, type SQL, sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { type Services } from '../context';
 import { closest } from '../../core/text';
+import { type Queries } from '../../data/database';
 import { products } from '../../data/schema';
 import { LONGEST_WORDS, productsHaving } from './words-to-find';
 
-/** A product in the shop, that can be a part of others or be taken along. */
-export interface InShop {
+/** A product as it is found by its address. */
+export interface Addressed {
   readonly slug: string;
   readonly title: string;
   readonly sku: string;
@@ -15,48 +16,66 @@ export interface InShop {
 /** So many are told: who sees none of what is meant types on. */
 const MOST_FOUND = 40;
 
-const COLUMNS = { slug: products.publishedSlug, title: products.title, sku: products.sku };
+const columnsOf = (slug: SQL<string | null>) => ({ slug, title: products.title, sku: products.sku });
+const IN_SHOP = columnsOf(sql`${products.publishedSlug}`);
+/** As products count: as they are in the shop, or else as they are edited. */
+const COUNTING = columnsOf(sql`coalesce(${products.publishedSlug}, json_extract(${products.draft}, '$.slug'))`);
 
-type Row = { readonly slug: string | null } & Omit<InShop, 'slug'>;
+type Row = { readonly slug: string | null } & Omit<Addressed, 'slug'>;
 
-const sold = (rows: readonly Row[]): InShop[] =>
+const addressed = (rows: readonly Row[]): Addressed[] =>
   rows.flatMap(({ slug, ...row }) => (slug === null ? [] : { slug, ...row }));
 
 /**
- * Products in the shop that have some words, as well as they have them; without words those of a category first.
+ * Products that have some words, as well as they have them; without words those of a category first.
  *
  * @param category null for none
+ * @param withDrafts whether those that are not in the shop are found, too; archived ones never are without words
  */
-export async function findInShop(
+export async function findAddressed(
   { database: { read } }: Services,
-  words: string,
-  category: string | null,
-): Promise<InShop[]> {
+  { words, category, withDrafts }: { words: string; category: string | null; withDrafts: boolean },
+): Promise<Addressed[]> {
+  const columns = withDrafts ? COUNTING : IN_SHOP;
   if (words.trim() !== '')
-    return sold(
+    return addressed(
       await read
-        .select(COLUMNS)
+        .select(columns)
         .from(products)
         .innerJoin(
           sql`(${productsHaving(words.slice(0, LONGEST_WORDS))} order by rank) as found`,
           eq(sql`found.id`, products.id),
         )
-        .where(isNotNull(products.publishedSlug))
+        .where(withDrafts ? undefined : isNotNull(products.publishedSlug))
         .orderBy(sql`found.rank`)
         .limit(MOST_FOUND),
     );
+  const shown = inArray(products.state, ['published', 'changed', ...(withDrafts ? (['draft'] as const) : [])]);
   const first = async (which: SQL | undefined) =>
-    sold(
+    addressed(
       await read
-        .select(COLUMNS)
+        .select(columns)
         .from(products)
-        .where(and(inArray(products.state, ['published', 'changed']), which))
+        .where(and(shown, which))
         .orderBy(asc(products.titleKey))
         .limit(MOST_FOUND),
     );
   const near = category === null ? [] : await first(eq(products.category, category));
   const any = near.length < MOST_FOUND ? await first(undefined) : [];
   return [...new Map([...near, ...any].map((one) => [one.slug, one])).values()].slice(0, MOST_FOUND);
+}
+
+/** The products at some addresses, as they count. */
+export async function readAddressed(queries: Queries, slugs: ReadonlySet<string>): Promise<Addressed[]> {
+  const wanted = sql`(select value from json_each(${JSON.stringify([...slugs])}))`;
+  const [sold, edited] = [
+    sql`${products.publishedSlug} in ${wanted}`,
+    sql`${products.publishedSlug} is null and json_extract(${products.draft}, '$.slug') in ${wanted}`,
+  ];
+  return [
+    ...addressed(await queries.select(COUNTING).from(products).where(sold)),
+    ...addressed(await queries.select(COUNTING).from(products).where(edited)),
+  ];
 }
 
 export const skusSchema = z.strictObject({ skus: z.array(z.string().max(200)).max(500) });
@@ -68,19 +87,20 @@ const MOST_MEANT = 20;
 export async function findBySku(
   { database: { read } }: Services,
   { skus }: z.infer<typeof skusSchema>,
-): Promise<{ readonly found: readonly InShop[]; readonly meant: Readonly<Record<string, string>> }> {
+): Promise<{ readonly found: readonly Addressed[]; readonly meant: Readonly<Record<string, string>> }> {
   const all = await read
     .select({ id: products.id, sku: products.sku })
     .from(products)
-    .where(inArray(products.state, ['published', 'changed']));
+    // Along the index of the SKUs, which has the states beside: a draft lies before either in a row.
+    .where(sql`+${products.state} in ('published', 'changed')`);
   const bySku = new Map(all.map(({ id, sku }) => [sku.toLowerCase(), id]));
   const ids = new Set(skus.flatMap((sku) => bySku.get(sku.toLowerCase()) ?? []));
   const unknown = [...new Set(skus.filter((sku) => sku !== '' && !bySku.has(sku.toLowerCase())))];
   const known = all.map(({ sku }) => sku);
   return {
-    found: sold(
+    found: addressed(
       await read
-        .select(COLUMNS)
+        .select(IN_SHOP)
         .from(products)
         .where(inArray(products.id, [...ids])),
     ),
