@@ -13,11 +13,16 @@ import { cardsDue, productCards, products } from '../src/data/schema';
 import { stopThreads } from '../src/services/background/pool';
 import { freshenAllCards } from '../src/services/catalog/cards';
 import { findThings } from '../src/services/catalog/finder';
+import { whereUsed } from '../src/services/catalog/where-used';
 import { CARD_FORM } from '../src/services/catalog/unseen-cards';
 import { type Services } from '../src/services/context';
 import { productsAskedFrom } from '../src/services/products/asked';
+import { openProduct } from '../src/services/products/drafts';
+import { openForEditing } from '../src/services/products/editing';
 import { listProducts } from '../src/services/products/list';
+import { publishProduct } from '../src/services/products/publishing';
 import { listShop } from '../src/services/selling/shop-list';
+import { listStock, stockAskedFrom } from '../src/services/stock/items/list';
 import { quantile } from './rounds';
 
 /**
@@ -82,6 +87,10 @@ async function shopOf(size: number, file: string): Promise<Services> {
   return context;
 }
 
+const idOf = async ({ database }: Services, slug: string) =>
+  (await database.read.select({ id: products.id }).from(products).where(eq(products.publishedSlug, slug)))[0]?.id ?? 0;
+
+const stockAsked = (address: string) => stockAskedFrom(new URLSearchParams(address));
 const asked = (address: string) => productsAskedFrom(new URLSearchParams(address));
 const CARDS = sql`select p.id, c.card from products p left join product_cards c on c.product_id = p.id and c."of" = 'draft'`;
 
@@ -110,6 +119,33 @@ const LISTS: Readonly<Record<string, readonly [ours: (context: Services) => unkn
   'products by margin': [
     (context) => listProducts(context, asked('sort=earns')),
     sql`${CARDS} where +p.state in ('published', 'changed', 'draft') order by json_extract(c.card, '$.one.price') limit 50`,
+  ],
+  stock: [
+    (context) => listStock(context, stockAsked('')),
+    sql`select * from stock_items where archived = 0 order by title collate nocase, id limit 50`,
+  ],
+  'stock found': [
+    (context) => listStock(context, stockAsked('find=jar')),
+    sql`select * from stock_items where id in (select rowid from stock_search where stock_search match '"jar"*') limit 50`,
+  ],
+  'stock by available': [
+    (context) => listStock(context, stockAsked('sort=available')),
+    sql`select * from stock_items where archived = 0 order by cast(on_hand as real) - cast(reserved as real) limit 50`,
+  ],
+  'a product, opened': [
+    async (context) => openForEditing(context, await idOf(context, 'smoker')),
+    sql`select p.draft, r.definition from products p left join revisions r on r.id = p.published_revision where p.published_slug = 'smoker'`,
+  ],
+  'who uses a product': [
+    (context) => whereUsed(context, 'products', 'smoker-fuel'),
+    sql`select kind, id from catalog_references where what = 'products' and "key" = 'smoker-fuel'`,
+  ],
+  'publishing a product': [
+    async (context) => {
+      const id = await idOf(context, 'hook-tool');
+      await publishProduct(context, id, (await openProduct(context, id)).draftVersion, 99);
+    },
+    sql`select draft from products where published_slug = 'hook-tool'`,
   ],
   'anything by its name': [
     (context) => findThings(context, 'hive 9'),

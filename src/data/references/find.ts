@@ -1,7 +1,6 @@
 import { sql, type SQL } from 'drizzle-orm';
 import {
   type JoinCondition,
-  joinConditionSchema,
   joins,
   type PlaceCondition,
   placeConditionSchema,
@@ -11,7 +10,7 @@ import {
 } from '../../core/catalog';
 import { type Queries } from '../database';
 import { type ReferrerKind, type ReferrerState, type ReferredKind } from '../tables/references';
-import { shelfKey } from './rows';
+import { clueRanges, conditionOf, shelfKey } from './rows';
 
 /** What a definition can refer to, by key; products by address, pictures by where they are. */
 export interface Thing {
@@ -145,16 +144,14 @@ async function joined(
   asked: Asked,
 ): Promise<(Referrer & { thing: Thing })[]> {
   if (things.length === 0) return [];
-  const conditions = await saidOfKind(queries, 'joins');
-  if (conditions.length === 0) return [];
   const products = await queries.all<Referrer & { key: string }>(sql`
     select kind, id, "of", "key" from catalog_references
     where what = 'own' and kind = 'product' and "key" in ${among(things.map(({ key }) => key))}`);
   const facts = await factsOf(queries, await asParts(queries, products, asked));
   const bySlug = new Map(products.map((product) => [idOf(product), product.key]));
   const found: (Referrer & { thing: Thing })[] = [];
-  for (const key of conditions) {
-    const condition = joinConditionSchema.parse(JSON.parse(key));
+  for (const key of await conditionsFor(queries, [...facts.values()])) {
+    const condition = conditionOf(key);
     const slugs = new Set(
       [...facts].flatMap(([id, product]) => (joins(condition, product) ? [bySlug.get(id) ?? ''] : [])),
     );
@@ -175,8 +172,8 @@ async function joined(
  */
 export async function saidOfKind(
   queries: Queries,
-  what: 'joins' | 'categoryName' | 'supplierName' | 'tagName',
-  most = -1,
+  what: 'categoryName' | 'supplierName' | 'tagName',
+  most: number,
 ): Promise<string[]> {
   const rows = await queries.all<{ key: string }>(sql`
     with recursive said("key") as (
@@ -186,6 +183,17 @@ export async function saidOfKind(
       from said where said."key" is not null
     )
     select "key" from said where "key" is not null limit ${most}`);
+  return rows.map(({ key }) => key);
+}
+
+/** Keys of the conditions that may hold for some products: each product is led to those by what it is. */
+async function conditionsFor(queries: Queries, products: readonly Facts[]): Promise<readonly string[]> {
+  const ranges = new Map(products.flatMap(clueRanges).map((range) => [range.from, range] as const));
+  if (ranges.size === 0) return [];
+  const rows = await queries.all<{ key: string }>(sql`
+    select distinct said."key" from json_each(${JSON.stringify([...ranges.values()])}) clue
+    join catalog_references said on said.what = 'joins'
+      and said."key" >= json_extract(clue.value, '$.from') and said."key" < json_extract(clue.value, '$.before')`);
   return rows.map(({ key }) => key);
 }
 

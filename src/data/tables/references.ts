@@ -21,7 +21,7 @@ export const referredKinds = [
   'placed',
   /** a sheet that is left out though a condition would place it */
   'leftOut',
-  /** a condition by which products join a slot, as JSON */
+  /** a condition by which products join a slot, as JSON, after the clue that leads to it */
   'joins',
   /** a condition by which a sheet is placed, as JSON */
   'places',

@@ -1,6 +1,6 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm';
 import { readPublishedBySlug } from '../catalog/published-products';
-import { type RippleLooks } from '../catalog/reach';
+import { inParts } from '../catalog/product-steps';
 import { readSurroundings } from '../catalog/surroundings';
 import { asSeen } from '../as-seen';
 import { atOneMoment, type Services } from '../context';
@@ -21,6 +21,8 @@ import { counted, faultWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { type FormerDraft } from '../../data/documents';
 import { bulkChanges, products, sheets } from '../../data/schema';
+import { type ComparedProduct, type Costs } from '../figures/margins';
+import { inPieces } from '../in-pieces';
 import { compared } from '../prices/floors';
 import { indexed } from '../products/life';
 import { notFound, Refusal } from '../refusal';
@@ -57,27 +59,47 @@ export interface BulkRow {
   readonly belowFloor: string | null;
 }
 
-/** One that is to be changed, ready to be stored and to be taken back. */
+/** A sheet that is to be changed, ready to be stored and to be taken back. */
 interface PreparedRow {
   readonly row: BulkRow;
   readonly former: FormerDraft;
   store(transaction: Queries, at: Date): Promise<void>;
 }
 
-interface Prepared {
+/** So many are compared together, with what they refer to and no more. */
+const AT_A_STRETCH = 20;
+
+/** What a change makes of each draft, and what these follow from. */
+interface Applied {
   readonly words: string;
   /** the name of the drafts that it was worked out from */
   readonly seen: string;
-  readonly rows: readonly PreparedRow[];
+  readonly today: string;
+  readonly rows: readonly AppliedRow[];
+  readonly onSheets: readonly PreparedRow[];
 }
 
-/** @param looksAt whether floors are looked at, too, which takes longer */
-async function prepare(queries: Queries, at: Date, change: BulkChange, looksAt: RippleLooks): Promise<Prepared> {
-  const rows = await queries
-    .select()
-    .from(products)
-    .where(inArray(products.id, change.products))
-    .orderBy(asc(products.title));
+interface AppliedRow {
+  readonly id: number;
+  readonly draft: Product;
+  readonly draftVersion: number;
+  readonly after: Product;
+  readonly does: string;
+  readonly surroundings: CatalogSurroundings;
+}
+
+/** Reads what is to be changed, and changes it; nothing is written or compared. */
+async function readApplied(queries: Queries, at: Date, change: BulkChange): Promise<Applied> {
+  const rows = (
+    await inPieces(inParts(change.products, AT_A_STRETCH), (ids) =>
+      queries
+        .select({ id: products.id, draft: products.draft, draftVersion: products.draftVersion })
+        .from(products)
+        .where(inArray(products.id, ids)),
+    )
+  )
+    .flat()
+    .sort((a, b) => (a.draft.title < b.draft.title ? -1 : a.draft.title > b.draft.title ? 1 : a.id - b.id));
   const onSheets =
     'sheets' in change && change.sheets.length > 0
       ? await queries.select().from(sheets).where(inArray(sheets.id, change.sheets)).orderBy(asc(sheets.title))
@@ -92,81 +114,96 @@ async function prepare(queries: Queries, at: Date, change: BulkChange, looksAt: 
   const from = source?.draft;
   const incoming =
     change.kind === 'replacePart' ? (await readPublishedBySlug(queries, change.to))?.definition : undefined;
-  const read = await readSurroundings(queries, at, [
-    ...rows.map(({ draft }) => draft),
-    ...(from ? [from] : []),
-    ...(incoming ? [incoming] : []),
-  ]);
-  const surroundings = incoming
-    ? { ...read.surroundings, products: new Map(read.surroundings.products).set(incoming.slug, incoming) }
-    : read.surroundings;
-  const { words, apply } = changer(change, surroundings, from);
-  const applied = rows.map(({ id, draft }) =>
-    id === source?.id ? { after: draft, does: 'is where they come from' } : apply(draft),
+  const going =
+    change.kind === 'replacePart' ? (await readPublishedBySlug(queries, change.from))?.definition : undefined;
+  const beside = [from, incoming, going].flatMap((one) => one ?? []);
+  const around = async (drafts: readonly Product[], onThem: readonly Sheet[] = []) => {
+    const { surroundings, today } = await readSurroundings(queries, at, [...drafts, ...beside], onThem);
+    const known = [incoming, going].flatMap((one) => (one ? [[one.slug, one] as const] : []));
+    return { today, surroundings: { ...surroundings, products: new Map([...surroundings.products, ...known]) } };
+  };
+  const { surroundings: general, today } = await around(
+    [],
+    onSheets.map(({ draft }) => draft),
   );
-  const sides = rows.map(({ draft }, place) => ({
-    before: { product: draft, surroundings },
-    after: { product: applied[place]?.after ?? draft, surroundings },
-  }));
-  const found = await compared(sides, read.today, looksAt === 'floors' ? await readCosts(queries) : null);
+  const { words, apply: applyInGeneral } = changer(change, general, from);
+  const applied = await inPieces(inParts(rows, AT_A_STRETCH), async (part): Promise<AppliedRow[]> => {
+    const { surroundings } = await around(part.map(({ draft }) => draft));
+    const { apply } = changer(change, surroundings, from);
+    return part.map(({ id, draft, draftVersion }) => ({
+      id,
+      draft,
+      draftVersion,
+      surroundings,
+      ...(id === source?.id ? { after: draft, does: 'is where they come from' } : apply(draft)),
+    }));
+  });
   return {
     words,
     seen: await nameOfDrafts(queries, change),
-    rows: [
-      ...rows.map(({ id, draft, draftVersion }, place): PreparedRow => {
-        const { after, does } = applied[place] ?? { after: draft, does: '' };
-        const {
-          priceBefore = null,
-          priceAfter = null,
-          stops = [],
-          breaks = [],
-          belowFloor = null,
-        } = found[place] ?? {};
-        return {
-          row: {
-            of: 'product',
-            id,
-            title: draft.title,
-            does,
-            changes: after !== draft,
-            priceBefore,
-            priceAfter,
-            faults: stops,
-            brokenProofs: breaks.map(({ title }) => title),
-            belowFloor,
-          },
-          former: { productId: id, definition: draft, versionAfter: draftVersion + 1 },
-          store: (transaction, now) => storeProduct(transaction, id, after, draftVersion + 1, now),
-        };
-      }),
-      ...onSheets.map(({ id, draft, draftVersion }): PreparedRow => {
-        const { after, does } = onSheet(apply)(draft);
-        const wrong = new Set(sheetFaults(draft, surroundings).map(({ data }) => faultWords(data)));
-        const faults =
-          after === draft
-            ? []
-            : [...new Set(sheetFaults(after, surroundings).map(({ data }) => faultWords(data)))].filter(
-                (fault) => !wrong.has(fault),
-              );
-        return {
-          row: {
-            of: 'sheet',
-            id,
-            title: draft.title,
-            does,
-            changes: after !== draft,
-            priceBefore: null,
-            priceAfter: null,
-            faults,
-            brokenProofs: [],
-            belowFloor: null,
-          },
-          former: { sheetId: id, definition: draft, versionAfter: draftVersion + 1 },
-          store: (transaction, now) => storeSheet(transaction, id, after, draftVersion + 1, now),
-        };
-      }),
-    ],
+    today,
+    rows: applied.flat(),
+    onSheets: onSheets.map((sheet) => sheetRow(sheet, onSheet(applyInGeneral)(sheet.draft), general)),
   };
+}
+
+function sheetRow(
+  { id, draft, draftVersion }: typeof sheets.$inferSelect,
+  { after, does }: { readonly after: Sheet; readonly does: string },
+  surroundings: CatalogSurroundings,
+): PreparedRow {
+  const faultsOf = (sheet: Sheet) => [...new Set(sheetFaults(sheet, surroundings).map(({ data }) => faultWords(data)))];
+  const wrong = new Set(faultsOf(draft));
+  return {
+    row: {
+      of: 'sheet',
+      id,
+      title: draft.title,
+      does,
+      changes: after !== draft,
+      priceBefore: null,
+      priceAfter: null,
+      faults: after === draft ? [] : faultsOf(after).filter((fault) => !wrong.has(fault)),
+      brokenProofs: [],
+      belowFloor: null,
+    },
+    former: { sheetId: id, definition: draft, versionAfter: draftVersion + 1 },
+    store: (transaction, now) => storeSheet(transaction, id, after, draftVersion + 1, now),
+  };
+}
+
+/** What a change would do, one by one: products beside what they were, some of them together. */
+async function look({ rows, onSheets, today }: Applied, costs: Costs | null): Promise<BulkRow[]> {
+  const found: ComparedProduct[] = [];
+  for (const part of inParts(rows, AT_A_STRETCH))
+    found.push(
+      ...(await compared(
+        part.map(({ draft, after, surroundings }) => ({
+          before: { product: draft, surroundings },
+          after: { product: after, surroundings },
+        })),
+        today,
+        costs,
+      )),
+    );
+  return [
+    ...rows.map(({ id, draft, after, does }, place): BulkRow => {
+      const { priceBefore = null, priceAfter = null, stops = [], breaks = [], belowFloor = null } = found[place] ?? {};
+      return {
+        of: 'product',
+        id,
+        title: draft.title,
+        does,
+        changes: after !== draft,
+        priceBefore,
+        priceAfter,
+        faults: stops,
+        brokenProofs: breaks.map(({ title }) => title),
+        belowFloor,
+      };
+    }),
+    ...onSheets.map(({ row }) => row),
+  ];
 }
 
 const storeProduct = async (transaction: Queries, id: number, draft: Product, draftVersion: number, updatedAt: Date) =>
@@ -320,14 +357,16 @@ function withCopies(
 }
 
 /** What a change of many would do, one by one. Nothing is changed. */
-export function previewBulk(
+export async function previewBulk(
   context: Services,
   change: BulkChange,
 ): Promise<{ words: string; seen: string; rows: BulkRow[] }> {
-  return atOneMoment(context, async ({ database, now }) => {
-    const { words, seen, rows } = await prepare(database.read, now(), change, 'floors');
-    return { words, seen, rows: rows.map(({ row }) => row) };
-  });
+  // What is read at one moment is looked at in its own time: nobody else waits for a connection meanwhile.
+  const { applied, costs } = await atOneMoment(context, async ({ database: { read }, now }) => ({
+    applied: await readApplied(read, now(), change),
+    costs: await readCosts(read),
+  }));
+  return { words: applied.words, seen: applied.seen, rows: await look(applied, costs) };
 }
 
 /**
@@ -349,22 +388,35 @@ export async function applyBulk(
       'changedMeanwhile',
       'Some of these drafts have been changed since you looked. Look again at what would happen.',
     );
-  const looked = async (still: Services) => {
-    const prepared = await prepare(still.database.read, now(), change, 'stops');
-    return () => Promise.resolve(prepared);
+  // What it would do to prices and faults has been looked at before; here only the drafts are changed.
+  const looked = async ({ database }: Services) => {
+    const applied = await readApplied(database.read, now(), change);
+    return () => Promise.resolve(applied);
   };
-  return asSeen(context, looked, async (transaction, { words, seen: worked, rows }) => {
+  return asSeen(context, looked, async (transaction, { words, seen: worked, rows, onSheets }) => {
     // The drafts are those that it was worked out from, and that were looked at.
     if ((seen !== undefined && seen !== worked) || (await nameOfDrafts(transaction, change)) !== worked) throw moved();
-    const changing = rows.filter(({ row }) => row.changes);
-    if (changing.length === 0)
+    const changing = rows.filter(({ draft, after }) => after !== draft);
+    const changingSheets = onSheets.filter(({ row }) => row.changes);
+    if (changing.length + changingSheets.length === 0)
       throw new Refusal(409, 'nothingChanges', 'Nothing would be another than it is. Look again.');
-    for (const { store } of changing) await store(transaction, now());
+    const at = now();
+    for (const { id, after, draftVersion } of changing)
+      await storeProduct(transaction, id, after, draftVersion + 1, at);
+    for (const { store } of changingSheets) await store(transaction, at);
+    const before = [
+      ...changing.map(({ id, draft, draftVersion }) => ({
+        productId: id,
+        definition: draft,
+        versionAfter: draftVersion + 1,
+      })),
+      ...changingSheets.map(({ former }) => former),
+    ];
     const [stored] = await transaction
       .insert(bulkChanges)
-      .values({ words, before: changing.map(({ former }) => former), at: now() })
+      .values({ words, before, at })
       .returning({ id: bulkChanges.id });
-    return { id: stored?.id ?? 0, words, changed: changing.length };
+    return { id: stored?.id ?? 0, words, changed: before.length };
   });
 }
 
