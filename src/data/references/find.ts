@@ -189,13 +189,22 @@ export async function saidOfKind(
 /** Keys of the conditions that may hold for some products: each product is led to those by what it is. */
 async function conditionsFor(queries: Queries, products: readonly Facts[]): Promise<readonly string[]> {
   const ranges = new Map(products.flatMap(clueRanges).map((range) => [range.from, range] as const));
-  if (ranges.size === 0) return [];
-  const rows = await queries.all<{ key: string }>(sql`
-    select distinct said."key" from json_each(${JSON.stringify([...ranges.values()])}) clue
-    join catalog_references said on said.what = 'joins'
-      and said."key" >= json_extract(clue.value, '$.from') and said."key" < json_extract(clue.value, '$.before')`);
-  return rows.map(({ key }) => key);
+  const all = [...ranges.values()];
+  const keys = new Set<string>();
+  for (let start = 0; start < all.length; start += RANGES_AT_ONCE) {
+    // Each range is gone along by itself: together they would be looked for among all conditions there are.
+    const parts = all
+      .slice(start, start + RANGES_AT_ONCE)
+      .map(
+        ({ from, before }) =>
+          sql`select "key" from catalog_references where what = 'joins' and "key" >= ${from} and "key" < ${before}`,
+      );
+    for (const { key } of await queries.all<{ key: string }>(sql.join(parts, sql` union `))) keys.add(key);
+  }
+  return [...keys];
 }
+
+const RANGES_AT_ONCE = 100;
 
 /** The definitions of products by which they join slots of others. */
 function asParts<R extends Referrer>(queries: Queries, products: readonly R[], asked: Asked) {
