@@ -1,16 +1,10 @@
 import { sql, type SQL } from 'drizzle-orm';
-import {
-  type JoinCondition,
-  joins,
-  type PlaceCondition,
-  placeConditionSchema,
-  type Product,
-  propertySchema,
-  type Sheet,
-} from '../../core/catalog';
+import { type JoinCondition, joins, type PlaceCondition, placeConditionSchema, type Sheet } from '../../core/catalog';
 import { type Queries } from '../database';
-import { type ReferrerKind, type ReferrerState, type ReferredKind } from '../tables/references';
-import { clueRanges, conditionOf, shelfKey } from './rows';
+import { type ReferrerKind } from '../tables/references';
+import { among, idOf, type Referrer } from './referrer';
+import { conditionOf } from './rows';
+import { conditionsFor, factsOf, standingBy } from './standing';
 
 /** What a definition can refer to, by key; products by address, pictures by where they are. */
 export interface Thing {
@@ -18,21 +12,11 @@ export interface Thing {
   readonly key: string;
 }
 
-/** A definition of a product or a sheet. */
-export interface Referrer {
-  readonly kind: ReferrerKind;
-  readonly id: number;
-  readonly of: ReferrerState;
-}
-
 /**
  * Which definitions are asked: all there are; all of sheets, and of each product what is published, or else its draft;
  * or of products the same, and of sheets what is published alone.
  */
 export type Asked = 'all' | 'counting' | 'inForce';
-
-const among = (values: Iterable<string | number>): SQL =>
-  sql`(select value from json_each(${JSON.stringify([...values])}))`;
 
 /**
  * Who refers to things directly: by name, as a product that joins a slot, as a product on which a sheet is placed by
@@ -60,8 +44,6 @@ export async function referringTo(
   const once = new Map(found.map((one) => [JSON.stringify([one.thing.what, one.thing.key, idOf(one)]), one]));
   return counting(queries, [...once.values()], asked);
 }
-
-const idOf = ({ kind, id, of }: Referrer): string => `${kind} ${id} ${of}`;
 
 /**
  * All that refer to things, or to what does, at any depth: products lead on by their address, sheets by their key.
@@ -186,56 +168,11 @@ export async function saidOfKind(
   return rows.map(({ key }) => key);
 }
 
-/** Keys of the conditions that may hold for some products: each product is led to those by what it is. */
-async function conditionsFor(queries: Queries, products: readonly Facts[]): Promise<readonly string[]> {
-  const ranges = new Map(products.flatMap(clueRanges).map((range) => [range.from, range] as const));
-  const all = [...ranges.values()];
-  const keys = new Set<string>();
-  for (let start = 0; start < all.length; start += RANGES_AT_ONCE) {
-    // Each range is gone along by itself: together they would be looked for among all conditions there are.
-    const parts = all
-      .slice(start, start + RANGES_AT_ONCE)
-      .map(
-        ({ from, before }) =>
-          sql`select "key" from catalog_references where what = 'joins' and "key" >= ${from} and "key" < ${before}`,
-      );
-    for (const { key } of await queries.all<{ key: string }>(sql.join(parts, sql` union `))) keys.add(key);
-  }
-  return [...keys];
-}
-
-const RANGES_AT_ONCE = 100;
-
 /** The definitions of products by which they join slots of others. */
 function asParts<R extends Referrer>(queries: Queries, products: readonly R[], asked: Asked) {
   // What is changed may join by what it is now, or by what it is to be.
   if (asked === 'inForce') return products;
   return asked === 'counting' ? counting(queries, products, asked) : products.filter(({ of }) => of === 'published');
-}
-
-type Facts = Pick<Product, 'category' | 'supplier' | 'tags' | 'properties'>;
-
-/** Where products stand, as conditions compare it. */
-async function factsOf(queries: Queries, products: readonly Referrer[]): Promise<ReadonlyMap<string, Facts>> {
-  const wanted = new Set(products.map(idOf));
-  const rows = await queries.all<Referrer & { what: ReferredKind; key: string }>(sql`
-    select kind, id, "of", what, "key" from catalog_references
-    where kind = 'product' and id in ${among(new Set(products.map(({ id }) => id)))}
-      and "of" in ('draft', 'published') and what in ('category', 'supplier', 'tag', 'property')`);
-  const facts = new Map<string, { -readonly [Name in keyof Facts]: Facts[Name] }>(
-    products.map((product) => [idOf(product), { category: null, supplier: null, tags: [], properties: {} }]),
-  );
-  for (const { what, key, ...referrer } of rows) {
-    const product = facts.get(idOf(referrer));
-    if (!product || !wanted.has(idOf(referrer))) continue;
-    if (what === 'category' || what === 'supplier') product[what] = key;
-    if (what === 'tag') product.tags.push(key);
-    if (what === 'property') {
-      const [name, value] = JSON.parse(key) as [string, unknown];
-      product.properties[name] = propertySchema.parse(value);
-    }
-  }
-  return facts;
 }
 
 /** Products for which conditions of sheets hold, those left out of which they leave it. */
@@ -263,33 +200,6 @@ async function placedOn(queries: Queries, key: string, condition: PlaceCondition
   );
   const leftOut = new Set(left.map(idOf));
   return standing.filter((product) => !leftOut.has(idOf(product)));
-}
-
-/** Products for which all that a condition says of where they stand holds; none where it says nothing. */
-async function standingBy(
-  queries: Queries,
-  { category, supplier, tag }: PlaceCondition,
-  property: string | null = null,
-): Promise<Referrer[]> {
-  const said = [
-    ...(category === null ? [] : [sql`what = 'category' and "key" = ${shelfKey(category)}`]),
-    ...(supplier === null ? [] : [sql`what = 'supplier' and "key" = ${shelfKey(supplier)}`]),
-    ...(tag === null ? [] : [sql`what = 'tag' and "key" = ${shelfKey(tag)}`]),
-    ...(property === null ? [] : [ofProperty(property)]),
-  ];
-  if (said.length === 0) return [];
-  return queries.all<Referrer>(
-    sql.join(
-      said.map((one) => sql`select kind, id, "of" from catalog_references where kind = 'product' and ${one}`),
-      sql` intersect `,
-    ),
-  );
-}
-
-/** A property of a name, whatever it is: what is kept begins with its name. */
-function ofProperty(name: string): SQL {
-  const begins = JSON.stringify([name]).slice(0, -1);
-  return sql`what = 'property' and "key" >= ${`${begins},`} and "key" < ${`${begins}-`}`;
 }
 
 /** Addresses of the products in the shop that join slots by any of some conditions, in order. */

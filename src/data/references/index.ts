@@ -3,7 +3,8 @@ import { type Queries, readsOneMoment } from '../database';
 import * as find from './find';
 import { followChanges } from './keep';
 
-export { type Asked, type Referrer, type Thing } from './find';
+export { type Asked, type Thing } from './find';
+export { type Referrer } from './referrer';
 
 /** What has been written before in the same write is known by then. */
 async function upToDate(queries: Queries): Promise<Queries> {

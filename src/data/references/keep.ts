@@ -11,7 +11,8 @@ import {
   sheets,
 } from '../schema';
 import { type ReferrerKind, referrerKinds, type ReferrerState, referrerStates } from '../tables/references';
-import { reachedFrom, type Referrer, type Thing } from './find';
+import { reachedFrom, type Thing } from './find';
+import { type Referrer } from './referrer';
 import { type Said, saidOf } from './rows';
 
 /** So many definitions are looked through together. */

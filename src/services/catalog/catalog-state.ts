@@ -22,7 +22,7 @@ import {
 
 /** What products share: each kind of it read once for each of its states, and kept in the process. */
 export interface SharedCatalog {
-  /** name of the state; another one whenever anything of this changes, stock items, or what is published of a product */
+  /** name of the state; another one whenever any of this, a stock item or what is published of a product changes */
   readonly state: string;
   /** without the codes of customer groups */
   readonly shop: Shop;

@@ -52,7 +52,7 @@ export function whereUsed(context: Services, what: What, key: string): Promise<U
       const nearest = new Map<string, Referrer & { readonly thing: Thing }>();
       for (const one of await referringTo(read, things, 'counting')) {
         const before = nearest.get(userName(one));
-        // Of a sheet that says so both as it is edited and as it is published, the place is looked for where it is edited.
+        // Of a sheet that says so as it is edited and as it is published, the place is looked for where it is edited.
         if (!found.has(userName(one)) && (!before || (before.of === 'published' && one.of === 'draft')))
           nearest.set(userName(one), one);
       }

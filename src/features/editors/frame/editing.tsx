@@ -31,7 +31,7 @@ export interface Editing {
   goTo(place: Place): void;
   /** fetches what is known of stock items anew, and further ones. @returns all of them */
   reloadStock(further?: readonly string[]): Promise<readonly StockView[]>;
-  /** fetches what compiling needs of a product that begins to be taken along. @returns the product, if it is in the shop */
+  /** fetches what compiling needs of a product that begins to be taken along. @returns it, if it is in the shop */
   bringAlong(slug: string): Promise<Product | undefined>;
   /** fetches the products that join a slot by its conditions */
   bringJoining(joins: readonly JoinCondition[]): Promise<void>;

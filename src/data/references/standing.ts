@@ -1,0 +1,78 @@
+import { sql, type SQL } from 'drizzle-orm';
+import { type PlaceCondition, type Product, propertySchema } from '../../core/catalog';
+import { type Queries } from '../database';
+import { type ReferredKind } from '../tables/references';
+import { among, idOf, type Referrer } from './referrer';
+import { clueRanges, shelfKey } from './rows';
+
+export type Facts = Pick<Product, 'category' | 'supplier' | 'tags' | 'properties'>;
+
+/** Where products stand, as conditions compare it. */
+export async function factsOf(queries: Queries, products: readonly Referrer[]): Promise<ReadonlyMap<string, Facts>> {
+  const wanted = new Set(products.map(idOf));
+  const rows = await queries.all<Referrer & { what: ReferredKind; key: string }>(sql`
+    select kind, id, "of", what, "key" from catalog_references
+    where kind = 'product' and id in ${among(new Set(products.map(({ id }) => id)))}
+      and "of" in ('draft', 'published') and what in ('category', 'supplier', 'tag', 'property')`);
+  const facts = new Map<string, { -readonly [Name in keyof Facts]: Facts[Name] }>(
+    products.map((product) => [idOf(product), { category: null, supplier: null, tags: [], properties: {} }]),
+  );
+  for (const { what, key, ...referrer } of rows) {
+    const product = facts.get(idOf(referrer));
+    if (!product || !wanted.has(idOf(referrer))) continue;
+    if (what === 'category' || what === 'supplier') product[what] = key;
+    if (what === 'tag') product.tags.push(key);
+    if (what === 'property') {
+      const [name, value] = JSON.parse(key) as [string, unknown];
+      product.properties[name] = propertySchema.parse(value);
+    }
+  }
+  return facts;
+}
+
+/** Keys of the conditions that may hold for some products: each product is led to those by what it is. */
+export async function conditionsFor(queries: Queries, products: readonly Facts[]): Promise<readonly string[]> {
+  const ranges = new Map(products.flatMap(clueRanges).map((range) => [range.from, range] as const));
+  const all = [...ranges.values()];
+  const keys = new Set<string>();
+  for (let start = 0; start < all.length; start += RANGES_AT_ONCE) {
+    // Each range is gone along by itself: together they would be looked for among all conditions there are.
+    const parts = all
+      .slice(start, start + RANGES_AT_ONCE)
+      .map(
+        ({ from, before }) =>
+          sql`select "key" from catalog_references where what = 'joins' and "key" >= ${from} and "key" < ${before}`,
+      );
+    for (const { key } of await queries.all<{ key: string }>(sql.join(parts, sql` union `))) keys.add(key);
+  }
+  return [...keys];
+}
+
+const RANGES_AT_ONCE = 100;
+
+/** Products for which all that a condition says of where they stand holds; none where it says nothing. */
+export async function standingBy(
+  queries: Queries,
+  { category, supplier, tag }: PlaceCondition,
+  property: string | null = null,
+): Promise<Referrer[]> {
+  const said = [
+    ...(category === null ? [] : [sql`what = 'category' and "key" = ${shelfKey(category)}`]),
+    ...(supplier === null ? [] : [sql`what = 'supplier' and "key" = ${shelfKey(supplier)}`]),
+    ...(tag === null ? [] : [sql`what = 'tag' and "key" = ${shelfKey(tag)}`]),
+    ...(property === null ? [] : [ofProperty(property)]),
+  ];
+  if (said.length === 0) return [];
+  return queries.all<Referrer>(
+    sql.join(
+      said.map((one) => sql`select kind, id, "of" from catalog_references where kind = 'product' and ${one}`),
+      sql` intersect `,
+    ),
+  );
+}
+
+/** A property of a name, whatever it is: what is kept begins with its name. */
+function ofProperty(name: string): SQL {
+  const begins = JSON.stringify([name]).slice(0, -1);
+  return sql`what = 'property' and "key" >= ${`${begins},`} and "key" < ${`${begins}-`}`;
+}
