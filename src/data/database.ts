@@ -139,7 +139,8 @@ export class Database {
       () => migrate(this.opened.handle, { migrationsFolder: MIGRATIONS }),
       (error) => isBusy(error) || isMadeAlready(error),
     );
-    while (await this.hasDue()) await this.write((transaction) => keepReferences(transaction, MOST_KEPT_AT_ONCE));
+    while (await this.hasDue())
+      await this.inTransaction((transaction) => keepReferences(transaction, MOST_KEPT_AT_ONCE));
     if (this.opened.file) stamp(this.opened.file);
   }
 
@@ -156,16 +157,21 @@ export class Database {
    * @throws DatabaseBusy where others write for too long
    */
   write<T>(work: (transaction: Queries) => Promise<T>): Promise<T> {
+    return this.inTransaction(async (transaction) => {
+      const result = await work(transaction);
+      await followChanges(transaction);
+      return result;
+    });
+  }
+
+  private inTransaction<T>(work: (transaction: Queries) => Promise<T>): Promise<T> {
     if (this.isStill) return Promise.reject(new Error('what reads at one moment can’t write'));
     const run = this.lastWrite.then(async () => {
       const transaction = await this.patiently(() => this.begin());
       try {
-        const result = await writing.run(true, async () => {
-          const queries = drizzle(clientOf(transaction, this.opened.client), { schema });
-          const done = await work(queries);
-          await followChanges(queries);
-          return done;
-        });
+        const result = await writing.run(true, () =>
+          work(drizzle(clientOf(transaction, this.opened.client), { schema })),
+        );
         await transaction.commit();
         return result;
       } finally {

@@ -1,5 +1,5 @@
 import { sql, type SQL } from 'drizzle-orm';
-import { type PlaceCondition, type Product, propertySchema } from '../../core/catalog';
+import { type PlaceCondition, type Product, type Property } from '../../core/catalog';
 import { type Queries } from '../database';
 import { type ReferredKind } from '../tables/references';
 import { among, idOf, type Referrer } from './referrer';
@@ -23,8 +23,8 @@ export async function factsOf(queries: Queries, products: readonly Referrer[]): 
     if (what === 'category' || what === 'supplier') product[what] = key;
     if (what === 'tag') product.tags.push(key);
     if (what === 'property') {
-      const [name, value] = JSON.parse(key) as [string, unknown];
-      product.properties[name] = propertySchema.parse(value);
+      const [name, value] = JSON.parse(key) as [string, Property];
+      product.properties[name] = value;
     }
   }
   return facts;

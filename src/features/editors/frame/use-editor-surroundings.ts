@@ -37,6 +37,9 @@ const stockSchema = z.array(
 
 const lackingSchema = z.object({ stock: stockSchema, products: z.array(productSchema) });
 
+/** So many stock items are asked for at once. */
+const MOST_AT_ONCE = 1_000;
+
 /** What is asked for. */
 interface Wanted {
   readonly stock?: readonly string[];
@@ -77,8 +80,13 @@ export function useEditorSurroundings(
   const keys = useRef(initialStock.map(({ key }) => key));
   useEffect(() => void (keys.current = stock.map(({ key }) => key)), [stock]);
   const reloadStock = useCallback(
-    async (further: readonly string[] = []) =>
-      (await bring({ stock: [...new Set([...keys.current, ...further])] })).stock,
+    async (further: readonly string[] = []) => {
+      const wanted = [...new Set([...keys.current, ...further])];
+      const found: StockView[] = [];
+      for (let start = 0; start < wanted.length; start += MOST_AT_ONCE)
+        found.push(...(await bring({ stock: wanted.slice(start, start + MOST_AT_ONCE) })).stock);
+      return found;
+    },
     [bring],
   );
   const bringAlong = useCallback(
