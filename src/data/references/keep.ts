@@ -32,8 +32,9 @@ export async function followChanges(transaction: Queries): Promise<void> {
   const things = changes.flatMap(({ kind, key }): Thing[] =>
     kind === 'settings' || kind === 'price lists' ? [] : [{ what: kind, key }],
   );
-  // By what they referred to before, and by what they do now.
-  const before = everything ? [] : await madeFrom(transaction, things);
+  // By what referred to them before, and by what does now: where no definition has changed, that is the same.
+  const isOther = (await transaction.select().from(catalogReferencesDue).limit(1)).length > 0;
+  const before = everything || !isOther ? [] : await madeFrom(transaction, things);
   await keepReferences(transaction);
   if (everything) await markAllCards(transaction);
   else await markCards(transaction, [...before, ...(await madeFrom(transaction, things))]);
