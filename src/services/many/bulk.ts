@@ -54,8 +54,9 @@ interface Applied {
   readonly words: string;
   /** the name of the drafts that it was worked out from */
   readonly seen: string;
-  readonly today: string;
   readonly rows: readonly AppliedRow[];
+  /** what some drafts refer to, before and after */
+  around(queries: Queries, at: Date, drafts: readonly Product[]): Promise<Around>;
   readonly onSheets: readonly PreparedRow[];
 }
 
@@ -65,7 +66,11 @@ interface AppliedRow {
   readonly draftVersion: number;
   readonly after: Product;
   readonly does: string;
+}
+
+interface Around {
   readonly surroundings: CatalogSurroundings;
+  readonly today: string;
 }
 
 /** Reads what is to be changed, and changes it; nothing is written or compared. */
@@ -97,31 +102,41 @@ async function readApplied(queries: Queries, at: Date, change: BulkChange): Prom
   const going =
     change.kind === 'replacePart' ? (await readPublishedBySlug(queries, change.from))?.definition : undefined;
   const beside = [from, incoming, going].flatMap((one) => one ?? []);
-  const around = async (drafts: readonly Product[], onThem: readonly Sheet[] = []) => {
-    const { surroundings, today } = await readSurroundings(queries, at, [...drafts, ...beside], onThem);
+  const around = async (
+    read: Queries,
+    now: Date,
+    drafts: readonly Product[],
+    onThem: readonly Sheet[] = [],
+  ): Promise<Around> => {
+    const { surroundings, today } = await readSurroundings(read, now, [...drafts, ...beside], onThem);
     const known = [incoming, going].flatMap((one) => (one ? [[one.slug, one] as const] : []));
     return { today, surroundings: { ...surroundings, products: new Map([...surroundings.products, ...known]) } };
   };
-  const { surroundings: general, today } = await around(
+  const { surroundings: general } = await around(
+    queries,
+    at,
     [],
     onSheets.map(({ draft }) => draft),
   );
   const { words, apply: applyInGeneral } = changer(change, general, from);
   const applied = await inPieces(inParts(rows, AT_A_STRETCH), async (part): Promise<AppliedRow[]> => {
-    const { surroundings } = await around(part.map(({ draft }) => draft));
+    const { surroundings } = await around(
+      queries,
+      at,
+      part.map(({ draft }) => draft),
+    );
     const { apply } = changer(change, surroundings, from);
     return part.map(({ id, draft, draftVersion }) => ({
       id,
       draft,
       draftVersion,
-      surroundings,
       ...(id === source?.id ? { after: draft, does: 'is where they come from' } : apply(draft)),
     }));
   });
   return {
     words,
     seen: await nameOfDrafts(queries, change),
-    today,
+    around,
     rows: applied.flat(),
     onSheets: onSheets.map((sheet) => sheetRow(sheet, onSheet(applyInGeneral)(sheet.draft), general)),
   };
@@ -152,20 +167,26 @@ function sheetRow(
   };
 }
 
-/** What a change would do, one by one: products beside what they were, some of them together. */
-async function look({ rows, onSheets, today }: Applied, costs: Costs | null): Promise<BulkRow[]> {
+/**
+ * What a change would do, one by one: products beside what they were, some of them together, each time with what these
+ * refer to and no more.
+ */
+async function look(context: Services, { rows, onSheets, around }: Applied, costs: Costs): Promise<BulkRow[]> {
   const found: ComparedProduct[] = [];
-  for (const part of inParts(rows, AT_A_STRETCH))
-    found.push(
-      ...(await compared(
-        part.map(({ draft, after, surroundings }) => ({
-          before: { product: draft, surroundings },
-          after: { product: after, surroundings },
-        })),
-        today,
-        costs,
-      )),
+  for (const part of inParts(rows, AT_A_STRETCH)) {
+    const { surroundings, today } = await atOneMoment(context, ({ database, now }) =>
+      around(
+        database.read,
+        now(),
+        part.flatMap(({ draft, after }) => [draft, after]),
+      ),
     );
+    const sides = part.map(({ draft, after }) => ({
+      before: { product: draft, surroundings },
+      after: { product: after, surroundings },
+    }));
+    found.push(...(await compared(sides, today, costs)));
+  }
   return [
     ...rows.map(({ id, draft, after, does }, place): BulkRow => {
       const { priceBefore = null, priceAfter = null, stops = [], breaks = [], belowFloor = null } = found[place] ?? {};
@@ -230,7 +251,7 @@ export async function previewBulk(
     applied: await readApplied(read, now(), change),
     costs: await readCosts(read),
   }));
-  return { words: applied.words, seen: applied.seen, rows: await look(applied, costs) };
+  return { words: applied.words, seen: applied.seen, rows: await look(context, applied, costs) };
 }
 
 /**

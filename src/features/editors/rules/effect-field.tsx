@@ -12,14 +12,15 @@ const KINDS = (Object.keys(effectsHere) as EffectKind[]).map((value) => ({ value
 
 /** What follows from a rule, as a sentence with the parts to pick inside it. */
 export function EffectField({ label, effect, path, onChange, onRemove }: PartsProps & { onRemove: () => void }) {
-  const { assembled, stock } = useEditing();
+  const { assembled } = useEditing();
   const { choices } = assembled;
   // Only what there is one of can be meant without being asked for.
   const only = (found: readonly { readonly key: string }[]) => (found.length === 1 ? (found[0]?.key ?? '') : '');
   const first = {
     optionsChoice: only(choices.filter(hasOneOrMore)),
     measure: only(choices.filter(isMeasured)),
-    stock: only(stock),
+    // Of all that is counted no more is here than the product takes already.
+    stock: '',
   };
   return (
     <HStack gap="2" wrap="wrap" align="start" role="group" aria-label={label}>
