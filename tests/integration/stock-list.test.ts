@@ -3,7 +3,7 @@ import { findAddressed, findBySku } from '@/services/catalog/addressed';
 import { lackingSchema, openForEditing, readLacking } from '@/services/products/editing';
 import { listOrders, ordersAskedFrom } from '@/services/selling/order-list';
 import { changeStockItem } from '@/services/stock/items/change-item';
-import { findStock, freeStockKeys } from '@/services/stock/items/find';
+import { findStock, freeStockKeys, stockAskedSchema } from '@/services/stock/items/find';
 import { listStock, stockAskedFrom } from '@/services/stock/items/list';
 import { createStockItem } from '@/services/stock/items/stock';
 import { allStock } from '../support/all-of';
@@ -76,6 +76,8 @@ describe('stock', () => {
     );
     expect(likely).toHaveLength(40);
     expect((await findStock(context, { words: '', name: '', product: '' })).length).toBe(40);
+    const long = stockAskedSchema.parse({ name: 'Red '.repeat(300), product: 'Paint pot' });
+    expect((await findStock(context, long))[0]?.key).toBe('pot-red');
   });
 
   it('gives free keys for what is to be made, one after the other', async () => {

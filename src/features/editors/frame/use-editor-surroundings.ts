@@ -73,8 +73,11 @@ export function useEditorSurroundings(
   const surroundings = useSurroundings(portable, stock);
   const bring = useCallback(async (wanted: Wanted) => {
     const lacking = await send('POST', '/api/manage/lacking', wanted, lackingSchema);
-    setStock((known) => merged(known, lacking.stock, ({ key }) => key));
-    setPortable((known) => ({ ...known, products: merged(known.products, lacking.products, ({ slug }) => slug) }));
+    setStock((known) => merged(known, lacking.stock, ({ key }) => key, wanted.stock));
+    setPortable((known) => ({
+      ...known,
+      products: merged(known.products, lacking.products, ({ slug }) => slug, wanted.products),
+    }));
     return lacking;
   }, []);
   const keys = useRef(initialStock.map(({ key }) => key));
@@ -105,18 +108,36 @@ export function useEditorSurroundings(
   return { surroundings, stock, reloadStock, bringAlong, bringJoining };
 }
 
-function merged<T>(known: readonly T[], fresh: readonly T[], nameOf: (one: T) => string): T[] {
-  const names = new Set(fresh.map(nameOf));
+/** What is known with what has come; what was asked for and has not come is not there any more. */
+function merged<T>(
+  known: readonly T[],
+  fresh: readonly T[],
+  nameOf: (one: T) => string,
+  asked: readonly string[] = [],
+): T[] {
+  const names = new Set([...fresh.map(nameOf), ...asked]);
   return [...known.filter((one) => !names.has(nameOf(one))), ...fresh];
 }
 
-/** Fetches what a document refers to and nobody has brought: each once, as what is not there then is nowhere. */
+/**
+ * Fetches what a document refers to and nobody has brought: each once, as what is not there then is nowhere, until
+ * somebody comes back from another window, where it may have been made.
+ */
 function useLacking(
   document: Product,
   { sheets, stock, products }: CatalogSurroundings,
   bring: (wanted: Wanted) => Promise<unknown>,
 ): void {
   const asked = useRef(new Set<string>());
+  const [looks, setLooks] = useState(0);
+  useEffect(() => {
+    const lookAgain = () => {
+      asked.current.clear();
+      setLooks((before) => before + 1);
+    };
+    window.addEventListener('focus', lookAgain);
+    return () => window.removeEventListener('focus', lookAgain);
+  }, []);
   // Typing goes first.
   const settled = useDeferredValue(document);
   useEffect(() => {
@@ -146,5 +167,5 @@ function useLacking(
     for (const name of names) asked.current.add(name);
     // Whoever can't be asked now is asked again with the next change.
     bring(wanted).catch(() => names.forEach((name) => asked.current.delete(name)));
-  }, [settled, sheets, stock, products, bring]);
+  }, [settled, sheets, stock, products, bring, looks]);
 }

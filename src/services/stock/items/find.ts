@@ -20,7 +20,11 @@ const MOST_WEIGHED = 200;
 
 const COLUMNS = { id: stockItems.id, key: stockItems.key, title: stockItems.title, unit: stockItems.unit };
 
-const wordsSchema = z.string().max(LONGEST_WORDS);
+/** Names can be long: what is looked for is what they begin with. */
+const wordsSchema = z
+  .string()
+  .max(2_000)
+  .transform((words) => words.slice(0, LONGEST_WORDS));
 export const stockAskedSchema = z.strictObject({
   words: wordsSchema.default('').describe('as typed'),
   name: wordsSchema.default('').describe('what takes from stock: an option, a variant, the product'),
