@@ -1,7 +1,7 @@
 import { error, type WebDriver } from 'selenium-webdriver';
 
 /** How long something may take before it is missed, in milliseconds: machines that run this can be slow for a while. */
-export const PATIENCE = 30_000;
+export const PATIENCE = 60_000;
 
 /** What changes without a trace in the document is seen after so long, in milliseconds. */
 const LOOK_ANYWAY = 200;
