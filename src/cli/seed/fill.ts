@@ -1,6 +1,7 @@
 import { count, gte, sql } from 'drizzle-orm';
 import { type Catalog } from '../../core/catalog';
 import { Exact } from '../../core/number';
+import { inParts } from '../../core/in-parts';
 import { type Services } from '../../services/context';
 import { type Queries } from '../../data/database';
 import { products, revisions, stockItems, stockLots, stockMovements } from '../../data/schema';
@@ -113,8 +114,7 @@ async function addStock(transaction: Queries, stock: Series['stock'], movements:
       at,
     })),
   );
-  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE)
-    await transaction.insert(stockMovements).values(rows.slice(from, from + ROWS_AT_ONCE));
+  for (const some of inParts(rows, ROWS_AT_ONCE)) await transaction.insert(stockMovements).values(some);
 }
 
 /** A statement has room for so many rows of a dozen values. */

@@ -149,10 +149,12 @@ async function joined(
 }
 
 /**
- * What definitions say of a kind, each once and in order: from one to the next along the index, however many say the
- * same.
+ * Words under which products stand, as they are written, each once and in order: from one to the next along the index,
+ * however many say the same.
+ *
+ * @param most so many of them
  */
-export async function saidOfKind(
+export async function namesOf(
   queries: Queries,
   what: 'categoryName' | 'supplierName' | 'tagName',
   most: number,
@@ -236,10 +238,10 @@ export async function reachedBySheet(
   ];
 }
 
-/** The products that have something said of one of their definitions. */
-export async function productsSaying(queries: Queries, what: 'proof'): Promise<number[]> {
+/** The products that have proofs, as they are edited or in the shop. */
+export async function productsWithProofs(queries: Queries): Promise<number[]> {
   const rows = await queries.all<Pick<Referrer, 'id'>>(
-    sql`select distinct id from catalog_references where what = ${what} and kind = 'product'`,
+    sql`select distinct id from catalog_references where what = 'proof' and kind = 'product'`,
   );
   return rows.map(({ id }) => id);
 }
@@ -253,7 +255,7 @@ export async function productsSaying(queries: Queries, what: 'proof'): Promise<n
 export async function usersOf(
   queries: Queries,
   what: 'stock' | 'groups' | 'pictures' | 'swatches',
-  key: string | null,
+  key: string | null = null,
 ): Promise<ReadonlyMap<string, readonly string[]>> {
   const rows = await queries.all<Pick<Referrer, 'kind' | 'id'> & { used: string }>(sql`
     select distinct kind, id, "key" as used from catalog_references

@@ -1,5 +1,6 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { type Product, type Sheet } from '../../core/catalog';
+import { inParts } from '../../core/in-parts';
 import { type Queries } from '../database';
 import {
   catalogChanges,
@@ -71,10 +72,8 @@ async function keepOf(transaction: Queries, kind: ReferrerKind, of: ReferrerStat
     await transaction
       .delete(catalogReferences)
       .where(and(mine, eq(catalogReferences.id, id), eq(catalogReferences.what, what), eq(catalogReferences.key, key)));
-  for (let start = 0; start < fresh.length; start += ROWS_AT_ONCE)
-    await transaction
-      .insert(catalogReferences)
-      .values(fresh.slice(start, start + ROWS_AT_ONCE).map((row) => ({ kind, of, ...row })));
+  for (const rows of inParts(fresh, ROWS_AT_ONCE))
+    await transaction.insert(catalogReferences).values(rows.map((row) => ({ kind, of, ...row })));
   await transaction
     .delete(catalogReferencesDue)
     .where(

@@ -1,5 +1,6 @@
 import { sql, type SQL } from 'drizzle-orm';
 import { type PlaceCondition, type Product, type Property } from '../../core/catalog';
+import { inParts } from '../../core/in-parts';
 import { type Queries } from '../database';
 import { type ReferredKind } from '../tables/references';
 import { among, idOf, type Referrer } from './referrer';
@@ -33,16 +34,13 @@ export async function factsOf(queries: Queries, products: readonly Referrer[]): 
 /** Keys of the conditions that may hold for some products: each product is led to those by what it is. */
 export async function conditionsFor(queries: Queries, products: readonly Facts[]): Promise<readonly string[]> {
   const ranges = new Map(products.flatMap(clueRanges).map((range) => [range.from, range] as const));
-  const all = [...ranges.values()];
   const keys = new Set<string>();
-  for (let start = 0; start < all.length; start += RANGES_AT_ONCE) {
+  for (const some of inParts([...ranges.values()], RANGES_AT_ONCE)) {
     // Each range is gone along by itself: together they would be looked for among all conditions there are.
-    const parts = all
-      .slice(start, start + RANGES_AT_ONCE)
-      .map(
-        ({ from, before }) =>
-          sql`select "key" from catalog_references where what = 'joins' and "key" >= ${from} and "key" < ${before}`,
-      );
+    const parts = some.map(
+      ({ from, before }) =>
+        sql`select "key" from catalog_references where what = 'joins' and "key" >= ${from} and "key" < ${before}`,
+    );
     for (const { key } of await queries.all<{ key: string }>(sql.join(parts, sql` union `))) keys.add(key);
   }
   return [...keys];

@@ -4,7 +4,7 @@ import { type Services } from '../context';
 import { closest } from '../../core/text';
 import { type Queries } from '../../data/database';
 import { products } from '../../data/schema';
-import { LONGEST_WORDS, productsHaving } from './words-to-find';
+import { bestOf, LONGEST_WORDS, productsHaving } from './words-to-find';
 
 /** A product as it is found by its address. */
 export interface Addressed {
@@ -42,10 +42,7 @@ export async function findAddressed(
       await read
         .select(columns)
         .from(products)
-        .innerJoin(
-          sql`(${productsHaving(words.slice(0, LONGEST_WORDS))} order by rank) as found`,
-          eq(sql`found.id`, products.id),
-        )
+        .innerJoin(...bestOf(productsHaving(words.slice(0, LONGEST_WORDS)), products.id))
         .where(withDrafts ? undefined : isNotNull(products.publishedSlug))
         .orderBy(sql`found.rank`)
         .limit(MOST_FOUND),

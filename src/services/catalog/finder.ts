@@ -1,8 +1,8 @@
-import { asc, desc, eq, isNull, sql } from 'drizzle-orm';
+import { asc, desc, isNull, sql } from 'drizzle-orm';
 import { type Services } from '../context';
 import { type Queries } from '../../data/database';
 import { orders, products, sheets, stockItems, swatches } from '../../data/schema';
-import { having, LONGEST_WORDS, productsHaving, stockHaving } from './words-to-find';
+import { bestOf, having, LONGEST_WORDS, productsHaving, stockHaving } from './words-to-find';
 
 /** A place that the palette of commands leads to. */
 export interface Finding {
@@ -30,10 +30,7 @@ const finders: Readonly<Record<Finding['kind'], (read: Queries, words: string) =
         : await read
             .select(columns)
             .from(products)
-            .innerJoin(
-              sql`(${productsHaving(words)} order by rank limit ${MOST_OF_A_KIND}) as found`,
-              eq(sql`found.id`, products.id),
-            )
+            .innerJoin(...bestOf(productsHaving(words), products.id, MOST_OF_A_KIND))
             .orderBy(sql`found.rank`);
     return rows.map(({ id, title, sku }) => ({
       kind: 'product',
@@ -77,10 +74,7 @@ const finders: Readonly<Record<Finding['kind'], (read: Queries, words: string) =
         : await read
             .select(columns)
             .from(stockItems)
-            .innerJoin(
-              sql`(${stockHaving(words)} order by rank limit ${MOST_OF_A_KIND}) as found`,
-              eq(sql`found.id`, stockItems.id),
-            )
+            .innerJoin(...bestOf(stockHaving(words), stockItems.id, MOST_OF_A_KIND))
             .orderBy(sql`found.rank`);
     return rows.map(({ key, title }) => ({ kind: 'stock item', title, hint: key, href: `/manage/stock/${key}` }));
   },

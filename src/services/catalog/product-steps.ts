@@ -1,5 +1,6 @@
 import { asc, eq, inArray } from 'drizzle-orm';
 import { type Product } from '../../core/catalog';
+import { inParts } from '../../core/in-parts';
 import { type Queries } from '../../data/database';
 import { type Referrer } from '../../data/references';
 import { products, revisions } from '../../data/schema';
@@ -66,16 +67,12 @@ async function readStatesOf(queries: Queries, sorted: readonly number[]): Promis
 const READ_AT_ONCE = 40;
 const IDS_AT_ONCE = 1_000;
 
-/** Things in parts of a size. */
-export const inParts = <T>(all: readonly T[], size: number): T[][] =>
-  Array.from({ length: Math.ceil(all.length / size) }, (_, place) => all.slice(place * size, (place + 1) * size));
-
 /** Products among those that refer to something. */
 export const productsAmong = (referrers: readonly Referrer[]): ReadonlySet<number> =>
   new Set(referrers.flatMap(({ kind, id }) => (kind === 'product' ? [id] : [])));
 
 /** How many products are looked at together. */
-const AT_A_STRETCH = 20;
+export const AT_A_STRETCH = 20;
 
 /**
  * Looks at one product after the other, some of them together, each stretch at a moment of its own: nobody waits for

@@ -1,11 +1,12 @@
 import { eq, inArray } from 'drizzle-orm';
 import { atOneMoment, type Services } from '../context';
 import { placesWhere, type Referring } from '../../core/catalog';
+import { inParts } from '../../core/in-parts';
 import { type Queries } from '../../data/database';
 import { referringTo, type Referrer, type Thing } from '../../data/references';
 import { products, sheetRevisions, sheets } from '../../data/schema';
 import { inPieces } from '../in-pieces';
-import { inParts, readSomeStates } from './product-steps';
+import { readSomeStates } from './product-steps';
 
 /** Something that uses a thing, directly or through what it is put together from. */
 export interface Use {

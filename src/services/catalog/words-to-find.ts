@@ -15,6 +15,23 @@ function wordsToFind(text: string): string {
   return words.length === 0 ? '""' : words.map((word) => `"${word}"*`).join(' ');
 }
 
+/**
+ * What a query finds, the best first, as a join of its own table.
+ *
+ * @param id   the number of a thing in that table
+ * @param most so many of them; absent for all
+ */
+export const bestOf = (query: SQL, id: AnySQLiteColumn, most = -1): [from: SQL, on: SQL] => [
+  sql`(${query} order by rank limit ${most}) as found`,
+  sql`found.id = ${id}`,
+];
+
+/** What has some words, and how well, as a join of its own table; all there is where nothing is looked for. */
+export const foundOrAll = (words: string, having: (words: string) => SQL, id: AnySQLiteColumn): [from: SQL, on: SQL] =>
+  words.trim() === ''
+    ? [sql`(select null as rank) as found`, sql`true`]
+    : [sql`(${having(words)}) as found`, sql`found.id = ${id}`];
+
 /** Words of which any is looked for, as a whole word. */
 export function anyOfWords(texts: readonly string[]): string[] {
   return [...new Set(texts.flatMap((text) => plainWords(text).match(/[\p{L}\p{N}\p{M}]{3,}/gu) ?? []))];

@@ -1,10 +1,11 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm';
 import { readPublishedBySlug } from '../catalog/published-products';
-import { inParts } from '../catalog/product-steps';
+import { AT_A_STRETCH } from '../catalog/product-steps';
 import { readSurroundings } from '../catalog/surroundings';
 import { asSeen } from '../as-seen';
 import { atOneMoment, type Services } from '../context';
 import { type CatalogSurroundings, type Product, productSchema, type Sheet } from '../../core/catalog';
+import { inParts } from '../../core/in-parts';
 import { sheetFaults } from '../../core/judge';
 import { faultWords } from '../../core/words';
 import { type Queries } from '../../data/database';
@@ -45,9 +46,6 @@ interface PreparedRow {
   readonly former: FormerDraft;
   store(transaction: Queries, at: Date): Promise<void>;
 }
-
-/** So many are compared together, with what they refer to and no more. */
-const AT_A_STRETCH = 20;
 
 /** What a change makes of each draft, and what these follow from. */
 interface Applied {

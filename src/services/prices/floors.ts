@@ -1,4 +1,5 @@
 import { inBackground } from '../background/pool';
+import { inParts } from '../../core/in-parts';
 import { type Sides } from '../figures/comparison';
 import { type BelowFloor, type ComparedProduct, type Costs, type FloorsAsked, hasFloor } from '../figures/margins';
 import { Refusal } from '../refusal';
@@ -12,9 +13,7 @@ const AT_ONCE = 4;
  */
 export async function fallingBelow({ sides, ...given }: FloorsAsked): Promise<BelowFloor[]> {
   const found: BelowFloor[] = [];
-  const asked = sides.filter(hasFloor);
-  for (let start = 0; start < asked.length; start += AT_ONCE)
-    found.push(...(await together(asked.slice(start, start + AT_ONCE), given)));
+  for (const some of inParts(sides.filter(hasFloor), AT_ONCE)) found.push(...(await together(some, given)));
   return found;
 }
 

@@ -1,11 +1,11 @@
 import { z } from 'zod';
-import { inParts } from '../catalog/product-steps';
 import { readSuggestions, type ShelfSuggestions } from '../catalog/shelves';
 import { readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
 import { type Services } from '../context';
 import { joinConditionSchema, productSchema } from '../../core/catalog';
 import { compile } from '../../core/compile';
 import { packSurroundings, type PortableSurroundings } from '../../core/exchange';
+import { inParts } from '../../core/in-parts';
 import { type BookedPieces } from '../../core/run';
 import { priceWords } from '../../core/words';
 import { readBooked } from '../selling/bookings';

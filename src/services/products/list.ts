@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { cardsLookedAt, cardsSoon } from '../catalog/cards';
 import { readShared, type SharedCatalog } from '../catalog/catalog-state';
 import { asNamed } from '../catalog/surroundings';
-import { productsHaving } from '../catalog/words-to-find';
+import { foundOrAll, productsHaving } from '../catalog/words-to-find';
 import { atOneMoment, type Services } from '../context';
 import { sellersShare } from '../../core/basket';
 import { floorOf, type Shop } from '../../core/catalog';
@@ -181,10 +181,7 @@ const shownBy = ({ show, category }: ProductsAsked): SQL | undefined =>
   and(SHOWN[show], category === '' ? undefined : eq(products.category, category));
 
 /** The products that have the words that are looked for, and how well, as a join; all of them where none are. */
-const foundBy = ({ find }: ProductsAsked): [from: SQL, on: SQL] =>
-  find.trim() === ''
-    ? [sql`(select null as rank) as found`, sql`true`]
-    : [sql`(${productsHaving(find)}) as found`, sql`found.id = ${products.id}`];
+const foundBy = ({ find }: ProductsAsked) => foundOrAll(find, productsHaving, products.id);
 
 /** In which order they stand: what is looked for by how well it is found, unless somebody sorts it. */
 function orderOf({ find, sort, isDescending }: ProductsAsked, shop: Shop): SQL[] {

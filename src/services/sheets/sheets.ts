@@ -2,12 +2,13 @@ import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { putInBin } from '../bin/bin';
 import { countStopping } from '../catalog/reach';
-import { inParts, productsAmong } from '../catalog/product-steps';
+import { productsAmong } from '../catalog/product-steps';
 import { readSurroundings } from '../catalog/surroundings';
 import { asSeen } from '../as-seen';
 import { atOneMoment, type Services } from '../context';
 import { freeKey, isNote, placementSchema, type Product, type Sheet, sheetSchema } from '../../core/catalog';
 import { faultJson } from '../../core/exchange';
+import { inParts } from '../../core/in-parts';
 import { counted, faultWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { draftsWith, referringTo } from '../../data/references';
@@ -294,12 +295,9 @@ export function listSheetRevisions(
 export async function deleteSheet(context: Services, id: number): Promise<{ readonly binned: number }> {
   return context.database.write(async (transaction) => {
     const sheet = await sheetLife.require(transaction, id);
-    const published = sheet.publishedRevision
-      ? await transaction.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, sheet.publishedRevision) })
-      : undefined;
-    const on = new Set(productsAmong(await referringTo(transaction, [{ what: 'sheets', key: sheet.key }], 'all')));
-    for (const definition of [sheet.draft, ...(published ? [published.definition] : [])])
-      for (const id of (await draftsWith(transaction, definition)).keys()) on.add(id);
+    // As it is published it is on these, and as it is edited on those.
+    const inForce = productsAmong(await referringTo(transaction, [{ what: 'sheets', key: sheet.key }], 'all'));
+    const on = new Set([...inForce, ...(await draftsWith(transaction, sheet.draft)).keys()]);
     const titles = (await readPlacements(transaction, on)).map(({ title }) => title);
     if (titles.length > 0) {
       throw new Refusal(

@@ -11,6 +11,7 @@ import {
   referencesOf,
 } from '@/core/catalog';
 import { type PortableSurroundings } from '@/core/exchange';
+import { inParts } from '@/core/in-parts';
 import { lotKinds } from '@/core/stock';
 import { type StockView, useSurroundings } from '@/features/kit/selection';
 import { send } from '@/features/kit/shared';
@@ -86,8 +87,7 @@ export function useEditorSurroundings(
     async (further: readonly string[] = []) => {
       const wanted = [...new Set([...keys.current, ...further])];
       const found: StockView[] = [];
-      for (let start = 0; start < wanted.length; start += MOST_AT_ONCE)
-        found.push(...(await bring({ stock: wanted.slice(start, start + MOST_AT_ONCE) })).stock);
+      for (const some of inParts(wanted, MOST_AT_ONCE)) found.push(...(await bring({ stock: some })).stock);
       return found;
     },
     [bring],

@@ -6,7 +6,7 @@ import { Exact } from '../../../core/number';
 import { reachedFrom } from '../../../data/references';
 import { sidesOf } from '../../figures/margins';
 import { fallingBelow, requireAccepted } from '../../prices/floors';
-import { readStock } from '../ledger/figures';
+import { readCosts, readStock } from '../ledger/figures';
 
 /** What one unit of a stock item would cost. */
 export type NewCost =
@@ -26,8 +26,7 @@ export async function requireFloorsKept(
   accepted: number,
 ): Promise<void> {
   const asked = await atOneMoment(context, async ({ database, now }) => {
-    const stock = await readStock(database.read);
-    const item = stock.find((candidate) => candidate.key === key);
+    const [item] = await readStock(database.read, new Set([key]));
     if (!item || (change.kind === 'received' && item.costing === 'standard')) return null;
     const former = item.cost === null ? null : Exact.from(item.cost);
     const cost =
@@ -43,9 +42,7 @@ export async function requireFloorsKept(
     const products = states.flatMap(({ published }) => published ?? []);
     if (products.length === 0) return null;
     const { surroundings, today } = await readSurroundings(database.read, now(), products);
-    const before = Object.fromEntries(
-      stock.flatMap((one) => (one.cost === null ? [] : [[one.key, one.cost] as const])),
-    );
+    const before = await readCosts(database.read);
     return {
       sides: sidesOf(products, surroundings, surroundings),
       today,

@@ -2,7 +2,7 @@ import { asc, eq, sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { freeKeys } from '../../../core/catalog';
 import { stockItems } from '../../../data/schema';
-import { anyOfWords, LONGEST_WORDS, stockHaving, stockHavingAny } from '../../catalog/words-to-find';
+import { anyOfWords, bestOf, LONGEST_WORDS, stockHaving, stockHavingAny } from '../../catalog/words-to-find';
 import { atOneMoment, type Services } from '../../context';
 
 /** A stock item that something may take. */
@@ -45,7 +45,7 @@ export function findStock(
       read
         .select(COLUMNS)
         .from(stockItems)
-        .innerJoin(sql`(${query} order by rank) as found`, eq(sql`found.id`, stockItems.id))
+        .innerJoin(...bestOf(query, stockItems.id))
         .where(offered)
         .orderBy(sql`found.rank`)
         .limit(most);

@@ -1,7 +1,7 @@
 import { asc, count, desc, eq, type SQL, sql } from 'drizzle-orm';
 import { type Queries } from '../../../data/database';
 import { stockItems, stockLots } from '../../../data/schema';
-import { stockHaving } from '../../catalog/words-to-find';
+import { foundOrAll, stockHaving } from '../../catalog/words-to-find';
 import { readShop } from '../../catalog/surroundings';
 import { type Services } from '../../context';
 import { type ListAsked, listAskedFrom, ON_A_PAGE, saidIn } from '../../list-asked';
@@ -85,10 +85,7 @@ async function countOf(queries: Queries, asked: StockAsked, shown: SQL | undefin
 }
 
 /** The stock items that have the words that are looked for, and how well, as a join; all of them where none are. */
-const foundBy = ({ find }: StockAsked): [from: SQL, on: SQL] =>
-  find.trim() === ''
-    ? [sql`(select null as rank) as found`, sql`true`]
-    : [sql`(${stockHaving(find)}) as found`, sql`found.id = ${stockItems.id}`];
+const foundBy = ({ find }: StockAsked) => foundOrAll(find, stockHaving, stockItems.id);
 
 const BY_TITLE = [sql`${stockItems.title} collate nocase`, asc(stockItems.id)];
 const onHand = sql`cast(${stockItems.onHand} as real)`;
