@@ -16,14 +16,24 @@ export const LARGEST_BODY = 64 * 1024;
  */
 export const LARGEST_DRAFT = 1024 * 1024;
 
-/** Answers with one JSON value a line, each sent as soon as it is there; stops when the reader goes away. */
+/**
+ * Answers with one JSON value a line, each sent as soon as it is there; stops when the reader goes away. What is
+ * refused on the way is the last line, as the `problem` that it is.
+ */
 export function jsonLines(values: AsyncGenerator<unknown>): Response {
   const encoder = new TextEncoder();
   const stream = new ReadableStream<Uint8Array>({
     async pull(controller) {
-      const { value, done } = await values.next();
-      if (done) controller.close();
-      else controller.enqueue(encoder.encode(`${JSON.stringify(value)}\n`));
+      const send = (value: unknown) => controller.enqueue(encoder.encode(`${JSON.stringify(value)}\n`));
+      try {
+        const { value, done } = await values.next();
+        if (done) controller.close();
+        else send(value);
+      } catch (error) {
+        if (!(error instanceof Refusal)) throw error;
+        send({ problem: { status: error.status, code: error.code, detail: error.message } });
+        controller.close();
+      }
     },
     async cancel() {
       await values.return(undefined);

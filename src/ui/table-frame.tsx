@@ -187,7 +187,8 @@ export interface PagesProps {
   onAfter: (() => void) | null;
 }
 
-function Pages({ label, first, shown, found, onBefore, onAfter }: PagesProps) {
+/** Which part of a list is shown, and how to turn its pages. */
+export function Pages({ label, first, shown, found, onBefore, onAfter }: PagesProps) {
   return (
     <HStack
       as="nav"

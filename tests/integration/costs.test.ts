@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { choiceSchema, formulaSchema, placementSchema, priceListSchema, rateSchema } from '@/core/catalog';
 import { stockItems } from '@/data/schema';
 import { previewBulk } from '@/services/many/bulk';
-import { previewPriceLists } from '@/services/prices/price-lists';
+import { gathered, previewPriceLists } from '@/services/prices/lists-ahead';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { publishProduct } from '@/services/products/publishing';
 import { rippleOfProduct, rippleOfProducts } from '@/services/products/ripple';
@@ -134,7 +134,7 @@ describe('what stock costs', () => {
     const lists = [
       priceListSchema.parse({ key: 'l', title: 'L', groups: ['trade'], prices: [{ product: 'smoker', price: '25' }] }),
     ];
-    expect((await previewPriceLists(context, { lists })).below.map(({ slug }) => slug)).toEqual(['starter-kit']);
+    expect((await gathered(await previewPriceLists(context, { lists }))).below.map(({ slug }) => slug)).toEqual(['starter-kit']);
     const { rows } = await previewBulk(context, {
       kind: 'prices',
       step: { kind: 'percent', percent: '-60', ending: null },

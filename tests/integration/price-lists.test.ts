@@ -5,7 +5,9 @@ import { addToBasket, readBasket } from '@/services/selling/basket';
 import { openShopProductView } from '@/services/selling/shop';
 import { listShop } from '@/services/selling/shop-list';
 import { largeBodies } from '@/services/large-bodies';
-import { openPriceLists, previewPriceLists, savePriceLists } from '@/services/prices/price-lists';
+import { gathered, previewPriceLists } from '@/services/prices/lists-ahead';
+import { listGone, listPriced, readPastedPrices } from '@/services/prices/priced';
+import { openPriceLists, savePriceLists } from '@/services/prices/price-lists';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { createProduct } from '@/services/products/products';
 import { publishProduct } from '@/services/products/publishing';
@@ -23,8 +25,9 @@ afterEach(() => context.close());
 const DAY = 86_400_000;
 const priceList = (given: object): PriceList => priceListSchema.parse({ key: 'spring', title: 'Spring', ...given });
 const smoker = (price: string, more: object = {}) => priceList({ prices: [{ product: 'smoker', price }], ...more });
+const ahead = async (...lists: PriceList[]) => gathered(await previewPriceLists(context, { lists }));
 const hold = async (...lists: PriceList[]) => {
-  const { count, below } = await previewPriceLists(context, { lists });
+  const { count, below } = await ahead(...lists);
   await savePriceLists(
     context,
     largeBodies.acceptedPriceLists.parse({ lists, accepted: count, acceptedBelow: below.length }),
@@ -32,6 +35,8 @@ const hold = async (...lists: PriceList[]) => {
 };
 const priceOf = async (slug: string, token?: string) =>
   (await listShop(context, { token })).entries.find((entry) => entry.slug === slug)?.price;
+
+const idOf = async (slug: string) => (await listPriced(context, { find: '', at: [slug], page: 1 })).rows[0]?.id ?? 0;
 
 describe('two drafts with one address', () => {
   it('each stand in the grid with what is theirs', async () => {
@@ -42,20 +47,18 @@ describe('two drafts with one address', () => {
       const { draft, draftVersion } = await openProduct(context, id);
       await saveDraft(context, id, { definition: { ...draft, slug: 'hat' }, baseVersion: draftVersion, editor: 'a' });
     }
-    const { products } = await openPriceLists(context);
-    expect(products.filter(({ slug }) => slug === 'hat').map(({ id, title }) => [id, title])).toEqual(
-      expect.arrayContaining([
-        [ids[0], 'Rain hat'],
-        [ids[1], 'Sun hat'],
-      ]),
-    );
+    const { rows } = await listPriced(context, { find: '', at: ['hat'], page: 1 });
+    expect(rows.map(({ id, title }) => [id, title])).toEqual([
+      [ids[0], 'Rain hat'],
+      [ids[1], 'Sun hat'],
+    ]);
   });
 });
 
 describe('price lists', () => {
   it('are seen before they hold, and hold at once: in the list, on the page, in the basket', async () => {
     const { lists } = await openPriceLists(context);
-    const ripple = await previewPriceLists(context, { lists: [...lists, smoker('39.90')] });
+    const ripple = await ahead(...lists, smoker('39.90'));
     expect(ripple).toMatchObject({
       count: 1,
       changes: [{ title: 'Smoker', what: '', groups: 'everybody', day: '2026-05-04', from: '42', to: '39.9' }],
@@ -108,7 +111,7 @@ describe('price lists', () => {
 
   it('that can’t be kept are refused in words', async () => {
     const refused = async (...lists: PriceList[]) =>
-      previewPriceLists(context, { lists }).then(
+      ahead(...lists).then(
         () => 'kept',
         (error: Error) => error.message,
       );
@@ -154,7 +157,7 @@ describe('price lists', () => {
   it('that bring something below its floor are refused until that is accepted', async () => {
     const { lists } = await openPriceLists(context);
     const cheap = [...lists, priceList({ prices: [{ product: 'hexagon-jars', price: '0.40' }] })];
-    const { below, count } = await previewPriceLists(context, { lists: cheap });
+    const { below, count } = await ahead(...cheap);
     expect(below).toMatchObject([
       { slug: 'hexagon-jars', words: expect.stringContaining('At the prices of Spring') as string },
     ]);
@@ -168,7 +171,7 @@ describe('price lists', () => {
 
   it('show the lowest price of the 30 days before, from what was published and what lists said', async () => {
     const { lists } = await openPriceLists(context);
-    const id = (await openPriceLists(context)).products.find(({ slug }) => slug === 'smoker')?.id ?? 0;
+    const id = await idOf('smoker');
     const publishAt = async (price: string) => {
       const { draft, draftVersion } = await openProduct(context, id);
       await publishProduct(
@@ -196,9 +199,9 @@ describe('price lists', () => {
   });
 
   it('follow a product to another address, keep a group from being taken away, and what they were is kept', async () => {
-    const { lists, products } = await openPriceLists(context);
+    const { lists } = await openPriceLists(context);
     await hold(...lists, smoker('39'));
-    const id = products.find(({ slug }) => slug === 'smoker')?.id ?? 0;
+    const id = await idOf('smoker');
     const { draft, draftVersion } = await openProduct(context, id);
     await publishProduct(
       context,
@@ -223,5 +226,75 @@ describe('price lists', () => {
     expect(
       kept.filter(({ key }) => key === 'spring').map(({ definition }) => definition?.prices[0]?.product ?? null),
     ).toEqual(['smoker', 'copper-smoker', null]);
+  });
+});
+
+describe('the grid of prices', () => {
+  const found = async (find: string, at: string[] | null = null) =>
+    (await listPriced(context, { find, at, page: 1 })).rows.map(({ title }) => title);
+
+  it('finds products by words, SKUs and categories, and has of each what lists may name prices for', async () => {
+    expect(await found('smok')).toContain('Smoker');
+    expect(await found('', ['smoker', 'hexagon-jars', 'nowhere'])).toEqual(['Hexagon jars, loose', 'Smoker']);
+    expect(await found('smok', ['hexagon-jars'])).toEqual([]);
+    const { rows } = await listPriced(context, { find: '', at: ['smoker'], page: 1 });
+    expect(rows[0]?.things[0]).toEqual({ thing: { kind: 'product' }, title: 'Smoker', usual: '42.00' });
+  });
+
+  it('has what sheets bring, and comes a page at a time', async () => {
+    for (let number = 1; number <= 60; number += 1)
+      await createProduct(context, { title: `Hive scale plate ${String(number).padStart(2, '0')}`, price: '1' });
+    const pages = [1, 2, 9].map((page) => listPriced(context, { find: 'hive scale plate', at: null, page }));
+    const [first, second, beyond] = await Promise.all(pages);
+    expect([first?.rows.length, first?.pages, second?.rows.length, second?.first, beyond?.page]).toEqual([
+      50, 2, 10, 51, 2,
+    ]);
+    const { rows } = await listPriced(context, { find: '', at: ['smoker'], page: 1 });
+    expect(rows[0]?.things.flatMap(({ thing }) => (thing.kind === 'option' ? [thing.choice] : []))).toContain(
+      'gift.box',
+    );
+  });
+
+  it('takes a pasted table that is read where the products are', async () => {
+    const lists = [{ key: 'spring', title: 'Spring' }];
+    const cells = await readPastedPrices(context, {
+      text: 'Product;Of;Spring\nsmoker;;39,50\nnowhere;;1\nhexagon-jars;x=y;1',
+      lists,
+    });
+    expect(cells.map(({ product, price, fault }) => fault || [product, price])).toEqual([
+      ['smoker', '39.5'],
+      'There is no product at the address “nowhere”.',
+      expect.stringContaining('nothing called “x=y”') as string,
+    ]);
+  });
+
+  it('says what lists name a price for that is not there any more', async () => {
+    const { lists } = await openPriceLists(context);
+    await hold(...lists, smoker('39'));
+    expect((await listGone(context)).spring).toEqual([]);
+    await context.database.write((transaction) =>
+      transaction.run(
+        `update price_lists set definition = replace(definition, '"smoker"', '"gone"') where key = 'spring'`,
+      ),
+    );
+    expect((await listGone(context)).spring).toMatchObject([{ product: 'gone' }]);
+  });
+
+  it('looks at nothing that other lists can’t touch, and refuses on the way what can’t be sold then', async () => {
+    const { lists } = await openPriceLists(context);
+    const looked = async (...changed: PriceList[]) => {
+      let total = 0;
+      for await (const step of await previewPriceLists(context, { lists: changed }))
+        total = Math.max(total, step.total);
+      return total;
+    };
+    expect(await looked(...lists)).toBe(0);
+    // Itself, and for its margin itself and the kits that have it.
+    expect(await looked(...lists, smoker('39.90'))).toBeLessThan(8);
+    expect(await looked(...lists, priceList({ percent: '5' }))).toBeGreaterThan(20);
+    const broken = priceList({
+      prices: [{ product: 'hexagon-jars', price: '0.92', breaks: { steps: [{ from: '-1', value: '-3' }] } }],
+    });
+    await expect(ahead(...lists, broken)).rejects.toMatchObject({ status: 422, code: 'listFaulty' });
   });
 });

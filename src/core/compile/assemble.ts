@@ -71,7 +71,10 @@ interface Gathered {
  * Puts the choices of a product's sheets among its own, with what the product says otherwise, and the colours of the
  * swatch book into its options.
  */
-export function assemble(product: Product, { sheets, swatches, products }: CatalogSurroundings): Assembled {
+export function assemble(
+  product: Product,
+  { sheets, swatches, products }: Pick<CatalogSurroundings, 'sheets' | 'swatches' | 'products'>,
+): Assembled {
   const gathered = ownOf(product);
   const placements = placementsOf(product, sheets.values());
   const own: Placed[] = product.choices.map((choice, index) => ({ choice, origin: ['choices', index] }));

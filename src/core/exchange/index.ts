@@ -44,4 +44,13 @@ export { type QuantityLine, readQuantityList } from './quantity-list';
 export { type ProductLine, readProductList } from './product-list';
 export { type SwatchLine, swatchesFromCsv, swatchesToCsv } from './swatch-csv';
 export { proofOf } from './keep-proof';
-export { type PriceCell, type PricedProduct, priceIn, readPriceTable, withPrice, writePriceTable } from './price-table';
+export {
+  type PriceCell,
+  type PricedProduct,
+  priceIn,
+  addressesInTable,
+  cellsThatChange,
+  readPriceTable,
+  withPrice,
+  writePriceTable,
+} from './price-table';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { shopOf, list, fixed } from '../../../tests/fixtures/shop-of';
 import { thingsOf } from '../price-lists';
-import { readPriceTable, withPrice, writePriceTable } from './price-table';
+import { addressesInTable, cellsThatChange, readPriceTable, withPrice, writePriceTable } from './price-table';
 
 const { catalog, surroundings } = shopOf(
   [
@@ -31,8 +31,11 @@ const products = [...surroundings.products.values()].map((product) => ({
   things: thingsOf(product),
 }));
 const lists = catalog.priceLists;
+const byAddress = new Map(products.map((product) => [product.slug, product]));
 const read = (text: string) =>
-  readPriceTable(text, products, lists).map(({ list: key, title, price, fault }) => fault || [key, title, price]);
+  cellsThatChange(readPriceTable(text, byAddress, lists), lists).map(
+    ({ list: key, title, price, fault }) => fault || [key, title, price],
+  );
 
 describe('a table of prices', () => {
   it('is written for a spreadsheet, and comes back without a change', () => {
@@ -58,6 +61,12 @@ describe('a table of prices', () => {
       ['sale', 'Bee suit', '70'],
     ]);
     expect(read('Product\tTrade\np\t82.5')).toEqual([]);
+  });
+
+  it('says which products it is about, to be looked up', () => {
+    expect(addressesInTable('Trade;PRODUCT\n1;p\n2;q\n\n3;p')).toEqual(['p', 'q', '']);
+    expect(addressesInTable('What\tTrade\np\t1')).toEqual([]);
+    expect(addressesInTable('')).toEqual([]);
   });
 
   it('says what can’t be read, and where', () => {

@@ -50,21 +50,35 @@ export interface PriceCell {
   readonly fault: string;
 }
 
-/**
- * Reads a table of prices as it comes from a spreadsheet: the first line says which column is which, with the names of
- * lists above their prices. A cell that is empty names no price; lines of which nothing changes give nothing.
- */
-export function readPriceTable(
-  text: string,
-  products: readonly PricedProduct[],
-  lists: readonly PriceList[],
-): PriceCell[] {
+/** A pasted table, its lines apart and its columns found. */
+function tableIn(text: string) {
   const lines = text.replace(/^\ufeff/, '').split(/\r\n|\r|\n/);
   const sign = ['\t', ';', ','].find((candidate) => (lines[0] ?? '').includes(candidate)) ?? '\t';
   const cellsOf = (line: string) =>
     (Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? []).map((cell) => cell.trim());
-  const heads = cellsOf(lines[0] ?? '');
-  const column = (name: string) => heads.findIndex((head) => plainWords(head) === plainWords(name));
+  const heads = cellsOf(lines[0] ?? '').map(plainWords);
+  return { lines, cellsOf, column: (name: string) => heads.indexOf(plainWords(name)) };
+}
+
+/** Addresses of the products that a pasted table names, each once. */
+export function addressesInTable(text: string): string[] {
+  const { lines, cellsOf, column } = tableIn(text);
+  const at = column(HEADS[0]);
+  return at < 0 ? [] : [...new Set(lines.slice(1).map((line) => cellsOf(line)[at] ?? ''))];
+}
+
+/**
+ * Reads a table of prices as it comes from a spreadsheet: the first line says which column is which, with the names of
+ * lists above their prices. A cell that is empty names no price.
+ *
+ * @param products those that it names, by their address
+ */
+export function readPriceTable(
+  text: string,
+  products: ReadonlyMap<string, PricedProduct>,
+  lists: readonly Pick<PriceList, 'key' | 'title'>[],
+): PriceCell[] {
+  const { lines, cellsOf, column } = tableIn(text);
   const [ofProduct, ofThing] = [column(HEADS[0]), column(HEADS[1])];
   const columns = lists.flatMap((list) => (column(list.title) >= 0 ? [{ list, at: column(list.title) }] : []));
   const nothing = { product: '', title: '', thing: { kind: 'product' } as const, price: null, list: '' };
@@ -80,38 +94,40 @@ export function readPriceTable(
     const cells = cellsOf(line);
     const at = { line: index + 2, text: line };
     const slug = cells[ofProduct] ?? '';
-    const product = products.find((candidate) => candidate.slug === slug);
+    const product = products.get(slug);
     if (!product) return [{ ...nothing, ...at, fault: `There is no product at the address “${slug}”.` }];
     const said = ofThing < 0 ? '' : (cells[ofThing] ?? '');
     const thing = product.things.find((candidate) => thingText(candidate.thing) === said);
-    if (!thing)
-      return [
-        {
-          ...nothing,
-          ...at,
-          product: slug,
-          title: product.title,
-          fault: `${product.title} has nothing called “${said}” with a price.`,
-        },
-      ];
-    return columns.flatMap(({ list, at: place }): PriceCell[] => {
-      const given = cells[place] ?? '';
-      const before = priceIn(list.prices, slug, thing.thing);
-      const found = {
-        ...at,
-        list: list.key,
-        product: slug,
-        title: titleOfThing(product.title, thing),
-        thing: thing.thing,
-      };
-      if (given === '') return before === null ? [] : [{ ...found, price: null, fault: '' }];
-      const { value, fault } = readTypedMoney(given, null);
-      if (fault !== undefined) return [{ ...found, price: null, fault }];
-      if (value.sign() < 0 && !kindOfThing(thing.thing).isAdded)
-        return [{ ...found, price: null, fault: `“${given}” is no price in ${list.title}. Write it like 12.50.` }];
-      const price = value.toString();
-      return before !== null && Exact.parse(before)?.equals(value) ? [] : [{ ...found, price, fault: '' }];
-    });
+    if (!thing) {
+      const fault = `${product.title} has nothing called “${said}” with a price.`;
+      return [{ ...nothing, ...at, product: slug, title: product.title, fault }];
+    }
+    const found = { ...at, product: slug, title: titleOfThing(product.title, thing), thing: thing.thing };
+    return columns.map(({ list, at: place }) => ({
+      ...found,
+      list: list.key,
+      ...readPrice(cells[place] ?? '', thing.thing, list.title),
+    }));
+  });
+}
+
+function readPrice(given: string, thing: PricedThing, list: string): Pick<PriceCell, 'price' | 'fault'> {
+  if (given === '') return { price: null, fault: '' };
+  const { value, fault } = readTypedMoney(given, null);
+  if (fault !== undefined) return { price: null, fault };
+  if (value.sign() < 0 && !kindOfThing(thing).isAdded)
+    return { price: null, fault: `“${given}” is no price in ${list}. Write it like 12.50.` };
+  return { price: value.toString(), fault: '' };
+}
+
+/** The cells of a table by which lists name other prices than they do; those that can't be read, too. */
+export function cellsThatChange(cells: readonly PriceCell[], lists: readonly PriceList[]): PriceCell[] {
+  const byKey = new Map(lists.map((list) => [list.key, list]));
+  return cells.filter(({ fault, list, product, thing, price }) => {
+    if (fault !== '') return true;
+    const before = priceIn(byKey.get(list)?.prices ?? [], product, thing);
+    if (before === null || price === null) return before !== price;
+    return !(Exact.parse(before)?.equals(Exact.from(price)) ?? false);
   });
 }
 

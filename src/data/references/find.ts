@@ -105,6 +105,14 @@ async function counting<R extends Referrer>(queries: Queries, all: readonly R[],
   );
 }
 
+/** Numbers of the products that have some addresses, as they are edited or in the shop. */
+export async function productsAt(queries: Queries, addresses: ReadonlySet<string>): Promise<ReadonlySet<number>> {
+  if (addresses.size === 0) return new Set();
+  const rows = await queries.all<Pick<Referrer, 'id'>>(sql`
+    select id from catalog_references where what = 'own' and kind = 'product' and "key" in ${among(addresses)}`);
+  return new Set(rows.map(({ id }) => id));
+}
+
 /** Who names things. */
 async function named(queries: Queries, things: readonly Thing[]): Promise<(Referrer & { thing: Thing })[]> {
   const found: (Referrer & { thing: Thing })[] = [];

@@ -1,6 +1,7 @@
 import { type Queries, readsOneMoment } from '../database';
 import * as find from './find';
 import { followChanges } from './keep';
+import * as standing from './standing';
 
 export { type Asked, type Thing } from './find';
 export { type Referrer } from './referrer';
@@ -19,6 +20,8 @@ export const reachedFrom = upToDate(find.reachedFrom);
 export const reachedBySheet = upToDate(find.reachedBySheet);
 export const productsWithProofs = upToDate(find.productsWithProofs);
 export const joiningBy = upToDate(find.joiningBy);
+export const productsAt = upToDate(find.productsAt);
+export const standingBy = upToDate(standing.standingBy);
 export const usersOf = upToDate(find.usersOf);
 export const namesOf = upToDate(find.namesOf);
 export const draftsWith = upToDate(find.draftsWith);

@@ -94,8 +94,7 @@ async function readPast(
   let product: Product | null = null;
   const past: PastPrices[] = [];
   for (const { at, change } of events) {
-    if ('product' in change)
-      product = assemble(change.product, { ...shared, shop, stock: new Map(), products: new Map() }).product;
+    if ('product' in change) product = assemble(change.product, { ...shared, products: new Map() }).product;
     else if (change.definition) lists.set(change.key, { rank: change.rank, list: change.definition });
     else lists.delete(change.key);
     past.push({

@@ -3,6 +3,7 @@
 import { Badge, Button, Collapsible, HStack, IconButton, Text } from '@chakra-ui/react';
 import { ArrowUp, Trash2 } from 'lucide-react';
 import { type ReactNode } from 'react';
+import { counted } from '@/core/words';
 import { Tick } from '@/ui/tick';
 
 interface RowProps {
@@ -122,7 +123,20 @@ export function GroupTicks({
 }
 
 /** Saves what has been changed on a page, or takes it back; always in reach. */
-export function SaveBar({ busy, onSave, onReset }: { busy: boolean; onSave: () => void; onReset: () => void }) {
+export function SaveBar({
+  busy,
+  progress,
+  onSave,
+  onReset,
+  onStop,
+}: {
+  busy: boolean;
+  /** of how many things it has been seen what changes; absent where that is over in a moment */
+  progress?: { readonly done: number; readonly total: number } | null;
+  onSave: () => void;
+  onReset: () => void;
+  onStop?: () => void;
+}) {
   return (
     <HStack gap="3" position="sticky" bottom="0" bg="bg" py="3" borderTopWidth="1px" borderColor="border" zIndex="2">
       <Button loading={busy} onClick={onSave}>
@@ -131,9 +145,20 @@ export function SaveBar({ busy, onSave, onReset }: { busy: boolean; onSave: () =
       <Button variant="ghost" colorPalette="ink" onClick={onReset}>
         Discard changes
       </Button>
-      <Text fontSize="sm" color="fg.muted">
-        What changes is shown before it holds.
-      </Text>
+      {progress ? (
+        <>
+          <Text fontSize="sm" role="status">
+            Looked at {progress.done} of {counted(progress.total, 'product')} …
+          </Text>
+          <Button size="sm" variant="outline" onClick={onStop}>
+            Stop
+          </Button>
+        </>
+      ) : (
+        <Text fontSize="sm" color="fg.muted">
+          What changes is shown before it holds.
+        </Text>
+      )}
     </HStack>
   );
 }

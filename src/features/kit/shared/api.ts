@@ -42,9 +42,15 @@ export async function send<T extends z.ZodType>(
   });
   const answer: unknown = await response.json().catch(() => null);
   if (response.ok) return schema.parse(answer);
+  throw problemIn(answer, response.status);
+}
+
+/** What a server refuses, as it says so; or that it said nothing that can be read. */
+export function problemIn(answer: unknown, status: number): ApiProblem {
   const problem = problemSchema.safeParse(answer);
-  if (problem.success) throw new ApiProblem(response.status, problem.data.code, problem.data.detail, problem.data);
-  throw new ApiProblem(response.status, 'unexpected', `The server answered ${response.status}.`);
+  return problem.success
+    ? new ApiProblem(problem.data.status, problem.data.code, problem.data.detail, problem.data)
+    : new ApiProblem(status, 'unexpected', `The server answered ${status}.`);
 }
 
 /** For answers that say nothing but that it worked. */

@@ -4,6 +4,7 @@ export { useBelowFloor } from './below-floor';
 export { countryName } from './country-name';
 export { DetailList } from './detail-list';
 export { type Finding, findingSchema } from './findings';
+export { readLines } from './json-lines';
 export { NothingHere } from './nothing-here';
 export { binnedSchema, bringBackFromBin, sayBinned } from './say-binned';
 export { listQuery, queryOf } from './query-of';

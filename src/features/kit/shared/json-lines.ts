@@ -1,14 +1,19 @@
-import { ApiProblem } from './api';
+import { z } from 'zod';
+import { problemIn } from './api';
 
 /**
  * Reads an answer that comes as one JSON value a line, each as soon as it is there.
  *
- * @throws ApiProblem when the server refuses
+ * @param body what is asked; absent where the address says it
+ * @throws ApiProblem when the server refuses, also on the way
  */
-export async function* readLines(url: string, signal: AbortSignal): AsyncGenerator<unknown> {
-  const response = await fetch(url, { signal });
-  if (!response.ok || !response.body)
-    throw new ApiProblem(response.status, 'unexpected', `The server answered ${response.status}.`);
+export async function* readLines(url: string, signal: AbortSignal, body?: unknown): AsyncGenerator<unknown> {
+  const asked: RequestInit =
+    body === undefined
+      ? {}
+      : { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) };
+  const response = await fetch(url, { ...asked, signal });
+  if (!response.ok || !response.body) throw problemIn(await response.json().catch(() => null), response.status);
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
   let rest = '';
   for (;;) {
@@ -16,6 +21,15 @@ export async function* readLines(url: string, signal: AbortSignal): AsyncGenerat
     if (done) break;
     const lines = (rest + value).split('\n');
     rest = lines.pop() ?? '';
-    for (const line of lines) if (line !== '') yield JSON.parse(line) as unknown;
+    for (const line of lines) if (line !== '') yield unlessRefused(JSON.parse(line));
   }
+}
+
+const refusedSchema = z.object({ problem: z.unknown() });
+
+/** @throws ApiProblem for a line that says so */
+function unlessRefused(line: unknown): unknown {
+  const refused = refusedSchema.safeParse(line);
+  if (refused.success) throw problemIn(refused.data.problem, 0);
+  return line;
 }

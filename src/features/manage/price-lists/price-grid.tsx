@@ -2,23 +2,27 @@
 
 import { Box, Button, chakra, HStack, Text } from '@chakra-ui/react';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { ClipboardCopy, ClipboardPaste } from 'lucide-react';
-import { useDeferredValue, useMemo, useRef, useState } from 'react';
+import { ClipboardPaste } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { type ListInForce, type PriceList } from '@/core/catalog';
-import { type PriceCell, priceIn, readPriceTable, withPrice, writePriceTable } from '@/core/exchange';
+import { type PriceCell, priceIn, withPrice } from '@/core/exchange';
 import { formatMoney, minorUnits } from '@/core/money';
 import { Exact } from '@/core/number';
 import { isInForce, kindOfThing, listAlone, listedOf, type ThingOf, titleOfThing } from '@/core/price-lists';
 import { counted } from '@/core/words';
-import { PasteDialog } from '@/features/editors/fields';
-import { type ListedProduct } from '@/services/prices/price-lists';
+import { type ListedProduct, type PricedPage } from '@/services/prices/priced';
+import { FaultLine } from '@/ui/fault-line';
 import { TypedInput } from '@/ui/field';
+import { Pages } from '@/ui/table-frame';
 import { Tick } from '@/ui/tick';
-import { sayDone, sayFailed } from '@/ui/toasts';
+import { sayDone } from '@/ui/toasts';
+import { CopyTable } from './copy-table';
+import { PastePrices } from './paste-prices';
+import { usePriced } from './use-priced';
 
 interface Props {
   lists: readonly PriceList[];
-  products: readonly ListedProduct[];
+  first: PricedPage;
   currency: string;
   today: string;
   onChange: (lists: readonly PriceList[]) => void;
@@ -32,8 +36,6 @@ interface Row {
 const ROW_HEIGHT = 38;
 
 interface Shown {
-  /** what is looked for, in lower case */
-  readonly wanted: string;
   readonly onlyNamed: boolean;
   readonly withOptions: boolean;
 }
@@ -46,19 +48,15 @@ interface Shown {
 function rowsShown(
   products: readonly ListedProduct[],
   lists: readonly PriceList[],
-  { wanted, onlyNamed, withOptions }: Shown,
+  { onlyNamed, withOptions }: Shown,
 ): Row[] {
-  const isNamed = (product: ListedProduct, { thing }: ThingOf) =>
-    lists.some(({ prices }) => priceIn(prices, product.slug, thing) !== null);
-  return products.flatMap((product): Row[] => {
-    const isHit =
-      wanted === '' ||
-      [product.title, product.sku, product.category ?? ''].some((text) => text.toLowerCase().includes(wanted));
-    return product.things
-      .filter((thing) => isHit || thing.title.toLowerCase().includes(wanted))
+  const isNamed = ({ slug }: ListedProduct, { thing }: ThingOf) =>
+    lists.some(({ prices }) => priceIn(prices, slug, thing) !== null);
+  return products.flatMap((product) =>
+    product.things
       .filter((thing) => (!onlyNamed && (!kindOfThing(thing.thing).isAdded || withOptions)) || isNamed(product, thing))
-      .map((thing) => ({ product, thing }));
-  });
+      .map((thing) => ({ product, thing })),
+  );
 }
 
 /** Lists in one of which something has another price, or none where its field is empty. */
@@ -81,34 +79,28 @@ const taken = (lists: readonly PriceList[], cells: readonly PriceCell[]) =>
       .reduce((prices, { product, thing, price }) => withPrice(prices, product, thing, price), [...list.prices]),
   }));
 
-async function copyTable(products: readonly ListedProduct[], lists: readonly PriceList[]): Promise<void> {
-  try {
-    await navigator.clipboard.writeText(writePriceTable(products, lists));
-  } catch {
-    // Browsers lend the clipboard only to pages they trust.
-    sayFailed(
-      'The table could not be copied',
-      'The browser keeps the clipboard from this page. Open it under https, or as localhost.',
-    );
-    return;
-  }
-  sayDone('The whole table is copied', 'Paste it into a spreadsheet; what comes back from there is pasted here.');
-}
-
 /**
  * Every price that lists can name, products and what they have of prices down, lists across: typed, pasted, or copied
  * out.
  */
-export function PriceGrid({ lists, products, currency, today, onChange }: Props) {
-  const [search, setSearch] = useState('');
-  const [onlyNamed, setOnlyNamed] = useState(false);
+export function PriceGrid({ lists, first, currency, today, onChange }: Props) {
+  const {
+    page: shown,
+    wanted,
+    begun,
+    find,
+    setFind,
+    onlyNamed,
+    setOnlyNamed,
+    setPage,
+    isWaiting,
+    fault,
+  } = usePriced(first, lists);
   const [withOptions, setWithOptions] = useState(false);
   const [pasting, setPasting] = useState(false);
-  const [begun] = useState(lists);
-  const wanted = useDeferredValue(search.trim().toLowerCase());
   const rows = useMemo(
-    () => rowsShown(products, [...lists, ...begun], { wanted, onlyNamed, withOptions }),
-    [products, lists, begun, wanted, onlyNamed, withOptions],
+    () => rowsShown(shown.rows, [...lists, ...begun], { onlyNamed, withOptions }),
+    [shown, lists, begun, onlyNamed, withOptions],
   );
   const inForce = useMemo(() => lists.map((list) => listAlone(list, lists)), [lists]);
   const scroller = useRef<HTMLDivElement>(null);
@@ -118,6 +110,10 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
     estimateSize: () => ROW_HEIGHT,
     overscan: 12,
   });
+  useEffect(() => {
+    // Another page is read from its top.
+    scroller.current?.scrollTo({ top: 0 });
+  }, [shown]);
   const name = (key: string, product: ListedProduct, thing: ThingOf, text: string) =>
     onChange(named(lists, key, product, thing, text));
   const take = (cells: readonly PriceCell[]) => {
@@ -132,16 +128,14 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
           size="sm"
           w="260px"
           aria-label="Find a price"
-          placeholder="Find a product, SKU, category or option"
-          value={search}
-          onChange={setSearch}
+          placeholder="Find a product, SKU or category"
+          value={find}
+          onChange={setFind}
         />
         <Tick label="Only what a list names" checked={onlyNamed} onChange={setOnlyNamed} />
         <Tick label="What options add, too" checked={withOptions} onChange={setWithOptions} />
         <Box flex="1" />
-        <Button size="sm" variant="outline" onClick={() => void copyTable(products, lists)}>
-          <ClipboardCopy size={14} aria-hidden /> Copy table
-        </Button>
+        <CopyTable wanted={wanted} lists={lists} />
         <Button size="sm" variant="outline" onClick={() => setPasting(true)}>
           <ClipboardPaste size={14} aria-hidden /> Paste a table
         </Button>
@@ -151,6 +145,8 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
         role="table"
         aria-label="Prices by list"
         aria-rowcount={rows.length + 1}
+        aria-busy={isWaiting}
+        opacity={isWaiting ? 0.6 : 1}
         tabIndex={0}
         maxH="560px"
         overflow="auto"
@@ -186,11 +182,22 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
           })}
         </chakra.div>
       </Box>
+      {shown.pages > 1 && (
+        <Pages
+          label="Prices by list"
+          first={shown.first}
+          shown={shown.rows.length}
+          found={shown.found}
+          onBefore={shown.page > 1 ? () => setPage(shown.page - 1) : null}
+          onAfter={shown.page < shown.pages ? () => setPage(shown.page + 1) : null}
+        />
+      )}
+      <FaultLine role="alert">{fault ?? undefined}</FaultLine>
       <Text fontSize="sm" color="fg.muted" mt="2">
-        {counted(rows.length, 'price')}. A greyed figure is what the list comes to without naming a price; what a list
+        {counted(shown.found, 'product')}. A greyed figure is what the list comes to without naming a price; what a list
         names stands in its field, and is empty again when it is taken away.
       </Text>
-      <PastePrices open={pasting} products={products} lists={lists} onClose={() => setPasting(false)} onTake={take} />
+      <PastePrices open={pasting} lists={lists} onClose={() => setPasting(false)} onTake={take} />
     </Box>
   );
 }
@@ -224,52 +231,6 @@ function HeadRow({ lists, columns, today }: { lists: readonly PriceList[]; colum
         </Head>
       ))}
     </chakra.div>
-  );
-}
-
-interface PasteProps {
-  open: boolean;
-  products: readonly ListedProduct[];
-  lists: readonly PriceList[];
-  onClose: () => void;
-  onTake: (cells: readonly PriceCell[]) => void;
-}
-
-function PastePrices({ open, products, lists, onClose, onTake }: PasteProps) {
-  return (
-    <PasteDialog
-      open={open}
-      title="Paste prices"
-      help="A table as “Copy table” gives it: the first line says which column is which. Empty cells name no price; columns that are missing stay as they are."
-      label="Table of prices"
-      placeholder={'Product\tOf\tTrade\nhoney-jar\t\t0.85'}
-      read={(text) => readPriceTable(text, products, lists)}
-      faultOf={({ fault }) => fault}
-      columns={[{ head: 'What' }, { head: 'List' }, { head: 'Now', end: true }, { head: 'New', end: true }]}
-      cells={(cell) =>
-        [
-          cell.title,
-          lists.find(({ key }) => key === cell.list)?.title ?? '',
-          priceIn(lists.find(({ key }) => key === cell.list)?.prices ?? [], cell.product, cell.thing) ?? 'none',
-          cell.price ?? 'none',
-        ].map((text, place) => (
-          <PastedCell key={place} end={place > 1}>
-            {text}
-          </PastedCell>
-        ))
-      }
-      noun="price"
-      onClose={onClose}
-      onTake={onTake}
-    />
-  );
-}
-
-function PastedCell({ end, children }: { end: boolean; children: string }) {
-  return (
-    <chakra.td px="2" py="1" textAlign={end ? 'end' : 'start'}>
-      {children}
-    </chakra.td>
   );
 }
 

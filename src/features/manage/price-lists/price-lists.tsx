@@ -2,14 +2,16 @@
 
 import { Box, Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { Plus } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { z } from 'zod';
-import { freeKey, type PriceList, priceListSchema, sameDefinition } from '@/core/catalog';
-import { isInForce } from '@/core/price-lists';
+import { freeKey, type ListPrice, type PriceList, priceListSchema } from '@/core/catalog';
+import { isInForce, sameThing } from '@/core/price-lists';
 import { counted } from '@/core/words';
 import { movedUp, SaveBar, SeveralRow, useUnsaved } from '@/features/editors/fields';
 import { anything, send, useAttempt } from '@/features/kit/shared';
-import { type PriceListsRipple, type PriceListsView } from '@/services/prices/price-lists';
+import { type PriceListsRipple } from '@/services/prices/lists-ahead';
+import { type PricedPage } from '@/services/prices/priced';
+import { type PriceListsView } from '@/services/prices/price-lists';
 import { FaultLine } from '@/ui/fault-line';
 import { Page } from '@/ui/page';
 import { EmptyPlace, PageHead } from '@/ui/text';
@@ -18,23 +20,7 @@ import { listWords } from './list-words';
 import { PriceGrid } from './price-grid';
 import { PricePlaces } from './price-places';
 import { RippleOfLists } from './ripple-of-lists';
-
-const rippleSchema = z.object({
-  changes: z.array(
-    z.object({
-      productId: z.number(),
-      title: z.string(),
-      what: z.string(),
-      inShop: z.boolean(),
-      groups: z.string(),
-      day: z.string(),
-      from: z.string().nullable(),
-      to: z.string().nullable(),
-    }),
-  ),
-  count: z.number(),
-  below: z.array(z.object({ slug: z.string(), title: z.string(), words: z.string() })),
-});
+import { useLookAhead } from './use-look-ahead';
 
 /** Whether a list holds. @param today YYYY-MM-DD */
 const heldWords = (list: PriceList, today: string): string =>
@@ -65,31 +51,45 @@ function AddList({ onAdd }: { onAdd: () => void }) {
   );
 }
 
+type Gone = Readonly<Record<string, readonly ListPrice[]>>;
+
+/** What lists name a price for that is not there any more: looked for once the page is there. */
+function useGone(seen: string): Gone {
+  const [gone, setGone] = useState<Gone>({});
+  useEffect(() => {
+    const asking = new AbortController();
+    send('GET', '/api/manage/price-lists/gone', undefined, z.custom<Gone>(), asking.signal).then(
+      setGone,
+      // Nobody waits for it: saving says so, too.
+      () => undefined,
+    );
+    return () => asking.abort();
+  }, [seen]);
+  return gone;
+}
+
 /** Prices for what is not there any more, until they are removed. */
 function GoneNote({
   gone,
   list: { prices },
-  products,
   onRemove,
 }: {
-  /** how many there were when the page was made */
-  gone: number;
+  gone: readonly ListPrice[];
   list: PriceList;
-  products: PriceListsView['products'];
   onRemove: (left: PriceList['prices']) => void;
 }) {
-  if (gone === 0) return null;
-  const left = prices.filter(({ product, of }) =>
-    products.some((known) => known.slug === product && known.things.some(({ thing }) => sameDefinition(thing, of))),
+  const left = prices.filter(
+    ({ product, of }) => !gone.some((other) => other.product === product && sameThing(other.of, of)),
   );
-  if (left.length === prices.length) return null;
+  const count = prices.length - left.length;
+  if (count === 0) return null;
   return (
     <HStack px="4" pb="2" gap="3">
       <Text fontSize="sm" color="oak.fg">
-        {counted(gone, 'price')} {gone === 1 ? 'is' : 'are'} for what is not there any more.
+        {counted(count, 'price')} {count === 1 ? 'is' : 'are'} for what is not there any more.
       </Text>
       <Button size="2xs" variant="outline" onClick={() => onRemove(left)}>
-        Take {gone === 1 ? 'it' : 'them'} away
+        Take {count === 1 ? 'it' : 'them'} away
       </Button>
     </HStack>
   );
@@ -99,18 +99,19 @@ function GoneNote({
 export function PriceLists({
   lists: saved,
   seen: shown,
-  products,
+  first,
   groups,
   suggestions,
   currency,
   today,
-  stale,
-}: PriceListsView) {
+}: PriceListsView & { first: PricedPage }) {
   const { busy, fault, attempt } = useAttempt();
   const unsaved = useUnsaved<readonly PriceList[]>('lists', saved, shown);
   const { value: lists, edit: setLists, isChanged, seen } = unsaved;
   const [open, setOpen] = useState<string | null>(null);
   const [ripple, setRipple] = useState<PriceListsRipple | null>(null);
+  const ahead = useLookAhead();
+  const gone = useGone(shown);
   const edit = (key: string, change: Partial<PriceList>) =>
     setLists(lists.map((list) => (list.key === key ? { ...list, ...change } : list)));
   const add = () => {
@@ -127,7 +128,8 @@ export function PriceLists({
     }, 'Lists saved; they apply now');
   const look = () =>
     attempt(async () => {
-      const found = await send('POST', '/api/manage/price-lists/preview', { lists, seen }, rippleSchema);
+      const found = await ahead.look(lists, seen);
+      if (found === null) return;
       if (found.count === 0 && found.below.length === 0) await save(0, 0);
       else setRipple(found);
     });
@@ -160,12 +162,7 @@ export function PriceLists({
             onUp={place === 0 ? null : () => setLists(movedUp(lists, place))}
             onRemove={() => setLists(withoutList(lists, list))}
             note={
-              <GoneNote
-                gone={stale[list.key] ?? 0}
-                list={list}
-                products={products}
-                onRemove={(prices) => edit(list.key, { prices })}
-              />
+              <GoneNote gone={gone[list.key] ?? []} list={list} onRemove={(prices) => edit(list.key, { prices })} />
             }
           >
             <ListFields
@@ -179,10 +176,18 @@ export function PriceLists({
         ))}
         {lists.length > 0 && (
           <Box mt="3">
-            <PriceGrid lists={lists} products={products} currency={currency} today={today} onChange={setLists} />
+            <PriceGrid lists={lists} first={first} currency={currency} today={today} onChange={setLists} />
           </Box>
         )}
-        {isChanged && <SaveBar busy={busy} onSave={() => void look()} onReset={unsaved.reset} />}
+        {isChanged && (
+          <SaveBar
+            busy={busy}
+            progress={ahead.progress}
+            onSave={() => void look()}
+            onReset={unsaved.reset}
+            onStop={ahead.stop}
+          />
+        )}
         {ripple === null && <FaultLine role="alert">{fault}</FaultLine>}
       </Stack>
       <RippleOfLists

@@ -5,7 +5,7 @@ import { dateWords } from '@/core/calendar';
 import { formatMoney } from '@/core/money';
 import { Exact } from '@/core/number';
 import { counted } from '@/core/words';
-import { type PriceListsRipple } from '@/services/prices/price-lists';
+import { type PriceListsRipple } from '@/services/prices/lists-ahead';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
 import { FaultLine } from '@/ui/fault-line';
 import { ScrollRegion } from '@/ui/scroll-region';
