@@ -134,7 +134,9 @@ describe('what stock costs', () => {
     const lists = [
       priceListSchema.parse({ key: 'l', title: 'L', groups: ['trade'], prices: [{ product: 'smoker', price: '25' }] }),
     ];
-    expect((await gathered(await previewPriceLists(context, { lists }))).below.map(({ slug }) => slug)).toEqual(['starter-kit']);
+    expect((await gathered(await previewPriceLists(context, { lists }))).below.map(({ slug }) => slug)).toEqual([
+      'starter-kit',
+    ]);
     const { rows } = await previewBulk(context, {
       kind: 'prices',
       step: { kind: 'percent', percent: '-60', ending: null },

@@ -4,7 +4,12 @@ import { addToBasket, changeLine, readBasket } from '@/services/selling/basket';
 import { checkOut } from '@/services/selling/checkout';
 import { viewBasket } from '@/services/selling/shop';
 import { openShopProductView } from '@/services/selling/shop';
-import { openQuantityRules, previewQuantityRules, saveQuantityRules } from '@/services/settings/quantity-rules';
+import {
+  listHeld,
+  openQuantityRules,
+  previewQuantityRules,
+  saveQuantityRules,
+} from '@/services/settings/quantity-rules';
 import { enterGroupCode, openSettings, saveSettings } from '@/services/settings/settings';
 import { openServices, type TestServices } from '../support/services';
 
@@ -21,13 +26,13 @@ const rule = (given: object): PlacedQuantity =>
 const tools = rule({ places: [{ category: 'Tools' }], rule: { minimum: 2, multiple: 2 } });
 const hold = async (...more: PlacedQuantity[]) => {
   const rules = [...(await openQuantityRules(context)).rules, ...more];
-  await saveQuantityRules(context, { rules, accepted: (await previewQuantityRules(context, { rules })).length });
+  await saveQuantityRules(context, { rules, accepted: (await previewQuantityRules(context, { rules })).count });
 };
 
 describe('rules about quantities for many products', () => {
   it('are seen before they hold, and hold at once in the shop', async () => {
     const { rules } = await openQuantityRules(context);
-    const ripple = await previewQuantityRules(context, { rules: [...rules, tools] });
+    const { rows: ripple } = await previewQuantityRules(context, { rules: [...rules, tools] });
     expect(ripple.map(({ title, group, from, to, inShop }) => [title, group, from, to, inShop])).toEqual([
       ['Smoker', null, 'any number', 'at least 2, in multiples of 2', true],
       ['Smoker fuel', null, 'any number', 'at least 2, in multiples of 2', true],
@@ -43,7 +48,7 @@ describe('rules about quantities for many products', () => {
     const view = await openShopProductView(context, 'smoker', undefined);
     expect(view.product.quantity).toMatchObject({ minimum: 2, multiple: 2 });
     expect(JSON.stringify(view)).not.toContain('Tools in pairs');
-    expect((await openQuantityRules(context)).holds.r).toEqual(['Smoker', 'Smoker fuel']);
+    expect((await listHeld(context)).r).toEqual({ count: 2, titles: ['Smoker', 'Smoker fuel'] });
   });
 
   it('that can’t be kept are refused, and so is taking away a group that one names', async () => {
@@ -104,7 +109,7 @@ describe('rules about quantities for many products', () => {
       ).rejects.toMatchObject({ code: 'onlyMaximum' });
     }
     await hold(few);
-    expect((await openQuantityRules(context)).holds.r).toEqual(['Smoker', 'Smoker fuel']);
+    expect((await listHeld(context)).r).toEqual({ count: 2, titles: ['Smoker', 'Smoker fuel'] });
     expect((await openShopProductView(context, 'smoker', undefined)).jointly).toEqual([
       'Few smokers: at most 3 for each customer, in all orders.',
     ]);

@@ -4,7 +4,7 @@ import { followChanges } from './keep';
 import * as standing from './standing';
 
 export { type Asked, type Thing } from './find';
-export { type Referrer } from './referrer';
+export { among, type Referrer } from './referrer';
 
 /** Asks once what has been written before in the same write is known, too. */
 const upToDate =

@@ -1,4 +1,4 @@
-import { asc, eq, inArray } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import { type Product } from '../../core/catalog';
 import { inParts } from '../../core/in-parts';
 import { type Queries } from '../../data/database';
@@ -25,15 +25,6 @@ export interface BothStates {
 /** A product as it counts: as it is in the shop, or as it is edited where it is not there. */
 export const asItCounts = ({ published, draft }: Pick<BothStates, 'published' | 'draft'>): Product =>
   published ?? draft;
-
-/** Every product in both states, in the order of the titles. */
-export async function readBothStates(queries: Queries): Promise<BothStates[]> {
-  const all = await queries.select({ id: products.id }).from(products).orderBy(asc(products.title));
-  return readStatesOf(
-    queries,
-    all.map(({ id }) => id),
-  );
-}
 
 /** Some products in both states, in the order of the titles. */
 export async function readSomeStates(queries: Queries, ids: Iterable<number>): Promise<BothStates[]> {

@@ -1,26 +1,24 @@
-import { and, count, eq, inArray, sql } from 'drizzle-orm';
+import { and, count, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import { customAlphabet } from 'nanoid';
 import Papa from 'papaparse';
 import { z } from 'zod';
 import { readShared } from '../catalog/catalog-state';
 import { type Addressed, readAddressed } from '../catalog/addressed';
-import { readBothStates } from '../catalog/product-steps';
+import { stepByStep } from '../catalog/product-steps';
 import { readSuggestions, type ShelfSuggestions } from '../catalog/shelves';
-import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { discountsFor, mostOff } from '../../core/basket';
 import { parseDay } from '../../core/calendar';
-import { type CustomerGroup, type Discount, discountSchema } from '../../core/catalog';
+import { type CustomerGroup, type Discount, discountSchema, type Product } from '../../core/catalog';
 import { Exact } from '../../core/number';
 import { isBlank, printable } from '../../core/text';
 import { type Queries } from '../../data/database';
-import { discountCodes, discounts, discountUses, orders } from '../../data/schema';
+import { discountCodes, discounts, discountUses, orders, products } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
 import { requireSeenTitles } from '../seen-titles';
 import { requireSeen, seenName } from '../seen';
-import { sidesOf } from '../figures/margins';
-import { fallingBelow, requireAccepted } from './floors';
-import { readCosts } from '../stock/ledger/figures';
+import { type BelowFloor } from '../figures/margins';
+import { floorsInStretches, requireAccepted } from './floors';
 
 const codeSchema = z
   .string()
@@ -194,30 +192,30 @@ async function requireFloorsWith(context: Services, discount: Discount, accepted
   const { gives } = discount;
   const off = mostOff(discount);
   if (!off) return;
-  const asked = await atOneMoment(context, async ({ database, now: clock }) => {
-    const products = (await readBothStates(database.read)).flatMap(({ published }) =>
-      published &&
-      (gives.kind === 'product' ? published.slug === gives.product : discountsFor(published, [{ discount }]).length > 0)
-        ? [published]
-        : [],
-    );
-    const { surroundings, today } = await readSurroundings(database.read, clock(), products);
-    const costs = await readCosts(database.read);
-    return {
-      sides: sidesOf(products, surroundings, surroundings),
-      today,
-      costs: { before: costs, after: costs },
-      off: off.toString(),
-    };
+  const isFor = (product: Product) =>
+    gives.kind === 'product' ? product.slug === gives.product : discountsFor(product, [{ discount }]).length > 0;
+  const look = floorsInStretches({
+    isFor,
+    around: (surroundings) => ({ before: surroundings, after: surroundings }),
+    off: off.toString(),
   });
+  const steps = await stepByStep(context, soldProducts, look);
+  const below: BelowFloor[] = [];
+  for await (const { row } of steps) if (row) below.push(row);
   requireAccepted(
-    await fallingBelow(asked),
+    below,
     accepted,
     gives.kind === 'product'
       ? 'For nothing,'
       : `With ${gives.kind === 'amount' ? 'up to ' : ''}${off.rounded(2).toString()} % off,`,
   );
 }
+
+/** Numbers of the products in the shop. */
+const soldProducts = async (queries: Queries): Promise<number[]> =>
+  (await queries.select({ id: products.id }).from(products).where(isNotNull(products.publishedRevision))).map(
+    ({ id }) => id,
+  );
 
 /** Puts codes in the place of those that a discount had. @throws Refusal 409 for one that another discount has */
 export async function storeCodes(transaction: Queries, discountId: number, codes: readonly string[]): Promise<void> {

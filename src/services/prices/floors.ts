@@ -1,8 +1,21 @@
 import { inBackground } from '../background/pool';
+import { readShared } from '../catalog/catalog-state';
+import { type BothStates } from '../catalog/product-steps';
+import { readSurroundings } from '../catalog/surroundings';
+import { type Services } from '../context';
+import { type CatalogSurroundings, floorOf, type Product } from '../../core/catalog';
 import { inParts } from '../../core/in-parts';
 import { type Sides } from '../figures/comparison';
-import { type BelowFloor, type ComparedProduct, type Costs, type FloorsAsked, hasFloor } from '../figures/margins';
+import {
+  type BelowFloor,
+  type ComparedProduct,
+  type Costs,
+  type FloorsAsked,
+  hasFloor,
+  sidesOf,
+} from '../figures/margins';
 import { Refusal } from '../refusal';
+import { readCosts } from '../stock/ledger/figures';
 
 /** So many products are looked at together: few, as what takes too long together is begun again in halves. */
 const AT_ONCE = 4;
@@ -16,6 +29,45 @@ export async function fallingBelow({ sides, ...given }: FloorsAsked): Promise<Be
   for (const some of inParts(sides.filter(hasFloor), AT_ONCE)) found.push(...(await together(some, given)));
   return found;
 }
+
+interface Stretches {
+  /** of the products in the shop, those that are looked at */
+  readonly isFor: (product: Product) => boolean;
+  /** what they stand in before a change and after it. @param slugs of all that is in it */
+  readonly around: (
+    surroundings: CatalogSurroundings,
+    slugs: readonly string[],
+  ) => { readonly before: CatalogSurroundings; readonly after: CatalogSurroundings };
+  /** percentage that a code takes off afterwards; absent for none */
+  readonly off?: string;
+}
+
+/**
+ * Looks at some products of many as they are in the shop: what falls below its floor with a change, one for each; null
+ * for what does not.
+ */
+export const floorsInStretches =
+  ({ isFor, around, off }: Stretches) =>
+  async ({ database: { read }, now }: Services, states: readonly BothStates[]) => {
+    const { shop } = await readShared(read);
+    const sold = states.flatMap(({ published }) =>
+      published && floorOf(published, shop.marginFloors) !== null && isFor(published) ? [published] : [],
+    );
+    if (sold.length === 0) return () => Promise.resolve(states.map(() => null));
+    const { surroundings, today } = await readSurroundings(read, now(), sold);
+    const costs = await readCosts(read);
+    const { before, after } = around(surroundings, [...sold.map(({ slug }) => slug), ...surroundings.products.keys()]);
+    return async (): Promise<readonly (BelowFloor | null)[]> => {
+      const below = await fallingBelow({
+        sides: sidesOf(sold, before, after),
+        today,
+        costs: { before: costs, after: costs },
+        ...(off !== undefined && { off }),
+      });
+      const bySlug = new Map(below.map((one) => [one.slug, one]));
+      return states.map(({ published }) => bySlug.get(published?.slug ?? '') ?? null);
+    };
+  };
 
 /**
  * Looks at products together; where that takes too long, at one half after the other.

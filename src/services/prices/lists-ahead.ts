@@ -3,7 +3,7 @@ import { asItCounts, type ProductStep, stepByStep } from '../catalog/product-ste
 import { reachedBy } from '../catalog/reach';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
-import { type CatalogSurroundings, floorOf, type PriceList, type Product, saysNothing } from '../../core/catalog';
+import { type CatalogSurroundings, type PriceList, type Product, saysNothing } from '../../core/catalog';
 import { compile } from '../../core/compile';
 import { listChanges } from '../../core/judge';
 import { kindOfThing, listFaults, pricesOf, pricingsOf, type Touched, touchedBy } from '../../core/price-lists';
@@ -12,12 +12,11 @@ import { faultWords, listFaultWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { productsAt, standingBy } from '../../data/references';
 import { products } from '../../data/schema';
-import { type BelowFloor, sidesOf } from '../figures/margins';
+import { type BelowFloor } from '../figures/margins';
 import { type LargeBody } from '../large-bodies';
 import { Refusal } from '../refusal';
 import { requireSeen } from '../seen';
-import { readCosts } from '../stock/ledger/figures';
-import { fallingBelow } from './floors';
+import { floorsInStretches } from './floors';
 import { namedBy, readPricedAt } from './priced';
 
 /** A price that changes with other lists. */
@@ -186,24 +185,16 @@ async function marginsWith(
   addresses: ReadonlySet<string>,
 ): Promise<AsyncGenerator<ProductStep<PriceListsRipple>>> {
   const which = async (queries: Queries) => new Set([...ids, ...(await reachedBy(queries, addresses))]);
-  return stepByStep(context, which, async ({ database: { read }, now }, states) => {
-    const { shop } = await readShared(read);
-    const sold = states.flatMap(({ published }) =>
-      published && floorOf(published, shop.marginFloors) !== null ? [published] : [],
-    );
-    if (sold.length === 0) return () => Promise.resolve(states.map(() => null));
-    const { surroundings, today } = await readSurroundings(read, now(), sold);
-    const costs = await readCosts(read);
-    const named = [...sold.map(({ slug }) => slug), ...surroundings.products.keys()];
-    const [before, after] = [former, lists].map((all) => ({ ...surroundings, priceLists: all.map(only(named)) }));
-    return async () => {
-      const sides = before && after ? sidesOf(sold, before, after) : [];
-      const below = await fallingBelow({ sides, today, costs: { before: costs, after: costs } });
-      return states.map(({ published }) => {
-        const own = below.filter(({ slug }) => slug === published?.slug);
-        return own.length === 0 ? null : { changes: [], count: 0, below: own };
-      });
-    };
+  const look = floorsInStretches({
+    isFor: () => true,
+    around: (surroundings, slugs) => ({
+      before: { ...surroundings, priceLists: former.map(only(slugs)) },
+      after: { ...surroundings, priceLists: lists.map(only(slugs)) },
+    }),
+  });
+  return stepByStep(context, which, async (still, states) => {
+    const work = await look(still, states);
+    return async () => (await work()).map((below) => below && { changes: [], count: 0, below: [below] });
   });
 }
 

@@ -1,6 +1,6 @@
 import { readSettings } from '../catalog/catalog-state';
-import { asItCounts, readBothStates } from '../catalog/product-steps';
 import { readSuggestions, type ShelfSuggestions } from '../catalog/shelves';
+import { asSeen } from '../as-seen';
 import { atOneMoment, type Services } from '../context';
 import {
   type CustomerGroup,
@@ -15,22 +15,26 @@ import { quantityRuleWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { settings } from '../../data/schema';
 import { type LargeBody } from '../large-bodies';
+import { inPieces } from '../in-pieces';
 import { Refusal } from '../refusal';
 import { requireSeenTitles } from '../seen-titles';
 import { requireSeen, seenName } from '../seen';
+import { readRuled, type RuledProduct } from './ruled-products';
 
 /** The rules for many products, and what is needed to edit them. */
 export interface QuantityRulesView {
   readonly rules: readonly PlacedQuantity[];
   /** their name, as they are now */
   readonly seen: string;
-  /**
-   * titles of the products that each rule has the word about, by its key; of rules for baskets and customers, of those
-   * that it counts
-   */
-  readonly holds: Readonly<Record<string, readonly string[]>>;
   readonly groups: readonly Pick<CustomerGroup, 'key' | 'title'>[];
   readonly suggestions: ShelfSuggestions;
+}
+
+/** The products that a rule has the word about; of one for baskets and customers, those that it counts. */
+export interface Held {
+  readonly count: number;
+  /** of the first of them */
+  readonly titles: readonly string[];
 }
 
 /** What a change of the rules does to one product for somebody. */
@@ -48,31 +52,33 @@ export interface QuantityRipple {
 export function openQuantityRules(context: Services): Promise<QuantityRulesView> {
   return atOneMoment(context, async ({ database }) => {
     const { quantityRules: rules, groups } = await readSettings(database.read);
-    const states = await readBothStates(database.read);
-    const holds = Object.fromEntries(
-      rules.map((rule) => [
-        rule.key,
-        states
-          .map(asItCounts)
-          .filter((product) => holdsFor(rule, rules, product))
-          .map(({ title }) => title),
-      ]),
-    );
     return {
       rules,
       seen: seenName(rules),
-      holds,
       groups: groups.map(({ key, title }) => ({ key, title })),
       suggestions: await readSuggestions(database.read),
     };
   });
 }
 
-function holdsFor(
-  rule: PlacedQuantity,
-  rules: readonly PlacedQuantity[],
-  product: ReturnType<typeof asItCounts>,
-): boolean {
+/** So many products are told by their titles. */
+const MOST_TITLES = 20;
+
+/** The products that each rule holds for as it is saved, by its key. */
+export function listHeld(context: Services): Promise<Readonly<Record<string, Held>>> {
+  return atOneMoment(context, async ({ database: { read } }) => {
+    const { quantityRules: rules } = await readSettings(read);
+    if (rules.length === 0) return {};
+    const all = await readRuled(read);
+    const held = await inPieces(rules, (rule): [string, Held] => {
+      const titles = all.flatMap(({ ruled, title }) => (holdsFor(rule, rules, ruled) ? [title] : []));
+      return [rule.key, { count: titles.length, titles: titles.slice(0, MOST_TITLES) }];
+    });
+    return Object.fromEntries(held);
+  });
+}
+
+function holdsFor(rule: PlacedQuantity, rules: readonly PlacedQuantity[], product: RuledProduct['ruled']): boolean {
   return [null, ...rule.groups].some((group) => {
     if (rule.per !== 'line') return jointQuantitiesFor(product, [rule], group).length > 0;
     const { from } = quantityOf(product, rules, group);
@@ -116,6 +122,18 @@ function checkRules(rules: readonly PlacedQuantity[], groups: readonly CustomerG
   }
 }
 
+/** What other rules change. */
+export interface QuantityRipples {
+  readonly rows: readonly QuantityRipple[];
+  /** how many there are in all; of many not all are told */
+  readonly count: number;
+  /** of how many products */
+  readonly products: number;
+}
+
+/** So many changes are sent to be looked at. */
+const MOST_TOLD = 500;
+
 /**
  * What other rules would change, product by product and group by group. @throws Refusal 422 as {@link
  * saveQuantityRules}
@@ -123,8 +141,12 @@ function checkRules(rules: readonly PlacedQuantity[], groups: readonly CustomerG
 export function previewQuantityRules(
   context: Services,
   { rules, seen }: LargeBody<'quantityRules'>,
-): Promise<QuantityRipple[]> {
-  return atOneMoment(context, ({ database }) => rippleOf(database.read, rules, seen));
+): Promise<QuantityRipples> {
+  return atOneMoment(context, async ({ database }) => {
+    const rows = await rippleOf(database.read, rules, seen);
+    const products = new Set(rows.map(({ productId }) => productId)).size;
+    return { rows: rows.slice(0, MOST_TOLD), count: rows.length, products };
+  });
 }
 
 async function rippleOf(
@@ -135,22 +157,22 @@ async function rippleOf(
   const { quantityRules: former, groups } = await readSettings(queries);
   requireSeen(seen, former, 'the quantity rules');
   checkRules(rules, groups);
-  return (await readBothStates(queries)).flatMap((state) => {
-    const product = asItCounts(state);
+  const found = await inPieces(await readRuled(queries), ({ id, title, inShop, ruled }) => {
     const changed = (group: string | null) => {
-      const [before, after] = [former, rules].map((list) => quantityOf(product, list, group).rule);
+      const [before, after] = [former, rules].map((list) => quantityOf(ruled, list, group).rule);
       return before && after && !sameDefinition(before, after)
         ? { from: quantityRuleWords(before), to: quantityRuleWords(after) }
         : null;
     };
-    const row = { productId: state.id, title: product.title, inShop: state.published !== null };
+    const row = { productId: id, title, inShop };
     const everybody = changed(null);
-    const forGroups = groups.flatMap(({ key, title }): QuantityRipple[] => {
-      const own = changed(key);
-      return own && !sameDefinition(own, everybody) ? [{ ...row, group: title, ...own }] : [];
+    const forGroups = groups.flatMap((group): QuantityRipple[] => {
+      const own = changed(group.key);
+      return own && !sameDefinition(own, everybody) ? [{ ...row, group: group.title, ...own }] : [];
     });
     return [...(everybody ? [{ ...row, group: null, ...everybody }] : []), ...forGroups];
   });
+  return found.flat();
 }
 
 /**
@@ -159,16 +181,19 @@ async function rippleOf(
  * @throws Refusal 422 for rules that can't be kept; 409 where more changes than was accepted
  */
 export async function saveQuantityRules(
-  { database }: Services,
+  context: Services,
   { rules, seen, accepted }: LargeBody<'acceptedQuantityRules'>,
 ): Promise<void> {
-  await database.write(async (transaction) => {
-    const ripple = await rippleOf(transaction, rules, seen);
-    if (ripple.length > accepted)
+  const looked = async ({ database }: Services) => {
+    const { length } = await rippleOf(database.read, rules, seen);
+    return () => Promise.resolve(length);
+  };
+  await asSeen(context, looked, async (transaction, changes) => {
+    if (changes > accepted)
       throw new Refusal(
         409,
         'moreChanges',
-        `This changes in what numbers ${ripple.length} products are sold, and ${accepted} were seen. Look at the change again.`,
+        `This changes in what numbers ${changes} products are sold, and ${accepted} were seen. Look at the change again.`,
       );
     const shop = { ...(await readSettings(transaction)), quantityRules: rules };
     await transaction

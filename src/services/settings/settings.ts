@@ -1,13 +1,13 @@
-import { eq } from 'drizzle-orm';
+import { eq, or, sql } from 'drizzle-orm';
+import { type AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { readSettings } from '../catalog/catalog-state';
-import { readBothStates } from '../catalog/product-steps';
 import { atOneMoment, type Services } from '../context';
 import { isTimeZone } from '../../core/calendar';
 import { type Shop, shopSchema } from '../../core/catalog';
 import { Exact } from '../../core/number';
 import { type Queries } from '../../data/database';
 import { usersOf } from '../../data/references';
-import { baskets, settings } from '../../data/schema';
+import { baskets, products, revisions, settings } from '../../data/schema';
 import { discountsNaming } from '../prices/discounts';
 import { listsNaming } from '../prices/price-lists';
 import { CODE_UNKNOWN, Refusal } from '../refusal';
@@ -117,6 +117,11 @@ export async function saveSettings({ database }: Services, input: SettingsInput)
   });
 }
 
+const taxClassOf = (definition: AnySQLiteColumn) => sql<string | null>`json_extract(${definition}, '$.taxClass')`;
+
+/** So many products that stand in the way are named. */
+const MOST_NAMED = 5;
+
 /** @throws Refusal 422 for a kind of products that is taken away while products are of it */
 async function refuseTaxClassesInUse(
   queries: Queries,
@@ -125,16 +130,19 @@ async function refuseTaxClassesInUse(
 ): Promise<void> {
   const gone = tax ? (former?.classes ?? []).filter(({ key }) => !tax.classes.some((known) => known.key === key)) : [];
   if (gone.length === 0) return;
-  const states = await readBothStates(queries);
   for (const { key, title } of gone) {
-    const named = states
-      .filter(({ draft, published }) => draft.taxClass === key || published?.taxClass === key)
-      .map(({ draft }) => draft.title);
+    const named = await queries
+      .select({ title: products.title })
+      .from(products)
+      .leftJoin(revisions, eq(revisions.id, products.publishedRevision))
+      .where(or(eq(taxClassOf(products.draft), key), eq(taxClassOf(revisions.definition), key)))
+      .orderBy(products.titleKey)
+      .limit(MOST_NAMED);
     if (named.length > 0)
       throw new Refusal(
         422,
         'taxClassInUse',
-        `${named.slice(0, 5).join(', ')} ${named.length === 1 ? 'is' : 'are'} taxed as ${title}. Change that there first.`,
+        `${named.map((product) => product.title).join(', ')} ${named.length === 1 ? 'is' : 'are'} taxed as ${title}. Change that there first.`,
       );
   }
 }

@@ -65,10 +65,10 @@ export function CopyTable({ wanted, lists }: { wanted: Wanted; lists: readonly P
     <HStack gap="3">
       {progress !== null && progress.total > progress.done && (
         <Text fontSize="sm" color="fg.muted" role="status">
-          {progress.done} of {progress.total}
+          {progress.done} of {counted(progress.total, 'product')}
         </Text>
       )}
-      <Button size="sm" variant="outline" loading={progress !== null} onClick={() => void copy()}>
+      <Button size="sm" variant="outline" loading={progress !== null} loadingText="Copying" onClick={() => void copy()}>
         <ClipboardCopy size={14} aria-hidden /> Copy table
       </Button>
     </HStack>

@@ -82,7 +82,7 @@ export function RippleOfLists({ ripple, currency, busy, fault, onAccept, onClose
       </ScrollRegion>
       {ripple && ripple.count > ripple.changes.length && (
         <Text fontSize="sm" color="fg.muted" mt="2">
-          And {counted(ripple.count - ripple.changes.length, 'more')}.
+          And {ripple.count - ripple.changes.length} more.
         </Text>
       )}
       <FaultLine role="alert">{fault}</FaultLine>

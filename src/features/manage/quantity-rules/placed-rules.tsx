@@ -2,32 +2,53 @@
 
 import { Box, Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { Plus } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { z } from 'zod';
 import { freeKey, type PlacedQuantity } from '@/core/catalog';
 import { ANY_QUANTITY } from '@/core/ordering';
 import { counted, quantityRuleWords } from '@/core/words';
 import { GroupTicks, movedUp, SaveBar, SeveralRow, useUnsaved } from '@/features/editors/fields';
 import { anything, send, useAttempt, Whole } from '@/features/kit/shared';
-import { type QuantityRulesView } from '@/services/settings/quantity-rules';
+import { type Held, type QuantityRipples, type QuantityRulesView } from '@/services/settings/quantity-rules';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
 import { Page } from '@/ui/page';
 import { EmptyPlace, PageHead } from '@/ui/text';
 import { PlaceFields, placeWords } from './place-fields';
-import { RippleOfRules, type RippleRow } from './ripple-of-rules';
+import { RippleOfRules } from './ripple-of-rules';
 import { RuleFields } from './rule-fields';
 
-const rippleSchema = z.array(
-  z.object({
-    productId: z.number(),
-    title: z.string(),
-    inShop: z.boolean(),
-    group: z.string().nullable(),
-    from: z.string(),
-    to: z.string(),
-  }),
-);
+const rippleSchema = z.object({
+  rows: z.array(
+    z.object({
+      productId: z.number(),
+      title: z.string(),
+      inShop: z.boolean(),
+      group: z.string().nullable(),
+      from: z.string(),
+      to: z.string(),
+    }),
+  ),
+  count: z.number(),
+  products: z.number(),
+});
+
+type HeldByKey = Readonly<Record<string, Held>>;
+
+/** The products that each rule holds for as it is saved: looked for once the page is there; null until then. */
+function useHeld(seen: string): HeldByKey | null {
+  const [held, setHeld] = useState<HeldByKey | null>(null);
+  useEffect(() => {
+    const asking = new AbortController();
+    send('GET', '/api/manage/quantities/held', undefined, z.custom<HeldByKey>(), asking.signal).then(
+      setHeld,
+      // It is told beside the rules, and nothing follows from it.
+      () => undefined,
+    );
+    return () => asking.abort();
+  }, [seen]);
+  return held;
+}
 
 const PER = [
   { value: 'line', label: 'each order line' },
@@ -61,12 +82,13 @@ function newRule(rules: readonly PlacedQuantity[]): PlacedQuantity {
 }
 
 /** The rules about quantities for many products at once: the nearest of those that are placed on a product holds. */
-export function PlacedRules({ rules: saved, seen: shown, holds, groups, suggestions }: QuantityRulesView) {
+export function PlacedRules({ rules: saved, seen: shown, groups, suggestions }: QuantityRulesView) {
   const { busy, fault, attempt } = useAttempt();
   const unsaved = useUnsaved<readonly PlacedQuantity[]>('rules', saved, shown);
   const { value: rules, edit: setRules, isChanged, seen } = unsaved;
   const [open, setOpen] = useState<string | null>(null);
-  const [ripple, setRipple] = useState<readonly RippleRow[] | null>(null);
+  const [ripple, setRipple] = useState<QuantityRipples | null>(null);
+  const holds = useHeld(shown);
   const edit = (key: string, change: Partial<PlacedQuantity>) =>
     setRules(rules.map((rule) => (rule.key === key ? { ...rule, ...change } : rule)));
   const add = () => {
@@ -84,7 +106,7 @@ export function PlacedRules({ rules: saved, seen: shown, holds, groups, suggesti
   const look = () =>
     attempt(async () => {
       const found = await send('POST', '/api/manage/quantities/preview', { rules, seen }, rippleSchema);
-      if (found.length === 0) await save(0);
+      if (found.count === 0) await save(0);
       else setRipple(found);
     });
   const addButton = (
@@ -108,7 +130,7 @@ export function PlacedRules({ rules: saved, seen: shown, holds, groups, suggesti
           </EmptyPlace>
         )}
         {rules.map((rule, place) => {
-          const held = holds[rule.key] ?? [];
+          const held = holds?.[rule.key] ?? null;
           const name = rule.title || 'the new rule';
           return (
             <SeveralRow
@@ -124,10 +146,12 @@ export function PlacedRules({ rules: saved, seen: shown, holds, groups, suggesti
               }
               badge={
                 saved.some(({ key }) => key === rule.key)
-                  ? `holds for ${counted(held.length, 'product')}`
+                  ? held
+                    ? `holds for ${counted(held.count, 'product')}`
+                    : 'saved'
                   : 'not saved yet'
               }
-              about={held.join(', ')}
+              about={held ? heldWords(held) : undefined}
               name={name}
               open={open === rule.key}
               onOpen={(on) => setOpen(on ? rule.key : null)}
@@ -148,15 +172,21 @@ export function PlacedRules({ rules: saved, seen: shown, holds, groups, suggesti
         {ripple === null && <FaultLine role="alert">{fault}</FaultLine>}
       </Stack>
       <RippleOfRules
-        rows={ripple}
+        ripple={ripple}
         busy={busy}
         fault={fault}
         onClose={() => setRipple(null)}
-        onAccept={() => void save(ripple?.length ?? 0)}
+        onAccept={() => void save(ripple?.count ?? 0)}
       />
     </Page>
   );
 }
+
+/** `Smoker, Smoker fuel and 12 more` */
+const heldWords = ({ count, titles }: Held): string => {
+  const told = titles.slice(0, 12);
+  return `${told.join(', ')}${count > told.length ? ` and ${count - told.length} more` : ''}`;
+};
 
 /** A rule unfolded: its name, where it is placed, for whom, and what it says. */
 function RuleBody({
@@ -168,7 +198,7 @@ function RuleBody({
 }: Pick<QuantityRulesView, 'groups' | 'suggestions'> & {
   rule: PlacedQuantity;
   /** titles of the products for which it holds as it was saved */
-  held: readonly string[];
+  held: Held | null;
   edit: (change: Partial<PlacedQuantity>) => void;
 }) {
   return (
@@ -220,10 +250,9 @@ function RuleBody({
           onChange={(change) => edit({ rule: { ...rule.rule, ...change } })}
         />
       )}
-      {held.length > 0 && (
+      {held && held.count > 0 && (
         <Text fontSize="sm" color="fg.muted">
-          As saved it holds for {held.slice(0, 12).join(', ')}
-          {held.length > 12 ? ` and ${held.length - 12} more` : ''}.
+          As saved it holds for {heldWords(held)}.
         </Text>
       )}
     </Stack>

@@ -2,33 +2,30 @@
 
 import { Table, Text } from '@chakra-ui/react';
 import { counted } from '@/core/words';
-import { type QuantityRipple } from '@/services/settings/quantity-rules';
+import { type QuantityRipples } from '@/services/settings/quantity-rules';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
 import { FaultLine } from '@/ui/fault-line';
 import { ScrollRegion } from '@/ui/scroll-region';
 
-export type RippleRow = QuantityRipple;
-
 /** In what numbers products will be bought once other rules hold, before they do. */
 export function RippleOfRules({
-  rows,
+  ripple,
   busy,
   fault,
   onAccept,
   onClose,
 }: {
-  rows: readonly RippleRow[] | null;
+  ripple: QuantityRipples | null;
   busy: boolean;
   fault: string | undefined;
   onAccept: () => void;
   onClose: () => void;
 }) {
-  const products = new Set(rows?.map(({ productId }) => productId)).size;
   return (
     <AppDialog
       size="xl"
-      open={rows !== null}
-      title={`${counted(products, 'product')} will be bought in other numbers`}
+      open={ripple !== null}
+      title={`${counted(ripple?.products ?? 0, 'product')} will be bought in other numbers`}
       onClose={onClose}
       footer={<DialogButtons confirm="Let the rules hold" busy={busy} onConfirm={onAccept} onClose={onClose} />}
     >
@@ -46,7 +43,7 @@ export function RippleOfRules({
             </Table.Row>
           </Table.Header>
           <Table.Body>
-            {rows?.map((row) => (
+            {ripple?.rows.map((row) => (
               <Table.Row key={`${row.productId} ${row.group ?? ''}`} bg="transparent">
                 <Table.Cell>
                   {row.title}
@@ -65,6 +62,11 @@ export function RippleOfRules({
           </Table.Body>
         </Table.Root>
       </ScrollRegion>
+      {ripple && ripple.count > ripple.rows.length && (
+        <Text fontSize="sm" color="fg.muted" mt="2">
+          And {ripple.count - ripple.rows.length} more.
+        </Text>
+      )}
       <FaultLine role="alert">{fault}</FaultLine>
     </AppDialog>
   );
