@@ -45,19 +45,18 @@ export type FormerDraft = { readonly versionAfter: number } & (
   | { readonly sheetId: number; readonly definition: Sheet }
 );
 
+type StoredFormer = { readonly versionAfter: number; readonly definition: Stored } & (
+  { readonly productId: number } | { readonly sheetId: number }
+);
+
 /** A column of former drafts. */
-export const formerDrafts = customType<{ data: FormerDraft[]; driverData: string }>({
+export const formerDraft = customType<{ data: FormerDraft; driverData: string }>({
   dataType: () => 'text',
-  toDriver: (drafts) => JSON.stringify(drafts.map((draft) => ({ ...draft, definition: toStored(draft.definition) }))),
-  fromDriver: (text) =>
-    (
-      JSON.parse(text) as (
-        | { productId: number; versionAfter: number; definition: Stored }
-        | { sheetId: number; versionAfter: number; definition: Stored }
-      )[]
-    ).map((draft) =>
-      'sheetId' in draft
-        ? { ...draft, definition: fromStored(draft.definition, sheetFromEarlier) }
-        : { ...draft, definition: fromStored(draft.definition, productFromEarlier) },
-    ),
+  toDriver: (draft) => JSON.stringify({ ...draft, definition: toStored(draft.definition) }),
+  fromDriver(text) {
+    const draft = JSON.parse(text) as StoredFormer;
+    return 'sheetId' in draft
+      ? { ...draft, definition: fromStored(draft.definition, sheetFromEarlier) }
+      : { ...draft, definition: fromStored(draft.definition, productFromEarlier) };
+  },
 });

@@ -2,7 +2,6 @@ import { eq } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { choiceSchema, formulaSchema, placementSchema, priceListSchema, rateSchema } from '@/core/catalog';
 import { stockItems } from '@/data/schema';
-import { previewBulk } from '@/services/many/bulk';
 import { gathered, previewPriceLists } from '@/services/prices/lists-ahead';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { publishProduct } from '@/services/products/publishing';
@@ -17,6 +16,7 @@ import { listSheets, openSheet, saveSheetDraft } from '@/services/sheets/sheets'
 import { changeStockItem } from '@/services/stock/items/change-item';
 import { createStockItem, enterStock, readStockItem } from '@/services/stock/items/stock';
 import { allProducts } from '../support/all-products';
+import { lookAtMany } from '../support/many';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -137,7 +137,7 @@ describe('what stock costs', () => {
     expect((await gathered(await previewPriceLists(context, { lists }))).below.map(({ slug }) => slug)).toEqual([
       'starter-kit',
     ]);
-    const { rows } = await previewBulk(context, {
+    const { rows } = await lookAtMany(context, {
       kind: 'prices',
       step: { kind: 'percent', percent: '-60', ending: null },
       crossOut: false,
@@ -147,7 +147,7 @@ describe('what stock costs', () => {
       ['Handbook for the first year', true],
       ['Hive frame with foundation', true],
     ]);
-    const gentle = await previewBulk(context, {
+    const gentle = await lookAtMany(context, {
       kind: 'prices',
       step: { kind: 'percent', percent: '-1', ending: null },
       crossOut: false,

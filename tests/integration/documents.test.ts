@@ -2,13 +2,13 @@ import { sql } from 'drizzle-orm';
 import { readFileSync } from 'node:fs';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { readCatalog } from '@/core/exchange';
-import { bulkChanges, products, revisions, setAsideDrafts, sheets } from '@/data/schema';
-import { applyBulk, undoBulk } from '@/services/many/bulk';
+import { bulkChangeDrafts, products, revisions, setAsideDrafts, sheets } from '@/data/schema';
 import { openProduct, setAsideDraft } from '@/services/products/drafts';
 import { listEarlierStates } from '@/services/products/publishing';
 import { readOrder } from '@/services/selling/orders';
 import { resolvePublished } from '@/services/selling/published';
 import { newestOrders } from '../support/all-of';
+import { changeMany, takeBackMany } from '../support/many';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -115,13 +115,13 @@ describe('documents that an earlier version stored', () => {
     const {
       sheets: [sheet],
     } = JSON.parse(readFileSync('tests/fixtures/catalog-v1.json', 'utf8')) as { sheets: { key: string }[] };
-    const { id } = await applyBulk(context, { kind: 'placeSheet', sheet: sheet?.key ?? '', products: [2] });
-    await rewrite('bulk_changes', 'before');
-    await undoBulk(context, id);
-    expect((await openProduct(context, 2)).draft).toMatchObject({ wasPrice: null, sheets: [] });
-    expect((await context.database.read.select().from(bulkChanges))[0]?.before[0]?.definition).toHaveProperty(
+    const { id } = await changeMany(context, { kind: 'placeSheet', sheet: sheet?.key ?? '', products: [2] });
+    await rewrite('bulk_change_drafts', 'former');
+    expect((await context.database.read.select().from(bulkChangeDrafts))[0]?.former.definition).toHaveProperty(
       'wasPrice',
     );
+    await takeBackMany(context, id);
+    expect((await openProduct(context, 2)).draft).toMatchObject({ wasPrice: null, sheets: [] });
   });
 
   it('stay what they were sold with, as orders', async () => {

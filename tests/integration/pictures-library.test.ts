@@ -5,8 +5,9 @@ import { referencesOf, withPictures } from '@/core/catalog';
 import { products, swatches } from '@/data/schema';
 import { uploadPicture } from '@/services/files/pictures';
 import { deletePicture, listPictures, replaceEverywhere } from '@/services/pictures/library';
-import { lastBulk, undoBulk } from '@/services/many/bulk';
+import { lastBulk } from '@/services/many/make';
 import { openProduct } from '@/services/products/drafts';
+import { takeBackMany } from '../support/many';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -49,7 +50,7 @@ describe('the pictures of the shop', () => {
     expect((await row(by))?.usedBy).toEqual(['Bee suit']);
     // Customers see it once it is published.
     expect((await row(old))?.usedBy).toEqual(['Bee suit']);
-    await undoBulk(context, (await lastBulk(context))?.id ?? 0);
+    await takeBackMany(context, (await lastBulk(context))?.id ?? 0);
     expect((await openProduct(context, 1)).draft).toEqual(suit);
     const birch =
       (await context.database.read.query.swatches.findFirst({ where: eq(swatches.key, 'birch') }))?.picture ?? '';

@@ -1,9 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { previewBulk } from '@/services/many/bulk';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { proveAll, type ProvedProduct } from '@/services/products/proofs';
 import { rippleOf } from '@/services/sheets/ripple';
 import { openSheet, publishSheet, saveSheetDraft } from '@/services/sheets/sheets';
+import { lookAtMany } from '../support/many';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -109,7 +109,7 @@ describe('proofs of what follows a sheet', () => {
 
   it('are told when a sheet is placed on many products', async () => {
     await publishSheet(context, GIFT, { version: await boxByDefault(), accepted: 0 });
-    const { rows } = await previewBulk(context, { kind: 'placeSheet', sheet: 'gift', products: [SUIT] });
+    const { rows } = await lookAtMany(context, { kind: 'placeSheet', sheet: 'gift', products: [SUIT] });
     expect(rows).toMatchObject([
       { title: 'Bee suit', brokenProofs: ['A named suit with fencing veil', 'Ten for an association'] },
     ]);

@@ -1,7 +1,7 @@
 import { blob, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { type FileType, type PriceList, type Shop } from '../../core/catalog';
 import { type ProductCard } from '../cards';
-import { formerDrafts, productDocument, sheetDocument } from '../documents';
+import { formerDraft, productDocument, sheetDocument } from '../documents';
 import { id, instant } from './columns';
 
 export const settings = sqliteTable('settings', {
@@ -241,14 +241,32 @@ export const bin = sqliteTable('bin', {
   at: instant('at').notNull(),
 });
 
-/** A change of many drafts at once, with what they were before, so that it can be taken back. */
+/** A change of many drafts, so that it can be taken back. */
 export const bulkChanges = sqliteTable('bulk_changes', {
   id: id(),
   words: text('words').notNull(),
-  before: formerDrafts('before').notNull(),
+  /** what is to be done to which drafts, in which versions; null when it is done */
+  plan: text('plan', { mode: 'json' }).$type<{
+    readonly change: unknown;
+    readonly targets: readonly { readonly of: DraftKind; readonly id: number; readonly version: number }[];
+  }>(),
   undone: integer('undone', { mode: 'boolean' }).notNull().default(false),
   at: instant('at').notNull(),
 });
+
+type DraftKind = 'product' | 'sheet';
+
+/** What a draft was before a change of many, as long as that is not taken back. */
+export const bulkChangeDrafts = sqliteTable(
+  'bulk_change_drafts',
+  {
+    changeId: integer('change_id').notNull(),
+    of: text('of').$type<DraftKind>().notNull(),
+    draftId: integer('draft_id').notNull(),
+    former: formerDraft('former').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.changeId, table.of, table.draftId] })],
+);
 
 /** Files that customers have uploaded, under the hash of name, type and content. Never served as a page. */
 export const uploads = sqliteTable('uploads', {

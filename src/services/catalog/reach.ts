@@ -1,10 +1,8 @@
-import { type Product } from '../../core/catalog';
 import { type Queries } from '../../data/database';
 import { reachedFrom } from '../../data/references';
 import { type Comparison } from '../figures/comparison';
 import { type ComparedProduct } from '../figures/margins';
-import { productsAmong, type ProductStep, readSomeStates } from './product-steps';
-import { readPublishedBySlug } from './published-products';
+import { productsAmong, type ProductStep } from './product-steps';
 
 /** What a change of something shared does to one product. */
 export interface RippleRow extends ComparedProduct {
@@ -30,17 +28,6 @@ export function isChanged({ priceBefore, priceAfter, amounts, stops, mends, brea
 export async function reachedBy(queries: Queries, slugs: Iterable<string>): Promise<ReadonlySet<number>> {
   const things = [...slugs].map((key) => ({ what: 'products' as const, key }));
   return productsAmong(await reachedFrom(queries, things, 'inForce'));
-}
-
-/** What is in the shop of some products, and of those that have one of them as a part or take it along. */
-export async function soldWith(queries: Queries, slugs: ReadonlySet<string>): Promise<Product[]> {
-  const own: number[] = [];
-  for (const slug of slugs) {
-    const published = await readPublishedBySlug(queries, slug);
-    if (published) own.push(published.productId);
-  }
-  const states = await readSomeStates(queries, new Set([...own, ...(await reachedBy(queries, slugs))]));
-  return states.flatMap(({ published }) => published ?? []);
 }
 
 /** How many products in the shop a ripple, followed to its end, would stop being sold. */

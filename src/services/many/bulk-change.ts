@@ -4,11 +4,14 @@ import { optionStepSchema, priceStepSchema } from '../../core/catalog/many';
 import { quantityRuleSchema } from '../../core/ordering';
 
 const tags = z.array(z.string().trim().min(1).max(40)).max(30).default([]);
-const targets = z.array(z.int().min(1)).min(1).max(5000);
+/** So many drafts can be changed at once. */
+const MOST_TARGETS = 100_000;
+
+const targets = z.array(z.int().min(1)).min(1).max(MOST_TARGETS);
 /** What is about choices alone is done to sheets, too. */
 const anyTargets = {
-  products: z.array(z.int().min(1)).max(5000).default([]),
-  sheets: z.array(z.int().min(1)).max(1000).default([]),
+  products: z.array(z.int().min(1)).max(MOST_TARGETS).default([]),
+  sheets: z.array(z.int().min(1)).max(MOST_TARGETS).default([]),
 };
 
 /** A change of the drafts of many products, and where it is about choices alone, of sheets. */

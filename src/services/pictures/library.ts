@@ -4,10 +4,11 @@ import { z } from 'zod';
 import { referencesOf, withPictures } from '../../core/catalog';
 import { counted } from '../../core/words';
 import { type Queries } from '../../data/database';
+import { type FormerDraft } from '../../data/documents';
 import { MOST_TOLD, usersOf } from '../../data/references';
 import {
   bin,
-  bulkChanges,
+  bulkChangeDrafts,
   media,
   orderLines,
   products,
@@ -17,6 +18,7 @@ import {
   swatches,
 } from '../../data/schema';
 import { atOneMoment, type Services } from '../context';
+import { createChange, keepFormer } from '../many/make';
 import { indexed } from '../products/life';
 import { notFound, Refusal } from '../refusal';
 import { pictureAddress } from '../files/pictures';
@@ -100,7 +102,7 @@ export async function replaceEverywhere(
       throw new Refusal(422, 'pictureUnknown', 'Upload another picture, or choose one of the library.');
     const address = (given: string) => (given === src ? by : given);
     const uses = (definition: Parameters<typeof referencesOf>[0]) => referencesOf(definition).pictures.has(src);
-    const before: (typeof bulkChanges.$inferInsert)['before'] = [];
+    const before: FormerDraft[] = [];
     for (const { id, draft, draftVersion } of await transaction.select().from(products)) {
       if (!uses(draft)) continue;
       const after = withPictures(draft, address);
@@ -136,8 +138,10 @@ export async function replaceEverywhere(
       .set({ picture: by })
       .where(eq(swatches.picture, src))
       .returning({ id: swatches.id });
-    if (before.length > 0)
-      await transaction.insert(bulkChanges).values({ words: 'Replace a picture', before, at: now() });
+    if (before.length > 0) {
+      const id = await createChange(transaction, 'Replace a picture', null, now());
+      for (const former of before) await keepFormer(transaction, id, former);
+    }
     return { products: before.length - changedSheets, sheets: changedSheets, swatches: coloured.length };
   });
 }
@@ -185,7 +189,11 @@ async function isNamed(queries: Queries, src: string): Promise<boolean> {
       .limit(1),
     await queries.select({ id: orderLines.id }).from(orderLines).where(named(orderLines.resolution)).limit(1),
     await queries.select({ id: bin.id }).from(bin).where(named(bin.rows)).limit(1),
-    await queries.select({ id: bulkChanges.id }).from(bulkChanges).where(named(bulkChanges.before)).limit(1),
+    await queries
+      .select({ id: bulkChangeDrafts.draftId })
+      .from(bulkChangeDrafts)
+      .where(named(bulkChangeDrafts.former))
+      .limit(1),
     await queries.select({ id: swatches.id }).from(swatches).where(named(swatches.picture)).limit(1),
   ];
   return found.some((rows) => rows.length > 0);

@@ -1,7 +1,7 @@
 import { asc, sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { inPieces } from '../in-pieces';
-import { quantityOf } from '../../core/catalog';
+import { type quantityOf } from '../../core/catalog';
 import { inParts } from '../../core/in-parts';
 import { type Queries } from '../../data/database';
 import { among } from '../../data/references';

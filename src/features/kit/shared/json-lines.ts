@@ -5,14 +5,18 @@ import { problemIn } from './api';
  * Reads an answer that comes as one JSON value a line, each as soon as it is there.
  *
  * @param body what is asked; absent where the address says it
+ * @param method absent for reading, or where there is a body for sending it
  * @throws ApiProblem when the server refuses, also on the way
  */
-export async function* readLines(url: string, signal: AbortSignal, body?: unknown): AsyncGenerator<unknown> {
-  const asked: RequestInit =
-    body === undefined
-      ? {}
-      : { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) };
-  const response = await fetch(url, { ...asked, signal });
+export async function* readLines(
+  url: string,
+  signal: AbortSignal,
+  body?: unknown,
+  method = body === undefined ? 'GET' : 'POST',
+): AsyncGenerator<unknown> {
+  const sent =
+    body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) };
+  const response = await fetch(url, { method, ...sent, signal });
   if (!response.ok || !response.body) throw problemIn(await response.json().catch(() => null), response.status);
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
   let rest = '';

@@ -1,36 +1,18 @@
 'use client';
 
-import { Button, Spinner, Stack, Table, Text } from '@chakra-ui/react';
-import { useCallback, useRef, useState } from 'react';
-import { z } from 'zod';
+import { Button, HStack, Spinner, Stack, Table, Text } from '@chakra-ui/react';
+import { Fragment, useCallback, useRef, useState } from 'react';
 import { counted } from '@/core/words';
-import { ApiProblem, send, wordsOf } from '@/features/kit/shared';
+import { ApiProblem, readLines, wordsOf } from '@/features/kit/shared';
 import { type BulkChange } from '@/services/many/bulk-change';
 import { AppDialog } from '@/ui/dialog';
+import { RowsLeftOut, useLongRowsWithin } from '@/ui/long-list';
 import { ScrollRegion } from '@/ui/scroll-region';
 import { sayDone } from '@/ui/toasts';
 import { type BulkFormProps } from './bulk-form';
 import { bulkKinds } from './bulk-forms';
-
-const previewSchema = z.object({
-  words: z.string(),
-  seen: z.string(),
-  rows: z.array(
-    z.object({
-      of: z.enum(['product', 'sheet']),
-      id: z.number(),
-      title: z.string(),
-      does: z.string(),
-      changes: z.boolean(),
-      priceBefore: z.string().nullable(),
-      priceAfter: z.string().nullable(),
-      faults: z.array(z.string()),
-      brokenProofs: z.array(z.string()),
-      belowFloor: z.string().nullable(),
-    }),
-  ),
-});
-const appliedSchema = z.object({ id: z.number(), words: z.string(), changed: z.number() });
+import { followMade, keptWords, type Made } from './made';
+import { type Preview, type PreviewRow, usePreview } from './use-preview';
 
 const targetWords = ({ products, sheets }: BulkFormProps['targets']) =>
   [
@@ -49,43 +31,56 @@ interface Props extends Pick<BulkFormProps, 'targets' | 'categories' | 'sheets'>
 /** A change of many products or sheets: said, seen before it is made, and then made in one go. */
 export function BulkDialog({ what, targets, categories, sheets, onClose, onApplied }: Props) {
   const [change, setChange] = useState<BulkChange | null>(null);
-  const [preview, setPreview] = useState<z.infer<typeof previewSchema>>();
-  const [fault, setFault] = useState<string>();
-  const [busy, setBusy] = useState(false);
-  const asking = useRef<AbortController>(null);
+  const { preview, fault, setFault, look, stop } = usePreview();
+  const [made, setMade] = useState<Made | null>(null);
+  const making = useRef<AbortController>(null);
   const { words, Form } = bulkKinds[what];
-  const choose = useCallback((next: BulkChange | null) => {
-    setChange(next);
-    setPreview(undefined);
-    setFault(undefined);
-    // What was asked before would answer for another change.
-    asking.current?.abort();
-    if (!next) return;
-    const { signal } = (asking.current = new AbortController());
-    send('POST', '/api/manage/bulk', { change: next, apply: false }, previewSchema, signal).then(
-      setPreview,
-      (error: unknown) => {
-        if (!signal.aborted) setFault(wordsOf(error));
-      },
-    );
-  }, []);
+  const choose = useCallback(
+    (next: BulkChange | null) => {
+      setChange(next);
+      void look(next);
+    },
+    [look],
+  );
   const apply = async () => {
-    setBusy(true);
+    const { signal } = (making.current = new AbortController());
+    let last: Made = { done: 0, total: 0, changed: 0, kept: [] };
+    const onStep = (step: Made) => {
+      last = step;
+      setMade(step);
+    };
+    setFault(undefined);
+    setMade(last);
     try {
-      const done = await send('POST', '/api/manage/bulk', { change, apply: true, seen: preview?.seen }, appliedSchema);
-      sayDone(done.words, `${counted(done.changed, 'draft')} changed. It can be taken back from the list.`);
+      const asked = { change, apply: true, seen: preview?.seen };
+      const done = await followMade(readLines('/api/manage/bulk', signal, asked), onStep);
+      sayDone(
+        preview?.words ?? words,
+        [`${counted(done.changed, 'draft')} changed. It can be taken back from the list.`, keptWords(done)]
+          .filter(Boolean)
+          .join(' '),
+      );
       onApplied();
     } catch (error) {
+      if (signal.aborted) {
+        sayDone(
+          `Stopped: ${last.changed} of ${counted(last.total, 'draft')} changed`,
+          'Go on, or take them back, from the list.',
+        );
+        onApplied();
+        return;
+      }
       // What was seen is not what there is any more: it is worked out anew.
-      if (error instanceof ApiProblem && error.code === 'changedMeanwhile') choose(change);
+      if (error instanceof ApiProblem && error.code === 'changedMeanwhile') await look(change);
       setFault(wordsOf(error));
     } finally {
-      setBusy(false);
+      setMade(null);
     }
   };
   // A sheet has no price: what it does to products is seen when it is published.
   const priced = targets.products.length > 0;
   const changing = preview?.rows.filter(({ changes }) => changes).length ?? 0;
+  const isLooking = preview?.state === 'running';
   return (
     <AppDialog
       size="xl"
@@ -94,11 +89,28 @@ export function BulkDialog({ what, targets, categories, sheets, onClose, onAppli
       onClose={onClose}
       footer={
         <>
-          <Button variant="ghost" colorPalette="ink" onClick={onClose}>
-            Cancel
-          </Button>
-          <Button disabled={changing === 0} loading={busy} onClick={() => void apply()}>
-            Change {counted(changing, 'draft')}
+          {made && (
+            <Text fontSize="sm" role="status" flex="1">
+              {made.done} of {counted(made.total, 'draft')} …
+            </Text>
+          )}
+          {made ? (
+            <Button variant="outline" onClick={() => making.current?.abort()}>
+              Stop
+            </Button>
+          ) : (
+            <Button variant="ghost" colorPalette="ink" onClick={onClose}>
+              Cancel
+            </Button>
+          )}
+          <Button
+            disabled={!preview || isLooking || (changing === 0 && preview.state === 'finished')}
+            loading={made !== null}
+            onClick={() => void apply()}
+          >
+            {preview?.state === 'stopped'
+              ? `Change all ${counted(preview.total, 'draft')}`
+              : `Change ${counted(changing, 'draft')}`}
           </Button>
         </>
       }
@@ -111,23 +123,56 @@ export function BulkDialog({ what, targets, categories, sheets, onClose, onAppli
           </Text>
         )}
         {change && !preview && !fault && <Spinner size="sm" />}
+        {preview && preview.state !== 'finished' && (
+          <HowFar preview={preview} onStop={stop} onGoOn={() => void look(change, preview)} />
+        )}
         {preview && <WhatWouldChange rows={preview.rows} priced={priced} />}
       </Stack>
     </AppDialog>
   );
 }
 
+/** How many have been looked at, while there are others. */
+function HowFar({
+  preview: { done, total, state },
+  onStop,
+  onGoOn,
+}: {
+  preview: Preview;
+  onStop: () => void;
+  onGoOn: () => void;
+}) {
+  const isRunning = state === 'running';
+  return (
+    <HStack gap="3" fontSize="sm">
+      {isRunning && <Spinner size="xs" />}
+      <Text role="status">
+        {isRunning ? 'Looked at' : 'Stopped after'} {done} of {total}
+        {isRunning ? ' …' : ': what would happen to the others is not looked at.'}
+      </Text>
+      <Button size="xs" variant="outline" onClick={isRunning ? onStop : onGoOn}>
+        {isRunning ? 'Stop' : 'Go on'}
+      </Button>
+    </HStack>
+  );
+}
+
+/** What a row usually takes, in pixels. */
+const ROW_HEIGHT = 37;
+
 /** Every product or sheet of them, with what would happen to it. */
 function WhatWouldChange({
   rows,
   priced,
 }: {
-  rows: z.infer<typeof previewSchema>['rows'];
+  rows: readonly PreviewRow[];
   /** whether prices are told: of products, not of sheets */
   priced: boolean;
 }) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const { drawn, roomBefore, roomAfter, measure } = useLongRowsWithin(scroller, rows.length, ROW_HEIGHT);
   return (
-    <ScrollRegion label="What would change" height="360px">
+    <ScrollRegion ref={scroller} label="What would change" height="360px">
       <Table.Root size="sm" aria-label="What would change" css={{ fontVariantNumeric: 'tabular-nums' }}>
         <Table.Header>
           <Table.Row bg="bg.subtle">
@@ -138,38 +183,65 @@ function WhatWouldChange({
           </Table.Row>
         </Table.Header>
         <Table.Body>
-          {rows.map((row) => (
-            <Table.Row
-              key={`${row.of} ${row.id}`}
-              bg={row.faults.length + row.brokenProofs.length > 0 ? 'brick.subtle' : 'transparent'}
-              color={row.changes ? undefined : 'fg.muted'}
-              verticalAlign="top"
-            >
-              <Table.Cell fontWeight="600">{row.title}</Table.Cell>
-              <Table.Cell>
-                {row.does}
-                {row.faults.map((message) => (
-                  <Text key={message} fontSize="sm" color="brick.fg">
-                    To mend then: {message}
-                  </Text>
-                ))}
-                {row.belowFloor !== null && (
-                  <Text fontSize="sm" color="brick.fg">
-                    Below its floor then. {row.belowFloor}
-                  </Text>
-                )}
-                {row.brokenProofs.map((title) => (
-                  <Text key={title} fontSize="sm" color="brick.fg">
-                    A proof no longer holds then: {title}
-                  </Text>
-                ))}
-              </Table.Cell>
-              {priced && <Table.Cell textAlign="end">{row.priceBefore ?? 'none'}</Table.Cell>}
-              {priced && <Table.Cell textAlign="end">{row.priceAfter ?? 'none'}</Table.Cell>}
-            </Table.Row>
-          ))}
+          {drawn.map((index, place) => {
+            const row = rows[index];
+            return (
+              row && (
+                <Fragment key={`${row.of} ${row.id}`}>
+                  <RowsLeftOut height={roomBefore(place)} />
+                  <WouldChange row={row} index={index} measure={measure} priced={priced} />
+                </Fragment>
+              )
+            );
+          })}
+          <RowsLeftOut height={roomAfter} />
         </Table.Body>
       </Table.Root>
     </ScrollRegion>
+  );
+}
+
+function WouldChange({
+  row,
+  index,
+  measure,
+  priced,
+}: {
+  row: PreviewRow;
+  index: number;
+  measure: ((element: HTMLElement | null) => void) | undefined;
+  priced: boolean;
+}) {
+  const price = (amount: string | null) => (row.changes ? (amount ?? 'none') : '');
+  return (
+    <Table.Row
+      ref={measure}
+      data-index={index}
+      bg={row.faults.length + row.brokenProofs.length > 0 ? 'brick.subtle' : 'transparent'}
+      color={row.changes ? undefined : 'fg.muted'}
+      verticalAlign="top"
+    >
+      <Table.Cell fontWeight="600">{row.title}</Table.Cell>
+      <Table.Cell>
+        {row.does}
+        {row.faults.map((message) => (
+          <Text key={message} fontSize="sm" color="brick.fg">
+            To mend then: {message}
+          </Text>
+        ))}
+        {row.belowFloor !== null && (
+          <Text fontSize="sm" color="brick.fg">
+            Below its floor then. {row.belowFloor}
+          </Text>
+        )}
+        {row.brokenProofs.map((title) => (
+          <Text key={title} fontSize="sm" color="brick.fg">
+            A proof no longer holds then: {title}
+          </Text>
+        ))}
+      </Table.Cell>
+      {priced && <Table.Cell textAlign="end">{price(row.priceBefore)}</Table.Cell>}
+      {priced && <Table.Cell textAlign="end">{price(row.priceAfter)}</Table.Cell>}
+    </Table.Row>
   );
 }

@@ -3,11 +3,12 @@
 import { Button, HStack, Menu, Portal, Text } from '@chakra-ui/react';
 import { ChevronDown, Undo2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { type ReactNode, useCallback, useEffect, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import { z } from 'zod';
 import { counted } from '@/core/words';
-import { send, wordsOf } from '@/features/kit/shared';
+import { readLines, send, wordsOf } from '@/features/kit/shared';
 import { sayDone, sayFailed } from '@/ui/toasts';
+import { followMade, keptWords, type Made } from './made';
 
 /** What can be done to what is selected in a list. */
 export function ManyBar({
@@ -43,9 +44,10 @@ export function ManyBar({
 }
 
 const lastSchema = z.object({
-  last: z.object({ id: z.number(), words: z.string(), changed: z.number(), at: z.number() }).nullable(),
+  last: z
+    .object({ id: z.number(), words: z.string(), changed: z.number(), at: z.number(), isHalf: z.boolean() })
+    .nullable(),
 });
-const undoneSchema = z.object({ restored: z.number(), kept: z.array(z.string()) });
 
 /** The last change of many drafts that can be taken back. */
 export function useLastChange() {
@@ -60,31 +62,54 @@ export function useLastChange() {
   return { last, read };
 }
 
-/** Says what the last change of many drafts was, and takes it back. */
+/** Says what the last change of many drafts was; takes it back, or goes on with it where it was stopped. */
 export function LastChange({ last, read }: ReturnType<typeof useLastChange>) {
   const router = useRouter();
+  const [made, setMade] = useState<Made | null>(null);
+  const making = useRef<AbortController>(null);
   if (!last) return null;
-  const undo = async () => {
+  const follow = async (method: 'POST' | 'DELETE') => {
+    const isBack = method === 'DELETE';
+    const { signal } = (making.current = new AbortController());
+    setMade({ done: 0, total: 0, changed: 0, kept: [] });
     try {
-      const { restored, kept } = await send('DELETE', `/api/manage/bulk/${last.id}`, undefined, undoneSchema);
-      sayDone(
-        `${counted(restored, 'draft')} as before`,
-        kept.length > 0 ? `Changed since, and left as they are: ${kept.join(', ')}.` : undefined,
-      );
-      read();
-      router.refresh();
+      const lines = readLines(`/api/manage/bulk/${last.id}`, signal, undefined, method);
+      const done = await followMade(lines, setMade);
+      sayDone(`${counted(done.changed, 'draft')} ${isBack ? 'as before' : 'changed'}`, keptWords(done));
     } catch (error) {
-      sayFailed('Not taken back', wordsOf(error));
+      if (!signal.aborted) sayFailed(isBack ? 'Not taken back' : 'Not changed', wordsOf(error));
     }
+    setMade(null);
+    read();
+    router.refresh();
   };
   return (
     <HStack fontSize="sm" color="fg.muted" mb="3" gap="2">
       <Text>
-        Last change of many: {last.words}, {counted(last.changed, 'draft')}.
+        Last change of many: {last.words}, {counted(last.changed, 'draft')}
+        {last.isHalf ? '; it was stopped on the way.' : '.'}
       </Text>
-      <Button size="xs" variant="outline" colorPalette="ink" onClick={() => void undo()}>
-        <Undo2 size={13} aria-hidden /> Undo
-      </Button>
+      {made ? (
+        <>
+          <Text role="status">
+            {made.done} of {made.total} …
+          </Text>
+          <Button size="xs" variant="outline" colorPalette="ink" onClick={() => making.current?.abort()}>
+            Stop
+          </Button>
+        </>
+      ) : (
+        <>
+          {last.isHalf && (
+            <Button size="xs" variant="outline" colorPalette="ink" onClick={() => void follow('POST')}>
+              Go on
+            </Button>
+          )}
+          <Button size="xs" variant="outline" colorPalette="ink" onClick={() => void follow('DELETE')}>
+            <Undo2 size={13} aria-hidden /> Undo
+          </Button>
+        </>
+      )}
     </HStack>
   );
 }

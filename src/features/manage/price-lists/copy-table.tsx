@@ -13,7 +13,7 @@ import { type Wanted } from './use-priced';
 
 const stepSchema = z.object({ done: z.number(), total: z.number(), row: z.custom<PricedProduct>() });
 
-/** Puts a text that is yet to come into the clipboard: browsers lend that only to whoever has just pressed something. */
+/** Puts a text that is yet to come into the clipboard: browsers lend that only right after something is pressed. */
 const putIntoClipboard = async (text: Promise<string>): Promise<void> =>
   'ClipboardItem' in window
     ? navigator.clipboard.write([

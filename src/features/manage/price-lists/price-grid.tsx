@@ -102,25 +102,12 @@ export function PriceGrid({ lists, first, currency, today, onChange }: Props) {
     () => rowsShown(shown.rows, [...lists, ...begun], { onlyNamed, withOptions }),
     [shown, lists, begun, onlyNamed, withOptions],
   );
-  const inForce = useMemo(() => lists.map((list) => listAlone(list, lists)), [lists]);
-  const scroller = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW_HEIGHT,
-    overscan: 12,
-  });
-  useEffect(() => {
-    // Another page is read from its top.
-    scroller.current?.scrollTo({ top: 0 });
-  }, [shown]);
   const name = (key: string, product: ListedProduct, thing: ThingOf, text: string) =>
     onChange(named(lists, key, product, thing, text));
   const take = (cells: readonly PriceCell[]) => {
     onChange(taken(lists, cells));
     sayDone(`${counted(cells.length, 'price')} taken over`, 'Nothing holds before it is saved.');
   };
-  const columns = `minmax(260px, 1fr) 110px ${lists.map(() => 'minmax(120px, 170px)').join(' ')}`;
   return (
     <Box as="section" aria-label="Prices">
       <HStack gap="4" mb="3" wrap="wrap">
@@ -140,48 +127,16 @@ export function PriceGrid({ lists, first, currency, today, onChange }: Props) {
           <ClipboardPaste size={14} aria-hidden /> Paste a table
         </Button>
       </HStack>
-      <Box
-        ref={scroller}
-        role="table"
-        aria-label="Prices by list"
-        aria-rowcount={rows.length + 1}
-        aria-busy={isWaiting}
-        opacity={isWaiting ? 0.6 : 1}
-        tabIndex={0}
-        maxH="560px"
-        overflow="auto"
-        borderWidth="1px"
-        borderColor="border"
-        borderRadius="l2"
-        bg="bg.panel"
-      >
-        <HeadRow lists={lists} columns={columns} today={today} />
-        {rows.length === 0 && (
-          <Text px="4" py="6" color="fg.muted">
-            {onlyNamed ? 'No list names a price here.' : 'No matches.'}
-          </Text>
-        )}
-        <chakra.div position="relative" style={{ height: virtual.getTotalSize() }}>
-          {virtual.getVirtualItems().map(({ index, start, key }) => {
-            const row = rows[index];
-            return (
-              row && (
-                <PriceRow
-                  key={key}
-                  place={index}
-                  start={start}
-                  row={row}
-                  lists={lists}
-                  inForce={inForce}
-                  columns={columns}
-                  currency={currency}
-                  onName={name}
-                />
-              )
-            );
-          })}
-        </chakra.div>
-      </Box>
+      <PriceTable
+        rows={rows}
+        lists={lists}
+        none={onlyNamed ? 'No list names a price here.' : 'No matches.'}
+        isWaiting={isWaiting}
+        read={`${shown.first} ${find}`}
+        currency={currency}
+        today={today}
+        onName={name}
+      />
       {shown.pages > 1 && (
         <Pages
           label="Prices by list"
@@ -198,6 +153,76 @@ export function PriceGrid({ lists, first, currency, today, onChange }: Props) {
         names stands in its field, and is empty again when it is taken away.
       </Text>
       <PastePrices open={pasting} lists={lists} onClose={() => setPasting(false)} onTake={take} />
+    </Box>
+  );
+}
+
+interface TableProps extends Pick<RowProps, 'lists' | 'currency' | 'onName'> {
+  rows: readonly Row[];
+  /** what is said where there are none */
+  none: string;
+  isWaiting: boolean;
+  /** what is read: another is read from its top */
+  read: string;
+  today: string;
+}
+
+/** The rows of a page, of which those are drawn that can be seen. */
+function PriceTable({ rows, lists, none, isWaiting, read, currency, today, onName }: TableProps) {
+  const inForce = useMemo(() => lists.map((list) => listAlone(list, lists)), [lists]);
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 12,
+  });
+  useEffect(() => {
+    scroller.current?.scrollTo({ top: 0 });
+  }, [read]);
+  const columns = `minmax(260px, 1fr) 110px ${lists.map(() => 'minmax(120px, 170px)').join(' ')}`;
+  return (
+    <Box
+      ref={scroller}
+      role="table"
+      aria-label="Prices by list"
+      aria-rowcount={rows.length + 1}
+      aria-busy={isWaiting}
+      opacity={isWaiting ? 0.6 : 1}
+      tabIndex={0}
+      maxH="560px"
+      overflow="auto"
+      borderWidth="1px"
+      borderColor="border"
+      borderRadius="l2"
+      bg="bg.panel"
+    >
+      <HeadRow lists={lists} columns={columns} today={today} />
+      {rows.length === 0 && (
+        <Text px="4" py="6" color="fg.muted">
+          {none}
+        </Text>
+      )}
+      <chakra.div position="relative" style={{ height: virtual.getTotalSize() }}>
+        {virtual.getVirtualItems().map(({ index, start, key }) => {
+          const row = rows[index];
+          return (
+            row && (
+              <PriceRow
+                key={key}
+                place={index}
+                start={start}
+                row={row}
+                lists={lists}
+                inForce={inForce}
+                columns={columns}
+                currency={currency}
+                onName={onName}
+              />
+            )
+          );
+        })}
+      </chakra.div>
     </Box>
   );
 }

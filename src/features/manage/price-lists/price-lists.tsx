@@ -51,6 +51,14 @@ function AddList({ onAdd }: { onAdd: () => void }) {
   );
 }
 
+function NoLists({ onAdd }: { onAdd: () => void }) {
+  return (
+    <EmptyPlace title="Everybody pays the usual prices" action={<AddList onAdd={onAdd} />}>
+      Trade pays less? Smokers are cheaper in December? Say it in a list, and what is in none stays as it is.
+    </EmptyPlace>
+  );
+}
+
 type Gone = Readonly<Record<string, readonly ListPrice[]>>;
 
 /** What lists name a price for that is not there any more: looked for once the page is there. */
@@ -95,6 +103,10 @@ function GoneNote({
   );
 }
 
+/** What something is called, by its key; the key where it is not there. */
+const titleIn = (all: readonly { readonly key: string; readonly title: string }[]) => (key: string) =>
+  all.find((one) => one.key === key)?.title ?? key;
+
 /** Price lists: who pays what, and from when to when; seen and edited beside the usual prices. */
 export function PriceLists({
   lists: saved,
@@ -133,8 +145,6 @@ export function PriceLists({
       if (found.count === 0 && found.below.length === 0) await save(0, 0);
       else setRipple(found);
     });
-  const titleOf = (key: string) => lists.find((list) => list.key === key)?.title ?? key;
-  const groupTitle = (key: string) => groups.find((group) => group.key === key)?.title ?? key;
   return (
     <Page>
       <PricePlaces current="price-lists" />
@@ -145,16 +155,12 @@ export function PriceLists({
         {lists.length > 0 && <AddList onAdd={add} />}
       </PageHead>
       <Stack gap="3">
-        {lists.length === 0 && (
-          <EmptyPlace title="Everybody pays the usual prices" action={<AddList onAdd={add} />}>
-            Trade pays less? Smokers are cheaper in December? Say it in a list, and what is in none stays as it is.
-          </EmptyPlace>
-        )}
+        {lists.length === 0 && <NoLists onAdd={add} />}
         {lists.map((list, place) => (
           <SeveralRow
             key={list.key}
             title={list.title || 'A new list'}
-            words={listWords(list, groupTitle, titleOf)}
+            words={listWords(list, titleIn(groups), titleIn(lists))}
             badge={saved.some(({ key }) => key === list.key) ? heldWords(list, today) : 'not saved yet'}
             name={list.title || 'the new list'}
             open={open === list.key}
@@ -181,8 +187,8 @@ export function PriceLists({
         )}
         {isChanged && (
           <SaveBar
-            busy={busy}
             progress={ahead.progress}
+            busy={busy}
             onSave={() => void look()}
             onReset={unsaved.reset}
             onStop={ahead.stop}

@@ -1,22 +1,31 @@
 import { z } from 'zod';
-import { answer, readJson } from '@/http/route';
-import { applyBulk, lastBulk, previewBulk } from '@/services/many/bulk';
+import { answer, jsonLines, LARGEST_DRAFT, readJson } from '@/http/route';
 import { bulkChangeSchema } from '@/services/many/bulk-change';
+import { applyBulk, lastBulk } from '@/services/many/make';
+import { previewBulk } from '@/services/many/preview';
 
 const requestSchema = z.strictObject({
   change: bulkChangeSchema,
   apply: z.boolean(),
   seen: z.string().max(40).optional(),
+  from: z.int().min(0).default(0).describe('so many have been looked at before'),
 });
 
 export function GET(): Promise<Response> {
   return answer(async (context) => ({ last: await lastBulk(context) }));
 }
 
-/** Says what a change of many would do, or does it. */
+/** Says what a change of many would do, or does it: a step a line. */
 export function POST(request: Request): Promise<Response> {
-  return answer(async (context): Promise<unknown> => {
-    const { change, apply, seen } = await readJson(request, requestSchema);
-    return apply ? applyBulk(context, change, seen) : previewBulk(context, change);
+  return answer(async (context) => {
+    const { change, apply, seen, from } = await readJson(request, requestSchema, LARGEST_DRAFT);
+    if (apply) return jsonLines(await applyBulk(context, change, seen));
+    const { steps, ...told } = await previewBulk(context, change, from);
+    return jsonLines(after(told, steps));
   });
+}
+
+async function* after(first: object, steps: AsyncGenerator<unknown>): AsyncGenerator<unknown> {
+  yield first;
+  yield* steps;
 }

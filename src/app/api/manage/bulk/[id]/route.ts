@@ -1,11 +1,16 @@
-import { answer, numberFrom } from '@/http/route';
-import { undoBulk } from '@/services/many/bulk';
+import { answer, jsonLines, numberFrom } from '@/http/route';
+import { goOnWithBulk, undoBulk } from '@/services/many/make';
 
 interface Place {
   params: Promise<{ id: string }>;
 }
 
-/** Takes a change of many back. */
+/** Goes on with a change of many that was stopped, a step a line. */
+export function POST(_request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => jsonLines(await goOnWithBulk(context, numberFrom((await params).id))));
+}
+
+/** Takes a change of many back, a step a line. */
 export function DELETE(_request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => undoBulk(context, numberFrom((await params).id)));
+  return answer(async (context) => jsonLines(await undoBulk(context, numberFrom((await params).id))));
 }
