@@ -47,6 +47,25 @@ describe('who pays what, from empty', () => {
     });
   });
 
+  it('and by a table that is pasted, of which what changes is seen before it is taken', async () => {
+    const { person } = stage;
+    await person.goTo('/manage/price-lists');
+    await person.press('Paste a table');
+    await person.fill('Table of prices', 'Product;Of;Trade prices\nhive-plaque;;24\nsmoker;;38,50\nnowhere;;1', DIALOG);
+    await person.sees('There is no product at the address “nowhere”.', IN_DIALOG);
+    await person.sees('38.5', IN_DIALOG);
+    await person.press('Add 1 price', DIALOG);
+    await person.sees('1 price taken over');
+    await person.fill('Find a price', 'smoker');
+    const shown = async () => (await person.field('Trade prices: Smoker')).getAttribute('value');
+    expect(await shown()).toBe('38.5');
+    await person.pick('Only what a list names');
+    await person.sees('Smoker', '[aria-label="Prices by list"]');
+    await person.press('Discard changes');
+    await person.pick('Only what a list names');
+    expect(await shown()).toBe('');
+  });
+
   it('and seen so by the group alone, with the working', async () => {
     const { person } = stage;
     await person.goTo('/shop/hive-plaque');

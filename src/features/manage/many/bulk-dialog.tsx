@@ -44,16 +44,11 @@ export function BulkDialog({ what, targets, categories, sheets, onClose, onAppli
   );
   const apply = async () => {
     const { signal } = (making.current = new AbortController());
-    let last: Made = { done: 0, total: 0, changed: 0, kept: [] };
-    const onStep = (step: Made) => {
-      last = step;
-      setMade(step);
-    };
     setFault(undefined);
-    setMade(last);
+    setMade({ done: 0, total: 0, changed: 0, kept: [] });
     try {
       const asked = { change, apply: true, seen: preview?.seen };
-      const done = await followMade(readLines('/api/manage/bulk', signal, asked), onStep);
+      const done = await followMade(readLines('/api/manage/bulk', signal, asked), setMade);
       sayDone(
         preview?.words ?? words,
         [`${counted(done.changed, 'draft')} changed. It can be taken back from the list.`, keptWords(done)]
@@ -63,10 +58,8 @@ export function BulkDialog({ what, targets, categories, sheets, onClose, onAppli
       onApplied();
     } catch (error) {
       if (signal.aborted) {
-        sayDone(
-          `Stopped: ${last.changed} of ${counted(last.total, 'draft')} changed`,
-          'Go on, or take them back, from the list.',
-        );
+        // What was on its way is made all the same: the list knows how many.
+        sayDone('Stopped on the way', 'Go on with it, or take back what has been changed, from the list.');
         onApplied();
         return;
       }
