@@ -5,7 +5,7 @@ import { type Queries } from '../../data/database';
 import { type Referrer } from '../../data/references';
 import { products, revisions } from '../../data/schema';
 import { atOneMoment, type Services } from '../context';
-import { inPieces } from '../in-pieces';
+import { inPieces, othersTurn } from '../in-pieces';
 
 /** One step of looking at many products, one after the other. */
 export interface ProductStep<Row> {
@@ -93,5 +93,6 @@ async function* steps<Row>(
       look(still, await readStatesOf(still.database.read, part)),
     );
     for (const row of await work()) yield { done: (done += 1), total: ids.length, row };
+    await othersTurn();
   }
 }

@@ -5,6 +5,7 @@ import { inParts } from '../../core/in-parts';
 import { type Queries } from '../../data/database';
 import { type FormerDraft } from '../../data/documents';
 import { bulkChangeDrafts, bulkChanges, products, sheets } from '../../data/schema';
+import { othersTurn } from '../in-pieces';
 import { indexed } from '../products/life';
 import { notFound, Refusal } from '../refusal';
 import { sheetLife } from '../sheets/life';
@@ -102,6 +103,7 @@ async function* changeEach(
     const all = [...rows, ...(id === null ? [] : await titlesOf(context, id, outdated))];
     // What stays as it is has nothing to be told of.
     for (const [place] of part.entries()) yield { done: (done += 1), total: targets.length, row: all[place] ?? null };
+    await othersTurn();
   }
   if (id === null) throw new Refusal(409, 'nothingChanges', 'Nothing would be another than it is. Look again.');
   const made = id;
@@ -226,6 +228,7 @@ async function* takeBackEach(
   for (const part of inParts(drafts, AT_ONCE)) {
     const rows = await context.database.write((transaction) => takeBack(transaction, id, part, context.now()));
     for (const [place] of part.entries()) yield { done: (done += 1), total: drafts.length, row: rows[place] ?? null };
+    await othersTurn();
   }
   await context.database.write((transaction) =>
     transaction.update(bulkChanges).set({ undone: true }).where(eq(bulkChanges.id, id)),

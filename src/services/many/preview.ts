@@ -5,6 +5,7 @@ import { inParts } from '../../core/in-parts';
 import { sheetFaults } from '../../core/judge';
 import { faultWords } from '../../core/words';
 import { type ComparedProduct, type Costs } from '../figures/margins';
+import { othersTurn } from '../in-pieces';
 import { compared } from '../prices/floors';
 import { readCosts } from '../stock/ledger/figures';
 import { type BulkChange } from './bulk-change';
@@ -82,6 +83,7 @@ async function* lookAt(
     const rows = new Map(worked.map((one) => [nameOf(one), rowOf(one, byId.get(one.id), surroundings)]));
     for (const target of part)
       yield { done: (done += 1), total: targets.length, row: rows.get(nameOf(target)) ?? null };
+    await othersTurn();
   }
 }
 

@@ -1,11 +1,11 @@
-import { asc, desc, eq, sql } from 'drizzle-orm';
+import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import { type SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { z } from 'zod';
-import { referencesOf, withPictures } from '../../core/catalog';
+import { withPictures } from '../../core/catalog';
 import { counted } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { type FormerDraft } from '../../data/documents';
-import { MOST_TOLD, usersOf } from '../../data/references';
+import { MOST_TOLD, referringTo, usersOf } from '../../data/references';
 import {
   bin,
   bulkChangeDrafts,
@@ -101,10 +101,15 @@ export async function replaceEverywhere(
     if (!other || pictureAddress(other.hash) !== by || by === src)
       throw new Refusal(422, 'pictureUnknown', 'Upload another picture, or choose one of the library.');
     const address = (given: string) => (given === src ? by : given);
-    const uses = (definition: Parameters<typeof referencesOf>[0]) => referencesOf(definition).pictures.has(src);
     const before: FormerDraft[] = [];
-    for (const { id, draft, draftVersion } of await transaction.select().from(products)) {
-      if (!uses(draft)) continue;
+    const users = await referringTo(transaction, [{ what: 'pictures', key: src }], 'all');
+    const showing = (wanted: 'product' | 'sheet') =>
+      users.flatMap(({ kind, id, of }) => (kind === wanted && of === 'draft' ? [id] : []));
+    const onProducts = await transaction
+      .select({ id: products.id, draft: products.draft, draftVersion: products.draftVersion })
+      .from(products)
+      .where(inArray(products.id, showing('product')));
+    for (const { id, draft, draftVersion } of onProducts) {
       const after = withPictures(draft, address);
       await transaction
         .update(products)
@@ -119,8 +124,11 @@ export async function replaceEverywhere(
       before.push({ productId: id, definition: draft, versionAfter: draftVersion + 1 });
     }
     let changedSheets = 0;
-    for (const { id, draft, draftVersion } of await transaction.select().from(sheets)) {
-      if (!uses(draft)) continue;
+    const onSheets = await transaction
+      .select({ id: sheets.id, draft: sheets.draft, draftVersion: sheets.draftVersion })
+      .from(sheets)
+      .where(inArray(sheets.id, showing('sheet')));
+    for (const { id, draft, draftVersion } of onSheets) {
       await transaction
         .update(sheets)
         .set({
