@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { loadDemo } from '../src/cli/load-demo';
 import { fill } from '../src/cli/seed/fill';
+import { priceListSchema } from '../src/core/catalog';
 import { readCatalog } from '../src/core/exchange';
 import { sortKey } from '../src/core/text';
 import { columnsOfCard } from '../src/data/cards';
@@ -16,12 +17,17 @@ import { findThings } from '../src/services/catalog/finder';
 import { whereUsed } from '../src/services/catalog/where-used';
 import { CARD_FORM } from '../src/services/catalog/unseen-cards';
 import { type Services } from '../src/services/context';
+import { applyBulk } from '../src/services/many/make';
+import { gathered, previewPriceLists } from '../src/services/prices/lists-ahead';
+import { listPriced } from '../src/services/prices/priced';
+import { openPriceLists } from '../src/services/prices/price-lists';
 import { productsAskedFrom } from '../src/services/products/asked';
 import { openProduct } from '../src/services/products/drafts';
 import { openForEditing } from '../src/services/products/editing';
 import { listProducts } from '../src/services/products/list';
 import { publishProduct } from '../src/services/products/publishing';
 import { listShop } from '../src/services/selling/shop-list';
+import { openQuantityRules } from '../src/services/settings/quantity-rules';
 import { listStock, stockAskedFrom } from '../src/services/stock/items/list';
 import { quantile } from './rounds';
 
@@ -94,6 +100,8 @@ const stockAsked = (address: string) => stockAskedFrom(new URLSearchParams(addre
 const asked = (address: string) => productsAskedFrom(new URLSearchParams(address));
 const CARDS = sql`select p.id, c.card from products p left join product_cards c on c.product_id = p.id and c."of" = 'draft'`;
 
+let changes = 0;
+
 /** What is measured, and the bare query beside it. */
 const LISTS: Readonly<Record<string, readonly [ours: (context: Services) => unknown, bare: ReturnType<typeof sql>]>> = {
   'the shop': [
@@ -146,6 +154,41 @@ const LISTS: Readonly<Record<string, readonly [ours: (context: Services) => unkn
       await publishProduct(context, id, (await openProduct(context, id)).draftVersion, 99);
     },
     sql`select draft from products where published_slug = 'hook-tool'`,
+  ],
+  'prices by list': [
+    (context) => listPriced(context, { find: '', at: null, page: 1 }),
+    sql`select draft from products order by title_key, id limit 50`,
+  ],
+  'prices of a list, ahead': [
+    async (context) => {
+      const { lists } = await openPriceLists(context);
+      const more = priceListSchema.parse({
+        key: 'more',
+        title: 'More',
+        prices: [{ product: 'hook-tool', price: '9.99' }],
+      });
+      return gathered(await previewPriceLists(context, { lists: [...lists, more] }));
+    },
+    sql`select draft from products where published_slug = 'hook-tool'`,
+  ],
+  'quantity rules': [(context) => openQuantityRules(context), sql`select shop from settings`],
+  'ten drafts changed': [
+    async (context) => {
+      const rows = await context.database.read
+        .select({ id: products.id })
+        .from(products)
+        .orderBy(sql`${products.id} desc`)
+        .limit(10);
+      const change = {
+        kind: 'shelf' as const,
+        supplier: `Supplier ${(changes += 1)}`,
+        addTags: [],
+        removeTags: [],
+        products: rows.map(({ id }) => id),
+      };
+      for await (const _ of await applyBulk(context, change));
+    },
+    sql`select draft from products order by id desc limit 10`,
   ],
   'anything by its name': [
     (context) => findThings(context, 'hive 9'),

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { Refusal } from '../services/refusal';
-import { numberFrom, numbersFrom, readBytes, readJson } from './route';
+import { draftsSchema, numberFrom, readBytes, readJson } from './route';
 
 const request = (body: BodyInit | null, type = 'application/json') =>
   new Request('http://shop.example/', { method: 'POST', body, headers: { 'Content-Type': type } });
@@ -71,26 +71,19 @@ it('numberFrom takes whole numbers and nothing else', () => {
   for (const text of ['', '-1', '1.5', 'x', '1e3', '9'.repeat(16)]) expect(() => numberFrom(text)).toThrow(Refusal);
 });
 
-describe('numbersFrom', () => {
-  it('reads each once, in order', () => {
-    expect(numbersFrom('3')).toEqual([3]);
-    expect(numbersFrom('3,1,3,12')).toEqual([3, 1, 12]);
-    expect(numbersFrom(Array.from({ length: 1000 }, (_none, at) => at).join(','))).toHaveLength(1000);
+describe('drafts that are looked at together', () => {
+  const read = (drafts: unknown) => draftsSchema.parse({ drafts }).drafts;
+  it('are each looked at once', () => {
+    expect(read([{ id: 3 }, { id: 1, version: 4 }, { id: 3, version: 2 }])).toEqual([
+      { id: 3, version: 2 },
+      { id: 1, version: 4 },
+    ]);
   });
 
-  it.each([
-    ['', 400, 'Say which, from 1 to 1000, as in “?of=1,2”: these are 0.'],
-    [
-      Array.from({ length: 1001 }, (_none, at) => at).join(','),
-      400,
-      'Say which, from 1 to 1000, as in “?of=1,2”: these are 1001.',
-    ],
-    ['1,', 404, 'There is nothing at “”.'],
-    ['1, 2', 404, 'There is nothing at “ 2”.'],
-    ['1,-2', 404, 'There is nothing at “-2”.'],
-    ['1,2e3', 404, 'There is nothing at “2e3”.'],
-    ['__proto__', 404, 'There is nothing at “__proto__”.'],
-  ])('refuses %#', (text, status, message) => {
-    expect(() => numbersFrom(text)).toThrow(expect.objectContaining({ status, message }));
-  });
+  it.each([[[]], [[{ id: 0 }]], [[{ id: 1, version: '2' }]], [[{ id: 1.5 }]], ['1,2'], [[{ id: 1, of: 'x' }]]])(
+    'are none of %j',
+    (drafts) => {
+      expect(() => read(drafts)).toThrow();
+    },
+  );
 });

@@ -184,8 +184,17 @@ export function numberFrom(text: string): number {
   throw new Refusal(404, 'notFound', `There is nothing at “${text.slice(0, 40)}”.`);
 }
 
-/** So many things are asked about at once. */
-const MOST_AT_ONCE = 1000;
+/** So many drafts are looked at together. */
+const MOST_DRAFTS = 10_000;
+
+/** Drafts that are looked at together, each in the version that was seen, or as it is. */
+export const draftsSchema = z.strictObject({
+  drafts: z
+    .array(z.strictObject({ id: z.int().min(1), version: z.int().min(1).optional() }))
+    .min(1)
+    .max(MOST_DRAFTS)
+    .transform((drafts) => [...new Map(drafts.map((draft) => [draft.id, draft])).values()]),
+});
 
 /**
  * A draft in an address: the thing by its number, and where `?version=` says so, the version that was seen. @throws
@@ -194,34 +203,4 @@ const MOST_AT_ONCE = 1000;
 export function draftFrom(id: string, { searchParams }: URL): { readonly id: number; readonly version?: number } {
   const version = searchParams.get('version');
   return { id: numberFrom(id), ...(version !== null && { version: numberFrom(version) }) };
-}
-
-/**
- * Drafts in an address, parted by commas, each once: `1@4,2` is the fourth version of the first, and the second as it
- * is. @throws as numbersFrom
- */
-export function draftsFrom(text: string): { readonly id: number; readonly version?: number }[] {
-  const parts = text.split(',').map((part) => part.split('@', 2));
-  const versions = new Map(
-    parts.flatMap(([id = '', version]) => (version === undefined ? [] : [[id, numberFrom(version)] as const])),
-  );
-  return numbersFrom(text === '' ? '' : parts.map(([id = '']) => id).join(',')).map((id) => ({
-    id,
-    version: versions.get(String(id)),
-  }));
-}
-
-/**
- * Numbers of things in an address, parted by commas, each once. @throws Refusal 404 for what is no number, 400 for none
- * or too many
- */
-export function numbersFrom(text: string): number[] {
-  const parts = text === '' ? [] : text.split(',');
-  if (parts.length === 0 || parts.length > MOST_AT_ONCE)
-    throw new Refusal(
-      400,
-      'malformed',
-      `Say which, from 1 to ${MOST_AT_ONCE}, as in “?of=1,2”: these are ${parts.length}.`,
-    );
-  return [...new Set(parts.map(numberFrom))];
 }

@@ -166,7 +166,7 @@ export const namedBy = (lists: readonly { readonly prices: readonly ListPrice[] 
   new Set(lists.flatMap(({ prices }) => prices.map(({ product }) => product)));
 
 /** So long a table is read, in characters. */
-export const LONGEST_TABLE = 4_000_000;
+const LONGEST_TABLE = 1_000_000;
 
 export const tableSchema = z.strictObject({
   text: z.string().max(LONGEST_TABLE),

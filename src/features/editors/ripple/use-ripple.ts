@@ -34,9 +34,14 @@ export interface Ripple extends StreamedRows<RippleRow> {
 export const belowWords = (below: number): string =>
   `${counted(below, 'product')} ${below === 1 ? 'falls below its floor' : 'fall below their floors'}`;
 
-/** Reads what a change would do to every product it reaches. @param address where it is read from */
-export function useRipple(address: string): Ripple {
-  const read = useStreamedRows(address, rowSchema);
+/**
+ * Reads what a change would do to every product it reaches.
+ *
+ * @param address where it is read from
+ * @param asked what is asked there, as JSON; null where the address says it
+ */
+export function useRipple(address: string, asked: string | null = null): Ripple {
+  const read = useStreamedRows(address, rowSchema, { asked });
   const inShop = read.rows.filter((row) => row.inShop);
   return {
     ...read,

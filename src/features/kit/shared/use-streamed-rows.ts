@@ -16,12 +16,20 @@ export interface StreamedRows<Row> {
   stop(): void;
 }
 
+/** What has come is drawn so often, in milliseconds: of thousands not each by itself. */
+const DRAWN_EVERY = 120;
+
 /**
  * Reads steps of `{done, total, row}`, where a row of null is one that there is nothing to say of.
  *
+ * @param asked what is asked there, as JSON; null where the address says it
  * @param run another number reads everything again
  */
-export function useStreamedRows<Row>(url: string, schema: z.ZodType<Row>, run = 0): StreamedRows<Row> {
+export function useStreamedRows<Row>(
+  url: string,
+  schema: z.ZodType<Row>,
+  { asked = null, run = 0 }: { readonly asked?: string | null; readonly run?: number } = {},
+): StreamedRows<Row> {
   const [rows, setRows] = useState<readonly Row[]>([]);
   const [progress, setProgress] = useState({ done: 0, total: 0 });
   const [state, setState] = useState<StreamedRows<Row>['state']>('running');
@@ -32,12 +40,15 @@ export function useStreamedRows<Row>(url: string, schema: z.ZodType<Row>, run = 
     reading.current = abort;
     const read = async () => {
       const found: Row[] = [];
+      let drawn = 0;
       setState('running');
       setFault(undefined);
-      for await (const line of readLines(url, abort.signal)) {
-        const step = stepSchema.parse(line);
-        if (step.row !== null) found.push(schema.parse(step.row));
-        setProgress({ done: step.done, total: step.total });
+      for await (const line of readLines(url, abort.signal, asked === null ? undefined : JSON.parse(asked))) {
+        const { done, total, row } = stepSchema.parse(line);
+        if (row !== null) found.push(schema.parse(row));
+        if (done < total && performance.now() - drawn < DRAWN_EVERY) continue;
+        drawn = performance.now();
+        setProgress({ done, total });
         setRows([...found]);
       }
       setState('finished');
@@ -48,7 +59,7 @@ export function useStreamedRows<Row>(url: string, schema: z.ZodType<Row>, run = 
       setState('failed');
     });
     return () => abort.abort();
-  }, [url, schema, run]);
+  }, [url, schema, asked, run]);
   const stop = () => {
     reading.current?.abort();
     setState('stopped');

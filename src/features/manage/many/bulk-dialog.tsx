@@ -79,7 +79,7 @@ export function BulkDialog({ what, targets, categories, sheets, onClose, onAppli
       size="xl"
       open
       title={`${targetWords(targets)}: ${words.charAt(0).toLowerCase()}${words.slice(1)}`}
-      onClose={onClose}
+      onClose={made ? () => making.current?.abort() : onClose}
       footer={
         <>
           {made && (

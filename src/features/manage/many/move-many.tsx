@@ -7,6 +7,7 @@ import { wordsOf } from '@/features/kit/shared';
 import { belowWords, RippleView, useRipple } from '@/features/editors/ripple';
 import { AppDialog } from '@/ui/dialog';
 import { ScrollRegion } from '@/ui/scroll-region';
+import { type draftsSeen } from './ways';
 
 /** Something that can be moved. */
 export interface Movable {
@@ -36,8 +37,8 @@ export interface Move<Row extends Movable, Way extends string> {
   canGoBack(row: Row): boolean;
   /** whether something of it is to be mended first; absent where that is no matter */
   notReady?(row: Row): boolean;
-  /** where it is read what this would change in others; absent where it changes nothing there */
-  rippleAt?(rows: readonly Row[]): string;
+  /** where it is read what this would change in others, and of which drafts; absent where it changes nothing there */
+  rippleOf?(rows: readonly Row[]): { readonly address: string; readonly drafts: ReturnType<typeof draftsSeen> };
   /**
    * @param binned its number in the bin, where it is brought back from there @returns its number in the bin, where it
    * is deleted
@@ -73,12 +74,13 @@ export function MoveMany<Row extends Movable, Way extends string>({
   const [running, setRunning] = useState(false);
   const [finished, setFinished] = useState(false);
   /** what was found out last, and of which products */
-  const [found, setFound] = useState<{ readonly address: string; readonly below: number } | null>(null);
+  const [found, setFound] = useState<{ readonly asked: string; readonly below: number } | null>(null);
   const stop = useRef(false);
   const words = moves[now];
-  const rippleAt = going.length === 0 ? undefined : words.rippleAt?.(going);
+  const ripple = going.length === 0 ? undefined : words.rippleOf?.(going);
+  const asked = JSON.stringify({ drafts: ripple?.drafts ?? [] });
   /** how many would fall below their floors; null until that is known */
-  const below = rippleAt === undefined ? 0 : found?.address === rippleAt ? found.below : null;
+  const below = ripple === undefined ? 0 : found?.asked === asked ? found.below : null;
   const notReady = going.filter((row) => words.notReady?.(row) === true);
   const run = async (direction: Way, list: readonly Row[]) => {
     const binned = new Map(done.map(({ row, binned: number }) => [row.id, number]));
@@ -103,7 +105,7 @@ export function MoveMany<Row extends Movable, Way extends string>({
   const back = now === way ? moved.map(({ row }) => row).filter((row) => words.canGoBack(row)) : [];
   return (
     <AppDialog
-      size={words.rippleAt ? 'xl' : 'lg'}
+      size={words.rippleOf ? 'xl' : 'lg'}
       open
       title={`${words.title}: ${counted(going.length, word, several)}`}
       onClose={running ? undefined : onClose}
@@ -138,8 +140,8 @@ export function MoveMany<Row extends Movable, Way extends string>({
     >
       <Stack gap="4">
         {going.length === 0 && <Text>{words.nothing}</Text>}
-        {!running && !finished && rippleAt !== undefined && (
-          <RippleBefore key={rippleAt} address={rippleAt} onFound={setFound} />
+        {!running && !finished && ripple !== undefined && (
+          <RippleBefore key={asked} address={ripple.address} asked={asked} onFound={setFound} />
         )}
         {!running && !finished && <WhatGoes going={going} notReady={notReady} word={word} words={several} />}
         {(running || finished) && (
@@ -157,16 +159,19 @@ export function MoveMany<Row extends Movable, Way extends string>({
 /** What all of them together would change in products, before they go. */
 function RippleBefore({
   address,
+  asked,
   onFound,
 }: {
   address: string;
-  onFound: (found: { address: string; below: number }) => void;
+  /** as JSON */
+  asked: string;
+  onFound: (found: { asked: string; below: number }) => void;
 }) {
-  const ripple = useRipple(address);
+  const ripple = useRipple(address, asked);
   const { state, below } = ripple;
   useEffect(() => {
-    if (state !== 'running') onFound({ address, below });
-  }, [state, below, address, onFound]);
+    if (state !== 'running') onFound({ asked, below });
+  }, [state, below, asked, onFound]);
   return (
     <RippleView
       ripple={ripple}

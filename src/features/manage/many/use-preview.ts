@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { z } from 'zod';
 import { readLines, wordsOf } from '@/features/kit/shared';
 import { type BulkChange } from '@/services/many/bulk-change';
@@ -87,6 +87,8 @@ export function usePreview() {
       if (!signal.aborted) setFault(wordsOf(error));
     }
   }, []);
+  // Who goes away wants to know no more.
+  useEffect(() => () => asking.current?.abort(), []);
   const stop = () => {
     asking.current?.abort();
     setPreview((known) => known && { ...known, state: 'stopped' });

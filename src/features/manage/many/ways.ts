@@ -4,9 +4,9 @@ import { type Movable, type Move } from './move-many';
 /** How one of many goes a way; what `Move` asks for. */
 type Going = (id: number | string, binned: number | null) => Promise<number | null>;
 
-/** The drafts of rows as they were seen, in an address. */
-export const draftsSeen = (rows: readonly { readonly id: number; readonly draftVersion: number }[]): string =>
-  rows.map(({ id, draftVersion }) => `${id}@${draftVersion}`).join(',');
+/** The drafts of rows as they were seen. */
+export const draftsSeen = (rows: readonly { readonly id: number; readonly draftVersion: number }[]) =>
+  rows.map(({ id, draftVersion }) => ({ id, version: draftVersion }));
 
 /** Publishes the draft as it was seen, and no other. @param at the address of one of them */
 export const publishing =

@@ -116,6 +116,7 @@ export function PriceGrid({ lists, first, currency, today, onChange }: Props) {
           w="260px"
           aria-label="Find a price"
           placeholder="Find a product, SKU or category"
+          maxLength={200}
           value={find}
           onChange={setFind}
         />

@@ -1,6 +1,6 @@
 'use client';
 
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { z } from 'zod';
 import { type PriceList } from '@/core/catalog';
 import { readLines } from '@/features/kit/shared';
@@ -28,6 +28,8 @@ const stepSchema = z.object({ done: z.number(), total: z.number(), row: rippleSc
 export function useLookAhead() {
   const [progress, setProgress] = useState<{ readonly done: number; readonly total: number } | null>(null);
   const looking = useRef<AbortController | null>(null);
+  // Who goes away wants to know no more.
+  useEffect(() => () => looking.current?.abort(), []);
   /** @returns null where it was stopped; @throws ApiProblem for lists that can't be kept */
   const look = async (lists: readonly PriceList[], seen: string): Promise<PriceListsRipple | null> => {
     const abort = new AbortController();

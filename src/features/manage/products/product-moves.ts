@@ -19,7 +19,7 @@ export const productMoves: Readonly<Record<Way, Move<MeantProduct, Way>>> = {
     concerns: ({ state }) => state !== 'published',
     canGoBack: ({ state }) => state === 'draft' || state === 'archived',
     notReady: ({ mustFix }) => mustFix > 0,
-    rippleAt: (rows) => `/api/manage/products/ripple?of=${draftsSeen(rows)}`,
+    rippleOf: (rows) => ({ address: '/api/manage/products/ripple', drafts: draftsSeen(rows) }),
     move: publishing(at),
   },
   withdraw: {

@@ -25,7 +25,7 @@ type Row = z.infer<typeof rowSchema>;
 /** Every proof of the shop, resolved again as the page opens. */
 export function AllProofs() {
   const [run, setRun] = useState(0);
-  const { rows, progress, state, fault } = useStreamedRows('/api/manage/proofs', rowSchema, run);
+  const { rows, progress, state, fault } = useStreamedRows('/api/manage/proofs', rowSchema, { run });
   const finished = state === 'finished';
   const kept = rows.reduce((sum, { proofs }) => sum + proofs.length, 0);
   const broken = rows.reduce((sum, row) => sum + row.broken.length, 0);

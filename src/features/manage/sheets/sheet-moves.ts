@@ -15,7 +15,7 @@ export const sheetMoves: Readonly<Record<SheetWay, Move<SheetRow, SheetWay>>> = 
     nothing: 'None of them has a draft that differs from what is published.',
     concerns: ({ state }) => state !== 'published',
     canGoBack: () => false,
-    rippleAt: (rows) => `/api/manage/sheets/ripple?of=${draftsSeen(rows)}`,
+    rippleOf: (rows) => ({ address: '/api/manage/sheets/ripple', drafts: draftsSeen(rows) }),
     move: publishing(at),
   },
   ...binMoves(at, ({ products }) => products === 0, 'None of them is free: take them off their products first.'),

@@ -1,12 +1,10 @@
-import { answer, jsonLines, draftsFrom } from '@/http/route';
+import { answer, draftsSchema, jsonLines, LARGEST_DRAFT, readJson } from '@/http/route';
 import { rippleOf } from '@/services/sheets/ripple';
 
-/**
- * What publishing the drafts of some sheets (`?of=1@4,2`, with the version that was seen) would change, all of them
- * together: a line of JSON a product, as each is looked at.
- */
-export function GET(request: Request): Promise<Response> {
-  return answer(async (context) =>
-    jsonLines(await rippleOf(context, draftsFrom(new URL(request.url).searchParams.get('of') ?? ''))),
-  );
+/** What publishing the drafts of some sheets would change, all of them together: a line of JSON a product. */
+export function POST(request: Request): Promise<Response> {
+  return answer(async (context) => {
+    const { drafts } = await readJson(request, draftsSchema, LARGEST_DRAFT);
+    return jsonLines(await rippleOf(context, drafts));
+  });
 }
