@@ -17,6 +17,7 @@ export { useAskedList } from './use-asked-list';
 export { type ListPage } from './use-list-page';
 export { type StreamedRows, useStreamedRows } from './use-streamed-rows';
 export { useFindings } from './use-findings';
+export { useTold } from './use-told';
 export { useQuestion } from './use-question';
 export { useWholeText } from './use-whole-text';
 export { Whole } from './whole';

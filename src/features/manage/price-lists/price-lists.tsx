@@ -2,13 +2,12 @@
 
 import { Box, Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { Plus } from 'lucide-react';
-import { useEffect, useState } from 'react';
-import { z } from 'zod';
+import { useState } from 'react';
 import { freeKey, type ListPrice, type PriceList, priceListSchema } from '@/core/catalog';
 import { isInForce, sameThing } from '@/core/price-lists';
 import { counted } from '@/core/words';
 import { movedUp, SaveBar, SeveralRow, useUnsaved } from '@/features/editors/fields';
-import { anything, send, useAttempt } from '@/features/kit/shared';
+import { anything, send, useAttempt, useTold } from '@/features/kit/shared';
 import { type PriceListsRipple } from '@/services/prices/lists-ahead';
 import { type PricedPage } from '@/services/prices/priced';
 import { type PriceListsView } from '@/services/prices/price-lists';
@@ -59,23 +58,6 @@ function NoLists({ onAdd }: { onAdd: () => void }) {
   );
 }
 
-type Gone = Readonly<Record<string, readonly ListPrice[]>>;
-
-/** What lists name a price for that is not there any more: looked for once the page is there. */
-function useGone(seen: string): Gone {
-  const [gone, setGone] = useState<Gone>({});
-  useEffect(() => {
-    const asking = new AbortController();
-    send('GET', '/api/manage/price-lists/gone', undefined, z.custom<Gone>(), asking.signal).then(
-      setGone,
-      // Nobody waits for it: saving says so, too.
-      () => undefined,
-    );
-    return () => asking.abort();
-  }, [seen]);
-  return gone;
-}
-
 /** Prices for what is not there any more, until they are removed. */
 function GoneNote({
   gone,
@@ -123,7 +105,7 @@ export function PriceLists({
   const [open, setOpen] = useState<string | null>(null);
   const [ripple, setRipple] = useState<PriceListsRipple | null>(null);
   const ahead = useLookAhead();
-  const gone = useGone(shown);
+  const gone = useTold<Readonly<Record<string, readonly ListPrice[]>>>('/api/manage/price-lists/gone', shown);
   const edit = (key: string, change: Partial<PriceList>) =>
     setLists(lists.map((list) => (list.key === key ? { ...list, ...change } : list)));
   const add = () => {
@@ -168,7 +150,7 @@ export function PriceLists({
             onUp={place === 0 ? null : () => setLists(movedUp(lists, place))}
             onRemove={() => setLists(withoutList(lists, list))}
             note={
-              <GoneNote gone={gone[list.key] ?? []} list={list} onRemove={(prices) => edit(list.key, { prices })} />
+              <GoneNote gone={gone?.[list.key] ?? []} list={list} onRemove={(prices) => edit(list.key, { prices })} />
             }
           >
             <ListFields

@@ -2,13 +2,13 @@
 
 import { Box, Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { Plus } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { z } from 'zod';
 import { freeKey, type PlacedQuantity } from '@/core/catalog';
 import { ANY_QUANTITY } from '@/core/ordering';
 import { counted, quantityRuleWords } from '@/core/words';
 import { GroupTicks, movedUp, SaveBar, SeveralRow, useUnsaved } from '@/features/editors/fields';
-import { anything, send, useAttempt, Whole } from '@/features/kit/shared';
+import { anything, send, useAttempt, useTold, Whole } from '@/features/kit/shared';
 import { type Held, type QuantityRipples, type QuantityRulesView } from '@/services/settings/quantity-rules';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
@@ -32,23 +32,6 @@ const rippleSchema = z.object({
   count: z.number(),
   products: z.number(),
 });
-
-type HeldByKey = Readonly<Record<string, Held>>;
-
-/** The products that each rule holds for as it is saved: looked for once the page is there; null until then. */
-function useHeld(seen: string): HeldByKey | null {
-  const [held, setHeld] = useState<HeldByKey | null>(null);
-  useEffect(() => {
-    const asking = new AbortController();
-    send('GET', '/api/manage/quantities/held', undefined, z.custom<HeldByKey>(), asking.signal).then(
-      setHeld,
-      // It is told beside the rules, and nothing follows from it.
-      () => undefined,
-    );
-    return () => asking.abort();
-  }, [seen]);
-  return held;
-}
 
 const PER = [
   { value: 'line', label: 'each order line' },
@@ -88,7 +71,7 @@ export function PlacedRules({ rules: saved, seen: shown, groups, suggestions }: 
   const { value: rules, edit: setRules, isChanged, seen } = unsaved;
   const [open, setOpen] = useState<string | null>(null);
   const [ripple, setRipple] = useState<QuantityRipples | null>(null);
-  const holds = useHeld(shown);
+  const holds = useTold<Readonly<Record<string, Held>>>('/api/manage/quantities/held', shown);
   const edit = (key: string, change: Partial<PlacedQuantity>) =>
     setRules(rules.map((rule) => (rule.key === key ? { ...rule, ...change } : rule)));
   const add = () => {
