@@ -39,12 +39,13 @@ export async function applyBulk(
   change: BulkChange,
   seen?: string,
 ): Promise<AsyncGenerator<ProductStep<MadeRow>>> {
-  const { words, targets } = await atOneMoment(context, async ({ database: { read }, now }) => ({
+  const { words, targets, last } = await atOneMoment(context, async ({ database: { read }, now }) => ({
     words: await wordsOfChange(read, now(), change),
     targets: await readTargets(read, change),
+    last: await lastId(read),
   }));
   if (seen !== undefined && seen !== nameOfTargets(targets)) throw moved();
-  return changeEach(context, change, targets, { id: null, words });
+  return changeEach(context, change, targets, { id: null, words, last });
 }
 
 /** Goes on with a change of many that was stopped. @throws Refusal 404, 409 where there is nothing to go on with */
@@ -59,8 +60,12 @@ export async function goOnWithBulk(context: Services, id: number): Promise<Async
   });
   if (!plan) throw new Refusal(409, 'nothingLeft', 'That change is made, or has been taken back. Look again.');
   const left = plan.targets.filter(({ of, id: draft }) => !isDone.has(`${of} ${draft}`));
-  return changeEach(context, bulkChangeSchema.parse(plan.change), left, { id, words });
+  return changeEach(context, bulkChangeSchema.parse(plan.change), left, { id, words, last: id });
 }
+
+/** Number of the last change of many; 0 for none. */
+const lastId = async (queries: Queries): Promise<number> =>
+  (await queries.select({ id: bulkChanges.id }).from(bulkChanges).orderBy(desc(bulkChanges.id)).limit(1))[0]?.id ?? 0;
 
 const moved = () =>
   new Refusal(
@@ -73,7 +78,16 @@ async function* changeEach(
   context: Services,
   change: BulkChange,
   targets: readonly Target[],
-  { id: begun, words }: { readonly id: number | null; readonly words: string },
+  {
+    id: begun,
+    words,
+    last,
+  }: {
+    readonly id: number | null;
+    readonly words: string;
+    /** the last change of many as the drafts were read */
+    readonly last: number;
+  },
 ): AsyncGenerator<ProductStep<MadeRow>> {
   let id = begun;
   let done = 0;
@@ -85,9 +99,8 @@ async function* changeEach(
         ? []
         : await context.database.write(async (transaction) => {
             const at = context.now();
-            // Whoever presses twice makes it once.
-            if (id === null && nameOfTargets(await readTargets(transaction, change)) !== nameOfTargets(targets))
-              throw moved();
+            // Whoever presses twice makes it once: another change of many has come since.
+            if (id === null && (await lastId(transaction)) !== last) throw moved();
             const made = id ?? (await createChange(transaction, words, { change, targets }, at));
             const kept: MadeRow[] = [];
             for (const one of changing) {
@@ -203,17 +216,17 @@ export async function lastBulk({ database: { read } }: Services): Promise<LastBu
  * @throws Refusal 404, 409 when it has been taken back already
  */
 export async function undoBulk(context: Services, id: number): Promise<AsyncGenerator<ProductStep<MadeRow>>> {
-  const rows = await context.database.write(async (transaction) => {
+  await context.database.write(async (transaction) => {
     const row = await requireChange(transaction, id);
     if (row.undone) throw new Refusal(409, 'undoneAlready', 'That change has been taken back already.');
     // What is taken back is not gone on with.
     await endOf(transaction, id);
-    return transaction
-      .select({ of: bulkChangeDrafts.of, draftId: bulkChangeDrafts.draftId })
-      .from(bulkChangeDrafts)
-      .where(eq(bulkChangeDrafts.changeId, id))
-      .orderBy(bulkChangeDrafts.of, bulkChangeDrafts.draftId);
   });
+  const rows = await context.database.read
+    .select({ of: bulkChangeDrafts.of, draftId: bulkChangeDrafts.draftId })
+    .from(bulkChangeDrafts)
+    .where(eq(bulkChangeDrafts.changeId, id))
+    .orderBy(bulkChangeDrafts.of, bulkChangeDrafts.draftId);
   return takeBackEach(context, id, rows);
 }
 
