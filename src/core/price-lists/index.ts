@@ -4,5 +4,5 @@ export { DAYS_LOOKED_BACK, lowestBefore, type PastPrices } from './lowest';
 export { type Pricing, pricingsOf } from './pricings';
 export { kindOfThing, type ThingOf, thingsOf, titleOfThing } from './kinds-of-thing';
 export { type Touched, touchedBy } from './touched';
-export { type ListedAs, listedOf, namedIn, pricesOf, sameThing } from './things';
+export { type ListedAs, listedOf, namedIn, namingOnly, pricesOf, sameThing } from './things';
 export { type Listed, type ListedBase, withListPrices } from './with-list-prices';

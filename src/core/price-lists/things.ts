@@ -3,6 +3,7 @@ import {
   type ListInForce,
   type ListPrice,
   type PricedThing,
+  type PriceList,
   type Product,
   sameDefinition,
   type Shelved,
@@ -41,6 +42,12 @@ export function pricesOf(prices: readonly ListPrice[], product: string): readonl
   byProduct.set(prices, made);
   return made.get(product) ?? [];
 }
+
+/** A list with what it names of some products alone. */
+export const namingOnly = <L extends Pick<PriceList, 'prices'>>(list: L, products: Iterable<string>): L => ({
+  ...list,
+  prices: [...products].flatMap((product) => pricesOf(list.prices, product)),
+});
 
 /** What a list names for a thing; null where it names nothing. */
 export function namedIn(prices: readonly ListPrice[], product: string, thing: PricedThing): ListPrice | null {

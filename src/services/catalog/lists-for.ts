@@ -3,7 +3,7 @@ import { dayAt, dayText, parseDay } from '../../core/calendar';
 import { type KnownPriceList, type ListPrice, type PriceList, type Product } from '../../core/catalog';
 import { assemble } from '../../core/compile/assemble';
 import { minorUnits } from '../../core/money';
-import { DAYS_LOOKED_BACK, lowestBefore, type PastPrices, pricesOf } from '../../core/price-lists';
+import { DAYS_LOOKED_BACK, lowestBefore, type PastPrices, namingOnly } from '../../core/price-lists';
 import { type Queries } from '../../data/database';
 import { priceListRevisions, products, revisions } from '../../data/schema';
 import { inPieces } from '../in-pieces';
@@ -19,7 +19,7 @@ export async function readListsFor(
 ): Promise<KnownPriceList[]> {
   const lists: KnownPriceList[] = [];
   for (const list of shared.priceLists) {
-    const here = { ...list, prices: [...slugs].flatMap((slug) => pricesOf(list.prices, slug)) };
+    const here = namingOnly(list, slugs);
     lists.push(
       list.showsLowest && list.from !== null
         ? { ...here, lowest: await lowestOfAll(queries, shared, list, slugs) }

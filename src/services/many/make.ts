@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, lt, sql } from 'drizzle-orm';
+import { and, desc, eq, lt, sql } from 'drizzle-orm';
 import { type ProductStep } from '../catalog/product-steps';
 import { atOneMoment, type Services } from '../context';
 import { inParts } from '../../core/in-parts';
@@ -6,11 +6,11 @@ import { type Queries } from '../../data/database';
 import { type FormerDraft } from '../../data/documents';
 import { bulkChangeDrafts, bulkChanges, products, sheets } from '../../data/schema';
 import { othersTurn } from '../in-pieces';
-import { indexed } from '../products/life';
+import { productLife } from '../products/life';
 import { notFound, Refusal } from '../refusal';
 import { sheetLife } from '../sheets/life';
 import { type BulkChange, bulkChangeSchema } from './bulk-change';
-import { nameOfTargets, readTargets, type Target, wordsOfChange, type Worked, workOut } from './work-out';
+import { nameOfDraft, nameOfTargets, readTargets, type Target, wordsOfChange, type Worked, workOut } from './work-out';
 
 /** What has become of one draft. */
 export interface MadeRow {
@@ -56,10 +56,10 @@ export async function goOnWithBulk(context: Services, id: number): Promise<Async
       .select({ of: bulkChangeDrafts.of, id: bulkChangeDrafts.draftId })
       .from(bulkChangeDrafts)
       .where(eq(bulkChangeDrafts.changeId, id));
-    return { plan: row.plan, words: row.words, isDone: new Set(rows.map((done) => `${done.of} ${done.id}`)) };
+    return { plan: row.plan, words: row.words, isDone: new Set(rows.map(nameOfDraft)) };
   });
   if (!plan) throw new Refusal(409, 'nothingLeft', 'That change is made, or has been taken back. Look again.');
-  const left = plan.targets.filter(({ of, id: draft }) => !isDone.has(`${of} ${draft}`));
+  const left = plan.targets.filter((target) => !isDone.has(nameOfDraft(target)));
   return changeEach(context, bulkChangeSchema.parse(plan.change), left, { id, words, last: id });
 }
 
@@ -102,17 +102,16 @@ async function* changeEach(
             // Whoever presses twice makes it once: another change of many has come since.
             if (id === null && (await lastId(transaction)) !== last) throw moved();
             const made = id ?? (await createChange(transaction, words, { change, targets }, at));
-            const kept: MadeRow[] = [];
+            const told: MadeRow[] = [];
             for (const one of changing) {
-              const isStored = await store(transaction, one, at);
-              if (isStored) await keepFormer(transaction, made, formerOf(one));
-              kept.push({ change: made, title: one.before.title, isKept: !isStored });
+              const isMade = await changeDraft(transaction, made, one, at);
+              told.push({ change: made, title: one.before.title, isKept: !isMade });
             }
-            return kept;
+            return told;
           });
     id ??= rows[0]?.change ?? null;
-    const seen = new Set(worked.map((one) => `${one.of} ${one.id}`));
-    const outdated = part.filter((target) => !seen.has(`${target.of} ${target.id}`));
+    const seen = new Set(worked.map(nameOfDraft));
+    const outdated = part.filter((target) => !seen.has(nameOfDraft(target)));
     const all = [...rows, ...(id === null ? [] : await titlesOf(context, id, outdated))];
     // What stays as it is has nothing to be told of.
     for (const [place] of part.entries()) yield { done: (done += 1), total: targets.length, row: all[place] ?? null };
@@ -135,30 +134,49 @@ const titlesOf = (context: Services, change: number, targets: readonly Target[])
     return found;
   });
 
-const formerOf = (one: Worked): FormerDraft =>
-  one.of === 'product'
-    ? { productId: one.id, definition: one.before, versionAfter: one.version + 1 }
-    : { sheetId: one.id, definition: one.before, versionAfter: one.version + 1 };
+type Changing<One> = One extends Worked ? Omit<One, 'does'> : never;
 
-/** Stores a draft, unless it has another version by now. @returns whether it has been stored */
-async function store(transaction: Queries, one: Omit<Worked, 'does' | 'before'>, at: Date): Promise<boolean> {
-  const table = one.of === 'product' ? products : sheets;
-  const [row] = await transaction.select({ version: table.draftVersion }).from(table).where(eq(table.id, one.id));
-  if (row?.version !== one.version) return false;
-  const saved = { draftVersion: one.version + 1, draftSavedBy: 'bulk', updatedAt: at };
-  if (isProduct(one))
-    await transaction
-      .update(products)
-      .set({ draft: one.after, ...indexed(one.after), ...saved })
-      .where(eq(products.id, one.id));
-  else if (isSheet(one)) await sheetLife.store(transaction, one.id, { draft: one.after, ...saved });
+/**
+ * Changes a draft as part of a change of many, and keeps what it was. @returns whether it had the version in which it
+ * was seen: another stays as it is
+ */
+export async function changeDraft(
+  transaction: Queries,
+  changeId: number,
+  one: Changing<Worked>,
+  at: Date,
+): Promise<boolean> {
+  const stored = await store(transaction, one, at);
+  if (!stored?.isStored) return false;
+  const versionAfter = one.version + 1;
+  const former: FormerDraft =
+    one.of === 'product'
+      ? { productId: one.id, definition: one.before, versionAfter }
+      : { sheetId: one.id, definition: one.before, versionAfter };
+  await transaction.insert(bulkChangeDrafts).values({ changeId, of: one.of, draftId: one.id, former });
   return true;
 }
 
-type Stored = Omit<Worked, 'does' | 'before'>;
-const isProduct = (one: Stored): one is Omit<Extract<Worked, { of: 'product' }>, 'does' | 'before'> =>
-  one.of === 'product';
-const isSheet = (one: Stored): one is Omit<Extract<Worked, { of: 'sheet' }>, 'does' | 'before'> => one.of === 'sheet';
+type Storing<One> = One extends Worked ? Pick<One, 'of' | 'id' | 'version' | 'after'> : never;
+
+/** Stores a draft, unless it has another version by now. @returns what it was called; null where it is gone */
+async function store(
+  transaction: Queries,
+  one: Storing<Worked>,
+  at: Date,
+): Promise<{ readonly title: string; readonly isStored: boolean } | null> {
+  const table = one.of === 'product' ? products : sheets;
+  const [row] = await transaction
+    .select({ title: table.title, version: table.draftVersion })
+    .from(table)
+    .where(eq(table.id, one.id));
+  if (!row) return null;
+  if (row.version !== one.version) return { title: row.title, isStored: false };
+  const saved = { draftVersion: one.version + 1, draftSavedBy: 'bulk', updatedAt: at };
+  if (one.of === 'product') await productLife.store(transaction, one.id, { draft: one.after, ...saved });
+  else await sheetLife.store(transaction, one.id, { draft: one.after, ...saved });
+  return { title: row.title, isStored: true };
+}
 
 type Plan = NonNullable<(typeof bulkChanges.$inferInsert)['plan']>;
 
@@ -169,15 +187,6 @@ export async function createChange(transaction: Queries, words: string, plan: Pl
   await transaction.delete(bulkChangeDrafts).where(lt(bulkChangeDrafts.changeId, id - MOST_KEPT));
   return id;
 }
-
-/** Keeps what a draft was before a change of many. */
-export const keepFormer = async (transaction: Queries, changeId: number, former: FormerDraft): Promise<void> =>
-  void (await transaction.insert(bulkChangeDrafts).values({
-    changeId,
-    of: 'sheetId' in former ? 'sheet' : 'product',
-    draftId: 'sheetId' in former ? former.sheetId : former.productId,
-    former,
-  }));
 
 const endOf = async (transaction: Queries, id: number): Promise<void> =>
   void (await transaction.update(bulkChanges).set({ plan: null }).where(eq(bulkChanges.id, id)));
@@ -260,25 +269,18 @@ async function takeBack(
     const [row] = await transaction
       .delete(bulkChangeDrafts)
       .where(
-        and(
-          eq(bulkChangeDrafts.changeId, change),
-          eq(bulkChangeDrafts.of, of),
-          inArray(bulkChangeDrafts.draftId, [draftId]),
-        ),
+        and(eq(bulkChangeDrafts.changeId, change), eq(bulkChangeDrafts.of, of), eq(bulkChangeDrafts.draftId, draftId)),
       )
       .returning({ former: bulkChangeDrafts.former });
     if (!row) continue;
     const { former } = row;
-    const table = of === 'product' ? products : sheets;
-    const [now] = await transaction.select({ title: table.title }).from(table).where(eq(table.id, draftId));
-    // What is gone by now is nowhere to be put back.
-    if (!now) continue;
     const version = former.versionAfter;
-    const isStored =
+    const stored =
       'sheetId' in former
         ? await store(transaction, { of: 'sheet', id: draftId, version, after: former.definition }, at)
         : await store(transaction, { of: 'product', id: draftId, version, after: former.definition }, at);
-    made.push({ change, title: now.title, isKept: !isStored });
+    // What is gone by now is nowhere to be put back.
+    if (stored) made.push({ change, title: stored.title, isKept: !stored.isStored });
   }
   return made;
 }

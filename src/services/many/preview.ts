@@ -9,7 +9,7 @@ import { othersTurn } from '../in-pieces';
 import { compared } from '../prices/floors';
 import { readCosts } from '../stock/ledger/figures';
 import { type BulkChange } from './bulk-change';
-import { nameOfTargets, readTargets, type Target, wordsOfChange, type Worked, workOut } from './work-out';
+import { nameOfDraft, nameOfTargets, readTargets, type Target, wordsOfChange, type Worked, workOut } from './work-out';
 
 /** What a change of many would do to one product or sheet. */
 export interface BulkRow {
@@ -80,14 +80,12 @@ async function* lookAt(
       costs,
     );
     const byId = new Map(changing.map(({ id }, place) => [id, found[place]]));
-    const rows = new Map(worked.map((one) => [nameOf(one), rowOf(one, byId.get(one.id), surroundings)]));
+    const rows = new Map(worked.map((one) => [nameOfDraft(one), rowOf(one, byId.get(one.id), surroundings)]));
     for (const target of part)
-      yield { done: (done += 1), total: targets.length, row: rows.get(nameOf(target)) ?? null };
+      yield { done: (done += 1), total: targets.length, row: rows.get(nameOfDraft(target)) ?? null };
     await othersTurn();
   }
 }
-
-const nameOf = ({ of, id }: Target) => `${of} ${id}`;
 
 function rowOf(one: Worked, found: ComparedProduct | undefined, surroundings: CatalogSurroundings): BulkRow {
   const { of, id, does } = one;

@@ -56,9 +56,12 @@ export async function readTargets(queries: Queries, change: BulkChange): Promise
   ];
 }
 
+/** A draft among others. */
+export const nameOfDraft = ({ of, id }: Pick<Target, 'of' | 'id'>): string => `${of} ${id}`;
+
 /** The name of some drafts in the versions that they have. */
 export const nameOfTargets = (targets: readonly Target[]): string =>
-  seenName(targets.map(({ of, id, version }) => `${of} ${id} ${version}`).sort());
+  seenName(targets.map((target) => `${nameOfDraft(target)} ${target.version}`).sort());
 
 /**
  * What a change of many is called. @throws Refusal 404, 422 where it is about nothing, or what it names is not there

@@ -4,7 +4,6 @@ import { z } from 'zod';
 import { withPictures } from '../../core/catalog';
 import { counted } from '../../core/words';
 import { type Queries } from '../../data/database';
-import { type FormerDraft } from '../../data/documents';
 import { MOST_TOLD, referringTo, usersOf } from '../../data/references';
 import {
   bin,
@@ -18,8 +17,7 @@ import {
   swatches,
 } from '../../data/schema';
 import { atOneMoment, type Services } from '../context';
-import { createChange, keepFormer } from '../many/make';
-import { indexed } from '../products/life';
+import { changeDraft, createChange } from '../many/make';
 import { notFound, Refusal } from '../refusal';
 import { pictureAddress } from '../files/pictures';
 
@@ -101,56 +99,40 @@ export async function replaceEverywhere(
     if (!other || pictureAddress(other.hash) !== by || by === src)
       throw new Refusal(422, 'pictureUnknown', 'Upload another picture, or choose one of the library.');
     const address = (given: string) => (given === src ? by : given);
-    const before: FormerDraft[] = [];
     const users = await referringTo(transaction, [{ what: 'pictures', key: src }], 'all');
     const showing = (wanted: 'product' | 'sheet') =>
       users.flatMap(({ kind, id, of }) => (kind === wanted && of === 'draft' ? [id] : []));
     const onProducts = await transaction
-      .select({ id: products.id, draft: products.draft, draftVersion: products.draftVersion })
+      .select({ id: products.id, version: products.draftVersion, before: products.draft })
       .from(products)
       .where(inArray(products.id, showing('product')));
-    for (const { id, draft, draftVersion } of onProducts) {
-      const after = withPictures(draft, address);
-      await transaction
-        .update(products)
-        .set({
-          draft: after,
-          ...indexed(after),
-          draftVersion: draftVersion + 1,
-          draftSavedBy: 'bulk',
-          updatedAt: now(),
-        })
-        .where(eq(products.id, id));
-      before.push({ productId: id, definition: draft, versionAfter: draftVersion + 1 });
-    }
-    let changedSheets = 0;
     const onSheets = await transaction
-      .select({ id: sheets.id, draft: sheets.draft, draftVersion: sheets.draftVersion })
+      .select({ id: sheets.id, version: sheets.draftVersion, before: sheets.draft })
       .from(sheets)
       .where(inArray(sheets.id, showing('sheet')));
-    for (const { id, draft, draftVersion } of onSheets) {
-      await transaction
-        .update(sheets)
-        .set({
-          draft: withPictures(draft, address),
-          draftVersion: draftVersion + 1,
-          draftSavedBy: 'bulk',
-          updatedAt: now(),
-        })
-        .where(eq(sheets.id, id));
-      before.push({ sheetId: id, definition: draft, versionAfter: draftVersion + 1 });
-      changedSheets += 1;
+    if (onProducts.length + onSheets.length > 0) {
+      const change = await createChange(transaction, 'Replace a picture', null, now());
+      for (const one of onProducts)
+        await changeDraft(
+          transaction,
+          change,
+          { of: 'product', ...one, after: withPictures(one.before, address) },
+          now(),
+        );
+      for (const one of onSheets)
+        await changeDraft(
+          transaction,
+          change,
+          { of: 'sheet', ...one, after: withPictures(one.before, address) },
+          now(),
+        );
     }
     const coloured = await transaction
       .update(swatches)
       .set({ picture: by })
       .where(eq(swatches.picture, src))
       .returning({ id: swatches.id });
-    if (before.length > 0) {
-      const id = await createChange(transaction, 'Replace a picture', null, now());
-      for (const former of before) await keepFormer(transaction, id, former);
-    }
-    return { products: before.length - changedSheets, sheets: changedSheets, swatches: coloured.length };
+    return { products: onProducts.length, sheets: onSheets.length, swatches: coloured.length };
   });
 }
 

@@ -13,6 +13,7 @@ import { type CustomerGroup, type Discount, discountSchema, type Product } from 
 import { Exact } from '../../core/number';
 import { isBlank, printable } from '../../core/text';
 import { type Queries } from '../../data/database';
+import { productsAt } from '../../data/references';
 import { discountCodes, discounts, discountUses, orders, products } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
 import { requireSeenTitles } from '../seen-titles';
@@ -199,7 +200,9 @@ async function requireFloorsWith(context: Services, discount: Discount, accepted
     around: (surroundings) => ({ before: surroundings, after: surroundings }),
     off: off.toString(),
   });
-  const steps = await stepByStep(context, soldProducts, look);
+  const which = (queries: Queries) =>
+    gives.kind === 'product' ? productsAt(queries, new Set([gives.product])) : soldProducts(queries);
+  const steps = await stepByStep(context, which, look);
   const below: BelowFloor[] = [];
   for await (const { row } of steps) if (row) below.push(row);
   requireAccepted(

@@ -15,7 +15,7 @@ import {
   sidesOf,
 } from '../figures/margins';
 import { Refusal } from '../refusal';
-import { readCosts } from '../stock/ledger/figures';
+import { costsIn } from '../stock/ledger/figures';
 
 /** So many products are looked at together: few, as what takes too long together is begun again in halves. */
 const AT_ONCE = 4;
@@ -54,8 +54,8 @@ export const floorsInStretches =
       published && floorOf(published, shop.marginFloors) !== null && isFor(published) ? [published] : [],
     );
     if (sold.length === 0) return () => Promise.resolve(states.map(() => null));
-    const { surroundings, today } = await readSurroundings(read, now(), sold);
-    const costs = await readCosts(read);
+    const { surroundings, today, stock } = await readSurroundings(read, now(), sold);
+    const costs = costsIn(stock);
     const { before, after } = around(surroundings, [...sold.map(({ slug }) => slug), ...surroundings.products.keys()]);
     return async (): Promise<readonly (BelowFloor | null)[]> => {
       const below = await fallingBelow({

@@ -6,7 +6,7 @@ import { atOneMoment, type Services } from '../context';
 import { type CatalogSurroundings, type PriceList, type Product, saysNothing } from '../../core/catalog';
 import { compile } from '../../core/compile';
 import { listChanges } from '../../core/judge';
-import { kindOfThing, listFaults, pricesOf, pricingsOf, type Touched, touchedBy } from '../../core/price-lists';
+import { kindOfThing, listFaults, namingOnly, pricingsOf, type Touched, touchedBy } from '../../core/price-lists';
 import { type Fault } from '../../core/problems';
 import { faultWords, listFaultWords } from '../../core/words';
 import { type Queries } from '../../data/database';
@@ -95,6 +95,7 @@ export async function* lookAhead(
 ): AsyncGenerator<ProductStep<PriceListsRipple>> {
   const former = await readPriceLists(context.database.read);
   const touched = touchedBy(former, lists);
+  const named = namedBy(lists);
   const addresses = new Set<string>();
   const ids = new Set<number>();
   let [told, looked] = [0, 0];
@@ -103,7 +104,6 @@ export async function* lookAhead(
     (queries) => idsTouched(queries, touched),
     async ({ database, now }, states) => {
       const definitions = states.map(asItCounts);
-      const named = namedBy(lists);
       const some = definitions.filter(({ slug }) => named.has(slug));
       const { surroundings, today } = await readSurroundings(database.read, now(), some);
       return async () => {
@@ -187,21 +187,20 @@ async function marginsWith(
   const which = async (queries: Queries) => new Set([...ids, ...(await reachedBy(queries, addresses))]);
   const look = floorsInStretches({
     isFor: () => true,
-    around: (surroundings, slugs) => ({
-      before: { ...surroundings, priceLists: former.map(only(slugs)) },
-      after: { ...surroundings, priceLists: lists.map(only(slugs)) },
-    }),
+    around: (surroundings, slugs) => {
+      // No task carries all that lists name.
+      const [before, after] = [former, lists].map((all) => all.map((list) => namingOnly(list, slugs)));
+      return {
+        before: { ...surroundings, priceLists: before ?? [] },
+        after: { ...surroundings, priceLists: after ?? [] },
+      };
+    },
   });
   return stepByStep(context, which, async (still, states) => {
     const work = await look(still, states);
     return async () => (await work()).map((below) => below && { changes: [], count: 0, below: [below] });
   });
 }
-
-/** A list with what it names of some products alone: no task carries all of it. */
-const only =
-  (slugs: readonly string[]) =>
-  (list: PriceList): PriceList => ({ ...list, prices: slugs.flatMap((slug) => pricesOf(list.prices, slug)) });
 
 /**
  * @throws Refusal 422 where a product could not be sold any more at some prices, such as with a table of what more

@@ -1,4 +1,4 @@
-import { and, asc, count, type SQL, sql } from 'drizzle-orm';
+import { and, asc, count, inArray, type SQL, sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { readPriceLists, readShared, type SharedCatalog } from '../catalog/catalog-state';
 import { asItCounts, type BothStates, type ProductStep, readSomeStates, stepByStep } from '../catalog/product-steps';
@@ -12,7 +12,7 @@ import { assemble } from '../../core/compile/assemble';
 import { addressesInTable, type PriceCell, type PricedProduct, readPriceTable } from '../../core/exchange';
 import { sameThing, thingsOf } from '../../core/price-lists';
 import { type Queries } from '../../data/database';
-import { productsAt } from '../../data/references';
+import { among, productsAt } from '../../data/references';
 import { products } from '../../data/schema';
 
 /** A product with what lists may name prices for, and where it stands. */
@@ -102,11 +102,10 @@ const foundBy = ({ find }: Pick<PricedAsked, 'find'>) => foundOrAll(find, produc
 async function placedAt(queries: Queries, addresses: readonly string[] | null): Promise<SQL | undefined> {
   if (addresses === null) return undefined;
   // The index knows both addresses of a product that is to get another one.
-  const ids = JSON.stringify([...(await productsAt(queries, new Set(addresses)))]);
+  const ids = await productsAt(queries, new Set(addresses));
   return and(
-    sql`${products.id} in (select value from json_each(${ids}))`,
-    sql`coalesce(${products.publishedSlug}, json_extract(${products.draft}, '$.slug')) in
-      (select value from json_each(${JSON.stringify(addresses)}))`,
+    inArray(products.id, among(ids)),
+    sql`coalesce(${products.publishedSlug}, json_extract(${products.draft}, '$.slug')) in ${among(addresses)}`,
   );
 }
 

@@ -29,6 +29,35 @@ export async function* readLines(
   }
 }
 
+/** One step of something that is done to many, one after the other. */
+interface Step<Row> {
+  readonly done: number;
+  readonly total: number;
+  readonly row: Row;
+}
+
+const stepSchema = z.object({ done: z.number(), total: z.number(), row: z.unknown() });
+
+/** What a line that is a step says of its row. @throws ZodError for a line that is none */
+export function readStep<Row>(line: unknown, schema: z.ZodType<Row>): Step<Row> {
+  const { done, total, row } = stepSchema.parse(line);
+  return { done, total, row: schema.parse(row) };
+}
+
+/** What has come is drawn so often, in milliseconds: of thousands not each by itself. */
+const DRAWN_EVERY = 120;
+
+/** Says again and again whether it is time to draw what has come since. */
+export function nowAndThen(): () => boolean {
+  let drawn = 0;
+  return () => {
+    const now = performance.now();
+    if (now - drawn < DRAWN_EVERY) return false;
+    drawn = now;
+    return true;
+  };
+}
+
 const refusedSchema = z.object({ problem: z.unknown() });
 
 /** @throws ApiProblem for a line that says so */

@@ -1,11 +1,9 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import { z } from 'zod';
+import { type z } from 'zod';
 import { wordsOf } from './api';
-import { readLines } from './json-lines';
-
-const stepSchema = z.object({ done: z.number(), total: z.number(), row: z.unknown() });
+import { nowAndThen, readLines, readStep } from './json-lines';
 
 /** Rows that the server finds one by one, each shown as soon as it is there. */
 export interface StreamedRows<Row> {
@@ -15,9 +13,6 @@ export interface StreamedRows<Row> {
   readonly fault: string | undefined;
   stop(): void;
 }
-
-/** What has come is drawn so often, in milliseconds: of thousands not each by itself. */
-const DRAWN_EVERY = 120;
 
 /**
  * Reads steps of `{done, total, row}`, where a row of null is one that there is nothing to say of.
@@ -40,14 +35,14 @@ export function useStreamedRows<Row>(
     reading.current = abort;
     const read = async () => {
       const found: Row[] = [];
-      let drawn = 0;
+      const isTime = nowAndThen();
+      const rowOrNone = schema.nullable();
       setState('running');
       setFault(undefined);
       for await (const line of readLines(url, abort.signal, asked === null ? undefined : JSON.parse(asked))) {
-        const { done, total, row } = stepSchema.parse(line);
-        if (row !== null) found.push(schema.parse(row));
-        if (done < total && performance.now() - drawn < DRAWN_EVERY) continue;
-        drawn = performance.now();
+        const { done, total, row } = readStep(line, rowOrNone);
+        if (row !== null) found.push(row);
+        if (done < total && !isTime()) continue;
         setProgress({ done, total });
         setRows([...found]);
       }

@@ -1,10 +1,7 @@
 import { z } from 'zod';
+import { readStep } from '@/features/kit/shared';
 
-const stepSchema = z.object({
-  done: z.number(),
-  total: z.number(),
-  row: z.object({ change: z.number(), title: z.string(), isKept: z.boolean() }).nullable(),
-});
+const rowSchema = z.object({ title: z.string(), isKept: z.boolean() }).nullable();
 
 /** How far a change of many has come. */
 export interface Made {
@@ -20,7 +17,7 @@ export async function followMade(lines: AsyncIterable<unknown>, onStep: (made: M
   const kept: string[] = [];
   let made: Made = { done: 0, total: 0, changed: 0, kept };
   for await (const line of lines) {
-    const { done, total, row } = stepSchema.parse(line);
+    const { done, total, row } = readStep(line, rowSchema);
     if (row?.isKept) kept.push(row.title);
     made = { done, total, kept, changed: made.changed + (row && !row.isKept ? 1 : 0) };
     onStep(made);

@@ -2,7 +2,7 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { z } from 'zod';
-import { readLines, wordsOf } from '@/features/kit/shared';
+import { nowAndThen, readLines, readStep, wordsOf } from '@/features/kit/shared';
 import { type BulkChange } from '@/services/many/bulk-change';
 
 const headSchema = z.object({ words: z.string(), seen: z.string() });
@@ -18,7 +18,7 @@ const rowSchema = z.object({
   brokenProofs: z.array(z.string()),
   belowFloor: z.string().nullable(),
 });
-const stepSchema = z.object({ done: z.number(), total: z.number(), row: rowSchema.nullable() });
+const rowOrNone = rowSchema.nullable();
 
 export type PreviewRow = z.infer<typeof rowSchema>;
 
@@ -29,9 +29,6 @@ export interface Preview extends z.infer<typeof headSchema> {
   readonly total: number;
   readonly state: 'running' | 'stopped' | 'finished';
 }
-
-/** What has come is drawn so often, in milliseconds: of thousands not each by itself. */
-const DRAWN_EVERY = 120;
 
 /**
  * Looks at what a change of many would do, from where it was stopped before.
@@ -46,7 +43,7 @@ async function follow(
 ): Promise<boolean> {
   const rows: PreviewRow[] = [...(before?.rows ?? [])];
   let known: Preview | null = null;
-  let drawn = 0;
+  const isTime = nowAndThen();
   const from = before?.done ?? 0;
   for await (const line of readLines('/api/manage/bulk', signal, { change, apply: false, from })) {
     if (!known) {
@@ -55,12 +52,10 @@ async function follow(
       known = { ...head, rows, done: from, total: before?.total ?? 0, state: 'running' };
       continue;
     }
-    const { done, total, row } = stepSchema.parse(line);
+    const { done, total, row } = readStep(line, rowOrNone);
     if (row) rows.push(row);
     known = { ...known, done, total };
-    if (performance.now() - drawn < DRAWN_EVERY) continue;
-    drawn = performance.now();
-    onDraw({ ...known, rows: [...rows] });
+    if (isTime()) onDraw({ ...known, rows: [...rows] });
   }
   if (known) onDraw({ ...known, state: 'finished' });
   return true;

@@ -7,11 +7,11 @@ import { z } from 'zod';
 import { type PriceList } from '@/core/catalog';
 import { type PricedProduct, writePriceTable } from '@/core/exchange';
 import { counted } from '@/core/words';
-import { readLines, wordsOf } from '@/features/kit/shared';
+import { readLines, readStep, wordsOf } from '@/features/kit/shared';
 import { sayDone, sayFailed } from '@/ui/toasts';
 import { type Wanted } from './use-priced';
 
-const stepSchema = z.object({ done: z.number(), total: z.number(), row: z.custom<PricedProduct>() });
+const rowSchema = z.custom<PricedProduct>();
 
 /** Puts a text that is yet to come into the clipboard: browsers lend that only right after something is pressed. */
 const putIntoClipboard = async (text: Promise<string>): Promise<void> =>
@@ -34,7 +34,7 @@ export function CopyTable({ wanted, lists }: { wanted: Wanted; lists: readonly P
           new AbortController().signal,
           wanted,
         )) {
-          const { row, ...step } = stepSchema.parse(line);
+          const { row, ...step } = readStep(line, rowSchema);
           found.push(row);
           setProgress(step);
         }

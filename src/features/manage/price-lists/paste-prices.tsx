@@ -6,8 +6,7 @@ import { z } from 'zod';
 import { type PriceList } from '@/core/catalog';
 import { cellsThatChange, type PriceCell, priceIn } from '@/core/exchange';
 import { PasteDialog } from '@/features/editors/fields';
-import { send, useQuestion, wordsOf } from '@/features/kit/shared';
-import { sayFailed } from '@/ui/toasts';
+import { send, useAnswer } from '@/features/kit/shared';
 
 interface Props {
   open: boolean;
@@ -16,8 +15,8 @@ interface Props {
   onTake: (cells: readonly PriceCell[]) => void;
 }
 
-/** Keys that come close together are asked for at once, in milliseconds. */
-const TOGETHER = 150;
+const askPasted = (question: string, signal: AbortSignal) =>
+  send('POST', '/api/manage/price-lists/table', JSON.parse(question), z.custom<PriceCell[]>(), signal);
 
 /** What a pasted table says, once the server has read it; null until then. */
 function usePasted(text: string, lists: readonly PriceList[]): readonly PriceCell[] | null {
@@ -25,17 +24,8 @@ function usePasted(text: string, lists: readonly PriceList[]): readonly PriceCel
     () => JSON.stringify({ text, lists: lists.map(({ key, title }) => ({ key, title })) }),
     [text, lists],
   );
-  const [known, setKnown] = useState<{ readonly asked: string; readonly cells: readonly PriceCell[] }>();
   const isNothing = text.trim() === '';
-  const here = known?.asked === asked ? known.cells : null;
-  useQuestion(isNothing || here ? null : asked, TOGETHER, (question, signal) => {
-    send('POST', '/api/manage/price-lists/table', JSON.parse(question), z.custom<PriceCell[]>(), signal).then(
-      (cells) => setKnown({ asked: question, cells }),
-      (error: unknown) => {
-        if (!signal.aborted) sayFailed('The table could not be read', wordsOf(error));
-      },
-    );
-  });
+  const here = useAnswer(isNothing ? null : asked, askPasted, 'The table could not be read');
   return isNothing ? NOTHING : here;
 }
 

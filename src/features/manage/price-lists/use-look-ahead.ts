@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { z } from 'zod';
 import { type PriceList } from '@/core/catalog';
-import { readLines } from '@/features/kit/shared';
+import { readLines, readStep } from '@/features/kit/shared';
 import { type PriceListsRipple } from '@/services/prices/lists-ahead';
 
 const rippleSchema = z.object({
@@ -22,7 +22,7 @@ const rippleSchema = z.object({
   count: z.number(),
   below: z.array(z.object({ slug: z.string(), title: z.string(), words: z.string() })),
 });
-const stepSchema = z.object({ done: z.number(), total: z.number(), row: rippleSchema.nullable() });
+const rowSchema = rippleSchema.nullable();
 
 /** Looks at what other lists would change, product by product; it can be stopped at any time. */
 export function useLookAhead() {
@@ -37,7 +37,7 @@ export function useLookAhead() {
     const found: z.infer<typeof rippleSchema> = { changes: [], count: 0, below: [] };
     try {
       for await (const line of readLines('/api/manage/price-lists/preview', abort.signal, { lists, seen })) {
-        const { row, ...step } = stepSchema.parse(line);
+        const { row, ...step } = readStep(line, rowSchema);
         setProgress(step);
         if (!row) continue;
         found.changes.push(...row.changes);

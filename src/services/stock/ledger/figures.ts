@@ -64,6 +64,9 @@ export async function readStock(queries: Queries, keys: ReadonlySet<string> | nu
 
 /** What stock items cost, by key, of those of which somebody has said so; decimals. */
 export async function readCosts(queries: Queries): Promise<Record<string, string>> {
-  const rows = await queries.select({ key: stockItems.key, cost: stockItems.cost }).from(stockItems);
-  return Object.fromEntries(rows.flatMap(({ key, cost }) => (cost === null ? [] : [[key, cost]])));
+  return costsIn(await queries.select({ key: stockItems.key, cost: stockItems.cost }).from(stockItems));
 }
+
+/** The same of some stock items that have been read. */
+export const costsIn = (stock: readonly Pick<StockFigures, 'key' | 'cost'>[]): Record<string, string> =>
+  Object.fromEntries(stock.flatMap(({ key, cost }) => (cost === null ? [] : [[key, cost]])));

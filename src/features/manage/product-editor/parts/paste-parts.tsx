@@ -6,14 +6,10 @@ import { z } from 'zod';
 import { type KnownSkus, type PartLine, readPartsList, skusInPartsList } from '@/core/exchange';
 import { useEditing } from '@/features/editors/frame';
 import { PasteDialog, takenKeys } from '@/features/editors/fields';
-import { send, useQuestion, wordsOf } from '@/features/kit/shared';
+import { send, useAnswer } from '@/features/kit/shared';
 import { Sku } from '@/ui/text';
-import { sayFailed } from '@/ui/toasts';
 
 const COLUMNS = [{ head: 'Product' }, { head: 'SKU' }, { head: 'Quantity', end: true }];
-
-/** Keys that come close together are asked for at once, in milliseconds. */
-const TOGETHER = 150;
 
 const knownSchema = z.object({
   found: z.array(z.object({ slug: z.string(), title: z.string(), sku: z.string() })),
@@ -22,20 +18,17 @@ const knownSchema = z.object({
 
 const NOTHING_KNOWN: KnownSkus = { products: [], meant: {} };
 
+const askSkus = async (skus: string, signal: AbortSignal): Promise<KnownSkus> => {
+  const asked = { skus: JSON.parse(skus) as string[] };
+  const { found, meant } = await send('POST', '/api/manage/in-shop/skus', asked, knownSchema, signal);
+  return { products: found, meant };
+};
+
 /** What the server knows of the SKUs in a text, once it is there; null until then. */
 function useKnownSkus(text: string): KnownSkus | null {
   const asked = useMemo(() => JSON.stringify(skusInPartsList(text)), [text]);
-  const [known, setKnown] = useState<{ readonly asked: string; readonly skus: KnownSkus }>();
   const isNothing = asked === '[]';
-  const here = known?.asked === asked ? known.skus : null;
-  useQuestion(isNothing || here ? null : asked, TOGETHER, (skus, signal) => {
-    send('POST', '/api/manage/in-shop/skus', { skus: JSON.parse(skus) as string[] }, knownSchema, signal).then(
-      ({ found, meant }) => setKnown({ asked: skus, skus: { products: found, meant } }),
-      (error: unknown) => {
-        if (!signal.aborted) sayFailed('The list could not be read', wordsOf(error));
-      },
-    );
-  });
+  const here = useAnswer(isNothing ? null : asked, askSkus, 'The list could not be read');
   return isNothing ? NOTHING_KNOWN : here;
 }
 
