@@ -48,6 +48,7 @@ const NONE: readonly Finding[] = [];
 /** What is found for a text, the likely ones first while nothing is typed. */
 function useFound(findings: readonly Finding[], first: readonly Finding[], onAsk?: Props['onAsk']) {
   const asked = useRef(0);
+  const [isAsking, setAsking] = useState(false);
   const { collection, set } = useListCollection<Finding>({
     initialItems: [...first, ...findings.slice(0, SHOWN)],
     itemToString: (item) => item.label,
@@ -65,22 +66,27 @@ function useFound(findings: readonly Finding[], first: readonly Finding[], onAsk
   const searchThere = (text: string, ask: NonNullable<Props['onAsk']>) => {
     asked.current += 1;
     const mine = asked.current;
-    // What is typed meanwhile asks again; whoever can't be asked finds nothing.
-    ask(text).then(
-      (found) => mine === asked.current && set([...first, ...found.slice(0, SHOWN)]),
-      () => mine === asked.current && set([...first]),
-    );
+    const show = (found: readonly Finding[]) => {
+      // What is typed meanwhile has asked again.
+      if (mine !== asked.current) return;
+      set([...first, ...found.slice(0, SHOWN)]);
+      setAsking(false);
+    };
+    setAsking(true);
+    // Whoever can't be asked finds nothing.
+    ask(text).then(show, () => show(NONE));
   };
   const search = (text: string) => (onAsk ? searchThere(text, onAsk) : searchHere(text));
-  return { collection, search };
+  return { collection, search, isAsking };
 }
 
-function FoundList({ items }: { items: readonly Finding[] }) {
+/** What is found so far; while it is asked for, what is shown is of a former text and may move. */
+function FoundList({ items, isAsking }: { items: readonly Finding[]; isAsking: boolean }) {
   return (
     <Portal>
       <Combobox.Positioner>
-        <Combobox.Content bg="bg.panel" minW="260px">
-          <Combobox.Empty>No matches.</Combobox.Empty>
+        <Combobox.Content bg="bg.panel" minW="260px" aria-busy={isAsking}>
+          <Combobox.Empty>{isAsking ? 'Looking …' : 'No matches.'}</Combobox.Empty>
           {items.map((item) => (
             <Combobox.Item key={item.value} item={item}>
               <Combobox.ItemText>
@@ -115,7 +121,7 @@ export function SearchField({
   small = false,
 }: Props) {
   const [typed, setTyped] = useState('');
-  const { collection, search } = useFound(findings, makingOf(making), onAsk);
+  const { collection, search, isAsking } = useFound(findings, makingOf(making), onAsk);
   return (
     <Combobox.Root
       collection={collection}
@@ -153,7 +159,7 @@ export function SearchField({
           {fault}
         </Text>
       )}
-      <FoundList items={collection.items} />
+      <FoundList items={collection.items} isAsking={isAsking} />
     </Combobox.Root>
   );
 }
@@ -259,7 +265,7 @@ function Searching({
   onLeave,
 }: SearchingProps) {
   const first = [...makingOf(making), ...(mayBeNothing ? [{ value: NOTHING, label: look.placeholder, hint: '' }] : [])];
-  const { collection, search } = useFound(findings, first, onAsk);
+  const { collection, search, isAsking } = useFound(findings, first, onAsk);
   const [typed, setTyped] = useState(shown);
   const input = useRef<HTMLInputElement>(null);
   // Not by `autoFocus`: what listens to the field is there only once it stands on the page.
@@ -301,7 +307,7 @@ function Searching({
           onBlur={onLeave}
         />
       </Combobox.Control>
-      <FoundList items={collection.items} />
+      <FoundList items={collection.items} isAsking={isAsking} />
     </Combobox.Root>
   );
 }

@@ -240,7 +240,7 @@ export class Person {
     const field = await this.field(label, within);
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), title);
     const item = await this.find(
-      `//*[@data-scope="combobox" and @data-part="content" and @data-state="open"]//*[@data-part="item"][.//*[@data-part="item-text"][normalize-space(text())=${quoted(title)} or normalize-space()=${quoted(title)}]]`,
+      `//*[@data-scope="combobox" and @data-part="content" and @data-state="open" and not(@aria-busy="true")]//*[@data-part="item"][.//*[@data-part="item-text"][normalize-space(text())=${quoted(title)} or normalize-space()=${quoted(title)}]]`,
     );
     await item.click();
   }
@@ -254,7 +254,7 @@ export class Person {
     await input.sendKeys(words);
     await this.settled(async () => {
       const item = await this.find(
-        `//*[@data-scope="combobox" and @data-part="content" and @data-state="open"]//*[@data-part="item"][starts-with(normalize-space(), ${quoted(title)})]`,
+        `//*[@data-scope="combobox" and @data-part="content" and @data-state="open" and not(@aria-busy="true")]//*[@data-part="item"][starts-with(normalize-space(), ${quoted(title)})]`,
       );
       await item.click();
     });

@@ -7,7 +7,7 @@ import { compile } from '@/core/compile';
 import { SelectField, TextField } from '@/ui/field';
 import { PickField } from '@/ui/search-field';
 import { useEditing, useFaultAt } from '@/features/editors/frame';
-import { AnsweredHere, useProductFinder } from '@/features/editors/fields';
+import { AnsweredHere, useProductFinder, useProductPick } from '@/features/editors/fields';
 import { useWholeText } from '@/features/kit/shared';
 import { type KindProps } from './kind-fields';
 
@@ -26,7 +26,7 @@ function priceOfKind(kind: string): AddOnPrice {
 
 /** Which product is taken along, what of it is chosen beforehand, and what it costs then. */
 export function AddOnFields({ choice, index, edit }: KindProps<'addOn'>) {
-  const { surroundings, shop, bringAlong } = useEditing();
+  const { surroundings, shop } = useEditing();
   const fault = useFaultAt('choices', index, 'product');
   const valueFault = useFaultAt('choices', index, 'price', 'value');
   const percentFault = useFaultAt('choices', index, 'price', 'percent');
@@ -37,13 +37,12 @@ export function AddOnFields({ choice, index, edit }: KindProps<'addOn'>) {
     { least: 1, most: 999, mayBeEmpty: false },
     (value) => value !== null && editAddOn('mostQuantity', (draft) => void (draft.mostQuantity = value)),
   );
-  const pick = (slug: string) =>
-    void bringAlong(slug).then(() =>
-      editAddOn('product', (draft) => {
-        draft.product = slug;
-        draft.answers = {};
-      }),
-    );
+  const pick = useProductPick((slug) =>
+    editAddOn('product', (draft) => {
+      draft.product = slug;
+      draft.answers = {};
+    }),
+  );
   const find = useProductFinder();
   return (
     <Stack gap="4">

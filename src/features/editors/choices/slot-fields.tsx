@@ -10,7 +10,7 @@ import { SelectField, TextField } from '@/ui/field';
 import { SearchField } from '@/ui/search-field';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { Sku } from '@/ui/text';
-import { AmountField, CandidateFields, useProductFinder } from '@/features/editors/fields';
+import { AmountField, CandidateFields, useProductFinder, useProductPick } from '@/features/editors/fields';
 import { useEditing, useFaultAt } from '@/features/editors/frame';
 import { Tick } from '@/ui/tick';
 import { useWholeText } from '@/features/kit/shared';
@@ -70,12 +70,10 @@ function HowMany({ choice, index, edit }: SlotProps) {
 }
 
 function Candidates({ choice, index, edit }: SlotProps) {
-  const { bringAlong } = useEditing();
   const missing = useFaultAt('choices', index, 'options');
-  const add = (slug: string) =>
-    void bringAlong(slug).then(() =>
-      edit(`add ${slug}`, (draft) => void draft.options.push(optionSchema.parse({ key: slug, title: '' }))),
-    );
+  const add = useProductPick((slug) =>
+    edit(`add ${slug}`, (draft) => void draft.options.push(optionSchema.parse({ key: slug, title: '' }))),
+  );
   const find = useProductFinder(choice.options.map(({ key }) => key));
   return (
     <Box role="group" aria-label="What can be put in it">

@@ -4,7 +4,7 @@ export { CandidateFields } from './candidate-fields';
 export { DrawsField } from './draws-field';
 export { type Exception, Exceptions, FaultsWithin } from './exceptions';
 export { GroupsField } from './groups-field';
-export { takenKeys, useProductFinder } from './likely-products';
+export { takenKeys, useProductFinder, useProductPick } from './likely-products';
 export { LOT_WORDS, LotRuleForm } from './lot-rule-form';
 export { MoreAbout } from './more-about';
 export { NewStockItemDialog } from './new-stock-item-dialog';

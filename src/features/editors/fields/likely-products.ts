@@ -1,8 +1,10 @@
 import { useCallback } from 'react';
 import { type Product } from '@/core/catalog';
 import { useEditing } from '@/features/editors/frame';
-import { askProducts } from '@/features/kit/shared';
+import { askProducts, wordsOf } from '@/features/kit/shared';
 import { type Finding } from '@/ui/search-field';
+import { sayFailed } from '@/ui/toasts';
+import { useSteady } from '@/ui/use-steady';
 
 /** Keys that a new part can't have: of parts and of choices. */
 export function takenKeys({ parts, choices }: Product): string[] {
@@ -27,4 +29,19 @@ export function useProductFinder(without: readonly string[] = []): (text: string
     },
     [own, category, left],
   );
+}
+
+/**
+ * Takes a product that was found: what compiling needs of it is fetched before, and what is edited meanwhile stays.
+ *
+ * @param onTaken called with its address and, if it is in the shop, itself
+ */
+export function useProductPick(onTaken: (slug: string, product: Product | undefined) => void): (slug: string) => void {
+  const { bringAlong } = useEditing();
+  const newest = useSteady({ onTaken });
+  return (slug) =>
+    void bringAlong(slug).then(
+      (product) => newest.onTaken(slug, product),
+      (error: unknown) => sayFailed('The product could not be taken', wordsOf(error)),
+    );
 }

@@ -3,8 +3,10 @@
 import { useCallback, useState } from 'react';
 import { z } from 'zod';
 import { NewStockItemDialog } from '@/features/editors/fields/new-stock-item-dialog';
-import { send } from '@/features/kit/shared';
+import { send, wordsOf } from '@/features/kit/shared';
 import { type Finding, PickField, SearchField } from '@/ui/search-field';
+import { sayFailed } from '@/ui/toasts';
+import { useSteady } from '@/ui/use-steady';
 import { useEditing } from '@/features/editors/frame';
 
 const foundSchema = z.array(z.object({ key: z.string(), title: z.string(), unit: z.string() }));
@@ -35,9 +37,13 @@ function useStockPick({ name, without, onPick }: Pick<Props, 'name' | 'without' 
     },
     [name, about, left],
   );
-  // What it is counted in, and how much there is, is fetched before it is taken.
+  const newest = useSteady({ onPick });
+  // What it is counted in, and how much there is, is fetched before it is taken; what is edited meanwhile stays.
   const take = (key: string, unit?: string) =>
-    void reloadStock([key]).then((known) => onPick(key, unit ?? known.find((item) => item.key === key)?.unit ?? '1'));
+    void reloadStock([key]).then(
+      (known) => newest.onPick(key, unit ?? known.find((item) => item.key === key)?.unit ?? '1'),
+      (error: unknown) => sayFailed('The stock item could not be taken', wordsOf(error)),
+    );
   const pick = (key: string) => {
     const known = stock.find((item) => item.key === key);
     if (known || key === '') onPick(key, known?.unit ?? '1');

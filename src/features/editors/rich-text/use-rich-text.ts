@@ -4,6 +4,7 @@ import { type Command, EditorState } from 'prosemirror-state';
 import { EditorView } from 'prosemirror-view';
 import { type RefObject, useEffect, useRef, useState } from 'react';
 import { useTypedText } from '@/ui/typing';
+import { useSteady } from '@/ui/use-steady';
 import { keys } from './commands';
 import { fromText } from './from-text';
 import { toText } from './to-text';
@@ -40,17 +41,14 @@ export function useRichText({ value, onChange, label, longest }: Options): RichT
   const typed = useTypedText(value, onChange);
   /** what stands here, as it was given or as it was written last */
   const standing = useRef(value);
-  const latest = useRef(typed);
-  useEffect(() => {
-    latest.current = typed;
-  });
+  const typing = useSteady({ take: typed.take, onBlur: typed.onBlur });
 
   useEffect(() => {
     if (!host.current) return;
     const made = new EditorView(host.current, {
       state: stateOf(standing.current),
       attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': label },
-      handleDOMEvents: { blur: () => latest.current.onBlur() },
+      handleDOMEvents: { blur: () => typing.onBlur() },
       dispatchTransaction(transaction) {
         const next = made.state.apply(transaction);
         const text = transaction.docChanged ? toText(next.doc) : null;
@@ -61,7 +59,7 @@ export function useRichText({ value, onChange, label, longest }: Options): RichT
         setState(next);
         if (text === null || text === standing.current) return;
         standing.current = text;
-        latest.current.take(text);
+        typing.take(text);
       },
     });
     view.current = made;
@@ -70,7 +68,7 @@ export function useRichText({ value, onChange, label, longest }: Options): RichT
       made.destroy();
       view.current = null;
     };
-  }, [label, longest]);
+  }, [label, longest, typing]);
 
   useEffect(() => {
     if (typed.value === standing.current) return;

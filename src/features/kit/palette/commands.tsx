@@ -1,6 +1,7 @@
 'use client';
 
-import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from 'react';
+import { useSteady } from '@/ui/use-steady';
 
 /** Something the palette can do. */
 export interface Command {
@@ -36,9 +37,6 @@ export function useCommands(): Commands | null {
 /** Offers a command as long as the screen is open. */
 export function useCommand(title: string, run: () => void): void {
   const add = useCommands()?.add;
-  const latest = useRef(run);
-  useEffect(() => {
-    latest.current = run;
-  });
-  useEffect(() => add?.({ title, run: () => latest.current() }), [add, title]);
+  const command = useSteady({ run });
+  useEffect(() => add?.({ title, run: command.run }), [add, title, command]);
 }

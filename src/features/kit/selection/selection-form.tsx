@@ -2,9 +2,10 @@
 
 import { Box, chakra, Collapsible, Grid, HStack, Stack, Text } from '@chakra-ui/react';
 import { ChevronDown, CircleHelp } from 'lucide-react';
-import { memo, type ReactNode, useEffect, useRef, useState } from 'react';
+import { memo, type ReactNode, useState } from 'react';
 import { type Choice, isNote, sameDefinition } from '@/core/catalog';
 import { atChoice, whereText } from '@/core/selection';
+import { useSteady } from '@/ui/use-steady';
 import { ChoiceControl, followsPage, labelledOtherwise } from './choice-control';
 import { type ControlProps, type PageContext } from './control';
 import { NoteView } from './note';
@@ -54,10 +55,7 @@ function shownGroups(choices: readonly Choice[], isShown: (choice: Choice) => bo
 export function SelectionForm({ choices, page, answers, name, showMissing, onAnswer }: SelectionFormProps) {
   const { resolution } = page;
   // A field that is not drawn again still gives its answer to whoever asks now.
-  const latest = useRef(onAnswer);
-  useEffect(() => {
-    latest.current = onAnswer;
-  });
+  const answering = useSteady({ onAnswer });
   const told = resolution.rules.flatMap(({ rule, tells }) => tells.map((words) => ({ rule, words })));
   const isShown = (choice: Choice) => resolution.shown.find((entry) => entry.choice === choice.key)?.shown !== false;
   const problemsOf = (choice: Choice) =>
@@ -77,7 +75,7 @@ export function SelectionForm({ choices, page, answers, name, showMissing, onAns
       currency: resolution.currency,
       invalid: problems.some(({ code }) => code !== 'answerMissing'),
       page: showMissing === page.showMissing ? page : { ...page, showMissing },
-      onAnswer: (answer) => latest.current(choice.key, answer),
+      onAnswer: (answer) => answering.onAnswer(choice.key, answer),
     };
     return <ChoiceField key={choice.key} control={control} problems={problems} columns={columns} />;
   };

@@ -11,7 +11,7 @@ import { TextField } from '@/ui/field';
 import { FaultLine } from '@/ui/fault-line';
 import { SearchField } from '@/ui/search-field';
 import { Sku } from '@/ui/text';
-import { CandidateFields, useProductFinder } from '@/features/editors/fields';
+import { CandidateFields, useProductFinder, useProductPick } from '@/features/editors/fields';
 
 interface Props {
   part: Part;
@@ -23,7 +23,7 @@ type EditPart = (tag: string, recipe: (draft: Part) => void) => void;
 
 /** A part: which product, or which products it can be, in which number, and what customers decide of it. */
 export function PartCard({ part, index, handle }: Props) {
-  const { surroundings, findings, bringAlong, change } = useEditing();
+  const { surroundings, findings, change } = useEditing();
   const [open, setOpen] = useState(false);
   const edit: EditPart = (tag, recipe) =>
     change(`part ${part.key} ${tag}`, (draft) => {
@@ -37,10 +37,9 @@ export function PartCard({ part, index, handle }: Props) {
   const isOpen = open || faulty;
   const missing = useFaultAt('parts', index, 'candidates');
   const twice = useFaultAt('parts', index, 'key');
-  const addCandidate = (slug: string) =>
-    void bringAlong(slug).then(() =>
-      edit(`candidate ${slug}`, (draft) => void draft.candidates.push({ product: slug, fixed: {}, narrowed: {} })),
-    );
+  const addCandidate = useProductPick((slug) =>
+    edit(`candidate ${slug}`, (draft) => void draft.candidates.push({ product: slug, fixed: {}, narrowed: {} })),
+  );
   const find = useProductFinder(part.candidates.map((candidate) => candidate.product));
   return (
     <Box

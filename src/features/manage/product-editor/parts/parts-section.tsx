@@ -9,31 +9,29 @@ import { moveEntry, Sortable } from '@/ui/sortable';
 import { Tick } from '@/ui/tick';
 import { SearchField } from '@/ui/search-field';
 import { EmptyPlace } from '@/ui/text';
-import { useProductFinder, takenKeys } from '@/features/editors/fields';
+import { takenKeys, useProductFinder, useProductPick } from '@/features/editors/fields';
 import { PartCard } from './part-card';
 import { PartsPriceFields } from './parts-price-fields';
 import { PasteParts } from './paste-parts';
 
 /** What the product is put together from, and what that makes of its price. */
 export function PartsSection() {
-  const { product, bringAlong, change } = useEditing();
+  const { product, change } = useEditing();
   const find = useProductFinder();
   const [pasting, setPasting] = useState(false);
   const tooMuch = useFaultAt('parts');
-  const add = (slug: string) => {
-    void bringAlong(slug).then((brought) =>
-      change(
-        `add part ${slug}`,
-        (draft) =>
-          void draft.parts.push(
-            partSchema.parse({
-              key: freeKey(brought?.title ?? slug, takenKeys(draft), 'part'),
-              candidates: [{ product: slug }],
-            }),
-          ),
-      ),
-    );
-  };
+  const add = useProductPick((slug, brought) =>
+    change(
+      `add part ${slug}`,
+      (draft) =>
+        void draft.parts.push(
+          partSchema.parse({
+            key: freeKey(brought?.title ?? slug, takenKeys(draft), 'part'),
+            candidates: [{ product: slug }],
+          }),
+        ),
+    ),
+  );
   return (
     <Section
       title="Parts"
