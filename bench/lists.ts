@@ -26,7 +26,7 @@ import { openProduct } from '../src/services/products/drafts';
 import { openForEditing } from '../src/services/products/editing';
 import { listProducts } from '../src/services/products/list';
 import { publishProduct } from '../src/services/products/publishing';
-import { listShop } from '../src/services/selling/shop-list';
+import { listShop } from '../src/services/selling/shop-list/list';
 import { openQuantityRules } from '../src/services/settings/quantity-rules';
 import { listStock, stockAskedFrom } from '../src/services/stock/items/list';
 import { quantile } from './rounds';

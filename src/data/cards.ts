@@ -1,3 +1,4 @@
+import { type Trait } from '../core/browsing';
 import { type JoinCondition, type PlaceOfSale } from '../core/catalog';
 import { type SoldOutClause } from '../core/run';
 import { sortKey } from '../core/text';
@@ -35,6 +36,12 @@ export interface ProductCard {
     readonly draws: readonly { readonly stock: string; readonly quantity: string }[];
     /** whether nothing says what something of it costs; absent for no */ readonly unsaid?: boolean;
   } | null;
+  /** what customers narrow the shop's list down by; absent in cards of before it was told, as are the next two */
+  readonly traits?: readonly Trait[];
+  /** what is found beside title, category and summary when words are looked for */
+  readonly words?: string;
+  /** `priceFrom` for customers of groups that pay something else, by key */
+  readonly groupPricesFrom?: Readonly<Record<string, number>>;
   readonly marginFloor?: string | null;
   readonly taxClass?: string | null;
   /**

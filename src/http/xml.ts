@@ -1,4 +1,4 @@
-import { type FeedEntry } from '../services/selling/shop-list';
+import { type FeedEntry } from '../services/selling/shop-list/feed';
 
 const SIGNS: Readonly<Record<string, string>> = {
   '&': '&amp;',

@@ -1,4 +1,4 @@
-import { LONGEST_WORDS } from './catalog/words-to-find';
+import { LONGEST_WORDS } from '../core/text';
 
 /** So many rows stand on a page of a list. */
 export const ON_A_PAGE = 50;

@@ -110,6 +110,43 @@ describe('the shop', () => {
     expect(item).toMatchObject({ onHand: '0', reserved: '0' });
   });
 
+  it('narrows its list down by options, prices and words, and every step is an address to come back to', async () => {
+    const [person, phone] = people();
+    if (!person || !phone) throw new Error('no browser');
+    await person.goTo('/shop');
+    await person.press('Cedar');
+    await person.sees('3 products', '[role="status"]');
+    await person.press('Pine');
+    await person.sees('4 products', '[role="status"]');
+    await person.driver.navigate().back();
+    await person.sees('3 products', '[role="status"]');
+    await person.fill('Highest price', '36,50');
+    await person.press('Apply');
+    await person.sees('1 product', '[role="status"]');
+    await person.sees('Honey super');
+    expect(new URL(await person.driver.getCurrentUrl()).search).toBe('?is.timber=cedar&to=36%2C50');
+    await person.fill('Highest price', 'cheap');
+    await person.press('Apply');
+    await person.sees('Enter a price, such as 12.50.');
+    await person.press('Clear all filters');
+    await person.sees('34 products', '[role="status"]');
+    await person.select('Sort by', 'Price, low to high');
+    await person.fill('Search for products', 'frames');
+    await person.press('Search');
+    await person.seesNoMore('34 products', '[role="status"]');
+    expect(new URL(await person.driver.getCurrentUrl()).search).toBe('?find=frames&sort=cheapest');
+    await person.fill('Search for products', 'no such thing');
+    await person.press('Search');
+    await person.sees('No products match');
+    await person.press('see all products');
+    await person.sees('34 products', '[role="status"]');
+    await phone.goTo('/shop?find=hive');
+    await phone.press('Filters');
+    await phone.press('In stock');
+    await phone.sees('Hide filters (1)');
+    expect(new URL(await phone.driver.getCurrentUrl()).search).toBe('?find=hive&stock=in');
+  });
+
   it('says plainly that an address leads nowhere', async () => {
     const [person] = people();
     await person?.goTo('/shop/no-such-thing');

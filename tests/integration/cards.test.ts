@@ -12,7 +12,7 @@ import { createProduct, deleteProduct, insertProduct } from '@/services/products
 import { publishDraft, publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { openShopProduct, programFor } from '@/services/selling/published';
 import { openShopProductView } from '@/services/selling/shop';
-import { listShop } from '@/services/selling/shop-list';
+import { listShop } from '@/services/selling/shop-list/list';
 import { createStockItem, enterStock } from '@/services/stock/items/stock';
 import { readStock } from '@/services/stock/ledger/figures';
 import { changeSwatch, deleteSwatch } from '@/services/swatches/swatches';
@@ -198,13 +198,13 @@ describe('what lists say', () => {
       }
     });
     const first = await listShop(context);
-    expect([first.entries.length, first.page, first.pages]).toEqual([48, 1, 2]);
+    expect([first.entries.length, first.asked.page, first.pages]).toEqual([48, 1, 2]);
     const beyond = await listShop(context, { page: 99 });
-    expect([beyond.entries.length, beyond.page]).toEqual([46, 2]);
+    expect([beyond.entries.length, beyond.asked.page]).toEqual([46, 2]);
     expect(new Set([...first.entries, ...beyond.entries].map(({ slug }) => slug)).size).toBe(94);
     const frames = await listShop(context, { category: 'Frames', page: NaN });
-    expect([frames.entries.length, frames.pages, frames.category]).toEqual([48, 2, 'Frames']);
-    expect((await listShop(context, { category: 'No such' })).category).toBeNull();
+    expect([frames.entries.length, frames.pages, frames.asked.category]).toEqual([48, 2, 'Frames']);
+    expect((await listShop(context, { category: 'No such' })).asked.category).toBeNull();
   });
 });
 

@@ -14,7 +14,7 @@ import { type PaymentService, simulatedPayments } from '@/services/selling/payme
 import { resolvePublished } from '@/services/selling/published';
 import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/selling/settlement';
 import { resolveForCustomer, viewBasket } from '@/services/selling/shop';
-import { listShop } from '@/services/selling/shop-list';
+import { listShop } from '@/services/selling/shop-list/list';
 import { auditLedger } from '@/services/stock/ledger/ledger';
 import { allStock, newestOrders } from '../support/all-of';
 import { basketWith, openServices, order, type TestServices } from '../support/services';

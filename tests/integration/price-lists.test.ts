@@ -3,7 +3,7 @@ import { type PriceList, priceListSchema } from '@/core/catalog';
 import { priceListRevisions } from '@/data/schema';
 import { addToBasket, readBasket } from '@/services/selling/basket';
 import { openShopProductView } from '@/services/selling/shop';
-import { listShop } from '@/services/selling/shop-list';
+import { listShop } from '@/services/selling/shop-list/list';
 import { largeBodies } from '@/services/large-bodies';
 import { gathered, previewPriceLists } from '@/services/prices/lists-ahead';
 import { listGone, listPriced, readPastedPrices } from '@/services/prices/priced';

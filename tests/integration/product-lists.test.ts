@@ -15,7 +15,8 @@ import { openProduct, saveDraft } from '@/services/products/drafts';
 import { listProducts, meantProducts, type ProductRow } from '@/services/products/list';
 import { archiveProduct, createProduct, deleteProduct, insertProduct } from '@/services/products/products';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
-import { listFeed, listShop } from '@/services/selling/shop-list';
+import { listFeed } from '@/services/selling/shop-list/feed';
+import { listShop } from '@/services/selling/shop-list/list';
 import { allProducts } from '../support/all-products';
 import { openServices, type TestServices } from '../support/services';
 

@@ -7,7 +7,7 @@ import { openForEditing } from '@/services/products/editing';
 import { createProduct, deleteProduct, duplicateProduct } from '@/services/products/products';
 import { listEarlierStates, publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { openShopProduct, resolvePublished } from '@/services/selling/published';
-import { listShop } from '@/services/selling/shop-list';
+import { listShop } from '@/services/selling/shop-list/list';
 import { createStockItem } from '@/services/stock/items/stock';
 import { allStock } from '../support/all-of';
 import { allProducts } from '../support/all-products';

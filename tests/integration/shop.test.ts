@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { addToBasket, countLines, readBasket } from '@/services/selling/basket';
 import { resolvePublished } from '@/services/selling/published';
 import { openShopProductView, viewBasket } from '@/services/selling/shop';
-import { listShop } from '@/services/selling/shop-list';
+import { listShop } from '@/services/selling/shop-list/list';
 import { enterStock } from '@/services/stock/items/stock';
 import { basketWith, openServices, type TestServices } from '../support/services';
 

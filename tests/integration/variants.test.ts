@@ -4,7 +4,7 @@ import { bookStock, readOptionUse } from '@/services/products/variants';
 import { changeLine, readBasket } from '@/services/selling/basket';
 import { resolvePublished } from '@/services/selling/published';
 import { openShopProductView } from '@/services/selling/shop';
-import { listShop } from '@/services/selling/shop-list';
+import { listShop } from '@/services/selling/shop-list/list';
 import { enterGroupCode, groupTitle, openSettings, saveSettings } from '@/services/settings/settings';
 import { auditLedger } from '@/services/stock/ledger/ledger';
 import { allStock } from '../support/all-of';

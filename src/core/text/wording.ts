@@ -5,6 +5,9 @@ export interface Wording {
   readonly texts: readonly string[];
 }
 
+/** Words that are looked for are at most so long: longer texts by what they begin with. */
+export const LONGEST_WORDS = 200;
+
 /** A text without what makes no difference when words are looked for: case, and how many spaces there are. */
 export const plainWords = (text: string): string => text.normalize('NFC').trim().replace(/\s+/g, ' ').toLowerCase();
 

@@ -149,11 +149,87 @@ export const productCards = sqliteTable(
   },
   (table) => [
     primaryKey({ columns: [table.productId, table.of] }),
-    index('product_cards_titles').on(table.of, table.soldWhere, table.titleKey, table.productId),
     index('product_cards_categories').on(table.of, table.soldWhere, table.category, table.titleKey, table.productId),
     index('product_cards_prices').on(table.of, table.productId, table.priceFrom),
+    // All that the shop's list is found and sorted by.
+    index('product_cards_shelves').on(
+      table.of,
+      table.soldWhere,
+      table.titleKey,
+      table.productId,
+      table.category,
+      table.priceFrom,
+    ),
     index('product_cards_forms').on(table.of, table.form),
     index('product_cards_days').on(table.of, table.day),
+  ],
+);
+
+/**
+ * What customers narrow the shop's list down by, each once: kept from the cards of what is published by a trigger, as
+ * are what has it, what it takes from stock, and `shop_search`, where its words are looked for.
+ */
+export const traits = sqliteTable(
+  'traits',
+  {
+    id: id(),
+    name: text('name').notNull(),
+    value: text('value').notNull(),
+    nameKey: text('name_key').notNull(),
+    valueKey: text('value_key').notNull(),
+  },
+  (table) => [uniqueIndex('traits_keys').on(table.nameKey, table.valueKey)],
+);
+
+/** Which products of the shop's list have a trait, and for whom. */
+export const productTraits = sqliteTable(
+  'product_traits',
+  {
+    productId: integer('product_id').notNull(),
+    traitId: integer('trait_id').notNull(),
+    /** key of a customer group; empty for everybody */
+    forGroup: text('for_group').notNull().default(''),
+  },
+  (table) => [
+    primaryKey({ columns: [table.productId, table.traitId, table.forGroup] }),
+    index('product_traits_products').on(table.forGroup, table.traitId, table.productId),
+  ],
+);
+
+/** What a product of the shop's list costs customers of a group at least, where that is something else. */
+export const productGroupPrices = sqliteTable(
+  'product_group_prices',
+  {
+    productId: integer('product_id').notNull(),
+    forGroup: text('for_group').notNull(),
+    priceFrom: real('price_from').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.productId, table.forGroup] }),
+    index('product_group_prices_groups').on(table.forGroup, table.productId, table.priceFrom),
+  ],
+);
+
+/**
+ * What must be there before a product of the shop's list can be bought: how much of a stock item, in one of the ways
+ * out of which one must be open, as its card says.
+ */
+export const productNeeds = sqliteTable(
+  'product_needs',
+  {
+    productId: integer('product_id').notNull(),
+    clause: integer('clause').notNull(),
+    way: integer('way').notNull(),
+    stock: text('stock').notNull(),
+    quantity: real('quantity').notNull(),
+    /** of what is cut, the longest piece */
+    length: real('length').notNull(),
+    /** whether the way is there for some customer groups alone */
+    forSome: integer('for_some', { mode: 'boolean' }).notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.productId, table.clause, table.way, table.stock] }),
+    index('product_needs_stock').on(table.stock, table.quantity, table.length, table.productId),
   ],
 );
 

@@ -1,10 +1,10 @@
 import { and, asc, eq, inArray, isNotNull, type SQL, sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { type Services } from '../context';
-import { closest } from '../../core/text';
+import { LONGEST_WORDS, closest } from '../../core/text';
 import { type Queries } from '../../data/database';
 import { products } from '../../data/schema';
-import { bestOf, LONGEST_WORDS, productsHaving } from './words-to-find';
+import { bestOf, productsHaving } from './words-to-find';
 
 /** A product as it is found by its address. */
 export interface Addressed {

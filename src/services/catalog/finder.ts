@@ -1,8 +1,9 @@
 import { asc, desc, isNull, sql } from 'drizzle-orm';
+import { LONGEST_WORDS } from '../../core/text';
 import { type Services } from '../context';
 import { type Queries } from '../../data/database';
 import { orders, products, sheets, stockItems, swatches } from '../../data/schema';
-import { bestOf, having, LONGEST_WORDS, productsHaving, stockHaving } from './words-to-find';
+import { bestOf, having, productsHaving, stockHaving } from './words-to-find';
 
 /** A place that the palette of commands leads to. */
 export interface Finding {

@@ -2,9 +2,6 @@ import { and, type SQL, sql } from 'drizzle-orm';
 import { type AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { plainWords } from '../../core/text';
 
-/** Longer texts are looked for by what they begin with. */
-export const LONGEST_WORDS = 200;
-
 /**
  * Words as the database looks for them: each as one that begins so, all of them. Signs only part words, as they do in
  * what is found.
@@ -12,7 +9,7 @@ export const LONGEST_WORDS = 200;
 function wordsToFind(text: string): string {
   const words = plainWords(text).match(/[\p{L}\p{N}\p{M}]+/gu) ?? [];
   // What has no words in it is found nowhere.
-  return words.length === 0 ? '""' : words.map((word) => `"${word}"*`).join(' ');
+  return words.length === 0 ? '""' : [...new Set(words)].map((word) => `"${word}"*`).join(' ');
 }
 
 /**
@@ -50,6 +47,10 @@ const stockMatching = (query: string): SQL =>
 /** The numbers (`id`) of the products that have some words, and how well (`rank`, the least first), as a query. */
 export const productsHaving = (words: string): SQL =>
   sql`select rowid as id, rank from product_search where product_search match ${wordsToFind(words)}`;
+
+/** The same of what stands in the shop's list, by the words that customers read. */
+export const shopHaving = (words: string): SQL =>
+  sql`select rowid as id, rank from shop_search where shop_search match ${wordsToFind(words)}`;
 
 /** Which of these have all the words somewhere in some of their columns. */
 export function having(words: string, ...columns: readonly (AnySQLiteColumn | SQL)[]): SQL | undefined {

@@ -1,4 +1,5 @@
 import { asksToday, oneSold, sellableRange } from '../../core/analysis';
+import { type Trait, traitsOf } from '../../core/browsing';
 import {
   type CatalogSurroundings,
   placementsOf,
@@ -49,20 +50,28 @@ function oneOf(program: Program, today: string): ProductCard['one'] {
   };
 }
 
-/** What a product costs customers of groups that pay something else than everybody, in words. */
+/** What a product costs customers of groups that pay something else than everybody, in words and at least. */
 function groupPrices(
   definition: Product,
   surroundings: CatalogSurroundings,
   today: string,
   usual: string | null,
-): Record<string, string> {
-  return Object.fromEntries(
-    surroundings.shop.groups.flatMap(({ key }) => {
-      if (listsOf(surroundings.priceLists, key, today).every(({ groups }) => groups.length === 0)) return [];
-      const own = priceWords(compile(definition, pricedFor(surroundings, key, today)), today);
-      return own !== null && own !== usual ? [[key, own]] : [];
-    }),
-  );
+): { group: string; words: string; from: number | null }[] {
+  return surroundings.shop.groups.flatMap(({ key }) => {
+    if (listsOf(surroundings.priceLists, key, today).every(({ groups }) => groups.length === 0)) return [];
+    const program = compile(definition, pricedFor(surroundings, key, today));
+    const words = priceWords(program, today);
+    return words !== null && words !== usual ? [{ group: key, words, from: priceFrom(program, today) }] : [];
+  });
+}
+
+const priceFrom = (program: Program, today: string): number | null =>
+  sellableRange(program, today)?.from.toApproximateNumber() ?? null;
+
+/** What is looked for beside the words of a list: what everybody can have it as, and its SKU where that is told. */
+function wordsBeside({ product: { sku, forCustomers } }: Program, traits: readonly Trait[]): string {
+  const said = traits.flatMap(({ name, value, groups }) => (groups.length === 0 ? [name, value] : []));
+  return [...new Set([...(forCustomers.sku ? [sku] : []), ...said])].join(' ');
 }
 
 /** Works out what lists say of a product. */
@@ -71,6 +80,8 @@ export function cardOf(definition: Product, surroundings: CatalogSurroundings, t
   const priced = pricedFor(surroundings, null, today);
   const now = priced === surroundings ? program : compile(definition, priced);
   const price = priceWords(now, today);
+  const own = groupPrices(definition, surroundings, today, price);
+  const traits = traitsOf(program);
   const { slug, title, sku, summary, pictures, category, supplier, tags } = definition;
   const { products, sheets } = everythingOf(definition, surroundings);
   const refers = [...products, ...sheets.flatMap((key) => surroundings.sheets.get(key) ?? [])].map(referencesOf);
@@ -94,12 +105,15 @@ export function cardOf(definition: Product, surroundings: CatalogSurroundings, t
     one: oneOf(now, today),
     marginFloor: definition.marginFloor,
     taxClass: definition.taxClass,
-    groupPrices: groupPrices(definition, surroundings, today, price),
+    groupPrices: Object.fromEntries(own.map(({ group, words }) => [group, words])),
+    groupPricesFrom: Object.fromEntries(own.flatMap(({ group, from }) => (from === null ? [] : [[group, from]]))),
+    traits,
+    words: wordsBeside(program, traits),
     day:
       asksToday(program) || surroundings.priceLists.some(({ from, until }) => from !== null || until !== null)
         ? today
         : null,
-    priceFrom: sellableRange(now, today)?.from.toApproximateNumber() ?? null,
+    priceFrom: priceFrom(now, today),
     draws: [...stockOf(program, { today }).values()].map((drawn) => ({ key: drawn.key, along: drawn.along })),
     mustFix: readiness(definition, surroundings, null, program).filter(({ gravity }) => gravity === 'mustFix').length,
     soldOutWhile: soldOutClauses(program),

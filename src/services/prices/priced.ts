@@ -1,8 +1,9 @@
 import { and, asc, count, inArray, type SQL, sql } from 'drizzle-orm';
+import { LONGEST_WORDS } from '../../core/text';
 import { z } from 'zod';
 import { readPriceLists, readShared, type SharedCatalog } from '../catalog/catalog-state';
 import { asItCounts, type BothStates, type ProductStep, readSomeStates, stepByStep } from '../catalog/product-steps';
-import { foundOrAll, LONGEST_WORDS, productsHaving } from '../catalog/words-to-find';
+import { foundOrAll, productsHaving } from '../catalog/words-to-find';
 import { atOneMoment, type Services } from '../context';
 import { inPieces } from '../in-pieces';
 import { ON_A_PAGE } from '../list-asked';

@@ -1,7 +1,7 @@
 import { originOf } from '@/http/origin';
 import { atomFeed } from '@/http/xml';
 import { services } from '@/services/process';
-import { listFeed } from '@/services/selling/shop-list';
+import { listFeed } from '@/services/selling/shop-list/feed';
 
 export const dynamic = 'force-dynamic';
 

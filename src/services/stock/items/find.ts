@@ -1,8 +1,9 @@
 import { asc, eq, sql } from 'drizzle-orm';
+import { LONGEST_WORDS } from '../../../core/text';
 import { z } from 'zod';
 import { freeKeys } from '../../../core/catalog';
 import { stockItems } from '../../../data/schema';
-import { anyOfWords, bestOf, LONGEST_WORDS, stockHaving, stockHavingAny } from '../../catalog/words-to-find';
+import { anyOfWords, bestOf, stockHaving, stockHavingAny } from '../../catalog/words-to-find';
 import { atOneMoment, type Services } from '../../context';
 
 /** A stock item that something may take. */

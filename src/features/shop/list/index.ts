@@ -1,0 +1,1 @@
+export { ShopList } from './shop-list';
