@@ -36,7 +36,7 @@ CREATE TABLE `traits` (
 --> statement-breakpoint
 CREATE UNIQUE INDEX `traits_keys` ON `traits` (`name_key`,`value_key`);--> statement-breakpoint
 DROP INDEX `product_cards_titles`;--> statement-breakpoint
-CREATE INDEX `product_cards_shelves` ON `product_cards` (`of`,`sold_where`,`title_key`,`product_id`,`category`,`price_from`);
+CREATE INDEX `product_cards_shelves` ON `product_cards` (`of`,`sold_where`,`title_key`,`product_id`,`category`,`price_from`,`made_from`);
 --> statement-breakpoint
 CREATE VIRTUAL TABLE `shop_search` USING fts5(title, category, summary, words, tokenize = "unicode61 remove_diacritics 2", prefix = '2 3');
 --> statement-breakpoint

@@ -159,6 +159,7 @@ export const productCards = sqliteTable(
       table.productId,
       table.category,
       table.priceFrom,
+      table.madeFrom,
     ),
     index('product_cards_forms').on(table.of, table.form),
     index('product_cards_days').on(table.of, table.day),

@@ -1,11 +1,15 @@
-import { asc, desc, eq } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import { cardsSoon } from '../../catalog/cards';
 import { readShop } from '../../catalog/surroundings';
 import { atOneMoment, type Services } from '../../context';
-import { productCards, products, revisions } from '../../../data/schema';
+import { inParts } from '../../../core/in-parts';
+import { type Queries } from '../../../data/database';
+import { among } from '../../../data/references';
+import { productCards, revisions } from '../../../data/schema';
+import { othersTurn } from '../../in-pieces';
 import { pageAmong } from '../../page-among';
 import { countByCategory } from './categories';
-import { LISTED } from './narrowing';
+import { LISTED, NEWEST_FIRST } from './narrowing';
 
 /** What the shop sells, for who follows it without looking. */
 export interface FeedEntry {
@@ -39,26 +43,50 @@ export async function listFeed(context: Services, what: keyof typeof IN_A_PART, 
     const size = IN_A_PART[what];
     const found = (await countByCategory(read)).reduce((sum, shelf) => sum + shelf.count, 0);
     const { page, pages, before } = pageAmong(found, size, part);
-    const rows = await read
-      .select({ card: productCards.card, publishedAt: revisions.publishedAt })
+    const ids = await read
+      .select({ id: productCards.productId })
       .from(productCards)
-      .innerJoin(products, eq(products.id, productCards.productId))
-      .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
       .where(LISTED)
-      .orderBy(desc(revisions.publishedAt), asc(productCards.titleKey), asc(products.id))
+      .orderBy(...NEWEST_FIRST)
       .limit(size)
       .offset(before);
-    return {
-      shop: (await readShop(read)).name,
-      part: page,
-      parts: pages,
-      entries: rows.map(({ card: { slug, title, summary, price }, publishedAt }) => ({
-        slug,
-        title,
-        summary,
-        price: price ?? '',
-        publishedAt,
-      })),
-    };
+    const entries: FeedEntry[] = [];
+    for (const some of inParts(ids, AT_ONCE)) {
+      entries.push(
+        ...(await readEntries(
+          read,
+          some.map(({ id }) => id),
+        )),
+      );
+      await othersTurn();
+    }
+    return { shop: (await readShop(read)).name, part: page, parts: pages, entries };
+  });
+}
+
+/** So many entries are read together: long documents lie beside them, and others wait meanwhile. */
+const AT_ONCE = 100;
+
+async function readEntries(queries: Queries, ids: readonly number[]): Promise<FeedEntry[]> {
+  const said = (name: 'slug' | 'title' | 'summary' | 'price') =>
+    sql<string | null>`json_extract(${productCards.card}, ${`$.${name}`})`;
+  const rows = await queries
+    .select({
+      id: productCards.productId,
+      slug: said('slug'),
+      title: said('title'),
+      summary: said('summary'),
+      price: said('price'),
+      publishedAt: revisions.publishedAt,
+    })
+    .from(productCards)
+    .innerJoin(revisions, eq(revisions.id, productCards.madeFrom))
+    .where(and(LISTED, inArray(productCards.productId, among(ids))));
+  const byId = new Map(rows.map((row) => [row.id, row]));
+  return ids.flatMap((id): FeedEntry[] => {
+    const row = byId.get(id);
+    if (!row) return [];
+    const { slug, title, summary, price, publishedAt } = row;
+    return [{ slug: slug ?? '', title: title ?? '', summary: summary ?? '', price: price ?? '', publishedAt }];
   });
 }

@@ -7,7 +7,7 @@ import { type Picture } from '../../../core/catalog';
 import { isSoldOut } from '../../../core/run';
 import { sortKey } from '../../../core/text';
 import { type Queries } from '../../../data/database';
-import { productCards, products, revisions } from '../../../data/schema';
+import { productCards } from '../../../data/schema';
 import { pageAmong } from '../../page-among';
 import { groupOf } from '../basket';
 import { withStock } from '../overdue';
@@ -21,7 +21,7 @@ import {
 } from '../../../core/browsing';
 import { countByCategory } from './categories';
 import { type Filter, readFilters } from './filters';
-import { ID, LISTED, type Narrowing, priceOf, readNarrowing, shownBy } from './narrowing';
+import { BY_TITLE, ID, LISTED, type Narrowing, NEWEST_FIRST, priceOf, readNarrowing, shownBy } from './narrowing';
 import { readThere } from './sold-out';
 
 /** A product as the shop's list shows it. */
@@ -135,10 +135,6 @@ function readCardsOf(queries: Queries, narrowing: Narrowing, sort: ShopSort | nu
   // What is looked at only to sort by it is looked at only then.
   if (sort === null && narrowing.find !== '')
     onPage = onPage.leftJoin(sql`(${shopHaving(narrowing.find)} limit -1) as found`, sql`found.id = ${ID}`);
-  if (sort === 'newest')
-    onPage = onPage
-      .innerJoin(products, eq(products.id, ID))
-      .innerJoin(revisions, eq(revisions.id, products.publishedRevision));
   return readInOrder(queries, onPage);
 }
 
@@ -158,8 +154,6 @@ async function readInOrder(queries: Queries, onPage: PromiseLike<{ id: number }[
   return ids.flatMap((id) => cards.get(id) ?? []);
 }
 
-const BY_TITLE: readonly SQL[] = [asc(productCards.titleKey), asc(productCards.productId)];
-
 function orderOf({ find, group }: Narrowing, sort: ShopSort | null): SQL[] {
   const price = priceOf(group);
   switch (sort) {
@@ -175,6 +169,6 @@ function orderOf({ find, group }: Narrowing, sort: ShopSort | null): SQL[] {
     case 'dearest':
       return [desc(price), ...BY_TITLE];
     case 'newest':
-      return [desc(revisions.publishedAt), ...BY_TITLE];
+      return [...NEWEST_FIRST];
   }
 }

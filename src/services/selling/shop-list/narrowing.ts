@@ -1,4 +1,4 @@
-import { and, eq, gte, inArray, lte, type SQL, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, inArray, lte, type SQL, sql } from 'drizzle-orm';
 import { shopHaving } from '../../catalog/words-to-find';
 import { type Queries } from '../../../data/database';
 import { among } from '../../../data/references';
@@ -14,6 +14,12 @@ export const LISTED = and(eq(productCards.of, 'published'), eq(productCards.sold
  * are found by, as each card itself is long.
  */
 export const ID = sql`+${productCards.productId}`;
+
+/** In the order of their titles. */
+export const BY_TITLE: readonly SQL[] = [asc(productCards.titleKey), asc(productCards.productId)];
+
+/** What was published last first: numbers of revisions count up with each. */
+export const NEWEST_FIRST: readonly SQL[] = [desc(productCards.madeFrom), ...BY_TITLE];
 
 /** What of the shop's list is shown, as conditions on the cards; each but the traits undefined where all is. */
 export interface Narrowing {
