@@ -112,6 +112,14 @@ const LISTS: Readonly<Record<string, readonly [ours: (context: Services) => unkn
     (context) => listShop(context, { page: 10 }),
     sql`select card from product_cards where "of" = 'published' and sold_where = 'shop' order by title_key, product_id limit 48 offset 432`,
   ],
+  'the shop, found': [
+    (context) => listShop(context, { find: 'hive' }),
+    sql`select card from product_cards where "of" = 'published' and product_id in (select rowid from shop_search where shop_search match '"hive"*') order by title_key limit 48`,
+  ],
+  'the shop, of one trait, in stock': [
+    (context) => listShop(context, { traits: [{ name: 'timber', values: ['pine'] }], inStock: true }),
+    sql`select card from product_cards where "of" = 'published' and product_id in (select product_id from product_traits where trait_id = (select id from traits where name_key = 'timber' and value_key = 'pine')) order by title_key limit 48`,
+  ],
   products: [
     (context) => listProducts(context, asked('')),
     sql`${CARDS} where +p.state in ('published', 'changed', 'draft') order by p.title_key, p.id limit 50`,

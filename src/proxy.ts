@@ -15,6 +15,9 @@ export async function proxy(request: NextRequest): Promise<Response> {
   if (turnedAway)
     return problemDocument(turnedAway.status, turnedAway.code, turnedAway.detail, { title: 'Turned away' });
   if (await isDataUnsound()) return unsoundAnswer(pathname);
+  // Said by the answer itself: a page that has begun could only say it by a script.
+  if (pathname === '/' || pathname === '/manage')
+    return NextResponse.redirect(new URL('/manage/products', request.url));
   // Pictures and files have a stricter policy of their own, and what is no page runs nothing.
   if (/^\/(api|pictures|_next)\//.test(pathname)) return NextResponse.next();
   const nonce = newNonce();

@@ -40,6 +40,31 @@ describe('a page of the shop as it is sent', () => {
   });
 });
 
+describe('the shop’s list as it is sent', () => {
+  it('can be searched and narrowed down before any script, and sends little of a large one', async () => {
+    const page = (await ask('/shop?find=hive&stock=in&is.timber=pine')).body.toString();
+    const fields = [...page.matchAll(/<input[^>]*type="hidden"[^>]*>/g)].map(([field]) => field);
+    for (const said of ['name="stock" value="in"', 'name="is.timber" value="pine"', 'name="find" value="hive"'])
+      expect(fields.some((field) => field.includes(said))).toBe(true);
+    expect(page).toContain('href="/shop?find=hive&amp;is.timber=pine&amp;is.timber=cedar&amp;stock=in"');
+    expect((await ask('/shop', { 'Accept-Encoding': 'gzip' })).body.length).toBeLessThan(60_000);
+  });
+
+  it('asks nothing of what stands in an address where it means nothing', async () => {
+    const { status, body } = await ask('/shop?find=%00%22%27;--&from=1e400&is.__proto__=x&sort=worst&page=-1');
+    expect(status).toBe(200);
+    expect(body.includes(0)).toBe(false);
+    expect(body.toString()).toContain('Enter a price, such as 12.50.');
+  });
+});
+
+describe('where nothing stands', () => {
+  it.each(['/', '/manage'])('the answer itself leads from %s to the products', async (path) => {
+    const { status, headers } = await ask(path);
+    expect([status, headers.location]).toEqual([307, '/manage/products']);
+  });
+});
+
 describe('what a page may run', () => {
   it.each(['/shop', '/shop/starter-kit', '/manage/products/1', '/shop/no-such-thing', '/nowhere'])(
     'of %s is what knows the word of this one answer, and nothing is loaded from elsewhere',
