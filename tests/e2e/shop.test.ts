@@ -128,6 +128,11 @@ describe('the shop', () => {
     await person.fill('Highest price', 'cheap');
     await person.press('Apply');
     await person.sees('Enter a price, such as 12.50.');
+    // What is typed and not sent yet goes along with whatever is pressed next.
+    await person.fill('Highest price', '40');
+    await person.press('Pine');
+    await person.sees('2 products', '[role="status"]');
+    expect(new URL(await person.driver.getCurrentUrl()).search).toBe('?is.timber=cedar&is.timber=pine&to=40');
     await person.press('Clear all filters');
     await person.sees('34 products', '[role="status"]');
     await person.select('Sort by', 'Price, low to high');

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Button, chakra, Heading, HStack, Input, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, chakra, Heading, HStack, Stack, Text } from '@chakra-ui/react';
 import { Check } from 'lucide-react';
 import NextLink from 'next/link';
 import { type ReactNode } from 'react';
@@ -9,35 +9,38 @@ import { type PriceFault, type PricesAsked, type ShopAsked } from '@/core/browsi
 import { type Filter, type FilterValue } from '@/services/selling/shop-list/filters';
 import { FaultLine } from '@/ui/fault-line';
 import { asking, filtersChosen, shopAddress, unfiltered, withValue } from './addresses';
+import { AppliedInput } from './applied-input';
 import { AskedForm } from './asked-form';
+import { type Asking } from './use-typed';
 
 const FilterLink = chakra(NextLink);
 
 interface Props {
-  asked: ShopAsked;
+  state: Asking;
   filters: readonly Filter[];
   faults: PricesAsked['faults'];
   currency: string;
 }
 
 /** What the list can be narrowed down by: each press is another address, which can be kept and sent on. */
-export function Filters({ asked, filters, faults, currency }: Props) {
+export function Filters({ state, filters, faults, currency }: Props) {
+  const { asked, meant } = state;
   return (
     <Stack gap="5">
       {filtersChosen(asked) > 0 && (
-        <FilterLink href={shopAddress(unfiltered(asked))} scroll={false} color="oak.fg" textDecoration="underline">
+        <FilterLink href={shopAddress(unfiltered(meant))} scroll={false} color="oak.fg" textDecoration="underline">
           Clear all filters
         </FilterLink>
       )}
       <Choice
-        href={shopAddress(asking(asked, { inStock: !asked.inStock }))}
+        href={shopAddress(asking(meant, { inStock: !asked.inStock }))}
         isChosen={asked.inStock}
         words="In stock"
         aside=""
       />
-      <PriceFields asked={asked} faults={faults} currency={currency} />
+      <PriceFields state={state} faults={faults} currency={currency} />
       {filters.map((filter) => (
-        <FilterGroup key={filter.key} filter={filter} asked={asked} />
+        <FilterGroup key={filter.key} filter={filter} meant={meant} />
       ))}
     </Stack>
   );
@@ -46,14 +49,14 @@ export function Filters({ asked, filters, faults, currency }: Props) {
 /** So many values of a filter are seen at once; of more, those that most products have. */
 const SEEN = 8;
 
-function FilterGroup({ filter: { key, name, values }, asked }: { filter: Filter; asked: ShopAsked }) {
+function FilterGroup({ filter: { key, name, values }, meant }: { filter: Filter; meant: ShopAsked }) {
   const most = [...values].sort((a, b) => b.count - a.count).slice(0, SEEN);
   const isSeen = (value: FilterValue) => values.length <= SEEN + 2 || value.isChosen || most.includes(value);
   const rest = values.filter((value) => !isSeen(value));
   const choice = (value: FilterValue) => (
     <li key={value.key}>
       <Choice
-        href={shopAddress(withValue(asked, key, value.key))}
+        href={shopAddress(withValue(meant, key, value.key))}
         isChosen={value.isChosen}
         words={value.value}
         aside={String(value.count)}
@@ -140,29 +143,29 @@ const FAULTS: Readonly<Record<PriceFault, string>> = {
   aboveHighest: 'The lowest price is above the highest.',
 };
 
-function PriceFields({ asked, faults, currency }: Omit<Props, 'filters'>) {
+function PriceFields({ state: { asked, at, meant, type }, faults, currency }: Omit<Props, 'filters'>) {
   const fault = faults.from ?? faults.to;
   const field = (name: 'from' | 'to', label: string) => (
-    <Input
-      key={asked[name]}
+    <AppliedInput
+      value={asked[name]}
+      at={at}
+      onType={(text) => type({ [name]: text })}
       name={name}
       size="sm"
       inputMode="decimal"
       aria-label={label}
       aria-invalid={faults[name] !== undefined}
       aria-describedby={fault ? 'shop-price-fault' : undefined}
-      defaultValue={asked[name]}
       maxLength={20}
       px="2"
       textAlign="end"
-      bg="bg.panel"
       borderColor={faults[name] ? 'brick.solid' : 'border.emphasized'}
     />
   );
   return (
     <Box as="section" aria-label="Price">
       <GroupTitle>Price ({currencySigns[currency] ?? currency})</GroupTitle>
-      <AskedForm asked={asked} fields={['from', 'to']} label="Price">
+      <AskedForm asked={meant} fields={['from', 'to']} label="Price">
         <HStack gap="1.5">
           {field('from', 'Lowest price')}
           <Text as="span" aria-hidden>

@@ -1,10 +1,12 @@
 'use client';
 
-import { Button, chakra, HStack, Input, NativeSelect, Text } from '@chakra-ui/react';
+import { Button, chakra, HStack, NativeSelect, Text } from '@chakra-ui/react';
 import { Search } from 'lucide-react';
-import { type ShopAsked, type ShopSort, shopSorts } from '@/core/browsing';
+import { type ShopSort, shopSorts } from '@/core/browsing';
 import { counted } from '@/core/words';
+import { AppliedInput } from './applied-input';
 import { AskedForm } from './asked-form';
+import { type Asking } from './use-typed';
 
 const SORTS: Readonly<Record<ShopSort, string>> = {
   title: 'Name',
@@ -14,24 +16,23 @@ const SORTS: Readonly<Record<ShopSort, string>> = {
 };
 
 /** Where words are looked for, and the order is said in which what is found stands. */
-export function SearchBar({ asked, found }: { asked: ShopAsked; found: number }) {
+export function SearchBar({ state: { asked, at, meant, type }, found }: { state: Asking; found: number }) {
   const usual = asked.find === '' ? SORTS.title : 'Best match';
   const sorts = shopSorts.filter((sort) => asked.find !== '' || sort !== 'title');
   return (
-    <AskedForm asked={asked} fields={['find', 'sort']} role="search" label="Search the shop">
+    <AskedForm asked={meant} fields={['find', 'sort']} role="search" label="Search the shop">
       <HStack gap="4" rowGap="3" wrap="wrap" mb="5">
         <HStack gap="2" flex="1" minW={{ base: '100%', sm: '300px' }}>
-          <Input
-            key={asked.find}
+          <AppliedInput
+            value={asked.find}
+            at={at}
+            onType={(find) => type({ find })}
             name="find"
             type="search"
             aria-label="Search for products"
             placeholder="Search for products"
-            defaultValue={asked.find}
             maxLength={200}
             maxW="420px"
-            bg="bg.panel"
-            borderColor="border.emphasized"
           />
           <Button type="submit" colorPalette="oak" variant="outline">
             <Search size={16} aria-hidden /> Search
@@ -46,10 +47,9 @@ export function SearchBar({ asked, found }: { asked: ShopAsked; found: number })
           </chakra.label>
           <NativeSelect.Root w="190px">
             <NativeSelect.Field
-              key={`${asked.sort} ${asked.find}`}
               id="shop-sort"
               name="sort"
-              defaultValue={asked.sort ?? ''}
+              value={asked.sort ?? ''}
               bg="bg.panel"
               borderColor="border.emphasized"
               onChange={(event) => event.currentTarget.form?.requestSubmit()}

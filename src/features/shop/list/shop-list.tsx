@@ -11,10 +11,12 @@ import { asking, filtersChosen, pagesLedTo, shopAddress, unfiltered } from './ad
 import { Filters } from './filters';
 import { SearchBar } from './search-bar';
 import { ShopCard } from './shop-card';
+import { useTyped } from './use-typed';
 
 /** What the shop sells: all of it, a category, or what is looked for; a page at a time. */
 export function ShopList(view: ShopPageView) {
   const { asked, categories, filters, found } = view;
+  const state = useTyped(asked);
   if (categories.length === 0)
     return <EmptyPlace title="The shelves are empty">Nothing has been published yet. Come back soon.</EmptyPlace>;
   return (
@@ -23,16 +25,16 @@ export function ShopList(view: ShopPageView) {
         <Heading as="h1" size="3xl">
           {asked.category ?? 'Everything on the shelves'}
         </Heading>
-        {categories.length > 1 && <Categories asked={asked} categories={categories} />}
+        {categories.length > 1 && <Categories asked={asked} meant={state.meant} categories={categories} />}
       </Stack>
       {filters === null ? (
         <Found {...view} />
       ) : (
         <>
-          <SearchBar asked={asked} found={found} />
+          <SearchBar state={state} found={found} />
           <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '232px minmax(0, 1fr)' }} gap={{ base: '5', lg: '8' }}>
             <FiltersBeside chosen={filtersChosen(asked)}>
-              <Filters asked={asked} filters={filters} faults={view.priceFaults} currency={view.currency} />
+              <Filters state={state} filters={filters} faults={view.priceFaults} currency={view.currency} />
             </FiltersBeside>
             <Box>
               <Found {...view} />
@@ -44,8 +46,14 @@ export function ShopList(view: ShopPageView) {
   );
 }
 
+interface CategoriesProps {
+  asked: ShopAsked;
+  meant: ShopAsked;
+  categories: readonly string[];
+}
+
 /** What is asked for of another category: what only some things are is no longer looked at. */
-function Categories({ asked, categories }: { asked: ShopAsked; categories: readonly string[] }) {
+function Categories({ asked, meant, categories }: CategoriesProps) {
   return (
     <HStack as="nav" gap="1" wrap="wrap" aria-label="Categories">
       {[null, ...categories].map((category) => (
@@ -57,7 +65,7 @@ function Categories({ asked, categories }: { asked: ShopAsked; categories: reado
           colorPalette="oak"
         >
           <NextLink
-            href={shopAddress(asking(asked, { category, traits: [] }))}
+            href={shopAddress(asking(meant, { category, traits: [] }))}
             aria-current={asked.category === category ? 'page' : undefined}
           >
             {category ?? 'All'}

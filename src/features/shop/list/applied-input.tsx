@@ -1,0 +1,36 @@
+'use client';
+
+import { Input, type InputProps } from '@chakra-ui/react';
+import { useEffect, useRef } from 'react';
+
+interface Props extends Omit<InputProps, 'value' | 'defaultValue' | 'onChange'> {
+  /** what the address says that is shown */
+  value: string;
+  /** that address */
+  at: string;
+  onType: (text: string) => void;
+}
+
+/**
+ * A field of what is asked for: it keeps what is typed, also before any script, and the focus; another address puts
+ * what it says in its place.
+ */
+export function AppliedInput({ value, at, onType, ...rest }: Props) {
+  const field = useRef<HTMLInputElement>(null);
+  const shown = useRef(at);
+  useEffect(() => {
+    if (shown.current === at) return;
+    shown.current = at;
+    if (field.current) field.current.value = value;
+  }, [value, at]);
+  return (
+    <Input
+      ref={field}
+      bg="bg.panel"
+      borderColor="border.emphasized"
+      defaultValue={value}
+      onChange={(event) => onType(event.target.value)}
+      {...rest}
+    />
+  );
+}
