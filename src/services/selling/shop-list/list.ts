@@ -1,4 +1,4 @@
-import { and, asc, count, desc, eq, isNull, type SQL, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, isNull, type SQL, sql } from 'drizzle-orm';
 import { cardsLookedAt, cardsSoon } from '../../catalog/cards';
 import { readShop } from '../../catalog/surroundings';
 import { shopHaving } from '../../catalog/words-to-find';
@@ -7,6 +7,7 @@ import { type Picture } from '../../../core/catalog';
 import { isSoldOut } from '../../../core/run';
 import { sortKey } from '../../../core/text';
 import { type Queries } from '../../../data/database';
+import { among } from '../../../data/references';
 import { productCards } from '../../../data/schema';
 import { pageAmong } from '../../page-among';
 import { groupOf } from '../basket';
@@ -144,12 +145,7 @@ async function readInOrder(queries: Queries, onPage: PromiseLike<{ id: number }[
   const rows = await queries
     .select({ id: productCards.productId, card: productCards.card })
     .from(productCards)
-    .where(
-      and(
-        eq(productCards.of, 'published'),
-        sql`${productCards.productId} in (select value from json_each(${JSON.stringify(ids)}))`,
-      ),
-    );
+    .where(and(eq(productCards.of, 'published'), inArray(productCards.productId, among(ids))));
   const cards = new Map(rows.map((row) => [row.id, row]));
   return ids.flatMap((id) => cards.get(id) ?? []);
 }
