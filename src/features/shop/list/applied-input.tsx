@@ -4,7 +4,7 @@ import { Input, type InputProps } from '@chakra-ui/react';
 import { useEffect, useRef } from 'react';
 
 interface Props extends Omit<InputProps, 'value' | 'defaultValue' | 'onChange'> {
-  /** what the address says that is shown */
+  /** what the address says that is shown, or what has been typed since */
   value: string;
   /** that address */
   at: string;

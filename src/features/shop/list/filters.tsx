@@ -28,7 +28,13 @@ export function Filters({ state, filters, faults, currency }: Props) {
   return (
     <Stack gap="5">
       {filtersChosen(asked) > 0 && (
-        <FilterLink href={shopAddress(unfiltered(meant))} scroll={false} color="oak.fg" textDecoration="underline">
+        <FilterLink
+          href={shopAddress(unfiltered(meant))}
+          onClick={state.forget}
+          scroll={false}
+          color="oak.fg"
+          textDecoration="underline"
+        >
           Clear all filters
         </FilterLink>
       )}
@@ -143,11 +149,11 @@ const FAULTS: Readonly<Record<PriceFault, string>> = {
   aboveHighest: 'The lowest price is above the highest.',
 };
 
-function PriceFields({ state: { asked, at, meant, type }, faults, currency }: Omit<Props, 'filters'>) {
+function PriceFields({ state: { at, meant, type }, faults, currency }: Omit<Props, 'filters'>) {
   const fault = faults.from ?? faults.to;
   const field = (name: 'from' | 'to', label: string) => (
     <AppliedInput
-      value={asked[name]}
+      value={meant[name]}
       at={at}
       onType={(text) => type({ [name]: text })}
       name={name}

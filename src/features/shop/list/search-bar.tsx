@@ -24,7 +24,7 @@ export function SearchBar({ state: { asked, at, meant, type }, found }: { state:
       <HStack gap="4" rowGap="3" wrap="wrap" mb="5">
         <HStack gap="2" flex="1" minW={{ base: '100%', sm: '300px' }}>
           <AppliedInput
-            value={asked.find}
+            value={meant.find}
             at={at}
             onType={(find) => type({ find })}
             name="find"

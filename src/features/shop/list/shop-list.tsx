@@ -28,7 +28,7 @@ export function ShopList(view: ShopPageView) {
         {categories.length > 1 && <Categories asked={asked} meant={state.meant} categories={categories} />}
       </Stack>
       {filters === null ? (
-        <Found {...view} />
+        <Found {...view} onForget={state.forget} />
       ) : (
         <>
           <SearchBar state={state} found={found} />
@@ -37,7 +37,7 @@ export function ShopList(view: ShopPageView) {
               <Filters state={state} filters={filters} faults={view.priceFaults} currency={view.currency} />
             </FiltersBeside>
             <Box>
-              <Found {...view} />
+              <Found {...view} onForget={state.forget} />
             </Box>
           </Grid>
         </>
@@ -100,13 +100,14 @@ function FiltersBeside({ chosen, children }: { chosen: number; children: ReactNo
   );
 }
 
-function Found({ asked, entries, pages }: ShopPageView) {
+function Found({ asked, entries, pages, onForget }: ShopPageView & { onForget: () => void }) {
   if (entries.length === 0) {
     return (
       <EmptyPlace title="No products match">
         <chakra.span>
           Try fewer words or filters, or{' '}
           <NextLink
+            onClick={onForget}
             href={shopAddress({ ...unfiltered(asked), category: null })}
             style={{ textDecoration: 'underline' }}
           >

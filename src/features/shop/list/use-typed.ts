@@ -15,11 +15,28 @@ export interface Asking {
   /** the same with what is typed: whatever is pressed next takes it along */
   readonly meant: ShopAsked;
   type(more: Typed): void;
+  /** what is typed is not meant any more */
+  forget(): void;
 }
+
+/** What of it has not been sent: what is typed while another address is on its way stays. */
+const unsent = ({ find, from, to }: Typed, asked: ShopAsked): Typed => ({
+  ...(find !== undefined && find.trim() !== asked.find && { find }),
+  ...(from !== undefined && from.trim() !== asked.from && { from }),
+  ...(to !== undefined && to.trim() !== asked.to && { to }),
+});
 
 export function useTyped(asked: ShopAsked): Asking {
   const at = shopAddress(asked);
   const [typed, setTyped] = useState<{ readonly at: string; readonly said: Typed }>({ at, said: {} });
-  const said = typed.at === at ? typed.said : {};
-  return { asked, at, meant: { ...asked, ...said }, type: (more) => setTyped({ at, said: { ...said, ...more } }) };
+  const said = typed.at === at ? typed.said : unsent(typed.said, asked);
+  // Once it is shown, it is typed no more.
+  if (typed.at !== at) setTyped({ at, said });
+  return {
+    asked,
+    at,
+    meant: { ...asked, ...said },
+    type: (more) => setTyped({ at, said: { ...said, ...more } }),
+    forget: () => setTyped({ at, said: {} }),
+  };
 }
