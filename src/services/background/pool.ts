@@ -10,6 +10,8 @@ type Tasks = typeof tasks;
 
 /** Whatever takes longer is given up, in milliseconds of work: what waits for a thread has all of it before it. */
 const DEADLINE = 10_000;
+/** What looks drawings through is a large library, which alone takes seconds to load where a machine is busy. */
+const LONGER: Partial<Record<keyof Tasks, number>> = { drawing: 30_000 };
 /** So many tasks may wait; more are refused, so that nothing piles up. */
 const MOST_WAITING = 200;
 /** A thread that has had nothing to do for so long ends, in milliseconds. */
@@ -94,7 +96,8 @@ export async function stopThreads(): Promise<void> {
  *
  * @param what   what is worked on, for a message: “This drawing”
  * @param urgent whether somebody waits for it; else it comes when nothing else does
- * @throws Refusal 422 when it takes longer than ten seconds, or too much memory; 503 when too much is waiting already
+ * @throws Refusal 422 when it takes longer than ten seconds (a drawing: thirty), or too much memory; 503 when too much
+ *   is waiting already
  */
 export async function inBackground<Name extends keyof Tasks & string>(
   name: Name,
@@ -104,6 +107,7 @@ export async function inBackground<Name extends keyof Tasks & string>(
 ): Promise<Awaited<ReturnType<Tasks[Name]>>> {
   // Whoever holds the lock keeps everybody else from writing, and waits for nothing.
   if (isWriting()) throw new Error(`“${name}” is waited for inside a write transaction`);
+  const deadline = LONGER[name] ?? DEADLINE;
   const size: Size = sizes[name];
   const threads = threadsFor(size);
   if (threads.queue.size >= MOST_WAITING)
@@ -112,7 +116,7 @@ export async function inBackground<Name extends keyof Tasks & string>(
   const work = async () => {
     // To start a thread is nobody's fault: the deadline begins after that.
     await threads.ready;
-    return (await threads.pool.run({ name, input }, { signal: AbortSignal.timeout(DEADLINE) })) as Awaited<
+    return (await threads.pool.run({ name, input }, { signal: AbortSignal.timeout(deadline) })) as Awaited<
       ReturnType<Tasks[Name]>
     >;
   };
@@ -124,7 +128,7 @@ export async function inBackground<Name extends keyof Tasks & string>(
       throw new Refusal(
         422,
         'tookTooLong',
-        `${what} takes longer than ${DEADLINE / 1000} seconds to look through. Make it smaller or simpler.`,
+        `${what} takes longer than ${deadline / 1000} seconds to look through. Make it smaller or simpler.`,
       );
     if ('code' in error && error.code === 'ERR_WORKER_OUT_OF_MEMORY')
       throw new Refusal(
