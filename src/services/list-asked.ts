@@ -1,3 +1,4 @@
+import { pageSaid } from '../core/browsing';
 import { LONGEST_WORDS } from '../core/text';
 
 /** So many rows stand on a page of a list. */
@@ -20,11 +21,10 @@ export const saidIn = (params: URLSearchParams, name: string): string => params.
 /** What an address asks for; what it says of nothing that there is counts as unsaid. */
 export function listAskedFrom<Sort extends string>(params: URLSearchParams, sorts: readonly Sort[]): ListAsked<Sort> {
   const [by, way] = saidIn(params, 'sort').split('.');
-  const page = saidIn(params, 'page');
   return {
     find: saidIn(params, 'find').slice(0, LONGEST_WORDS),
     sort: sorts.find((known) => known === by) ?? null,
     isDescending: way === 'desc',
-    page: /^\d{1,7}$/.test(page) ? Math.max(1, Number(page)) : 1,
+    page: pageSaid(saidIn(params, 'page')),
   };
 }

@@ -52,6 +52,9 @@ const typed = (text: string): string => text.replace(/\p{Cc}/gu, ' ').trim();
 /** What a part of an address says; empty where it says nothing. */
 const saidIn = (params: URLSearchParams, name: string): string => typed(params.get(name) ?? '');
 
+/** Which page an address asks for, from 1: the first where it names none. */
+export const pageSaid = (text: string): number => (/^\d{1,7}$/.test(text) ? Math.max(1, Number(text)) : 1);
+
 /** What an address asks for; what it says of nothing that there is counts as unsaid. */
 export function shopAskedFrom(params: URLSearchParams): ShopAsked {
   const values = new Map<string, Set<string>>();
@@ -63,7 +66,6 @@ export function shopAskedFrom(params: URLSearchParams): ShopAsked {
     const known = values.get(name);
     if (known && known.size < MOST_VALUES) known.add(said);
   }
-  const page = saidIn(params, 'page');
   return {
     find: saidIn(params, 'find').slice(0, LONGEST_WORDS),
     category: params.get('category'),
@@ -72,7 +74,7 @@ export function shopAskedFrom(params: URLSearchParams): ShopAsked {
     to: saidIn(params, 'to').slice(0, 20),
     inStock: saidIn(params, 'stock') === 'in',
     sort: shopSorts.find((known) => known === saidIn(params, 'sort')) ?? null,
-    page: /^\d{1,7}$/.test(page) ? Math.max(1, Number(page)) : 1,
+    page: pageSaid(saidIn(params, 'page')),
   };
 }
 

@@ -1,6 +1,7 @@
 export {
   ALL_ON_SHELVES,
   isNarrowed,
+  pageSaid,
   type PriceFault,
   pricesAsked,
   type PricesAsked,

@@ -1,6 +1,6 @@
 import { type Choice, hasOptions, isStocked, propertyText, readProperty } from '../catalog';
 import { type ChoiceProgram, type OptionProgram, type Program } from '../compile/program';
-import { plainWords } from '../text';
+import { firstCapital, inOneLine, plainWords } from '../text';
 
 /** Something that customers narrow a list down by: `Colour` is `Walnut`, `Timber` is `cedar`. */
 export interface Trait {
@@ -60,13 +60,8 @@ export function traitsOf(program: Program): Trait[] {
   return [...found.values()];
 }
 
-const inOneLine = (text: string): string => text.trim().replace(/\s+/g, ' ');
-
-/** Inside names as people read them: `frame_width` as “Frame width”. */
-const nameOfProperty = (name: string): string => {
-  const words = name.replaceAll(/[-_]+/g, ' ').trim();
-  return words.slice(0, 1).toUpperCase() + words.slice(1);
-};
+/** Inside names as people read them: `frame-width` as “Frame width”. */
+const nameOfProperty = (name: string): string => firstCapital(name.replaceAll('-', ' '));
 
 /** The options of a stocked choice that lead to a variant on sale. */
 function optionsOnSale({ stocked, variants }: Program, choice: number): ReadonlySet<string> {

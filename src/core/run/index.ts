@@ -20,7 +20,7 @@ export {
 export { type CostAlong, type AddOnTaken, resolveAddOn } from './kits/add-ons';
 export { resolve, runFor } from './resolve';
 export { partsWithin } from './kits/shares';
-export { isSoldOut, type SoldOutClause, soldOutClauses } from './answers/sold-out';
+export { isSoldOut, type SoldOutClause, soldOutClauses, stockNeeded } from './answers/sold-out';
 export { type DrawnStock, stockOf } from './stock-of';
 export { addedToKit, type PartPriced, partsBase, type Priced, type UsualPrices } from './kits/kit-price';
 export { candidateAt } from './kits/candidate-at';

@@ -9,7 +9,13 @@ export interface Wording {
 export const LONGEST_WORDS = 200;
 
 /** A text without what makes no difference when words are looked for: case, and how many spaces there are. */
-export const plainWords = (text: string): string => text.normalize('NFC').trim().replace(/\s+/g, ' ').toLowerCase();
+export const plainWords = (text: string): string => inOneLine(text.normalize('NFC')).toLowerCase();
+
+/** A text with one space wherever there are some, and none at its ends. */
+export const inOneLine = (text: string): string => text.trim().replace(/\s+/g, ' ');
+
+/** Words as a sentence begins with them: `quantity breaks` becomes `Quantity breaks`. */
+export const firstCapital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** What titles are sorted by: no accents, and capital letters among small ones. */
 export const sortKey = (text: string): string => plainWords(text).normalize('NFD').replace(/\p{M}/gu, '');

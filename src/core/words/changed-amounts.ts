@@ -2,7 +2,7 @@ import { type ChangedAmount, type PriceSaid, type Whereabouts } from '../judge/c
 import { formatMoney } from '../money';
 import { unitByCode } from '../quantity';
 import { breaksWords } from './breaks';
-import { firstCapital } from './first-capital';
+import { firstCapital } from '../text';
 import { amountWords, lineValueWords } from './working';
 
 /** What differs in a price, as a sentence: `Cloth colour, Moss: +€3.00, was +€2.00.` */

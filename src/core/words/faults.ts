@@ -2,7 +2,7 @@ import { formatMoney } from '../money';
 import { Exact } from '../number';
 import { type FaultCode, type FaultData, type ProblemData } from '../problems';
 import { type NothingFits } from '../problems/fault';
-import { firstCapital } from './first-capital';
+import { firstCapital } from '../text';
 import { ruleName } from './conditions';
 import { formulaFaultWords } from './formulas';
 import { listFaultWords } from './price-lists';

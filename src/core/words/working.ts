@@ -6,7 +6,7 @@ import { type NamedCondition } from '../conditions';
 import { formatQuantity, requireUnit, unitByCode } from '../quantity';
 import { conditionWords } from './conditions';
 import { counted } from './counted';
-import { firstCapital } from './first-capital';
+import { firstCapital } from '../text';
 
 /** What a line of the working is called: of a rule without a title, the sentence of its condition. */
 export function lineLabel(label: string, because: NamedCondition | undefined): string {

@@ -1,7 +1,7 @@
 import { and, asc, eq, inArray, isNotNull, type SQL, sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { type Services } from '../context';
-import { LONGEST_WORDS, closest } from '../../core/text';
+import { closest, LONGEST_WORDS } from '../../core/text';
 import { type Queries } from '../../data/database';
 import { products } from '../../data/schema';
 import { bestOf, productsHaving } from './words-to-find';

@@ -5,6 +5,7 @@ import { type Queries } from '../../data/database';
 import { type Referrer } from '../../data/references';
 import { products, revisions } from '../../data/schema';
 import { atOneMoment, type Services } from '../context';
+import { inOrderOf } from '../in-order';
 import { inPieces, othersTurn } from '../in-pieces';
 
 /** One step of looking at many products, one after the other. */
@@ -50,8 +51,7 @@ async function readStatesOf(queries: Queries, sorted: readonly number[]): Promis
       .leftJoin(revisions, eq(revisions.id, products.publishedRevision))
       .where(inArray(products.id, ids)),
   );
-  const known = new Map(rows.flat().map((state) => [state.id, state]));
-  return sorted.flatMap((id) => known.get(id) ?? []);
+  return inOrderOf(sorted, rows.flat());
 }
 
 /** How many are read in one go: what that takes is over in a moment. */

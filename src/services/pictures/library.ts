@@ -110,22 +110,13 @@ export async function replaceEverywhere(
       .select({ id: sheets.id, version: sheets.draftVersion, before: sheets.draft })
       .from(sheets)
       .where(inArray(sheets.id, showing('sheet')));
-    if (onProducts.length + onSheets.length > 0) {
+    const changing = [
+      ...onProducts.map((one) => ({ of: 'product' as const, ...one, after: withPictures(one.before, address) })),
+      ...onSheets.map((one) => ({ of: 'sheet' as const, ...one, after: withPictures(one.before, address) })),
+    ];
+    if (changing.length > 0) {
       const change = await createChange(transaction, 'Replace a picture', null, now());
-      for (const one of onProducts)
-        await changeDraft(
-          transaction,
-          change,
-          { of: 'product', ...one, after: withPictures(one.before, address) },
-          now(),
-        );
-      for (const one of onSheets)
-        await changeDraft(
-          transaction,
-          change,
-          { of: 'sheet', ...one, after: withPictures(one.before, address) },
-          now(),
-        );
+      for (const one of changing) await changeDraft(transaction, change, one, now());
     }
     const coloured = await transaction
       .update(swatches)

@@ -189,10 +189,10 @@ async function marginsWith(
     isFor: () => true,
     around: (surroundings, slugs) => {
       // No task carries all that lists name.
-      const [before, after] = [former, lists].map((all) => all.map((list) => namingOnly(list, slugs)));
+      const only = (list: PriceList) => namingOnly(list, slugs);
       return {
-        before: { ...surroundings, priceLists: before ?? [] },
-        after: { ...surroundings, priceLists: after ?? [] },
+        before: { ...surroundings, priceLists: former.map(only) },
+        after: { ...surroundings, priceLists: lists.map(only) },
       };
     },
   });

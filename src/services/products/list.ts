@@ -9,12 +9,13 @@ import { sellersShare } from '../../core/basket';
 import { floorOf, type Shop } from '../../core/catalog';
 import { Exact } from '../../core/number';
 import { formatQuantity, requireUnit } from '../../core/quantity';
-import { type CostOf, isSoldOut, knownCosts } from '../../core/run';
+import { type CostOf, isSoldOut, knownCosts, stockNeeded } from '../../core/run';
 import { type StockView, stockView } from '../../core/stock';
 import { counted } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
 import { type Queries } from '../../data/database';
 import { productCards, products, type ProductState, stockItems } from '../../data/schema';
+import { inOrderOf } from '../in-order';
 import { ON_A_PAGE } from '../list-asked';
 import { pageAmong } from '../page-among';
 import { withStock } from '../selling/overdue';
@@ -260,27 +261,21 @@ async function readRows(
   const stock = await readStock(queries, new Set(rows.flatMap(({ card }) => (card ? namedBy(card) : []))));
   const [there, items] = [stockView(stock), asNamed(stock)];
   const costs = knownCosts(stock);
-  const byId = new Map(rows.map((row) => [row.id, row]));
-  return ids.flatMap((id): ProductRow[] => {
-    const row = byId.get(id);
-    if (!row) return [];
-    const { card, slug, ...said } = row;
+  return inOrderOf(ids, rows).map(({ card, slug, ...said }) => {
     const isSold = said.state === 'published' || said.state === 'changed';
-    return [
-      {
-        ...said,
-        slug: slug ?? '',
-        picture: card?.picture?.src ?? null,
-        facets: card?.facets ?? [],
-        price: card?.price ?? null,
-        tags: card?.tags ?? [],
-        mustFix: card?.mustFix ?? 0,
-        earns: card && earnsOf(card, costs, shop),
-        ...(card ? (card.isKit ? kitStockWords(card, there) : stockWords(ownStock(card), there, items)) : NOT_KNOWN),
-        held: card && isSold ? heldWords(card, there) : null,
-        isDue: card === null,
-      },
-    ];
+    return {
+      ...said,
+      slug: slug ?? '',
+      picture: card?.picture?.src ?? null,
+      facets: card?.facets ?? [],
+      price: card?.price ?? null,
+      tags: card?.tags ?? [],
+      mustFix: card?.mustFix ?? 0,
+      earns: card && earnsOf(card, costs, shop),
+      ...(card ? (card.isKit ? kitStockWords(card, there) : stockWords(ownStock(card), there, items)) : NOT_KNOWN),
+      held: card && isSold ? heldWords(card, there) : null,
+      isDue: card === null,
+    };
   });
 }
 
@@ -290,7 +285,7 @@ const NOT_KNOWN = { stock: '', outOfStock: false };
 const namedBy = ({ draws, one, soldOutWhile }: ProductCard): string[] => [
   ...draws.map(({ key: stock }) => stock),
   ...(one?.draws ?? []).map(({ stock }) => stock),
-  ...(soldOutWhile ?? []).flat().flatMap(({ needs }) => needs.map(({ stock }) => stock)),
+  ...stockNeeded(soldOutWhile ?? []),
 ];
 
 /** What one of a product earns as its page begins; null while it is not known. */

@@ -1,5 +1,6 @@
 import { asc, sql } from 'drizzle-orm';
 import { z } from 'zod';
+import { inOrderOf } from '../in-order';
 import { inPieces } from '../in-pieces';
 import { type quantityOf } from '../../core/catalog';
 import { inParts } from '../../core/in-parts';
@@ -75,10 +76,7 @@ async function readSome(queries: Queries, ids: readonly number[]): Promise<Ruled
       from products left join revisions on revisions.id = products.published_revision
       where products.id in ${among(ids)}
     )`);
-  const byId = new Map(rows.map((row) => [row.id, row]));
-  return ids.flatMap((id): RuledProduct[] => {
-    const row = byId.get(id);
-    if (!row) return [];
+  return inOrderOf(ids, rows).map((row) => {
     const [title, category, supplier, tags, soldBy, quantity, quantityByGroup] = kept.parse(JSON.parse(row.said));
     const ruled = {
       category,
@@ -91,6 +89,6 @@ async function readSome(queries: Queries, ids: readonly number[]): Promise<Ruled
       parts: Array.from({ length: row.parts ?? 0 }),
       choices: Array.from({ length: row.slots }, () => ({ kind: 'slot' })),
     };
-    return [{ id, title, inShop: row.inShop === 1, ruled }];
+    return { id: row.id, title, inShop: row.inShop === 1, ruled };
   });
 }

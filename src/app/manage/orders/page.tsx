@@ -3,7 +3,7 @@ import { listQuery } from '@/features/kit/shared';
 import { OrderList } from '@/features/manage/orders';
 import { services } from '@/services/process';
 import { listOrders, ordersAskedFrom } from '@/services/selling/order-list';
-import { type Said, saidOf } from '../said-of';
+import { type Said, saidOf } from '../../said-of';
 
 export const metadata: Metadata = { title: 'Orders' };
 export const dynamic = 'force-dynamic';

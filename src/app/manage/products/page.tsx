@@ -4,7 +4,7 @@ import { readSheets } from '@/services/catalog/catalog-state';
 import { services } from '@/services/process';
 import { productsAskedFrom } from '@/services/products/asked';
 import { listProducts } from '@/services/products/list';
-import { type Said, saidOf } from '../said-of';
+import { type Said, saidOf } from '../../said-of';
 
 export const metadata: Metadata = { title: 'Products' };
 export const dynamic = 'force-dynamic';

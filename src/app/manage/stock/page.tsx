@@ -4,7 +4,7 @@ import { StockList } from '@/features/manage/stock';
 import { services } from '@/services/process';
 import { countCutting } from '@/services/stock/ledger/cutting';
 import { listStock, stockAskedFrom } from '@/services/stock/items/list';
-import { type Said, saidOf } from '../said-of';
+import { type Said, saidOf } from '../../said-of';
 
 export const metadata: Metadata = { title: 'Stock' };
 export const dynamic = 'force-dynamic';

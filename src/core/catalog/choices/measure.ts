@@ -4,6 +4,7 @@ import { decimalText, Exact } from '../../number';
 import { type Path, type Problem } from '../../problems';
 import { formatQuantity, readMeasure, requireUnit, unitByCode } from '../../quantity';
 import { type Answer } from '../../selection';
+import { inOneLine } from '../../text';
 import {
   choiceFields,
   type ChoiceReader,
@@ -61,7 +62,7 @@ const OWN_UNIT = /[a-z'"′″’”]/i;
 /** A measure as a basket shows it: in the shop's unit, and as it was typed where that was in another. */
 function asTyped(given: string, written: string): string {
   if (!OWN_UNIT.test(given) || plain(given) === plain(written)) return written;
-  return `${given.trim().replace(/\s+/g, ' ')} (${written})`;
+  return `${inOneLine(given)} (${written})`;
 }
 
 const plain = (text: string) => text.replace(/\s/g, '').replace(',', '.').toLowerCase();

@@ -193,6 +193,10 @@ function needOf(program: Program, { stock, fixed, pieces, cut, leadDays, measure
   return isSome ? [{ stock, quantity: null, pieces: [] }] : [];
 }
 
+/** The stock items that it follows from whether a product is sold out. */
+export const stockNeeded = (clauses: readonly SoldOutClause[]): string[] =>
+  clauses.flat().flatMap(({ needs }) => needs.map(({ stock }) => stock));
+
 /**
  * Whether a product can't be bought now for want of stock.
  *

@@ -6,6 +6,7 @@ import { inParts } from '../../../core/in-parts';
 import { type Queries } from '../../../data/database';
 import { among } from '../../../data/references';
 import { productCards, revisions } from '../../../data/schema';
+import { inOrderOf } from '../../in-order';
 import { othersTurn } from '../../in-pieces';
 import { pageAmong } from '../../page-among';
 import { countByCategory } from './categories';
@@ -82,11 +83,11 @@ async function readEntries(queries: Queries, ids: readonly number[]): Promise<Fe
     .from(productCards)
     .innerJoin(revisions, eq(revisions.id, productCards.madeFrom))
     .where(and(LISTED, inArray(productCards.productId, among(ids))));
-  const byId = new Map(rows.map((row) => [row.id, row]));
-  return ids.flatMap((id): FeedEntry[] => {
-    const row = byId.get(id);
-    if (!row) return [];
-    const { slug, title, summary, price, publishedAt } = row;
-    return [{ slug: slug ?? '', title: title ?? '', summary: summary ?? '', price: price ?? '', publishedAt }];
-  });
+  return inOrderOf(ids, rows).map(({ slug, title, summary, price, publishedAt }) => ({
+    slug: slug ?? '',
+    title: title ?? '',
+    summary: summary ?? '',
+    price: price ?? '',
+    publishedAt,
+  }));
 }

@@ -9,6 +9,7 @@ import { sortKey } from '../../../core/text';
 import { type Queries } from '../../../data/database';
 import { among } from '../../../data/references';
 import { productCards } from '../../../data/schema';
+import { inOrderOf } from '../../in-order';
 import { pageAmong } from '../../page-among';
 import { groupOf } from '../basket';
 import { withStock } from '../overdue';
@@ -146,8 +147,7 @@ async function readInOrder(queries: Queries, onPage: PromiseLike<{ id: number }[
     .select({ id: productCards.productId, card: productCards.card })
     .from(productCards)
     .where(and(eq(productCards.of, 'published'), inArray(productCards.productId, among(ids))));
-  const cards = new Map(rows.map((row) => [row.id, row]));
-  return ids.flatMap((id) => cards.get(id) ?? []);
+  return inOrderOf(ids, rows);
 }
 
 function orderOf({ find, group }: Narrowing, sort: ShopSort | null): SQL[] {

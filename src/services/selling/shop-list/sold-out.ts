@@ -1,6 +1,6 @@
 import { and, eq, gt, inArray, sql } from 'drizzle-orm';
 import { Exact } from '../../../core/number';
-import { isSoldOut, type SoldOutClause } from '../../../core/run';
+import { isSoldOut, type SoldOutClause, stockNeeded } from '../../../core/run';
 import { type StockView, stockView } from '../../../core/stock';
 import { type Queries } from '../../../data/database';
 import { among } from '../../../data/references';
@@ -34,8 +34,7 @@ export async function readSoldOut(queries: Queries, group: string | null): Promi
 
 /** What there is of the stock items that some products need. */
 export async function readThere(queries: Queries, needed: readonly (readonly SoldOutClause[])[]): Promise<StockView> {
-  const keys = needed.flatMap((clauses) => clauses.flat().flatMap(({ needs }) => needs.map(({ stock }) => stock)));
-  return stockView(await readStock(queries, new Set(keys)));
+  return stockView(await readStock(queries, new Set(needed.flatMap(stockNeeded))));
 }
 
 /** Figures are compared roughly where the database does it: what is nearly too little is looked at, too. */
