@@ -1,3 +1,16 @@
+/** A page of a list. */
+export interface PageOf<Row> {
+  readonly rows: readonly Row[];
+  /** how many match, and how many there are */
+  readonly found: number;
+  readonly total: number;
+  /** from 1 */
+  readonly page: number;
+  readonly pages: number;
+  /** the number of the first row that is shown, from 1 */
+  readonly first: number;
+}
+
 /**
  * Which page of a list is shown, of all that are found.
  *

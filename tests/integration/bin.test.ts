@@ -1,7 +1,8 @@
 import { eq } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { bin, products, stockItems, stockMovements, swatches } from '@/data/schema';
-import { bringBack, deleteForGood, listBin } from '@/services/bin/bin';
+import { bringBack, deleteForGood } from '@/services/bin/bin';
+import { binAskedFrom, listBin } from '@/services/bin/list';
 import { openProduct, saveDraft, seeProduct } from '@/services/products/drafts';
 import { archiveProduct, createProduct, createProducts, deleteProduct, startAgain } from '@/services/products/products';
 import { publishProduct } from '@/services/products/publishing';
@@ -20,6 +21,9 @@ beforeEach(async () => {
   context = await openServices();
 });
 afterEach(() => context.close());
+
+/** What is in the bin, as an address asks for it. */
+const inBin = async (asked = '') => (await listBin(context, binAskedFrom(new URLSearchParams(asked)))).rows;
 
 describe('what is deleted', () => {
   it('of a product comes back as it was, with its number', async () => {
@@ -43,7 +47,7 @@ describe('what is deleted', () => {
       state: 'draft',
       sku: 'HAT',
     });
-    expect(await listBin(context)).toEqual([]);
+    expect(await inBin()).toEqual([]);
     await expect(bringBack(context, binned)).rejects.toMatchObject({ status: 404 });
   });
 
@@ -119,7 +123,7 @@ describe('what is deleted', () => {
   it('of a swatch; not while another has its name', async () => {
     const colour = { name: 'Lupin', colours: ['#8a6a9a'], picture: null, family: 'Purples', supplierCode: 'H7' };
     const { binned } = await deleteSwatch(context, await createSwatch(context, colour));
-    expect((await listBin(context))[0]).toMatchObject({ kind: 'swatch', title: 'Lupin' });
+    expect((await inBin())[0]).toMatchObject({ kind: 'swatch', title: 'Lupin' });
     const second = await createSwatch(context, { ...colour, supplierCode: 'H8' });
     await expect(bringBack(context, binned)).rejects.toMatchObject({ status: 409, code: 'nameTaken' });
     await deleteSwatch(context, second);
@@ -136,21 +140,49 @@ describe('what is deleted', () => {
     const { binned } = await deleteProduct(context, first);
     context.advance(29 * DAY);
     const later = await deleteProduct(context, second);
-    expect((await listBin(context)).map(({ title }) => title)).toEqual(['Two', 'One']);
+    expect((await inBin()).map(({ title }) => title)).toEqual(['Two', 'One']);
     context.advance(1.5 * DAY);
-    expect((await listBin(context)).map(({ title }) => title)).toEqual(['Two']);
+    expect((await inBin()).map(({ title }) => title)).toEqual(['Two']);
     await expect(bringBack(context, binned)).rejects.toMatchObject({ status: 404 });
     await deleteForGood(context, later.binned);
     await expect(deleteForGood(context, later.binned)).rejects.toMatchObject({ status: 404 });
     expect(await context.database.read.select().from(bin)).toEqual([]);
   });
 
+  it('is found by its name and what it is, sorted, and turned page by page', async () => {
+    for (let place = 1; place <= 52; place += 1) {
+      context.advance(1000);
+      await deleteProduct(context, await createProduct(context, { title: `Thing ${String(place).padStart(2, '0')}` }));
+    }
+    await deleteSwatch(
+      context,
+      await createSwatch(context, {
+        name: 'Lupin 7',
+        colours: ['#8a6a9a'],
+        picture: null,
+        family: 'Purples',
+        supplierCode: 'H7',
+      }),
+    );
+    const page = await listBin(context, binAskedFrom(new URLSearchParams('page=2')));
+    expect(page).toMatchObject({ found: 53, total: 53, page: 2, pages: 2, first: 51 });
+    expect(page.rows.map(({ title }) => title)).toEqual(['Thing 03', 'Thing 02', 'Thing 01']);
+    const called = Array.from({ length: 52 }, (_, place) => `Thing ${String(place + 1).padStart(2, '0')}`);
+    expect((await inBin('find=4 thing&sort=title')).map(({ title }) => title)).toEqual(
+      called.filter((title) => title.includes('4')),
+    );
+    expect((await inBin('find=swatch')).map(({ title }) => title)).toEqual(['Lupin 7']);
+    expect((await inBin('sort=kind.desc'))[0]).toMatchObject({ kind: 'swatch' });
+    expect(await inBin('find=nothing%25')).toEqual([]);
+    expect(await inBin('page=999')).toHaveLength(3);
+  });
+
   it('twice at once is deleted once', async () => {
     const id = await createProduct(context, { title: 'Twice' });
     const outcomes = await Promise.allSettled([deleteProduct(context, id), deleteProduct(context, id)]);
     expect(outcomes.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
-    expect(await listBin(context)).toHaveLength(1);
-    const [binned] = await listBin(context);
+    expect(await inBin()).toHaveLength(1);
+    const [binned] = await inBin();
     const back = await Promise.allSettled([bringBack(context, binned?.id ?? 0), bringBack(context, binned?.id ?? 0)]);
     expect(back.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
   });

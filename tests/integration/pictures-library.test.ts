@@ -4,7 +4,8 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { referencesOf, withPictures } from '@/core/catalog';
 import { products, swatches } from '@/data/schema';
 import { uploadPicture } from '@/services/files/pictures';
-import { deletePicture, listPictures, replaceEverywhere } from '@/services/pictures/library';
+import { deletePicture, replaceEverywhere } from '@/services/pictures/library';
+import { listPictures, picturesAskedFrom } from '@/services/pictures/list';
 import { lastBulk } from '@/services/many/make';
 import { openProduct } from '@/services/products/drafts';
 import { takeBackMany } from '../support/many';
@@ -20,7 +21,8 @@ const photo = (red: number) =>
   sharp({ create: { width: 30, height: 20, channels: 3, background: { r: red, g: 90, b: 60 } } })
     .png()
     .toBuffer();
-const row = async (src: string) => (await listPictures(context)).find((picture) => picture.src === src);
+const listed = (asked = '') => listPictures(context, picturesAskedFrom(new URLSearchParams(asked)));
+const row = async (src: string) => (await listed()).rows.find((picture) => picture.src === src);
 
 describe('the pictures of the shop', () => {
   it('are listed with the names of their files and what shows them', async () => {
@@ -37,6 +39,36 @@ describe('the pictures of the shop', () => {
     const birch =
       (await context.database.read.query.swatches.findFirst({ where: eq(swatches.key, 'birch') }))?.picture ?? '';
     expect((await row(birch))?.usedBy).toContain('swatch Birch ply');
+  });
+
+  it('are found by the name of their file, by what shows them, and where nothing does, page by page', async () => {
+    const found = async (asked: string) => (await listed(asked)).rows.map(({ src }) => src);
+    const suit = (await openProduct(context, 1)).draft.pictures[0]?.src ?? '';
+    const alone = await uploadPicture(context, await photo(10), 'Veil, front 100%.png');
+    const ofBirch = await found('find=birch');
+    for (const [words, src] of [
+      ['front veil', alone],
+      ['100%', alone],
+      ['bee sui', suit],
+    ] as const)
+      expect(await found(`find=${encodeURIComponent(words)}`), words).toContain(src);
+    const birch = await context.database.read.query.swatches.findFirst({ where: eq(swatches.key, 'birch') });
+    expect(ofBirch).toContain(birch?.picture);
+    expect(await found('show=unused')).toContain(alone);
+    expect(await found('show=unused')).not.toContain(suit);
+    expect(await found('show=unused')).not.toContain(birch?.picture);
+    expect(await found('find=nothing of the kind')).toEqual([]);
+    // Each stands on one page and no more, the latest first.
+    for (let place = 0; place < 65; place += 1) {
+      context.advance(1_000);
+      await uploadPicture(context, await photo(20 + place), `${place}.png`);
+    }
+    const { total, pages } = await listed();
+    const all: string[] = [];
+    for (let page = 1; page <= pages; page += 1) all.push(...(await found(`page=${page}`)));
+    expect(all).toHaveLength(total);
+    expect(new Set(all).size).toBe(total);
+    expect((await listed()).rows[0]?.name).toBe('64.png');
   });
 
   it('are replaced everywhere, drafts and swatches, and that of products is taken back', async () => {

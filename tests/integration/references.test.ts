@@ -11,7 +11,7 @@ import { readSheets } from '@/services/catalog/catalog-state';
 import { asItCounts, type BothStates, readSomeStates } from '@/services/catalog/product-steps';
 import { whereUsed } from '@/services/catalog/where-used';
 import { openProduct, saveDraft } from '@/services/products/drafts';
-import { createProduct, deleteProduct } from '@/services/products/products';
+import { createProduct, deleteProduct, insertProduct } from '@/services/products/products';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { createSheet, deleteSheet, openSheet, publishSheet, saveSheetDraft } from '@/services/sheets/sheets';
 import { changeSwatch } from '@/services/swatches/swatches';
@@ -180,11 +180,29 @@ describe('what refers to what', () => {
   });
 
   it('names each who uses something once, by its title', async () => {
-    const users = await usersOf(read(), 'swatches', 'slate');
-    expect(users.get('slate')?.length).toBe(new Set(users.get('slate')).size);
-    expect(users.get('slate')).toContain('Bee suit');
-    expect((await usersOf(read(), 'swatches')).get('slate')).toEqual(users.get('slate'));
-    expect((await usersOf(read(), 'pictures', '/nowhere.png')).size).toBe(0);
+    const slate = (await usersOf(read(), 'swatches', ['slate'])).get('slate');
+    expect(slate?.titles).toContain('Bee suit');
+    expect(slate?.titles).toEqual([...new Set(slate?.titles)].sort());
+    expect(slate?.number).toBe(slate?.titles.length);
+    expect((await usersOf(read(), 'swatches')).get('slate')).toEqual(slate);
+    expect((await usersOf(read(), 'pictures', ['/nowhere.png'])).size).toBe(0);
+  });
+
+  it('counts all who use something, and names no more than the first twenty', async () => {
+    const definitions = Array.from({ length: 23 }, (_, place) =>
+      productSchema.parse({
+        slug: `shown-${place}`,
+        title: `Shown ${String(place).padStart(2, '0')}`,
+        sku: `SHOWN-${place}`,
+        pictures: [{ src: '/shown.png' }],
+      }),
+    );
+    await context.database.write(async (transaction) => {
+      for (const definition of definitions) await insertProduct(transaction, definition, context.now());
+    });
+    const users = (await usersOf(read(), 'pictures', ['/shown.png'])).get('/shown.png');
+    expect(users?.number).toBe(23);
+    expect(users?.titles).toEqual(definitions.slice(0, 20).map(({ title }) => title));
   });
 
   it('is made good for a database of before, and by whoever goes on after it was left halfway', async () => {

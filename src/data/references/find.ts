@@ -1,7 +1,6 @@
-import { sql, type SQL } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
 import { type JoinCondition, joins, type PlaceCondition, placeConditionSchema, type Sheet } from '../../core/catalog';
 import { type Queries } from '../database';
-import { type ReferrerKind } from '../tables/references';
 import { among, idOf, type Referrer } from './referrer';
 import { conditionOf } from './rows';
 import { conditionsFor, factsOf, standingBy } from './standing';
@@ -254,51 +253,46 @@ export async function productsWithProofs(queries: Queries): Promise<number[]> {
   return rows.map(({ id }) => id);
 }
 
+/** Who uses something: titles of the first, in order, and how many there are. */
+export interface Users {
+  readonly titles: readonly string[];
+  readonly number: number;
+}
+
+/** Of those who use something so many are told by their titles. */
+const MOST_TOLD = 20;
+
 /**
- * Titles of the products and sheets that refer to things of one kind, by the key of the thing: in their drafts, and in
- * what is published of them.
+ * The products and sheets that refer to things of one kind, by the key of the thing: in their drafts, and in what is
+ * published of them. What nothing refers to is not among them.
  *
- * @param key of one thing; null for all
+ * @param keys of some things; null for all
  */
 export async function usersOf(
   queries: Queries,
   what: 'stock' | 'groups' | 'pictures' | 'swatches',
-  key: string | null = null,
-): Promise<ReadonlyMap<string, readonly string[]>> {
-  const rows = await queries.all<Pick<Referrer, 'kind' | 'id'> & { used: string }>(sql`
-    select distinct kind, id, "key" as used from catalog_references
-    where what = ${what} and ${key === null ? sql`true` : sql`"key" = ${key}`}`);
-  const titles = await titlesOf(queries, rows);
-  const users = new Map<string, string[]>();
-  for (const { used, ...referrer } of rows) {
-    const title = titles.get(`${referrer.kind} ${referrer.id}`) ?? '';
+  keys: Iterable<string> | null = null,
+): Promise<ReadonlyMap<string, Users>> {
+  const rows = await queries.all<{ used: string; title: string; number: number }>(sql`
+    with used as (
+      select distinct kind, id, "key" as used from catalog_references
+      where what = ${what} and ${keys === null ? sql`true` : sql`"key" in ${among(keys)}`}),
+    titled as (
+      select used, coalesce(product.title, sheet.title, '') as title from used
+      left join products product on used.kind = 'product' and product.id = used.id
+      left join sheets sheet on used.kind = 'sheet' and sheet.id = used.id)
+    select used, title, number from (
+      select used, title, count(*) over (partition by used) as number,
+        row_number() over (partition by used order by title) as place
+      from titled)
+    where place <= ${MOST_TOLD} order by used, place`);
+  const users = new Map<string, { titles: string[]; number: number }>();
+  for (const { used, title, number } of rows) {
     const known = users.get(used);
-    if (known) known.push(title);
-    else users.set(used, [title]);
+    if (known) known.titles.push(title);
+    else users.set(used, { titles: [title], number });
   }
-  for (const all of users.values()) all.sort();
   return users;
-}
-
-/** Of so many the titles are looked up one by one; of more along the index that has all of them. */
-const FEW = 200;
-
-/** What products and sheets are called, by their kind and number. */
-async function titlesOf(
-  queries: Queries,
-  referrers: readonly Pick<Referrer, 'kind' | 'id'>[],
-): Promise<ReadonlyMap<string, string>> {
-  const named = async (kind: ReferrerKind, table: SQL) => {
-    const ids = new Set(referrers.flatMap((one) => (one.kind === kind ? [one.id] : [])));
-    if (ids.size === 0) return [];
-    const rows = await queries.all<{ id: number; title: string }>(
-      ids.size > FEW
-        ? sql`select id, title from ${table} order by title`
-        : sql`select id, title from ${table} where id in ${among(ids)}`,
-    );
-    return rows.map(({ id, title }) => [`${kind} ${id}`, title] as const);
-  };
-  return new Map([...(await named('product', sql`products`)), ...(await named('sheet', sql`sheets`))]);
 }
 
 /**

@@ -3,7 +3,7 @@ import * as find from './find';
 import { followChanges } from './keep';
 import * as standing from './standing';
 
-export { type Asked, type Thing } from './find';
+export { type Asked, type Thing, type Users } from './find';
 export { among, type Referrer } from './referrer';
 
 /** Asks once what has been written before in the same write is known, too. */
@@ -25,6 +25,3 @@ export const standingBy = upToDate(standing.standingBy);
 export const usersOf = upToDate(find.usersOf);
 export const namesOf = upToDate(find.namesOf);
 export const draftsWith = upToDate(find.draftsWith);
-
-/** Of those who use something so many are told by their titles where all things are listed. */
-export const MOST_TOLD = 20;

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import { blob, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { type FileType, type PriceList, type Shop } from '../../core/catalog';
 import { type ProductCard } from '../cards';
@@ -205,10 +206,7 @@ export const productGroupPrices = sqliteTable(
     forGroup: text('for_group').notNull(),
     priceFrom: real('price_from').notNull(),
   },
-  (table) => [
-    primaryKey({ columns: [table.productId, table.forGroup] }),
-    index('product_group_prices_groups').on(table.forGroup, table.productId, table.priceFrom),
-  ],
+  (table) => [primaryKey({ columns: [table.productId, table.forGroup] })],
 );
 
 /**
@@ -252,16 +250,31 @@ export const cardsDue = sqliteTable(
 );
 
 /** Pictures, made safe, under the hash of their content. */
-export const media = sqliteTable('media', {
-  hash: text('hash').primaryKey(),
-  /** what the file was called that it first came in */
-  name: text('name').notNull().default(''),
-  type: text('type').notNull(),
-  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
-  width: integer('width'),
-  height: integer('height'),
-  createdAt: instant('created_at').notNull(),
-});
+export const media = sqliteTable(
+  'media',
+  {
+    hash: text('hash').primaryKey(),
+    /** what the file was called that it first came in */
+    name: text('name').notNull().default(''),
+    type: text('type').notNull(),
+    bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+    width: integer('width'),
+    height: integer('height'),
+    createdAt: instant('created_at').notNull(),
+  },
+  // All that its list looks at: what lies behind a large picture is far away.
+  (table) => [
+    index('media_listed').on(
+      table.createdAt,
+      table.hash,
+      table.name,
+      table.type,
+      table.width,
+      table.height,
+      sql`length("bytes")`,
+    ),
+  ],
+);
 
 /** A sheet: its working draft, and what lists need of it. */
 export const sheets = sqliteTable('sheets', {
@@ -307,16 +320,21 @@ export const swatches = sqliteTable('swatches', {
 export const binnedKinds = ['product', 'sheet', 'swatch', 'stock item'] as const;
 
 /** What has been deleted, as it was, until it is too old to be brought back. */
-export const bin = sqliteTable('bin', {
-  id: id(),
-  kind: text('kind', { enum: binnedKinds }).notNull(),
-  title: text('title').notNull(),
-  /** its rows, by the name of their table, in the order in which they are put back */
-  rows: text('rows', { mode: 'json' })
-    .$type<readonly { readonly table: string; readonly rows: readonly Record<string, unknown>[] }[]>()
-    .notNull(),
-  at: instant('at').notNull(),
-});
+export const bin = sqliteTable(
+  'bin',
+  {
+    id: id(),
+    kind: text('kind', { enum: binnedKinds }).notNull(),
+    title: text('title').notNull(),
+    /** its rows, by the name of their table, in the order in which they are put back */
+    rows: text('rows', { mode: 'json' })
+      .$type<readonly { readonly table: string; readonly rows: readonly Record<string, unknown>[] }[]>()
+      .notNull(),
+    at: instant('at').notNull(),
+  },
+  // All that its list looks at: what lies behind the rows of something large is far away.
+  (table) => [index('bin_listed').on(table.at, table.title, table.kind)],
+);
 
 /** A change of many drafts, so that it can be taken back. */
 export const bulkChanges = sqliteTable('bulk_changes', {

@@ -18,7 +18,7 @@ import { type Services } from '../context';
 import { notFound, Refusal } from '../refusal';
 
 /** What is deleted can be brought back for so long. */
-export const KEPT_FOR_DAYS = 30;
+const KEPT_FOR_DAYS = 30;
 
 const DAY = 86_400_000;
 
@@ -37,16 +37,6 @@ const TABLES: readonly SQLiteTable[] = [
 
 export type BinnedKind = (typeof binnedKinds)[number];
 
-/** Something in the bin. */
-export interface BinnedRow {
-  readonly id: number;
-  readonly kind: BinnedKind;
-  readonly title: string;
-  readonly at: number;
-  /** when it is gone for good */
-  readonly until: number;
-}
-
 /**
  * Keeps what is about to be deleted, within the same transaction. @param rows in the order in which they are put back
  * @returns its number in the bin
@@ -64,8 +54,14 @@ export async function putInBin(
   return kept?.id ?? 0;
 }
 
+/** What was deleted before that is gone for good. */
+export const keptSince = (at: Date): Date => new Date(at.getTime() - KEPT_FOR_DAYS * DAY);
+
+/** When what was deleted then is gone for good. */
+export const keptUntil = (at: Date): Date => new Date(at.getTime() + KEPT_FOR_DAYS * DAY);
+
 async function forgetOld(transaction: Queries, at: Date): Promise<void> {
-  await transaction.delete(bin).where(lt(bin.at, new Date(at.getTime() - KEPT_FOR_DAYS * DAY)));
+  await transaction.delete(bin).where(lt(bin.at, keptSince(at)));
 }
 
 /**
@@ -84,18 +80,6 @@ export async function refuseGone(queries: Queries, kind: BinnedKind, id: number)
     'notFound',
     kept ? `The ${kind} ${id} was deleted. It lies in the bin.` : `There is no ${kind} ${id}.`,
     { binned: kept?.id ?? null },
-  );
-}
-
-/** What is in the bin, the latest first. */
-export async function listBin({ database, now }: Services): Promise<BinnedRow[]> {
-  const oldest = now().getTime() - KEPT_FOR_DAYS * DAY;
-  const rows = await database.read
-    .select({ id: bin.id, kind: bin.kind, title: bin.title, at: bin.at })
-    .from(bin)
-    .orderBy(desc(bin.at), desc(bin.id));
-  return rows.flatMap(({ at, ...row }) =>
-    at.getTime() < oldest ? [] : [{ ...row, at: at.getTime(), until: at.getTime() + KEPT_FOR_DAYS * DAY }],
   );
 }
 

@@ -4,10 +4,9 @@ import { type CatalogSurroundings, type Sheet } from '../../core/catalog';
 import { inParts } from '../../core/in-parts';
 import { sheetFaults } from '../../core/judge';
 import { faultWords } from '../../core/words';
-import { type ComparedProduct, type Costs } from '../figures/margins';
+import { type ComparedProduct } from '../figures/margins';
 import { othersTurn } from '../in-pieces';
 import { compared } from '../prices/floors';
-import { readCosts } from '../stock/ledger/figures';
 import { type BulkChange } from './bulk-change';
 import { nameOfDraft, nameOfTargets, readTargets, type Target, wordsOfChange, type Worked, workOut } from './work-out';
 
@@ -45,12 +44,11 @@ export interface BulkPreview {
  * @throws Refusal 404, 422 where it is about nothing, or what it names is not there
  */
 export async function previewBulk(context: Services, change: BulkChange, from = 0): Promise<BulkPreview> {
-  const { words, targets, costs } = await atOneMoment(context, async ({ database: { read }, now }) => ({
+  const { words, targets } = await atOneMoment(context, async ({ database: { read }, now }) => ({
     words: await wordsOfChange(read, now(), change),
     targets: await readTargets(read, change),
-    costs: await readCosts(read),
   }));
-  return { words, seen: nameOfTargets(targets), steps: lookAt(context, change, targets, from, costs) };
+  return { words, seen: nameOfTargets(targets), steps: lookAt(context, change, targets, from) };
 }
 
 /** So many are looked at together: what each earns takes a while, and the first is wanted soon. */
@@ -61,11 +59,10 @@ async function* lookAt(
   change: BulkChange,
   targets: readonly Target[],
   from: number,
-  costs: Costs,
 ): AsyncGenerator<ProductStep<BulkRow>> {
   let done = from;
   for (const part of inParts(targets.slice(from), AT_ONCE)) {
-    const { worked, surroundings, today } = await atOneMoment(context, async ({ database, now }) => {
+    const { worked, surroundings, today, costs } = await atOneMoment(context, async ({ database, now }) => {
       const { worked: rows, around } = await workOut(database.read, now(), change, part);
       return { worked: rows, ...(await around()) };
     });

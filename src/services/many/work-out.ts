@@ -5,8 +5,10 @@ import { type CatalogSurroundings, type Product, productSchema, type Sheet } fro
 import { type Queries } from '../../data/database';
 import { among } from '../../data/references';
 import { products, sheets } from '../../data/schema';
+import { type Costs } from '../figures/margins';
 import { notFound, Refusal } from '../refusal';
 import { seenName } from '../seen';
+import { costsIn } from '../stock/ledger/figures';
 import { type BulkChange } from './bulk-change';
 import { type Apply } from './bulk-steps';
 import { changer } from './changer';
@@ -33,6 +35,8 @@ export type Worked = Draft<'product', Product> | Draft<'sheet', Sheet>;
 interface Around {
   readonly surroundings: CatalogSurroundings;
   readonly today: string;
+  /** what the stock items cost that can be taken from */
+  readonly costs: Costs;
 }
 
 /** The drafts that a change is about, products first, in the order of their titles. */
@@ -132,9 +136,13 @@ async function readNamed(queries: Queries, change: BulkChange) {
   }
   const beside = [...named, ...(source ? [source.draft] : [])];
   const around = async (at: Date, drafts: readonly Product[], onThem: readonly Sheet[]): Promise<Around> => {
-    const { surroundings, today } = await readSurroundings(queries, at, [...drafts, ...beside], onThem);
+    const { surroundings, today, stock } = await readSurroundings(queries, at, [...drafts, ...beside], onThem);
     const known = named.map((product) => [product.slug, product] as const);
-    return { today, surroundings: { ...surroundings, products: new Map([...surroundings.products, ...known]) } };
+    return {
+      today,
+      costs: costsIn(stock),
+      surroundings: { ...surroundings, products: new Map([...surroundings.products, ...known]) },
+    };
   };
   return { source, around };
 }

@@ -1,10 +1,10 @@
-import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import { type SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { z } from 'zod';
 import { withPictures } from '../../core/catalog';
 import { counted } from '../../core/words';
 import { type Queries } from '../../data/database';
-import { MOST_TOLD, referringTo, usersOf } from '../../data/references';
+import { referringTo, usersOf } from '../../data/references';
 import {
   bin,
   bulkChangeDrafts,
@@ -16,56 +16,10 @@ import {
   sheets,
   swatches,
 } from '../../data/schema';
-import { atOneMoment, type Services } from '../context';
+import { type Services } from '../context';
 import { changeDraft, createChange } from '../many/make';
 import { notFound, Refusal } from '../refusal';
 import { pictureAddress } from '../files/pictures';
-
-/** A picture of the library. */
-export interface PictureRow {
-  readonly hash: string;
-  readonly src: string;
-  /** what its file was called; empty where nobody said */
-  readonly name: string;
-  readonly type: string;
-  /** in pixels; null for a drawing */
-  readonly width: number | null;
-  readonly height: number | null;
-  /** its size, in bytes */
-  readonly size: number;
-  readonly at: number;
-  /** titles of the products, sheets and swatches that show it, of the first of them; and how many there are */
-  readonly usedBy: readonly string[];
-  readonly uses: number;
-}
-
-/** Every picture that was ever uploaded, the latest first. */
-export function listPictures(context: Services): Promise<PictureRow[]> {
-  return atOneMoment(context, async ({ database: { read } }) => {
-    const rows = await read
-      .select({
-        hash: media.hash,
-        name: media.name,
-        type: media.type,
-        width: media.width,
-        height: media.height,
-        size: sql<number>`length(${media.bytes})`,
-        at: media.createdAt,
-      })
-      .from(media)
-      .orderBy(desc(media.createdAt), asc(media.hash));
-    const users = await usersOf(read, 'pictures');
-    const book = await read.select({ name: swatches.name, picture: swatches.picture }).from(swatches);
-    return rows.map(({ at, ...row }) => {
-      const src = pictureAddress(row.hash);
-      const titles = [
-        ...(users.get(src) ?? []),
-        ...book.filter(({ picture }) => picture === src).map(({ name }) => `swatch ${name}`),
-      ];
-      return { ...row, src, at: at.getTime(), usedBy: titles.slice(0, MOST_TOLD), uses: titles.length };
-    });
-  });
-}
 
 export const replacementSchema = z.strictObject({
   by: z.string().max(300).describe('address of the picture that takes its place'),
@@ -135,12 +89,12 @@ export async function deletePicture({ database }: Services, hash: string): Promi
   await database.write(async (transaction) => {
     await requirePicture(transaction, hash);
     const src = pictureAddress(hash);
-    const users = (await usersOf(transaction, 'pictures', src)).get(src) ?? [];
-    if (users.length > 0)
+    const users = (await usersOf(transaction, 'pictures', [src])).get(src);
+    if (users)
       throw new Refusal(
         409,
         'pictureInUse',
-        `${counted(users.length, 'product or sheet shows', 'products and sheets show')} it: ${users.slice(0, 5).join(', ')}. Give them another first.`,
+        `${counted(users.number, 'product or sheet shows', 'products and sheets show')} it: ${users.titles.slice(0, 5).join(', ')}. Give them another first.`,
       );
     const kept = await isNamed(transaction, src);
     if (kept)

@@ -92,27 +92,18 @@ async function inHalves<Row>(
   }
 }
 
-/** Of all that is known to cost something, what some products can take: no task carries the whole store room. */
-function costsFor(sides: readonly Sides[], costs: FloorsAsked['costs']): FloorsAsked['costs'] {
-  const keys = new Set(
-    sides.flatMap(({ before, after }) => [...before.surroundings.stock.keys(), ...after.surroundings.stock.keys()]),
-  );
-  const named = (known: Costs): Costs => Object.fromEntries(Object.entries(known).filter(([key]) => keys.has(key)));
-  return { before: named(costs.before), after: named(costs.after) };
-}
-
 const together = (sides: FloorsAsked['sides'], given: Omit<FloorsAsked, 'sides'>): Promise<BelowFloor[]> =>
   inHalves(
     sides,
-    (some) =>
-      inBackground('marginsBelow', { sides: some, ...given, costs: costsFor(some, given.costs) }, 'What products earn'),
+    (some) => inBackground('marginsBelow', { sides: some, ...given }, 'What products earn'),
     () => [],
   );
 
 /**
  * Compares products before and after a change, in the background.
  *
- * @param costs what stock items cost, to look at floors, too, which takes longer; null where they are not looked at
+ * @param costs what the stock items cost that they can take, to look at floors, too, which takes longer; null where
+ *   they are not looked at
  * @returns one for each product, in their order
  */
 export async function compared(

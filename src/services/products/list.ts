@@ -17,7 +17,7 @@ import { type Queries } from '../../data/database';
 import { productCards, products, type ProductState, stockItems } from '../../data/schema';
 import { inOrderOf } from '../in-order';
 import { ON_A_PAGE } from '../list-asked';
-import { pageAmong } from '../page-among';
+import { pageAmong, type PageOf } from '../page-among';
 import { withStock } from '../selling/overdue';
 import { readStock } from '../stock/ledger/figures';
 import { EVERYTHING, type ProductsAsked } from './asked';
@@ -56,17 +56,7 @@ export interface ProductRow {
 export type MeantProduct = Pick<ProductRow, 'id' | 'title' | 'state' | 'mustFix' | 'draftVersion'>;
 
 /** A page of the products of the catalog. */
-export interface ProductsPage {
-  readonly rows: readonly ProductRow[];
-  /** how many match */
-  readonly found: number;
-  /** how many there are */
-  readonly total: number;
-  /** from 1 */
-  readonly page: number;
-  readonly pages: number;
-  /** the number of the first row that is shown, from 1 */
-  readonly first: number;
+export interface ProductsPage extends PageOf<ProductRow> {
   /** those that products are in, in order */
   readonly categories: readonly string[];
 }

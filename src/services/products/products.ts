@@ -1,10 +1,9 @@
-import { eq, type SQL, sql } from 'drizzle-orm';
+import { eq, inArray, type SQL, sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { putInBin } from '../bin/bin';
 import { type Services } from '../context';
 import {
   freeKey,
-  freeKeys,
   patternKeys,
   patterns,
   type Product,
@@ -17,6 +16,7 @@ import { isBlank } from '../../core/text';
 import { type Queries } from '../../data/database';
 import { basketLines, orderLines, products, revisions, setAsideDrafts, stockItems } from '../../data/schema';
 import { Refusal } from '../refusal';
+import { readFreeStockKeys } from '../stock/items/find';
 import { indexed, productLife } from './life';
 
 const LONGEST_TITLE = 160;
@@ -120,16 +120,21 @@ export async function duplicateProduct(
 
 /** Makes a new stock item in the place of each that a product takes from, with nothing on hand. */
 async function withStockOfItsOwn(transaction: Queries, product: Product): Promise<Product> {
-  const all = await transaction.select().from(stockItems);
-  const freeStock = freeKeys(all.map(({ key }) => key));
-  const taken = referencesOf(product).stock;
+  const taken = await transaction
+    .select()
+    .from(stockItems)
+    .where(inArray(stockItems.key, [...referencesOf(product).stock]));
+  const own = await readFreeStockKeys(
+    transaction,
+    taken.map(({ title }) => `${title} copy`),
+  );
   const made = new Map<string, string>();
-  for (const { key, title, unit, cutFrom } of all.filter((item) => taken.has(item.key))) {
-    const own = freeStock(`${title} copy`, 'stock');
+  for (const [place, { key: former, title, unit, cutFrom }] of taken.entries()) {
+    const key = own[place] ?? former;
     await transaction
       .insert(stockItems)
-      .values({ key: own, title: `${title} (copy)`.slice(0, LONGEST_TITLE), unit, cutFrom });
-    made.set(key, own);
+      .values({ key, title: `${title} (copy)`.slice(0, LONGEST_TITLE), unit, cutFrom });
+    made.set(former, key);
   }
   return withStock(product, (key) => made.get(key) ?? key);
 }

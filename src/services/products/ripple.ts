@@ -8,7 +8,7 @@ import { referringTo } from '../../data/references';
 import { type ComparedProduct } from '../figures/margins';
 import { compared } from '../prices/floors';
 import { type Looked, lookedAt } from '../drafts/life';
-import { readCosts } from '../stock/ledger/figures';
+import { costsIn } from '../stock/ledger/figures';
 import { productLife } from './life';
 
 /** What is done with a product that others have as a part, or take along. */
@@ -67,20 +67,18 @@ async function readChanges(
   { change, looksAt }: { readonly change: ProductChange; readonly looksAt: RippleLooks },
   itself: (product: Changing) => number[],
 ): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  const { changing, costs } = await atOneMoment(context, async ({ database: { read } }) => ({
-    changing: await lookedAt(productLife, read, looked),
-    costs: looksAt === 'floors' ? await readCosts(read) : null,
-  }));
+  const changing = await atOneMoment(context, ({ database: { read } }) => lookedAt(productLife, read, looked));
   const drafts = new Map(changing.map(({ id, draft }) => [id, draft]));
   const reached = async (queries: Queries) => {
     const having = [...(await reachedBy(queries, addressesOf(changing)))].filter((id) => !drafts.has(id));
     return [...having, ...changing.flatMap(itself)];
   };
   return stepByStep(context, reached, async ({ database, now }, states) => {
-    const { surroundings: before, today } = await readSurroundings(database.read, now(), [
-      ...states.map(asItCounts),
-      ...drafts.values(),
-    ]);
+    const {
+      surroundings: before,
+      today,
+      stock,
+    } = await readSurroundings(database.read, now(), [...states.map(asItCounts), ...drafts.values()]);
     const after = {
       ...before,
       products: changing.reduce((known, product) => productsAfter(known, product, change), before.products),
@@ -90,7 +88,7 @@ async function readChanges(
       after: { product: drafts.get(state.id) ?? asItCounts(state), surroundings: after },
     }));
     return async () => {
-      const found = await compared(sides, today, costs);
+      const found = await compared(sides, today, looksAt === 'floors' ? costsIn(stock) : null);
       return states.map((state, place) => {
         const comparison = found[place];
         return comparison ? rowOf(state, comparison) : null;

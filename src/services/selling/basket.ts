@@ -22,6 +22,8 @@ import { type Problem } from '../../core/problems';
 import {
   bookedIn,
   type BookedPieces,
+  type CostOf,
+  knownCosts,
   type MoreForLess,
   type Resolution,
   resolve,
@@ -76,6 +78,8 @@ export interface ResolvedBasket extends Pick<Quote, 'goods' | 'codes' | 'deliver
   readonly problems: readonly Problem[];
   /** the codes in it, as their outcomes are in order */
   readonly entered: readonly KnownCode[];
+  /** what the stock items cost that its lines can take: for the manager's eyes */
+  readonly costs: CostOf;
   /** room that is taken of what is not counted, without what is in it */
   readonly booked: readonly BookedPieces[];
   readonly tax: Tax | null;
@@ -171,6 +175,7 @@ export async function resolveBasket(
     delivery,
     taxation,
     entered: terms.codes,
+    costs: knownCosts(context.stock),
     booked: booked ?? [],
     tax: terms.tax,
     country: terms.country,

@@ -5,7 +5,6 @@ import { newToken, type Services } from '../context';
 import { problemJson, resolutionJson, withoutWorkshop } from '../../core/exchange';
 import { formatMoney, moneyDigits } from '../../core/money';
 import { Exact } from '../../core/number';
-import { costsByKey } from '../../core/run';
 import { THOROUGH } from '../../core/stock';
 import { printable } from '../../core/text';
 import { problemText } from '../../core/words';
@@ -14,7 +13,6 @@ import { basketLines, orderLines, orders, type OrderState } from '../../data/sch
 import { keepFiles } from '../files/uploads';
 import { Refusal } from '../refusal';
 import { reserveCuts } from '../stock/ledger/cutting';
-import { readCosts } from '../stock/ledger/figures';
 import { move } from '../stock/ledger/ledger';
 import { makeBasketReady, resolveBasket, type ResolvedBasket, waitingOrder } from './basket';
 import { book } from './bookings';
@@ -133,13 +131,16 @@ async function reserve(
     .returning({ id: orders.id });
   if (!row) throw new Error('the order was not stored');
   let booked = basket.booked;
-  const costs = costsByKey(await readCosts(transaction));
   for (const line of basket.lines) {
     const { published, resolution } = line;
     const whole = line.whole();
     if (!published || !resolution || !whole) throw new Error('a line that was checked has no resolution');
     const json = withoutWorkshop(resolutionJson(resolution));
-    const { cost, forWorkshop } = wholeLine(whole, line.selection, { today: basket.today, group: basket.group, costs });
+    const { cost, forWorkshop } = wholeLine(whole, line.selection, {
+      today: basket.today,
+      group: basket.group,
+      costs: basket.costs,
+    });
     await transaction.insert(orderLines).values({
       orderId: row.id,
       productId: published.productId,

@@ -4,7 +4,7 @@ import { orderLines, orders } from '../../data/schema';
 import { having } from '../catalog/words-to-find';
 import { atOneMoment, type Services } from '../context';
 import { type ListAsked, listAskedFrom, ON_A_PAGE } from '../list-asked';
-import { pageAmong } from '../page-among';
+import { pageAmong, type PageOf } from '../page-among';
 import { type OrderRow, rowOf } from './orders';
 
 const sorts = ['number', 'placedAt', 'customer', 'state', 'total'] as const;
@@ -16,17 +16,7 @@ export type OrdersAsked = ListAsked<(typeof sorts)[number]>;
 export const ordersAskedFrom = (params: URLSearchParams): OrdersAsked => listAskedFrom(params, sorts);
 
 /** A page of the orders. */
-export interface OrdersPage {
-  readonly rows: readonly OrderRow[];
-  /** how many match, and how many there are */
-  readonly found: number;
-  readonly total: number;
-  /** from 1 */
-  readonly page: number;
-  readonly pages: number;
-  /** the number of the first row that is shown, from 1 */
-  readonly first: number;
-}
+export type OrdersPage = PageOf<OrderRow>;
 
 /** Orders as they are asked for, the newest first unless they are sorted: found, sorted and counted by the database. */
 export function listOrders(context: Services, asked: OrdersAsked): Promise<OrdersPage> {

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import { atOneMoment, type Services } from '../context';
 import { customerResolution, type CustomerResolution, type ResolutionJson } from '../../core/exchange';
 import { type Queries } from '../../data/database';
@@ -113,6 +113,12 @@ export function rowOf(order: StoredOrder): Omit<OrderRow, 'contents'> {
   return { number: id, state, customerName, customerEmail, currency, total, placedAt: placedAt.getTime() };
 }
 
+/** Keys of the stock items that a resolution and its parts take from, as far as anybody may know. */
+const drawnBy = ({ draws, parts }: ResolutionJson): readonly string[] => [
+  ...draws.map(({ stock }) => stock),
+  ...parts.flatMap(({ resolution }) => ('draws' in resolution ? drawnBy(resolution) : [])),
+];
+
 /** A resolution with what the shop calls its stock items: customers read of them by another name. */
 function withStockTitles(resolution: ResolutionJson, titles: ReadonlyMap<string, string>): ResolutionJson {
   return {
@@ -130,12 +136,11 @@ async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> 
     queries,
     lines.map(({ answers, parts }) => ({ answers, ...(parts && { parts }) })),
   );
-  const titles = new Map(
-    (await queries.select({ key: stockItems.key, title: stockItems.title }).from(stockItems)).map(({ key, title }) => [
-      key,
-      title,
-    ]),
-  );
+  const named = await queries
+    .select({ key: stockItems.key, title: stockItems.title })
+    .from(stockItems)
+    .where(inArray(stockItems.key, [...new Set(lines.flatMap(({ resolution }) => drawnBy(resolution)))]));
+  const titles = new Map(named.map(({ key, title }) => [key, title]));
   const paid = await queries.select().from(payments).where(eq(payments.orderId, order.id)).orderBy(payments.id);
   return {
     ...rowOf(order),

@@ -77,7 +77,7 @@ export async function saveSettings({ database }: Services, input: SettingsInput)
     const users = await usersOf(transaction, 'groups');
     for (const { key, title } of former.groups) {
       const named = [
-        ...(users.get(key) ?? []),
+        ...(users.get(key)?.titles ?? []),
         ...former.quantityRules
           .filter(({ groups }) => groups.includes(key))
           .map((rule) => `the quantity rule “${rule.title}”`),

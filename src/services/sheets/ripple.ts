@@ -7,7 +7,7 @@ import { type Queries } from '../../data/database';
 import { reachedBySheet, type Referrer } from '../../data/references';
 import { compared } from '../prices/floors';
 import { type Looked, lookedAt } from '../drafts/life';
-import { readCosts } from '../stock/ledger/figures';
+import { costsIn } from '../stock/ledger/figures';
 import { sheetLife } from './life';
 
 /**
@@ -30,22 +30,20 @@ export async function readRipple(
   looked: readonly Looked[],
   looksAt: RippleLooks,
 ): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  const { drafts, costs } = await atOneMoment(context, async ({ database: { read } }) => ({
-    drafts: (await lookedAt(sheetLife, read, looked)).map(({ draft }) => draft),
-    costs: looksAt === 'floors' ? await readCosts(read) : null,
-  }));
+  const drafts = await atOneMoment(context, async ({ database: { read } }) =>
+    (await lookedAt(sheetLife, read, looked)).map(({ draft }) => draft),
+  );
   const reached = async (queries: Queries) => {
     const found: Referrer[] = [];
     for (const draft of drafts) found.push(...(await reachedBySheet(queries, draft)));
     return productsAmong(found);
   };
   return stepByStep(context, reached, async ({ database, now }, states) => {
-    const { surroundings: before, today } = await readSurroundings(
-      database.read,
-      now(),
-      states.map(asItCounts),
-      drafts,
-    );
+    const {
+      surroundings: before,
+      today,
+      stock,
+    } = await readSurroundings(database.read, now(), states.map(asItCounts), drafts);
     const after = {
       ...before,
       sheets: new Map([...before.sheets, ...drafts.map((draft) => [draft.key, draft] as const)]),
@@ -55,7 +53,7 @@ export async function readRipple(
       after: { product: asItCounts(state), surroundings: after },
     }));
     return async () => {
-      const found = await compared(sides, today, costs);
+      const found = await compared(sides, today, looksAt === 'floors' ? costsIn(stock) : null);
       return states.map((state, place): RippleRow | null => {
         const comparison = found[place];
         if (!comparison) return null;

@@ -8,7 +8,7 @@ import { atOneMoment, type Services } from '../context';
 import { freeKey, type Swatch, swatchByName, swatchSchema } from '../../core/catalog';
 import { swatchesToCsv, type SwatchLine } from '../../core/exchange';
 import { counted } from '../../core/words';
-import { MOST_TOLD, usersOf } from '../../data/references';
+import { usersOf } from '../../data/references';
 import { swatches } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
 import { requireSeenTitles } from '../seen-titles';
@@ -25,8 +25,8 @@ export function listSwatches(context: Services): Promise<SwatchRow[]> {
     const book = await readSwatches(database.read);
     const uses = await usersOf(database.read, 'swatches');
     return book.map((swatch) => {
-      const titles = uses.get(swatch.key) ?? [];
-      return { ...swatch, usedBy: titles.slice(0, MOST_TOLD), uses: titles.length };
+      const { titles = [], number = 0 } = uses.get(swatch.key) ?? {};
+      return { ...swatch, usedBy: titles, uses: number };
     });
   });
 }
@@ -83,12 +83,12 @@ export async function changeSwatch({ database }: Services, key: string, input: S
 /** Takes a swatch out of the book. @throws Refusal 409 naming what uses it */
 export async function deleteSwatch({ database, now }: Services, key: string): Promise<{ readonly binned: number }> {
   return database.write(async (transaction) => {
-    const users = (await usersOf(transaction, 'swatches', key)).get(key) ?? [];
-    if (users.length > 0)
+    const users = (await usersOf(transaction, 'swatches', [key])).get(key);
+    if (users)
       throw new Refusal(
         409,
         'swatchInUse',
-        `${counted(users.length, 'product or sheet', 'products and sheets')} use it: ${users.slice(0, 5).join(', ')}. Give them another swatch first.`,
+        `${counted(users.number, 'product or sheet', 'products and sheets')} use it: ${users.titles.slice(0, 5).join(', ')}. Give them another swatch first.`,
       );
     const swatch =
       (await transaction.query.swatches.findFirst({ where: eq(swatches.key, key) })) ?? notFound(`swatch “${key}”`);

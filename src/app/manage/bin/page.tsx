@@ -1,11 +1,14 @@
 import { type Metadata } from 'next';
+import { listQuery } from '@/features/kit/shared';
 import { BinPage } from '@/features/manage/bin';
-import { listBin } from '@/services/bin/bin';
+import { binAskedFrom, listBin } from '@/services/bin/list';
 import { services } from '@/services/process';
+import { type Said, saidOf } from '../../said-of';
 
 export const metadata: Metadata = { title: 'Bin' };
 export const dynamic = 'force-dynamic';
 
-export default async function Bin() {
-  return <BinPage rows={await listBin(await services())} />;
+export default async function Bin({ searchParams }: { searchParams: Promise<Said> }) {
+  const asked = listQuery(saidOf(await searchParams, ['find', 'sort', 'page']));
+  return <BinPage first={{ asked, page: await listBin(await services(), binAskedFrom(new URLSearchParams(asked))) }} />;
 }

@@ -1,42 +1,39 @@
 'use client';
 
-import { Spinner, Text } from '@chakra-ui/react';
-import { useEffect, useState } from 'react';
-import { z } from 'zod';
-import { send, wordsOf } from '@/features/kit/shared';
-import { type PictureRow } from '@/services/pictures/library';
+import { Spinner } from '@chakra-ui/react';
+import { useState } from 'react';
+import { type ListPage, listQuery, useListPage } from '@/features/kit/shared';
+import { type PicturesPage } from '@/services/pictures/list';
 import { AppDialog } from '@/ui/dialog';
 import { PictureTiles } from './picture-tiles';
 
-const picturesSchema = z.array(
-  z.object({
-    hash: z.string(),
-    src: z.string(),
-    name: z.string(),
-    type: z.string(),
-    width: z.number().nullable(),
-    height: z.number().nullable(),
-    size: z.number(),
-    at: z.number(),
-    usedBy: z.array(z.string()),
-    uses: z.number(),
-  }),
-);
+/** Before anything has come. */
+const NOTHING: ListPage<PicturesPage | null> = { asked: '?', page: null };
 
 /** Picks a picture that is there already. */
 export function PickPicture({ onClose, onPick }: { onClose: () => void; onPick: (src: string) => void }) {
-  const [pictures, setPictures] = useState<readonly PictureRow[]>();
-  const [fault, setFault] = useState<string>();
-  useEffect(() => {
-    send('GET', '/api/manage/pictures', undefined, picturesSchema).then(setPictures, (error: unknown) =>
-      setFault(wordsOf(error)),
-    );
-  }, []);
+  const [find, setFind] = useState('');
+  const [number, setNumber] = useState(1);
+  const asked = listQuery({ find, page: String(number) });
+  const { page, isWaiting, fault } = useListPage('/api/manage/pictures', asked, NOTHING);
   return (
     <AppDialog size="xl" open title="Pictures" onClose={onClose} footer={null}>
-      {fault && <Text color="brick.fg">{fault}</Text>}
-      {!pictures && !fault && <Spinner size="sm" />}
-      {pictures && <PictureTiles pictures={pictures} onPick={({ src }) => onPick(src)} />}
+      {page === null && fault === null ? (
+        <Spinner size="sm" />
+      ) : (
+        <PictureTiles
+          page={page}
+          isWaiting={isWaiting}
+          fault={fault}
+          find={find}
+          onFind={(words) => {
+            setFind(words);
+            setNumber(1);
+          }}
+          onPage={setNumber}
+          onPick={({ src }) => onPick(src)}
+        />
+      )}
     </AppDialog>
   );
 }

@@ -1,49 +1,53 @@
 'use client';
 
-import { Box, chakra, Image, SimpleGrid, Text } from '@chakra-ui/react';
-import { matchSorter } from 'match-sorter';
-import { useState } from 'react';
+import { Box, chakra, HStack, Image, SimpleGrid, Text } from '@chakra-ui/react';
+import { type ReactNode } from 'react';
 import { counted } from '@/core/words';
-import { type PictureRow } from '@/services/pictures/library';
+import { type PictureRow, type PicturesPage } from '@/services/pictures/list';
+import { FaultLine } from '@/ui/fault-line';
 import { TypedInput } from '@/ui/field';
+import { Pages } from '@/ui/table-frame';
 import { EmptyPlace } from '@/ui/text';
-
-/** So many stand on the page; the rest is found by searching. */
-const MOST_SHOWN = 60;
 
 export const pictureName = ({ name, usedBy }: Pick<PictureRow, 'name' | 'usedBy'>) =>
   name || usedBy[0] || 'A picture without a name';
 
-/** Pictures side by side, found by the name of their file and by what shows them. */
-export function PictureTiles({
-  pictures,
-  onPick,
-}: {
-  pictures: readonly PictureRow[];
+interface Props {
+  /** those of one page, as they are found; null while nothing could be fetched */
+  page: PicturesPage | null;
+  isWaiting: boolean;
+  fault: string | null;
+  find: string;
+  onFind: (words: string) => void;
+  onPage: (page: number) => void;
   onPick: (picture: PictureRow) => void;
-}) {
-  const [search, setSearch] = useState('');
-  const found = search.trim() === '' ? pictures : matchSorter([...pictures], search, { keys: ['name', 'usedBy'] });
+  /** what else narrows them down, beside the search */
+  children?: ReactNode;
+}
+
+/** Pictures side by side, found by the name of their file and by what shows them. */
+export function PictureTiles({ page, isWaiting, fault, find, onFind, onPage, onPick, children }: Props) {
   return (
-    <Box>
-      <TypedInput
-        type="search"
-        aria-label="Search pictures"
-        placeholder="Search by file name, or by what shows it"
-        maxW="360px"
-        mb="4"
-        value={search}
-        onChange={setSearch}
-      />
-      {found.length === 0 && (
-        <EmptyPlace title={pictures.length === 0 ? 'No picture yet' : 'Nothing found'}>
-          {pictures.length === 0
-            ? 'What is uploaded anywhere stands here.'
-            : `No picture is called like “${search}”, or shown by something that is.`}
+    <Box aria-busy={isWaiting}>
+      <HStack gap="4" mb="4" wrap="wrap">
+        <TypedInput
+          type="search"
+          aria-label="Search pictures"
+          placeholder="Search by file name, or by what shows it"
+          maxW="360px"
+          value={find}
+          onChange={onFind}
+        />
+        {children}
+      </HStack>
+      {fault && <FaultLine>{fault}</FaultLine>}
+      {page?.found === 0 && (
+        <EmptyPlace title={page.total === 0 ? 'No picture yet' : 'Nothing found'}>
+          {page.total === 0 ? 'What is uploaded anywhere stands here.' : nothingFound(find)}
         </EmptyPlace>
       )}
       <SimpleGrid minChildWidth="150px" gap="3">
-        {found.slice(0, MOST_SHOWN).map((picture) => (
+        {page?.rows.map((picture) => (
           <chakra.button
             key={picture.hash}
             type="button"
@@ -82,11 +86,23 @@ export function PictureTiles({
           </chakra.button>
         ))}
       </SimpleGrid>
-      {found.length > MOST_SHOWN && (
-        <Text color="fg.muted" mt="3" fontSize="sm">
-          {MOST_SHOWN} of {found.length}: search to see others.
-        </Text>
+      {page && page.pages > 1 && (
+        <Box mt="3">
+          <Pages
+            label="Pictures"
+            first={page.first}
+            shown={page.rows.length}
+            found={page.found}
+            onBefore={page.page > 1 ? () => onPage(page.page - 1) : null}
+            onAfter={page.page < page.pages ? () => onPage(page.page + 1) : null}
+          />
+        </Box>
       )}
     </Box>
   );
 }
+
+const nothingFound = (find: string): string =>
+  find.trim() === ''
+    ? 'Something shows every picture there is.'
+    : `No picture is called like “${find}”, or shown by something that is.`;

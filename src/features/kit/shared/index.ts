@@ -14,7 +14,7 @@ export { fittingUnits, unitAlternatives } from './unit-alternatives';
 export { useAttempt } from './use-attempt';
 export { useBusy } from './use-busy';
 export { useAskedList } from './use-asked-list';
-export { type ListPage } from './use-list-page';
+export { type ListPage, useListPage } from './use-list-page';
 export { type StreamedRows, useStreamedRows } from './use-streamed-rows';
 export { useFindings } from './use-findings';
 export { useTold } from './use-told';

@@ -1,22 +1,25 @@
 'use client';
 
-import { Button, HStack } from '@chakra-ui/react';
+import { Box, Button, HStack } from '@chakra-ui/react';
 import { type ColumnDef } from '@tanstack/react-table';
 import { RotateCcw } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { anything, bringBackFromBin, send, wordsOf } from '@/features/kit/shared';
-import { type BinnedRow } from '@/services/bin/bin';
+import { anything, bringBackFromBin, type ListPage, send, useAskedList, wordsOf } from '@/features/kit/shared';
+import { type BinnedRow, type BinPage as Listed } from '@/services/bin/list';
 import { AskBeforeDeleting } from '@/ui/ask-before';
-import { DataTable } from '@/ui/data-table';
+import { FaultLine } from '@/ui/fault-line';
+import { TypedInput } from '@/ui/field';
 import { Page } from '@/ui/page';
+import { PagedTable } from '@/ui/paged-table';
 import { EmptyPlace, PageHead, Slip } from '@/ui/text';
 import { sayFailed } from '@/ui/toasts';
 import { When } from '@/ui/when';
 
 /** What has been deleted within the last thirty days. */
-export function BinPage({ rows }: { rows: readonly BinnedRow[] }) {
+export function BinPage({ first }: { first: ListPage<Listed> }) {
   const router = useRouter();
+  const { page, isWaiting, fault, find, sort, setFind, setSort, setPage } = useAskedList('/api/manage/bin', first, {});
   const [leaving, setLeaving] = useState<BinnedRow | null>(null);
   const back = async ({ id }: BinnedRow) => {
     await bringBackFromBin(id);
@@ -40,6 +43,7 @@ export function BinPage({ rows }: { rows: readonly BinnedRow[] }) {
       id: 'until',
       header: 'Kept until',
       accessorKey: 'until',
+      enableSorting: false,
       cell: ({ row: { original } }) => <When at={original.until} />,
     },
     {
@@ -73,18 +77,36 @@ export function BinPage({ rows }: { rows: readonly BinnedRow[] }) {
   return (
     <Page>
       <PageHead title="Bin" lead="What was deleted is kept here for 30 days, and comes back as it was." />
-      <DataTable
-        label="Bin"
-        rows={rows}
-        columns={columns}
-        rowKey={({ id }) => String(id)}
-        empty={
-          <EmptyPlace title="The bin is empty">
-            Products that were never sold, sheets, swatches and stock items that nothing uses can be deleted. They lie
-            here for 30 days.
-          </EmptyPlace>
-        }
-      />
+      {page.total > 0 && (
+        <Box mb="4">
+          <TypedInput
+            type="search"
+            aria-label="Search the bin"
+            placeholder="Search by name, or by what it is"
+            value={find}
+            onChange={setFind}
+            maxW="360px"
+          />
+        </Box>
+      )}
+      {fault && <FaultLine>{fault}</FaultLine>}
+      {page.rows.length > 0 ? (
+        <PagedTable
+          label="Bin"
+          {...page}
+          columns={columns}
+          rowKey={({ id }) => String(id)}
+          sort={sort}
+          onSort={setSort}
+          onPage={setPage}
+          isWaiting={isWaiting}
+        />
+      ) : (
+        <EmptyPlace title={page.total === 0 ? 'The bin is empty' : 'Nothing in the bin is called so'}>
+          Products that were never sold, sheets, swatches and stock items that nothing uses can be deleted. They lie
+          here for 30 days.
+        </EmptyPlace>
+      )}
       <AskBeforeDeleting
         open={leaving !== null}
         what={leaving?.title ?? ''}

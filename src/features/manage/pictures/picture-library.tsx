@@ -6,20 +6,29 @@ import { useState } from 'react';
 import { z } from 'zod';
 import { counted, listed, someOf } from '@/core/words';
 import { PictureField } from '@/features/editors/fields';
-import { anything, send, useAttempt } from '@/features/kit/shared';
-import { type PictureRow } from '@/services/pictures/library';
+import { anything, type ListPage, send, useAskedList, useAttempt } from '@/features/kit/shared';
+import { type PictureRow, type PicturesPage } from '@/services/pictures/list';
 import { AppDialog } from '@/ui/dialog';
 import { FaultLine } from '@/ui/fault-line';
 import { Page } from '@/ui/page';
 import { PageHead } from '@/ui/text';
+import { Tick } from '@/ui/tick';
 import { sayDone } from '@/ui/toasts';
+import { useAddress } from '@/ui/use-address';
 import { pictureName, PictureTiles } from '@/features/kit/picture-pick';
 
 const replacedSchema = z.object({ products: z.number(), sheets: z.number(), swatches: z.number() });
 
+/** How the address says that only what nothing shows is wanted. */
+const UNUSED = 'unused';
+
 /** Every picture of the shop, with what shows it. */
-export function PictureLibrary({ pictures }: { pictures: readonly PictureRow[] }) {
+export function PictureLibrary({ first }: { first: ListPage<PicturesPage> }) {
   const router = useRouter();
+  const [show, setShow] = useAddress('show');
+  const { page, isWaiting, fault, find, setFind, setPage, narrow } = useAskedList('/api/manage/pictures', first, {
+    show: [show, setShow],
+  });
   const [open, setOpen] = useState<PictureRow | null>(null);
   return (
     <Page>
@@ -27,7 +36,21 @@ export function PictureLibrary({ pictures }: { pictures: readonly PictureRow[] }
         title="Pictures"
         lead="Everything that was uploaded, once. Replace one here, and whatever shows it follows."
       />
-      <PictureTiles pictures={pictures} onPick={setOpen} />
+      <PictureTiles
+        page={page}
+        isWaiting={isWaiting}
+        fault={fault}
+        find={find}
+        onFind={setFind}
+        onPage={setPage}
+        onPick={setOpen}
+      >
+        <Tick
+          label="Only what nothing shows"
+          checked={show === UNUSED}
+          onChange={(on) => narrow('show', on ? UNUSED : '')}
+        />
+      </PictureTiles>
       {open && (
         <PictureDialog
           picture={open}

@@ -1,12 +1,13 @@
 'use client';
 
 import { Box, Button, HStack, Link, Progress, Stack, Text } from '@chakra-ui/react';
-import { RotateCw } from 'lucide-react';
+import { RotateCw, Square } from 'lucide-react';
 import NextLink from 'next/link';
 import { useState } from 'react';
 import { z } from 'zod';
 import { counted } from '@/core/words';
 import { useStreamedRows } from '@/features/kit/shared';
+import { LongList } from '@/ui/long-list';
 import { Page } from '@/ui/page';
 import { EmptyPlace, PageHead, Slip } from '@/ui/text';
 import { brokenProofSchema, differenceWords, ProofWorkings } from '@/features/editors/proofs';
@@ -22,11 +23,15 @@ const rowSchema = z.object({
 
 type Row = z.infer<typeof rowSchema>;
 
+/** What a product whose proofs hold takes, in pixels. */
+const USUAL_HEIGHT = 92;
+
 /** Every proof of the shop, resolved again as the page opens. */
 export function AllProofs() {
   const [run, setRun] = useState(0);
-  const { rows, progress, state, fault } = useStreamedRows('/api/manage/proofs', rowSchema, { run });
+  const { rows, progress, state, fault, stop } = useStreamedRows('/api/manage/proofs', rowSchema, { run });
   const finished = state === 'finished';
+  const isRunning = state === 'running';
   const kept = rows.reduce((sum, { proofs }) => sum + proofs.length, 0);
   const broken = rows.reduce((sum, row) => sum + row.broken.length, 0);
   const order = [...rows].sort(
@@ -40,11 +45,13 @@ export function AllProofs() {
         title="All proofs"
         lead="Every selection that must keep giving what it gave, resolved again in the drafts and in the shop."
       >
-        <Button variant="outline" disabled={state === 'running'} onClick={() => setRun(run + 1)}>
-          <RotateCw size={15} aria-hidden /> Prove again
+        {/* One button, so that whoever has pressed it by a key can press it again. */}
+        <Button variant="outline" onClick={isRunning ? stop : () => setRun(run + 1)}>
+          {isRunning ? <Square size={14} aria-hidden /> : <RotateCw size={15} aria-hidden />}
+          {isRunning ? 'Stop' : 'Prove again'}
         </Button>
       </PageHead>
-      {state === 'running' && (
+      {isRunning && (
         <Progress.Root
           value={progress.done}
           max={Math.max(1, progress.total)}
@@ -63,6 +70,7 @@ export function AllProofs() {
         </Text>
       )}
       <Text role="status" fontWeight="600" mb="4" color={broken > 0 ? 'brick.fg' : 'lichen.fg'}>
+        {state === 'stopped' && `Stopped after ${progress.done} of ${counted(progress.total, 'product')}.`}
         {finished &&
           kept > 0 &&
           (broken === 0
@@ -74,11 +82,16 @@ export function AllProofs() {
           <Text>Answer at the Counter of a product until the result is right, and keep it as a proof there.</Text>
         </EmptyPlace>
       )}
-      <Stack gap="3">
-        {order.map((row) => (
-          <ProductProofs key={row.productId} row={row} />
-        ))}
-      </Stack>
+      <LongList
+        entries={order}
+        keyOf={({ productId }) => productId}
+        height={USUAL_HEIGHT}
+        render={(row) => (
+          <Box mb="3">
+            <ProductProofs row={row} />
+          </Box>
+        )}
+      />
     </Page>
   );
 }

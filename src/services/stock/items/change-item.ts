@@ -95,18 +95,18 @@ export async function deleteStockItem(context: Services, key: string): Promise<{
   keySchema.parse(key);
   return context.database.write(async (transaction) => {
     const item = await requireItem(transaction, key);
-    const users = [
-      ...new Set([
-        ...(await whereUsed(context, 'stock', key)).map(({ title }) => title),
-        ...((await usersOf(transaction, 'stock', key)).get(key) ?? []),
-      ]),
-    ];
+    const named = (await usersOf(transaction, 'stock', [key])).get(key);
+    const users = new Set([
+      ...(await whereUsed(context, 'stock', key)).map(({ title }) => title),
+      ...(named?.titles ?? []),
+    ]);
     const [first] = users;
+    const more = Math.max(users.size, named?.number ?? 0) - 1;
     if (first !== undefined)
       throw new Refusal(
         409,
         'stillUsed',
-        `${first}${users.length > 1 ? ` and ${users.length - 1} more` : ''} still ${users.length > 1 ? 'take' : 'takes'} ${item.title}. Take it out there first, or archive it.`,
+        `${first}${more > 0 ? ` and ${more} more` : ''} still ${more > 0 ? 'take' : 'takes'} ${item.title}. Take it out there first, or archive it.`,
       );
     const movements = await transaction.select().from(stockMovements).where(eq(stockMovements.itemId, item.id));
     if (movements.some(({ orderId }) => orderId !== null))

@@ -6,7 +6,7 @@ import { Exact } from '../../../core/number';
 import { reachedFrom } from '../../../data/references';
 import { sidesOf } from '../../figures/margins';
 import { fallingBelow, requireAccepted } from '../../prices/floors';
-import { readCosts, readStock } from '../ledger/figures';
+import { costsIn, readStock } from '../ledger/figures';
 
 /** What one unit of a stock item would cost. */
 export type NewCost =
@@ -41,8 +41,8 @@ export async function requireFloorsKept(
     const states = await readSomeStates(database.read, productsAmong(reached));
     const products = states.flatMap(({ published }) => published ?? []);
     if (products.length === 0) return null;
-    const { surroundings, today } = await readSurroundings(database.read, now(), products);
-    const before = await readCosts(database.read);
+    const { surroundings, today, stock } = await readSurroundings(database.read, now(), products);
+    const before = costsIn(stock);
     return {
       sides: sidesOf(products, surroundings, surroundings),
       today,

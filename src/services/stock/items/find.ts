@@ -2,6 +2,7 @@ import { asc, eq, sql } from 'drizzle-orm';
 import { LONGEST_WORDS } from '../../../core/text';
 import { z } from 'zod';
 import { freeKeys } from '../../../core/catalog';
+import { type Queries } from '../../../data/database';
 import { stockItems } from '../../../data/schema';
 import { anyOfWords, bestOf, stockHaving, stockHavingAny } from '../../catalog/words-to-find';
 import { atOneMoment, type Services } from '../../context';
@@ -87,9 +88,14 @@ export async function freeStockKeys(
   { database: { read } }: Services,
   { titles }: z.infer<typeof namesSchema>,
 ): Promise<{ readonly keys: readonly string[] }> {
+  return { keys: await readFreeStockKeys(read, titles) };
+}
+
+/** The same within what is read or written already. */
+export async function readFreeStockKeys(queries: Queries, titles: readonly string[]): Promise<readonly string[]> {
   // A key begins as its title does: only those that do can be taken.
   const begins = [...new Set(titles.map((title) => freeKeys([])(title, 'item')))];
-  const taken = await read
+  const taken = await queries
     .select({ key: stockItems.key })
     .from(stockItems)
     .where(
@@ -101,5 +107,5 @@ export async function freeStockKeys(
           ),
     );
   const keyFor = freeKeys(taken.map(({ key }) => key));
-  return { keys: titles.map((title) => keyFor(title, 'item')) };
+  return titles.map((title) => keyFor(title, 'item'));
 }

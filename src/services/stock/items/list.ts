@@ -5,7 +5,7 @@ import { foundOrAll, stockHaving } from '../../catalog/words-to-find';
 import { readShop } from '../../catalog/surroundings';
 import { type Services } from '../../context';
 import { type ListAsked, listAskedFrom, ON_A_PAGE, saidIn } from '../../list-asked';
-import { pageAmong } from '../../page-among';
+import { pageAmong, type PageOf } from '../../page-among';
 import { withStock } from '../../selling/overdue';
 import { readStock, type StockFigures } from '../ledger/figures';
 
@@ -24,17 +24,9 @@ export const stockAskedFrom = (params: URLSearchParams): StockAsked => ({
 });
 
 /** A page of what is counted. */
-export interface StockPage {
-  readonly rows: readonly StockFigures[];
-  /** how many match, how many there are, and how many of these are put away */
-  readonly found: number;
-  readonly total: number;
+export interface StockPage extends PageOf<StockFigures> {
+  /** how many of all are put away */
   readonly archived: number;
-  /** from 1 */
-  readonly page: number;
-  readonly pages: number;
-  /** the number of the first row that is shown, from 1 */
-  readonly first: number;
   readonly currency: string;
 }
 

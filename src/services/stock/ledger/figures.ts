@@ -29,15 +29,14 @@ export interface StockFigures {
   readonly archived: boolean;
 }
 
-/**
- * Stock items with what can be promised of them, in the order of the titles.
- *
- * @param keys which ones; null for all there are
- */
-export async function readStock(queries: Queries, keys: ReadonlySet<string> | null = null): Promise<StockFigures[]> {
-  if (keys?.size === 0) return [];
-  const all = queries.select().from(stockItems);
-  const rows = await (keys ? all.where(inArray(stockItems.key, [...keys])) : all).orderBy(stockItems.title);
+/** Stock items by their keys, with what can be promised of them, in the order of the titles. */
+export async function readStock(queries: Queries, keys: ReadonlySet<string>): Promise<StockFigures[]> {
+  if (keys.size === 0) return [];
+  const rows = await queries
+    .select()
+    .from(stockItems)
+    .where(inArray(stockItems.key, [...keys]))
+    .orderBy(stockItems.title);
   const lots = await readFreeLots(queries, rows);
   return rows.map(
     ({ id, key, title, unit, onHand, reserved, backorder, leadDays, cutFrom, archived, cost, costing }) => ({
@@ -62,11 +61,6 @@ export async function readStock(queries: Queries, keys: ReadonlySet<string> | nu
   );
 }
 
-/** What stock items cost, by key, of those of which somebody has said so; decimals. */
-export async function readCosts(queries: Queries): Promise<Record<string, string>> {
-  return costsIn(await queries.select({ key: stockItems.key, cost: stockItems.cost }).from(stockItems));
-}
-
-/** The same of some stock items that have been read. */
+/** What some stock items cost, by key, of those of which somebody has said so; decimals. */
 export const costsIn = (stock: readonly Pick<StockFigures, 'key' | 'cost'>[]): Record<string, string> =>
   Object.fromEntries(stock.flatMap(({ key, cost }) => (cost === null ? [] : [[key, cost]])));

@@ -1,6 +1,7 @@
 import { answer } from '@/http/route';
-import { listBin } from '@/services/bin/bin';
+import { binAskedFrom, listBin } from '@/services/bin/list';
 
-export function GET(): Promise<Response> {
-  return answer(listBin);
+/** A page of what is in the bin, as it is asked for. */
+export function GET(request: Request): Promise<Response> {
+  return answer((context) => listBin(context, binAskedFrom(new URL(request.url).searchParams)));
 }

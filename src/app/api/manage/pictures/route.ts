@@ -1,9 +1,10 @@
 import { answer, readFileBody } from '@/http/route';
-import { listPictures } from '@/services/pictures/library';
+import { listPictures, picturesAskedFrom } from '@/services/pictures/list';
 import { LARGEST_PICTURE, uploadPicture } from '@/services/files/pictures';
 
-export function GET(): Promise<Response> {
-  return answer(listPictures);
+/** A page of the pictures, as they are asked for. */
+export function GET(request: Request): Promise<Response> {
+  return answer((context) => listPictures(context, picturesAskedFrom(new URL(request.url).searchParams)));
 }
 
 export function POST(request: Request): Promise<Response> {
