@@ -1,11 +1,13 @@
 import { parseArgs } from 'node:util';
 import { readFile } from 'node:fs/promises';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
+import { withPictures } from '../core/catalog';
 import { readCatalog } from '../core/exchange';
 import { Database } from '../data/database';
-import { products } from '../data/schema';
+import { media, products } from '../data/schema';
 import { stopThreads } from '../services/background/pool';
 import { freshenAllCards } from '../services/catalog/cards';
+import { pictureAddress } from '../services/files/pictures';
 import { fill } from './seed/fill';
 import { loadDemo } from './load-demo';
 
@@ -36,17 +38,26 @@ async function seed(): Promise<void> {
   if ((await database.read.select({ id: products.id }).from(products).limit(1)).length === 0) await loadDemo(context);
   const reading = readCatalog(await readFile(join('demo', 'catalog.json'), 'utf8'));
   if (reading.faults) throw new Error('The demo catalog has faults.');
+  const { catalog } = reading;
+  // The pictures have been uploaded with the demo: those of a further series are the same.
+  const uploaded = await database.read.select({ hash: media.hash, name: media.name }).from(media);
+  const addresses = new Map(uploaded.map(({ hash, name }) => [name, pictureAddress(hash)]));
+  const shown = catalog.products.map((product) => withPictures(product, (src) => addresses.get(basename(src)) ?? src));
   const began = performance.now();
   let told = 0;
-  const filled = await fill(context, reading.catalog, {
-    wanted,
-    movements,
-    tell: ({ products: count }) => {
-      if (count - told < 1_000 && count < wanted) return;
-      told = count;
-      process.stdout.write(`${count} products\n`);
+  const filled = await fill(
+    context,
+    { ...catalog, products: shown },
+    {
+      wanted,
+      movements,
+      tell: ({ products: count }) => {
+        if (count - told < 1_000 && count < wanted) return;
+        told = count;
+        process.stdout.write(`${count} products\n`);
+      },
     },
-  });
+  );
   const seconds = Math.round((performance.now() - began) / 100) / 10;
   process.stdout.write(
     `${filled.products} products, ${filled.stock} stock items and ${filled.movements} movements in ${seconds} s.\n`,

@@ -6,6 +6,15 @@ export interface Series {
   readonly stock: Catalog['stock'];
 }
 
+/** A proof of a product, with the SKU that its selection has in a series; of what is made of others' SKUs, without. */
+function ofSeries(proof: Product['proofs'][number], sku: string, own: string): Product['proofs'][number] {
+  const { sku: kept } = proof.expects;
+  return {
+    ...proof,
+    expects: { ...proof.expects, sku: kept?.startsWith(sku) ? `${own}${kept.slice(sku.length)}` : null },
+  };
+}
+
 /**
  * A catalog's products as a further series of them: with names, addresses, SKUs and stock items of its own, made of
  * each other as those are; the sheets, swatches and groups are shared.
@@ -23,10 +32,12 @@ export function seriesOf({ products, stock }: Pick<Catalog, 'products' | 'stock'
       const called = withCalled(product, ({ what, key }) =>
         (what === 'product' || what === 'stock') && known[what].has(key) ? own(key) : key,
       );
+      const sku = `${product.sku}${number}`;
       return {
         ...called,
         title: `${product.title}, series ${number}`,
-        sku: `${product.sku}${number}`,
+        sku,
+        proofs: called.proofs.map((proof) => ofSeries(proof, product.sku, sku)),
         tags: product.tags.map(tag),
         choices: called.choices.map((choice) =>
           choice.kind === 'slot'
