@@ -27,6 +27,7 @@ const sizes = {
   drawing: 'small',
   swatchLines: 'small',
   comparisons: 'large',
+  stopping: 'large',
   failingProofs: 'large',
   marginsBelow: 'large',
   cards: 'large',

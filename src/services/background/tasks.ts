@@ -4,7 +4,7 @@ import { readJsonText, readShape, type ShapeReading, swatchesFromCsv } from '../
 import { prove } from '../../core/judge';
 import { type ProductCard } from '../../data/cards';
 import { cardOf } from '../figures/card';
-import { brokenProof, compareSides, type Comparison, type Sides } from '../figures/comparison';
+import { brokenProof, compareSides, isStopped, type Comparison, type Sides } from '../figures/comparison';
 import { type BelowFloor, type FloorsAsked, newlyBelow } from '../figures/margins';
 import { type LargeBody, largeBodies, type LargeBodyName } from '../large-bodies';
 import { cleanDrawing } from './clean-drawing';
@@ -31,6 +31,10 @@ export const swatchLines = ({ csv, book }: { csv: string; book: readonly Swatch[
 /** Products before and after a change, one comparison each. */
 export const comparisons = ({ sides, today }: { sides: readonly Sides[]; today: string }): Comparison[] =>
   sides.map(({ before, after }) => compareSides(before, after, today));
+
+/** Which products a change stops from being sold. */
+export const stopping = ({ sides, today }: { sides: readonly Sides[]; today: string }): boolean[] =>
+  sides.map((one) => isStopped(one, today));
 
 /** The proofs of products that no longer hold. */
 export const failingProofs = ({

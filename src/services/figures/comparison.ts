@@ -74,6 +74,30 @@ export function brokenProof({ proof, differences, resolution }: ProofOutcome): B
   };
 }
 
+/** Of a build, what no longer fits leaves nothing to be sold, though nothing is wrong with it by itself. */
+const canBeEmptied = ({ kit }: Program): boolean => (kit?.slots.length ?? 0) > 0;
+
+/**
+ * Whether a change stops a product from being sold: what {@link compareSides} says of it, without working out what it
+ * says beside.
+ *
+ * @param today the day it is in the shop, as YYYY-MM-DD
+ */
+export function isStopped({ before, after }: Sides, today: string): boolean {
+  const next = compile(after.product, after.surroundings);
+  const has = blockingOf(next);
+  if (has.size === 0 && !canBeEmptied(next)) return false;
+  const former = compile(before.product, before.surroundings);
+  const had = blockingOf(former);
+  if (onlyIn(has, had).length > 0) return true;
+  return (
+    canBeEmptied(next) &&
+    had.size === has.size &&
+    priceWords(next, today) === null &&
+    priceWords(former, today) !== null
+  );
+}
+
 /**
  * Compares a product before and after a change. Sides that are the same are compiled once.
  *
@@ -85,9 +109,7 @@ export function compareSides(before: Side, after: Side, today: string): Comparis
   const next = same ? former : compile(after.product, after.surroundings);
   const [had, has] = [blockingOf(former), blockingOf(next)];
   const prices = [priceWords(former, today), priceWords(next, today)] as const;
-  // Of a build, what no longer fits leaves nothing to be sold, though nothing is wrong with it by itself.
-  const isEmptied =
-    prices[0] !== null && prices[1] === null && had.size === has.size && (next.kit?.slots.length ?? 0) > 0;
+  const isEmptied = prices[0] !== null && prices[1] === null && had.size === has.size && canBeEmptied(next);
   const held = new Set(
     prove(former, before.product.proofs, today).flatMap(({ proof, holds }) => (holds ? [proof.key] : [])),
   );

@@ -1,3 +1,4 @@
+import { inHalves } from '../background/in-halves';
 import { inBackground } from '../background/pool';
 import { readShared } from '../catalog/catalog-state';
 import { type BothStates } from '../catalog/product-steps';
@@ -69,29 +70,6 @@ export const floorsInStretches =
     };
   };
 
-/**
- * Looks at products together; where that takes too long, at one half after the other.
- *
- * @param alone what is said of one that takes too long by itself
- */
-async function inHalves<Row>(
-  sides: readonly Sides[],
-  look: (sides: readonly Sides[]) => Promise<Row[]>,
-  alone: (refused: Refusal) => Row[],
-): Promise<Row[]> {
-  try {
-    return await look(sides);
-  } catch (error) {
-    if (!(error instanceof Refusal) || error.code !== 'tookTooLong') throw error;
-    if (sides.length === 1) return alone(error);
-    const half = Math.ceil(sides.length / 2);
-    return [
-      ...(await inHalves(sides.slice(0, half), look, alone)),
-      ...(await inHalves(sides.slice(half), look, alone)),
-    ];
-  }
-}
-
 const together = (sides: FloorsAsked['sides'], given: Omit<FloorsAsked, 'sides'>): Promise<BelowFloor[]> =>
   inHalves(
     sides,
@@ -102,15 +80,10 @@ const together = (sides: FloorsAsked['sides'], given: Omit<FloorsAsked, 'sides'>
 /**
  * Compares products before and after a change, in the background.
  *
- * @param costs what the stock items cost that they can take, to look at floors, too, which takes longer; null where
- *   they are not looked at
+ * @param costs what the stock items cost that they can take
  * @returns one for each product, in their order
  */
-export async function compared(
-  sides: readonly Sides[],
-  today: string,
-  costs: Costs | null,
-): Promise<ComparedProduct[]> {
+export async function compared(sides: readonly Sides[], today: string, costs: Costs): Promise<ComparedProduct[]> {
   if (sides.length === 0) return [];
   const found = await inHalves(
     sides,
@@ -122,7 +95,7 @@ export async function compared(
   const changing = sides.filter(
     ({ before, after }) => before.product !== after.product || before.surroundings !== after.surroundings,
   );
-  const below = costs ? await fallingBelow({ sides: changing, today, costs: { before: costs, after: costs } }) : [];
+  const below = await fallingBelow({ sides: changing, today, costs: { before: costs, after: costs } });
   const words = new Map(below.map((one) => [one.slug, one.words]));
   return found.map((comparison, place) => ({
     ...comparison,

@@ -1,5 +1,5 @@
 import { asItCounts, type BothStates, type ProductStep, stepByStep } from '../catalog/product-steps';
-import { countStopping, isChanged, reachedBy, type RippleLooks, type RippleRow } from '../catalog/reach';
+import { countStopping, isChanged, reachedBy, type ReachedSides, type RippleRow, whichStop } from '../catalog/reach';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { type CatalogSurroundings, type Product } from '../../core/catalog';
@@ -26,7 +26,7 @@ export function rippleOfProduct(
   looked: Looked,
   change: ProductChange,
 ): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  return readProductRipple(context, looked, change, 'floors');
+  return lookAtChanges(context, [looked], change, NOT_ITSELF, rowsOf);
 }
 
 /**
@@ -39,19 +39,8 @@ export function rippleOfProducts(
   context: Services,
   looked: readonly Looked[],
 ): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  return readChanges(context, looked, { change: 'publish', looksAt: 'floors' }, (product) =>
-    product.publishedSlug === null ? [] : [product.id],
-  );
-}
-
-/** @param looksAt whether floors are looked at, too, which takes longer */
-function readProductRipple(
-  context: Services,
-  looked: Looked,
-  change: ProductChange,
-  looksAt: RippleLooks,
-): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  return readChanges(context, [looked], { change, looksAt }, () => []);
+  const itself = (product: Changing) => (product.publishedSlug === null ? [] : [product.id]);
+  return lookAtChanges(context, looked, 'publish', itself, rowsOf);
 }
 
 interface Changing {
@@ -60,13 +49,19 @@ interface Changing {
   readonly draft: Product;
 }
 
-/** @param itself those of the products themselves that are looked at, too, as they are and as they will be */
-async function readChanges(
+const NOT_ITSELF = () => [];
+
+/**
+ * @param itself those of the products themselves that are looked at, too, as they are and as they will be
+ * @param look   says one thing of each product, in their order
+ */
+async function lookAtChanges<Row>(
   context: Services,
   looked: readonly Looked[],
-  { change, looksAt }: { readonly change: ProductChange; readonly looksAt: RippleLooks },
+  change: ProductChange,
   itself: (product: Changing) => number[],
-): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
+  look: (reached: ReachedSides, states: readonly BothStates[]) => Promise<(Row | null)[]>,
+): Promise<AsyncGenerator<ProductStep<Row>>> {
   const changing = await atOneMoment(context, ({ database: { read } }) => lookedAt(productLife, read, looked));
   const drafts = new Map(changing.map(({ id, draft }) => [id, draft]));
   const reached = async (queries: Queries) => {
@@ -87,13 +82,18 @@ async function readChanges(
       before: { product: asItCounts(state), surroundings: before },
       after: { product: drafts.get(state.id) ?? asItCounts(state), surroundings: after },
     }));
-    return async () => {
-      const found = await compared(sides, today, looksAt === 'floors' ? costsIn(stock) : null);
-      return states.map((state, place) => {
-        const comparison = found[place];
-        return comparison ? rowOf(state, comparison) : null;
-      });
-    };
+    return () => look({ sides, today, stock }, states);
+  });
+}
+
+async function rowsOf(
+  { sides, today, stock }: ReachedSides,
+  states: readonly BothStates[],
+): Promise<(RippleRow | null)[]> {
+  const found = await compared(sides, today, costsIn(stock));
+  return states.map((state, place) => {
+    const comparison = found[place];
+    return comparison ? rowOf(state, comparison) : null;
   });
 }
 
@@ -123,7 +123,7 @@ export const stoppedBy =
   async ({ database }: Services, context: Services): Promise<() => Promise<number>> => {
     const [product] = await lookedAt(productLife, database.read, [looked]);
     if (!product || !(await isUsed(database.read, product.id))) return () => Promise.resolve(0);
-    return async () => countStopping(await readProductRipple(context, looked, change, 'stops'));
+    return async () => countStopping(await lookAtChanges(context, [looked], change, NOT_ITSELF, whichStop));
   };
 
 /** What products are called by what refers to them, as they are in the shop and as they are to be. */

@@ -1,5 +1,5 @@
-import { asItCounts, productsAmong, type ProductStep, stepByStep } from '../catalog/product-steps';
-import { isChanged, type RippleLooks, type RippleRow } from '../catalog/reach';
+import { asItCounts, type BothStates, productsAmong, type ProductStep, stepByStep } from '../catalog/product-steps';
+import { countStopping, isChanged, type ReachedSides, type RippleRow, whichStop } from '../catalog/reach';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { type CatalogSurroundings, placementsOf, type Product, type Sheet } from '../../core/catalog';
@@ -21,15 +21,26 @@ export function rippleOf(
   context: Services,
   looked: readonly Looked[],
 ): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  return readRipple(context, looked, 'floors');
+  return lookAtChanges(context, looked, rowsOf);
 }
 
-/** @param looksAt whether floors are looked at, too, which takes longer */
-export async function readRipple(
+/** How many products in the shop publishing a sheet's draft would stop from being sold. */
+export const countStoppedBy = async (context: Services, looked: Looked): Promise<number> =>
+  countStopping(await lookAtChanges(context, [looked], whichStop));
+
+/** Products that sheets reach, before their drafts are published and after that. */
+interface ReachedBySheets extends ReachedSides {
+  readonly drafts: readonly Sheet[];
+  readonly before: CatalogSurroundings;
+  readonly after: CatalogSurroundings;
+}
+
+/** @param look says one thing of each product, in their order */
+async function lookAtChanges<Row>(
   context: Services,
   looked: readonly Looked[],
-  looksAt: RippleLooks,
-): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
+  look: (reached: ReachedBySheets, states: readonly BothStates[]) => Promise<(Row | null)[]>,
+): Promise<AsyncGenerator<ProductStep<Row>>> {
   const drafts = await atOneMoment(context, async ({ database: { read } }) =>
     (await lookedAt(sheetLife, read, looked)).map(({ draft }) => draft),
   );
@@ -52,22 +63,27 @@ export async function readRipple(
       before: { product: asItCounts(state), surroundings: before },
       after: { product: asItCounts(state), surroundings: after },
     }));
-    return async () => {
-      const found = await compared(sides, today, looksAt === 'floors' ? costsIn(stock) : null);
-      return states.map((state, place): RippleRow | null => {
-        const comparison = found[place];
-        if (!comparison) return null;
-        const product = asItCounts(state);
-        const reach = reachOf(product, drafts, before, after);
-        return {
-          ...comparison,
-          productId: state.id,
-          title: product.title,
-          inShop: state.published !== null,
-          reach,
-          changes: reach !== 'stays' || isChanged(comparison),
-        };
-      });
+    return () => look({ sides, today, stock, drafts, before, after }, states);
+  });
+}
+
+async function rowsOf(
+  { sides, today, stock, drafts, before, after }: ReachedBySheets,
+  states: readonly BothStates[],
+): Promise<(RippleRow | null)[]> {
+  const found = await compared(sides, today, costsIn(stock));
+  return states.map((state, place) => {
+    const comparison = found[place];
+    if (!comparison) return null;
+    const product = asItCounts(state);
+    const reach = reachOf(product, drafts, before, after);
+    return {
+      ...comparison,
+      productId: state.id,
+      title: product.title,
+      inShop: state.published !== null,
+      reach,
+      changes: reach !== 'stays' || isChanged(comparison),
     };
   });
 }

@@ -1,7 +1,6 @@
 import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { putInBin } from '../bin/bin';
-import { countStopping } from '../catalog/reach';
 import { productsAmong } from '../catalog/product-steps';
 import { readSurroundings } from '../catalog/surroundings';
 import { asSeen } from '../as-seen';
@@ -20,7 +19,7 @@ import { type LargeBody } from '../large-bodies';
 import { inPieces } from '../in-pieces';
 import { Refusal } from '../refusal';
 import { sheetLife } from './life';
-import { readRipple } from './ripple';
+import { countStoppedBy } from './ripple';
 
 /** A sheet as the list shows it. */
 export interface SheetRow {
@@ -245,8 +244,7 @@ export async function publishSheet(
   id: number,
   { version, accepted }: z.infer<typeof sheetPublicationSchema>,
 ): Promise<number> {
-  const looked = () =>
-    Promise.resolve(async () => countStopping(await readRipple(context, [{ id, version }], 'stops')));
+  const looked = () => Promise.resolve(() => countStoppedBy(context, { id, version }));
   return asSeen(context, looked, async (transaction, stopping) => {
     const { draft } = await seenDraft(sheetLife, transaction, id, version);
     if (stopping > accepted) {
