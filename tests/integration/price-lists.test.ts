@@ -3,6 +3,7 @@ import { type PriceList, priceListSchema } from '@/core/catalog';
 import { priceListRevisions } from '@/data/schema';
 import { addToBasket, readBasket } from '@/services/selling/basket';
 import { openShopProductView } from '@/services/selling/shop';
+import { freshenAllCards } from '@/services/catalog/cards';
 import { listShop } from '@/services/selling/shop-list/list';
 import { largeBodies } from '@/services/large-bodies';
 import { gathered, previewPriceLists } from '@/services/prices/lists-ahead';
@@ -35,6 +36,9 @@ const hold = async (...lists: PriceList[]) => {
 };
 const priceOf = async (slug: string, token?: string) =>
   (await listShop(context, { token })).entries.find((entry) => entry.slug === slug)?.price;
+
+/** Key of the customer group of the demo. */
+const openTrade = async () => (await openPriceLists(context)).groups[0]?.key ?? '';
 
 const idOf = async (slug: string) => (await listPriced(context, { find: '', at: [slug], page: 1 })).rows[0]?.id ?? 0;
 
@@ -107,6 +111,31 @@ describe('price lists', () => {
       context.advance(DAY);
     }
     expect(seen.map((price) => price?.match(/[\d.]+/)?.[0])).toEqual(['42.00', '42.00', '35.00', '42.00']);
+  });
+
+  it('keep what they say nothing of as it is: for groups, and from one day to the next', async () => {
+    const cards = async () => {
+      await freshenAllCards(context);
+      const rows = await context.database.read.query.productCards.findMany({
+        where: (table, { eq }) => eq(table.of, 'published'),
+      });
+      return new Map(rows.flatMap(({ card }) => (card ? [[card.slug, card] as const] : [])));
+    };
+    const trade = await openTrade();
+    // For a group, a part, and a day: what has the smoker within costs otherwise, too, and nothing else does.
+    await hold(
+      smoker('35', { key: 'group', groups: [trade] }),
+      smoker('30', { key: 'later', from: '2030-01-01', until: '2030-01-02' }),
+    );
+    const known = await cards();
+    for (const [slug, { day, refersTo }] of known)
+      if (slug === 'smoker' || refersTo.products.includes('smoker')) expect(day, slug).toBe('2026-05-04');
+    expect(Object.keys(known.get('smoker')?.groupPrices ?? {})).toEqual([trade]);
+    expect(Object.keys(known.get('starter-kit')?.groupPrices ?? {})).toEqual([trade]);
+    expect(known.get('handbook')).toMatchObject({ day: null, groupPrices: {} });
+    expect(known.get('bee-suit')).toMatchObject({ day: null, groupPrices: {} });
+    // A rate of the wrap is another for the group by itself.
+    expect(Object.keys(known.get('hive-wrap')?.groupPrices ?? {})).toEqual([trade]);
   });
 
   it('that can’t be kept are refused in words', async () => {

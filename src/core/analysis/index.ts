@@ -12,7 +12,7 @@ export { marginDrivers, type MarginDriver } from './margin/margin-drivers';
 export { type PriceRange } from './price/range-of';
 export { type LowestMargin, type MarginLimits } from './margin/earned';
 export { lowestMargin, MARGIN_LIMITS } from './margin/margin';
-export { asksQuantity, asksToday } from './model/depends-on';
+export { asksGroup, asksQuantity, asksToday } from './model/depends-on';
 export { countsOf } from './model/in-number';
 export { sellableRange } from './price/price-range';
 export { type PriceCoverage, type PriceEnd } from './price/price-ends';

@@ -5,4 +5,4 @@ export { type Pricing, pricingsOf } from './pricings';
 export { kindOfThing, type ThingOf, thingsOf, titleOfThing } from './kinds-of-thing';
 export { type Touched, touchedBy } from './touched';
 export { type ListedAs, listedOf, namedIn, namingOnly, pricesOf, sameThing } from './things';
-export { type Listed, type ListedBase, withListPrices } from './with-list-prices';
+export { type Listed, type ListedBase, saysAnything, withListPrices } from './with-list-prices';

@@ -1,7 +1,15 @@
 import { type Amount, type Breaks } from '../pricing';
-import { type Choice, hasOptions, type PricedThing, type PricesInForce, type Product, type Variant } from '../catalog';
+import {
+  type Choice,
+  hasOptions,
+  type ListInForce,
+  type PricedThing,
+  type PricesInForce,
+  type Product,
+  type Variant,
+} from '../catalog';
 import { Exact } from '../number';
-import { keptOf, type ListedAs, listedOf, namedIn, pricesOf } from './things';
+import { keptOf, type ListedAs, listedOf, namedIn, type OnShelf, pricesOf } from './things';
 
 /** A product with the prices of lists in the place of its own. */
 export interface Listed {
@@ -86,7 +94,7 @@ const isSumOfParts = ({ parts, choices, partsPrice }: Product): boolean =>
   partsPrice.kind !== 'own' && (parts.length > 0 || choices.some(({ kind }) => kind === 'slot'));
 
 /** Whether a list, or one that it follows, says anything of a product. */
-function saysAnything(list: PricesInForce['lists'][number], product: Product): boolean {
+export function saysAnything(list: ListInForce, product: OnShelf): boolean {
   return (
     pricesOf(list.prices, product.slug).length > 0 ||
     keptOf(list, product) !== null ||

@@ -1,7 +1,8 @@
-import { asksToday, oneSold, sellableRange } from '../../core/analysis';
+import { asksGroup, asksToday, oneSold, sellableRange } from '../../core/analysis';
 import { type Trait, traitsOf } from '../../core/browsing';
 import {
   type CatalogSurroundings,
+  type KnownPriceList,
   placementsOf,
   type Product,
   referencesOf,
@@ -9,7 +10,7 @@ import {
 } from '../../core/catalog';
 import { compile, type Program, withAllWithin } from '../../core/compile';
 import { readiness } from '../../core/judge';
-import { listsOf, pricedFor } from '../../core/price-lists';
+import { listAlone, listsOf, pricedFor, saysAnything } from '../../core/price-lists';
 import { Exact } from '../../core/number';
 import { sortKey } from '../../core/text';
 import { type CostOf, saysCost, soldOutClauses, stockOf } from '../../core/run';
@@ -36,6 +37,16 @@ function everythingOf(
   return { products: [...products], sheets: [...sheets] };
 }
 
+/** What the prices of groups follow from. */
+interface Around {
+  readonly surroundings: CatalogSurroundings;
+  readonly today: string;
+  /** those that say something of the product, or of anything within it */
+  readonly lists: readonly KnownPriceList[];
+  /** whether it asks of which group a customer is */
+  readonly asks: boolean;
+}
+
 const NO_COSTS: CostOf = () => null;
 
 /** One that is sold as its page begins: what it costs, and what supplying it takes. */
@@ -50,15 +61,21 @@ function oneOf(program: Program, today: string): ProductCard['one'] {
   };
 }
 
+/** Lists that say something of a product, or of anything within it. */
+const listsAbout = (products: readonly Product[], { priceLists }: CatalogSurroundings): readonly KnownPriceList[] =>
+  priceLists.filter((list) => products.some((product) => saysAnything(listAlone(list, priceLists), product)));
+
 /** What a product costs customers of groups that pay something else than everybody, in words and at least. */
 function groupPrices(
   definition: Product,
-  surroundings: CatalogSurroundings,
-  today: string,
+  { surroundings, today, lists, asks }: Around,
   usual: string | null,
 ): { group: string; words: string; from: number | null }[] {
+  const isOwn = (all: readonly KnownPriceList[], key: string) =>
+    listsOf(all, key, today).some(({ groups }) => groups.length > 0);
   return surroundings.shop.groups.flatMap(({ key }) => {
-    if (listsOf(surroundings.priceLists, key, today).every(({ groups }) => groups.length === 0)) return [];
+    // Where no list of theirs says anything of it, they pay what everybody does: unless it asks who they are.
+    if (!isOwn(asks ? surroundings.priceLists : lists, key)) return [];
     const program = compile(definition, pricedFor(surroundings, key, today));
     const words = priceWords(program, today);
     return words !== null && words !== usual ? [{ group: key, words, from: priceFrom(program, today) }] : [];
@@ -80,10 +97,11 @@ export function cardOf(definition: Product, surroundings: CatalogSurroundings, t
   const priced = pricedFor(surroundings, null, today);
   const now = priced === surroundings ? program : compile(definition, priced);
   const price = priceWords(now, today);
-  const own = groupPrices(definition, surroundings, today, price);
+  const { products, sheets } = everythingOf(definition, surroundings);
+  const lists = listsAbout(products, surroundings);
+  const own = groupPrices(definition, { surroundings, today, lists, asks: asksGroup(program) }, price);
   const traits = traitsOf(program);
   const { slug, title, sku, summary, pictures, category, supplier, tags } = definition;
-  const { products, sheets } = everythingOf(definition, surroundings);
   const refers = [...products, ...sheets.flatMap((key) => surroundings.sheets.get(key) ?? [])].map(referencesOf);
   const all = (what: 'stock' | 'swatches' | 'products') => [
     ...new Set(refers.flatMap((references) => [...references[what]])),
@@ -109,10 +127,7 @@ export function cardOf(definition: Product, surroundings: CatalogSurroundings, t
     groupPricesFrom: Object.fromEntries(own.flatMap(({ group, from }) => (from === null ? [] : [[group, from]]))),
     traits,
     words: wordsBeside(program, traits),
-    day:
-      asksToday(program) || surroundings.priceLists.some(({ from, until }) => from !== null || until !== null)
-        ? today
-        : null,
+    day: asksToday(program) || lists.some(({ from, until }) => from !== null || until !== null) ? today : null,
     priceFrom: priceFrom(now, today),
     draws: [...stockOf(program, { today }).values()].map((drawn) => ({ key: drawn.key, along: drawn.along })),
     mustFix: readiness(definition, surroundings, null, program).filter(({ gravity }) => gravity === 'mustFix').length,
