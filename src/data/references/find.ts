@@ -136,10 +136,13 @@ async function joined(
   const products = await queries.all<Referrer & { key: string }>(sql`
     select kind, id, "of", "key" from catalog_references
     where what = 'own' and kind = 'product' and "key" in ${among(things.map(({ key }) => key))}`);
-  const facts = await factsOf(queries, await asParts(queries, products, asked));
+  const parts = await asParts(queries, products, asked);
+  const conditions = await conditionsFor(queries, parts);
+  if (conditions.length === 0) return [];
+  const facts = await factsOf(queries, parts);
   const bySlug = new Map(products.map((product) => [idOf(product), product.key]));
   const found: (Referrer & { thing: Thing })[] = [];
-  for (const key of await conditionsFor(queries, [...facts.values()])) {
+  for (const key of conditions) {
     const condition = conditionOf(key);
     const slugs = new Set(
       [...facts].flatMap(([id, product]) => (joins(condition, product) ? [bySlug.get(id) ?? ''] : [])),

@@ -28,35 +28,47 @@ const ROWS_AT_ONCE = 2_000;
  */
 export async function followChanges(transaction: Queries): Promise<void> {
   const changes = await transaction.select().from(catalogChanges);
-  if (changes.length === 0) return keepReferences(transaction);
+  if (changes.length === 0) {
+    await keepReferences(transaction);
+    return;
+  }
   const everything = changes.some(({ kind }) => kind === 'settings' || kind === 'price lists');
   const things = changes.flatMap(({ kind, key }): Thing[] =>
     kind === 'settings' || kind === 'price lists' ? [] : [{ what: kind, key }],
   );
   // By what referred to them before, and by what does now: where no definition has changed, that is the same.
   const isOther = (await transaction.select().from(catalogReferencesDue).limit(1)).length > 0;
-  const before = everything || !isOther ? [] : await madeFrom(transaction, things);
-  await keepReferences(transaction);
+  const before = everything || !isOther ? null : await madeFrom(transaction, things);
+  const isReferring = await keepReferences(transaction);
   if (everything) await markAllCards(transaction);
-  else await markCards(transaction, [...before, ...(await madeFrom(transaction, things))]);
+  else if (before && !isReferring) await markCards(transaction, before);
+  else await markCards(transaction, [...(before ?? []), ...(await madeFrom(transaction, things))]);
   await transaction.delete(catalogChanges);
 }
 
-/** Brings up to date what is known of definitions that have changed. @param most so many of them; null for all */
-export async function keepReferences(transaction: Queries, most: number | null = null): Promise<void> {
+/**
+ * Brings up to date what is known of definitions that have changed.
+ *
+ * @param most so many of them; null for all
+ * @returns whether any refers to something else than before, or is found by something else
+ */
+export async function keepReferences(transaction: Queries, most: number | null = null): Promise<boolean> {
+  let isOther = false;
   for (let kept = 0; most === null || kept < most; kept += AT_ONCE) {
     const due = await transaction.select().from(catalogReferencesDue).limit(AT_ONCE);
-    if (due.length === 0) return;
+    if (due.length === 0) break;
     for (const kind of referrerKinds) {
       for (const state of referrerStates) {
         const ids = due.filter((one) => one.kind === kind && one.of === state).map(({ id }) => id);
-        if (ids.length > 0) await keepOf(transaction, kind, state, ids);
+        if (ids.length > 0 && (await keepOf(transaction, kind, state, ids))) isOther = true;
       }
     }
   }
+  return isOther;
 }
 
-async function keepOf(transaction: Queries, kind: ReferrerKind, of: ReferrerState, ids: number[]): Promise<void> {
+/** @returns whether any refers to something else than before */
+async function keepOf(transaction: Queries, kind: ReferrerKind, of: ReferrerState, ids: number[]): Promise<boolean> {
   const definitions = await read[kind][of](transaction, ids);
   const mine = and(eq(catalogReferences.kind, kind), eq(catalogReferences.of, of));
   const before = await transaction
@@ -79,6 +91,7 @@ async function keepOf(transaction: Queries, kind: ReferrerKind, of: ReferrerStat
     .where(
       and(eq(catalogReferencesDue.kind, kind), eq(catalogReferencesDue.of, of), inArray(catalogReferencesDue.id, ids)),
     );
+  return fresh.length + known.size > 0;
 }
 
 const nameOf = ({ id, what, key }: Said & { readonly id: number }): string => JSON.stringify([id, what, key]);

@@ -12,28 +12,44 @@ export type Facts = Pick<Product, 'category' | 'supplier' | 'tags' | 'properties
 export async function factsOf(queries: Queries, products: readonly Referrer[]): Promise<ReadonlyMap<string, Facts>> {
   const wanted = new Set(products.map(idOf));
   const rows = await queries.all<Referrer & { what: ReferredKind; key: string }>(sql`
-    select kind, id, "of", what, "key" from catalog_references
-    where kind = 'product' and id in ${among(new Set(products.map(({ id }) => id)))}
-      and "of" in ('draft', 'published') and what in ('category', 'supplier', 'tag', 'property')`);
-  const facts = new Map<string, { -readonly [Name in keyof Facts]: Facts[Name] }>(
-    products.map((product) => [idOf(product), { category: null, supplier: null, tags: [], properties: {} }]),
-  );
+    select kind, id, "of", what, "key" from catalog_references ${whereStanding(products)}`);
+  const facts = new Map(products.map((product) => [idOf(product), nothingSaid()]));
   for (const { what, key, ...referrer } of rows) {
     const product = facts.get(idOf(referrer));
-    if (!product || !wanted.has(idOf(referrer))) continue;
-    if (what === 'category' || what === 'supplier') product[what] = key;
-    if (what === 'tag') product.tags.push(key);
-    if (what === 'property') {
-      const [name, value] = JSON.parse(key) as [string, Property];
-      product.properties[name] = value;
-    }
+    if (product && wanted.has(idOf(referrer))) say(product, { what, key });
   }
   return facts;
 }
 
-/** Keys of the conditions that may hold for some products: each product is led to those by what it is. */
-export async function conditionsFor(queries: Queries, products: readonly Facts[]): Promise<readonly string[]> {
-  const ranges = new Map(products.flatMap(clueRanges).map((range) => [range.from, range] as const));
+type Said = { -readonly [Name in keyof Facts]: Facts[Name] };
+
+const nothingSaid = (): Said => ({ category: null, supplier: null, tags: [], properties: {} });
+
+/** Adds to what is said of a product what one row says of it. */
+function say(product: Said, { what, key }: { readonly what: ReferredKind; readonly key: string }): Said {
+  if (what === 'category' || what === 'supplier') product[what] = key;
+  if (what === 'tag') product.tags.push(key);
+  if (what === 'property') {
+    const [name, value] = JSON.parse(key) as [string, Property];
+    product.properties[name] = value;
+  }
+  return product;
+}
+
+/** Rows that say where products stand. */
+const whereStanding = (products: readonly Referrer[]): SQL => sql`
+  where kind = 'product' and id in ${among(new Set(products.map(({ id }) => id)))}
+    and "of" in ('draft', 'published') and what in ('category', 'supplier', 'tag', 'property')`;
+
+/**
+ * Keys of the conditions that may hold for some products: what these are leads to them. Thousands of products stand on
+ * a few shelves, so that each of these is read once.
+ */
+export async function conditionsFor(queries: Queries, products: readonly Referrer[]): Promise<readonly string[]> {
+  const said = await queries.all<{ what: ReferredKind; key: string }>(sql`
+    select distinct what, "key" from catalog_references ${whereStanding(products)}`);
+  const facts = said.map((one) => say(nothingSaid(), one));
+  const ranges = new Map(facts.flatMap(clueRanges).map((range) => [range.from, range] as const));
   const keys = new Set<string>();
   for (const some of inParts([...ranges.values()], RANGES_AT_ONCE)) {
     // Each range is gone along by itself: together they would be looked for among all conditions there are.
