@@ -5,7 +5,8 @@ import { stockItems } from '@/data/schema';
 import { readStock } from '@/services/stock/ledger/figures';
 
 /** Every stock item with its figures. */
-export const allStock = (context: Services) => withStock(context, async ({ database: { read } }) => {
+export const allStock = (context: Services) =>
+  withStock(context, async ({ database: { read } }) => {
     const keys = await read.select({ key: stockItems.key }).from(stockItems);
     return readStock(read, new Set(keys.map(({ key }) => key)));
   });
