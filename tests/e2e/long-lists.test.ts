@@ -53,6 +53,21 @@ beforeAll(async () => {
   });
 });
 
+describe('the library of pictures and the bin', () => {
+  it('are found by words, and narrowed down to what nothing shows', async () => {
+    const { person } = stage;
+    await person.goTo('/manage/pictures');
+    await person.sees('bee-suit.svg');
+    await person.pick('Only what nothing shows');
+    await person.seesNoMore('bee-suit.svg');
+    await person.goTo('/manage/pictures?find=paint');
+    await person.sees('hive-paint-sage.svg');
+    await person.seesNoMore('bee-suit.svg');
+    await person.fill('Search pictures', 'nothing of the kind');
+    await person.sees('No picture is called like “nothing of the kind”');
+  });
+});
+
 const draftOf = async (slug: string) =>
   (await stage.database.read.query.products.findFirst({ where: eq(products.id, ids[slug] ?? 0) }))?.draft;
 const optionsOf = async () => {

@@ -1,8 +1,10 @@
+import { eq, inArray } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { productSchema } from '@/core/catalog';
+import { productSchema, referencesOf } from '@/core/catalog';
 import { problemWords } from '@/core/words';
+import { stockItems } from '@/data/schema';
 import { openProduct, saveDraft } from '@/services/products/drafts';
-import { insertProduct } from '@/services/products/products';
+import { duplicateProduct, insertProduct } from '@/services/products/products';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { addToBasket, changeLine, readBasket, removeLine } from '@/services/selling/basket';
 import { readOrder, readOrderByToken } from '@/services/selling/orders';
@@ -43,6 +45,28 @@ describe('an order', () => {
       ['sale', '-0.75', '-0.75', number],
       ['reservation', '0', '0.75', number],
     ]);
+  });
+
+  it('asks nothing of stock items that it takes nothing of, in the order and in a copy with stock of its own', async () => {
+    // Whoever read what this costs would stumble over it.
+    await context.database.write(
+      async (transaction) =>
+        void (await transaction
+          .update(stockItems)
+          .set({ cost: 'lost', onHand: 'lost' })
+          .where(eq(stockItems.key, 'smoker'))),
+    );
+    const { number, state } = await order(context, await basketWith(context, 'stainless-mesh', mesh, 3));
+    expect(state).toBe('paid');
+    expect((await readOrder(context, number)).lines[0]?.resolution.draws[0]?.title).toBe(
+      'Stainless mesh 2.8 mm, 1 m wide',
+    );
+    const copy = await duplicateProduct(context, 2, { stock: 'own' });
+    const { draft } = await openProduct(context, copy);
+    const own = [...referencesOf(draft).stock];
+    const known = await context.database.read.query.stockItems.findMany({ where: inArray(stockItems.key, own) });
+    expect(known.map(({ title }) => title).every((title) => title.endsWith('(copy)'))).toBe(true);
+    expect(known).toHaveLength(own.length);
   });
 
   it('keeps the whole resolution it was sold with, whatever the product becomes', async () => {
