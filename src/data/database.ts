@@ -13,7 +13,7 @@ type Handle = LibSQLDatabase<typeof schema>;
 /** What queries run on: the database itself, or a transaction in it. */
 export type Queries = Pick<
   Handle,
-  'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'query' | 'run' | 'all'
+  'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'query' | 'run' | 'all' | '$count'
 >;
 
 /**

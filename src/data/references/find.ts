@@ -263,7 +263,7 @@ export interface Users {
 }
 
 /** Of those who use something so many are told by their titles. */
-const MOST_TOLD = 20;
+export const MOST_TOLD = 20;
 
 /**
  * The products and sheets that refer to things of one kind, by the key of the thing: in their drafts, and in what is

@@ -3,7 +3,7 @@ import * as find from './find';
 import { followChanges } from './keep';
 import * as standing from './standing';
 
-export { type Asked, type Thing, type Users } from './find';
+export { type Asked, MOST_TOLD, type Thing } from './find';
 export { among, type Referrer } from './referrer';
 
 /** Asks once what has been written before in the same write is known, too. */

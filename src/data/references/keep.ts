@@ -38,11 +38,12 @@ export async function followChanges(transaction: Queries): Promise<void> {
   );
   // By what referred to them before, and by what does now: where no definition has changed, that is the same.
   const isOther = (await transaction.select().from(catalogReferencesDue).limit(1)).length > 0;
-  const before = everything || !isOther ? null : await madeFrom(transaction, things);
+  const before = everything || !isOther ? [] : await madeFrom(transaction, things);
   const isReferring = await keepReferences(transaction);
+  // Where all of them refer to what they did before, the same are reached.
+  const after = everything || (isOther && !isReferring) ? [] : await madeFrom(transaction, things);
   if (everything) await markAllCards(transaction);
-  else if (before && !isReferring) await markCards(transaction, before);
-  else await markCards(transaction, [...(before ?? []), ...(await madeFrom(transaction, things))]);
+  else await markCards(transaction, [...before, ...after]);
   await transaction.delete(catalogChanges);
 }
 

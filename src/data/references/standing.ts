@@ -2,16 +2,15 @@ import { sql, type SQL } from 'drizzle-orm';
 import { type PlaceCondition, type Product, type Property } from '../../core/catalog';
 import { inParts } from '../../core/in-parts';
 import { type Queries } from '../database';
-import { type ReferredKind } from '../tables/references';
 import { among, idOf, type Referrer } from './referrer';
-import { clueRanges, shelfKey } from './rows';
+import { clueRanges, type Said, shelfKey } from './rows';
 
 export type Facts = Pick<Product, 'category' | 'supplier' | 'tags' | 'properties'>;
 
 /** Where products stand, as conditions compare it. */
 export async function factsOf(queries: Queries, products: readonly Referrer[]): Promise<ReadonlyMap<string, Facts>> {
   const wanted = new Set(products.map(idOf));
-  const rows = await queries.all<Referrer & { what: ReferredKind; key: string }>(sql`
+  const rows = await queries.all<Referrer & Said>(sql`
     select kind, id, "of", what, "key" from catalog_references ${whereStanding(products)}`);
   const facts = new Map(products.map((product) => [idOf(product), nothingSaid()]));
   for (const { what, key, ...referrer } of rows) {
@@ -21,12 +20,12 @@ export async function factsOf(queries: Queries, products: readonly Referrer[]): 
   return facts;
 }
 
-type Said = { -readonly [Name in keyof Facts]: Facts[Name] };
+type FactsSaid = { -readonly [Name in keyof Facts]: Facts[Name] };
 
-const nothingSaid = (): Said => ({ category: null, supplier: null, tags: [], properties: {} });
+const nothingSaid = (): FactsSaid => ({ category: null, supplier: null, tags: [], properties: {} });
 
 /** Adds to what is said of a product what one row says of it. */
-function say(product: Said, { what, key }: { readonly what: ReferredKind; readonly key: string }): Said {
+function say(product: FactsSaid, { what, key }: Said): FactsSaid {
   if (what === 'category' || what === 'supplier') product[what] = key;
   if (what === 'tag') product.tags.push(key);
   if (what === 'property') {
@@ -46,7 +45,7 @@ const whereStanding = (products: readonly Referrer[]): SQL => sql`
  * a few shelves, so that each of these is read once.
  */
 export async function conditionsFor(queries: Queries, products: readonly Referrer[]): Promise<readonly string[]> {
-  const said = await queries.all<{ what: ReferredKind; key: string }>(sql`
+  const said = await queries.all<Said>(sql`
     select distinct what, "key" from catalog_references ${whereStanding(products)}`);
   const facts = said.map((one) => say(nothingSaid(), one));
   const ranges = new Map(facts.flatMap(clueRanges).map((range) => [range.from, range] as const));

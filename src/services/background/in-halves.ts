@@ -1,25 +1,27 @@
-import { type Sides } from '../figures/comparison';
 import { Refusal } from '../refusal';
 
 /**
- * Looks at products together; where that takes too long, at one half after the other.
+ * Looks at things together; where that takes too long, at one half after the other.
  *
- * @param alone what is said of one that takes too long by itself
+ * @param alone what is said of one that takes too long by itself; absent where that is told to whoever asks
  */
-export async function inHalves<Row>(
-  sides: readonly Sides[],
-  look: (sides: readonly Sides[]) => Promise<Row[]>,
-  alone: (refused: Refusal) => Row[],
+export async function inHalves<Item, Row>(
+  items: readonly Item[],
+  look: (items: readonly Item[]) => Promise<Row[]>,
+  alone?: () => Row[],
 ): Promise<Row[]> {
   try {
-    return await look(sides);
+    return await look(items);
   } catch (error) {
     if (!(error instanceof Refusal) || error.code !== 'tookTooLong') throw error;
-    if (sides.length === 1) return alone(error);
-    const half = Math.ceil(sides.length / 2);
+    if (items.length === 1) {
+      if (alone) return alone();
+      throw error;
+    }
+    const half = Math.ceil(items.length / 2);
     return [
-      ...(await inHalves(sides.slice(0, half), look, alone)),
-      ...(await inHalves(sides.slice(half), look, alone)),
+      ...(await inHalves(items.slice(0, half), look, alone)),
+      ...(await inHalves(items.slice(half), look, alone)),
     ];
   }
 }

@@ -1,5 +1,4 @@
-import { and, asc, count, desc, gte, type SQL, sql } from 'drizzle-orm';
-import { type Queries } from '../../data/database';
+import { and, asc, desc, gte, type SQL, sql } from 'drizzle-orm';
 import { bin } from '../../data/schema';
 import { having } from '../catalog/words-to-find';
 import { atOneMoment, type Services } from '../context';
@@ -33,7 +32,7 @@ export function listBin(context: Services, asked: BinAsked): Promise<BinPage> {
   return atOneMoment(context, async ({ database: { read }, now }) => {
     const kept = gte(bin.at, keptSince(now()));
     const shown = and(kept, asked.find.trim() === '' ? undefined : having(asked.find, bin.title, bin.kind));
-    const found = await countOf(read, shown);
+    const found = await read.$count(bin, shown);
     const { page, pages, before } = pageAmong(found, ON_A_PAGE, asked.page);
     const rows = await read
       .select({ id: bin.id, kind: bin.kind, title: bin.title, at: bin.at })
@@ -45,17 +44,12 @@ export function listBin(context: Services, asked: BinAsked): Promise<BinPage> {
     return {
       rows: rows.map(({ at, ...row }) => ({ ...row, at: at.getTime(), until: keptUntil(at).getTime() })),
       found,
-      total: await countOf(read, kept),
+      total: await read.$count(bin, kept),
       page,
       pages,
       first: before + 1,
     };
   });
-}
-
-async function countOf(queries: Queries, which: SQL | undefined): Promise<number> {
-  const [row] = await queries.select({ count: count() }).from(bin).where(which);
-  return row?.count ?? 0;
 }
 
 const LATEST = [desc(bin.at), desc(bin.id)];

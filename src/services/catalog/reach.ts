@@ -44,9 +44,6 @@ export async function whichStop({ sides, today }: ReachedSides, states: readonly
   const stopped = await inHalves(
     sides.filter((_, place) => isSold[place]),
     (some) => inBackground('stopping', { sides: some, today }, 'Comparing the products'),
-    (refused) => {
-      throw refused;
-    },
   );
   return isSold.map((sold) => sold && stopped.shift() === true);
 }

@@ -63,7 +63,10 @@ function oneOf(program: Program, today: string): ProductCard['one'] {
 
 /** Lists that say something of a product, or of anything within it. */
 const listsAbout = (products: readonly Product[], { priceLists }: CatalogSurroundings): readonly KnownPriceList[] =>
-  priceLists.filter((list) => products.some((product) => saysAnything(listAlone(list, priceLists), product)));
+  priceLists.filter((list) => {
+    const alone = listAlone(list, priceLists);
+    return products.some((product) => saysAnything(alone, product));
+  });
 
 /** What a product costs customers of groups that pay something else than everybody, in words and at least. */
 function groupPrices(

@@ -74,8 +74,16 @@ export function brokenProof({ proof, differences, resolution }: ProofOutcome): B
   };
 }
 
-/** Of a build, what no longer fits leaves nothing to be sold, though nothing is wrong with it by itself. */
-const canBeEmptied = ({ kit }: Program): boolean => (kit?.slots.length ?? 0) > 0;
+const hasSlots = ({ kit }: Program): boolean => (kit?.slots.length ?? 0) > 0;
+
+/** What keeps a product from being sold that did not before. */
+function stopsBetween(former: Program, next: Program, today: string): string[] {
+  const [had, has] = [blockingOf(former), blockingOf(next)];
+  // Of a build, what no longer fits leaves nothing to be sold, though nothing is wrong with it by itself.
+  const isEmptied =
+    hasSlots(next) && had.size === has.size && priceWords(next, today) === null && priceWords(former, today) !== null;
+  return isEmptied ? [faultWords({ code: 'nothingSells', without: [] })] : onlyIn(has, had);
+}
 
 /**
  * Whether a change stops a product from being sold: what {@link compareSides} says of it, without working out what it
@@ -85,17 +93,9 @@ const canBeEmptied = ({ kit }: Program): boolean => (kit?.slots.length ?? 0) > 0
  */
 export function isStopped({ before, after }: Sides, today: string): boolean {
   const next = compile(after.product, after.surroundings);
-  const has = blockingOf(next);
-  if (has.size === 0 && !canBeEmptied(next)) return false;
-  const former = compile(before.product, before.surroundings);
-  const had = blockingOf(former);
-  if (onlyIn(has, had).length > 0) return true;
-  return (
-    canBeEmptied(next) &&
-    had.size === has.size &&
-    priceWords(next, today) === null &&
-    priceWords(former, today) !== null
-  );
+  // What is right afterwards need not be looked at beforehand.
+  if (next.blocking.length === 0 && !hasSlots(next)) return false;
+  return stopsBetween(compile(before.product, before.surroundings), next, today).length > 0;
 }
 
 /**
@@ -107,18 +107,15 @@ export function compareSides(before: Side, after: Side, today: string): Comparis
   const former = compile(before.product, before.surroundings);
   const same = before.product === after.product && before.surroundings === after.surroundings;
   const next = same ? former : compile(after.product, after.surroundings);
-  const [had, has] = [blockingOf(former), blockingOf(next)];
-  const prices = [priceWords(former, today), priceWords(next, today)] as const;
-  const isEmptied = prices[0] !== null && prices[1] === null && had.size === has.size && canBeEmptied(next);
   const held = new Set(
     prove(former, before.product.proofs, today).flatMap(({ proof, holds }) => (holds ? [proof.key] : [])),
   );
   return {
-    priceBefore: prices[0],
-    priceAfter: prices[1],
+    priceBefore: priceWords(former, today),
+    priceAfter: priceWords(next, today),
     amounts: same ? [] : changedAmounts(former, next, today).map((change) => changedAmountWords(change, next.currency)),
-    stops: isEmptied ? [faultWords({ code: 'nothingSells', without: [] })] : onlyIn(has, had),
-    mends: onlyIn(had, has),
+    stops: stopsBetween(former, next, today),
+    mends: onlyIn(blockingOf(former), blockingOf(next)),
     breaks: same
       ? []
       : prove(next, after.product.proofs, today).flatMap((outcome) =>

@@ -1,6 +1,5 @@
-import { and, asc, count, desc, inArray, not, or, type SQL, sql } from 'drizzle-orm';
-import { type Queries } from '../../data/database';
-import { usersOf } from '../../data/references';
+import { and, asc, desc, inArray, not, or, type SQL, sql } from 'drizzle-orm';
+import { MOST_TOLD, usersOf } from '../../data/references';
 import { media, sheets, swatches } from '../../data/schema';
 import { having, productsHaving } from '../catalog/words-to-find';
 import { atOneMoment, type Services } from '../context';
@@ -51,7 +50,7 @@ export type PicturesPage = PageOf<PictureRow>;
 export function listPictures(context: Services, asked: PicturesAsked): Promise<PicturesPage> {
   return atOneMoment(context, async ({ database: { read } }) => {
     const shown = shownBy(asked);
-    const found = await countOf(read, shown);
+    const found = await read.$count(media, shown);
     const { page, pages, before } = pageAmong(found, TILES, asked.page);
     const rows = await read
       .select({
@@ -60,7 +59,7 @@ export function listPictures(context: Services, asked: PicturesAsked): Promise<P
         type: media.type,
         width: media.width,
         height: media.height,
-        size: sql<number>`length("bytes")`,
+        size: sql<number>`length(${media.bytes})`,
         at: media.createdAt,
       })
       .from(media)
@@ -80,20 +79,21 @@ export function listPictures(context: Services, asked: PicturesAsked): Promise<P
         const src = pictureAddress(row.hash);
         const { titles = [], number = 0 } = users.get(src) ?? {};
         const named = coloured.flatMap(({ name, picture }) => (picture === src ? [`swatch ${name}`] : []));
-        return { ...row, src, at: at.getTime(), usedBy: [...titles, ...named], uses: number + named.length };
+        return {
+          ...row,
+          src,
+          at: at.getTime(),
+          usedBy: [...titles, ...named].slice(0, MOST_TOLD),
+          uses: number + named.length,
+        };
       }),
       found,
-      total: await countOf(read, undefined),
+      total: await read.$count(media),
       page,
       pages,
       first: before + 1,
     };
   });
-}
-
-async function countOf(queries: Queries, which: SQL | undefined): Promise<number> {
-  const [row] = await queries.select({ count: count() }).from(media).where(which);
-  return row?.count ?? 0;
 }
 
 const ADDRESS = sql`${pictureAddress('')} || ${media.hash}`;

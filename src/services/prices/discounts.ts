@@ -88,10 +88,6 @@ export function openDiscounts(context: Services): Promise<DiscountsView> {
         .where(eq(discountCodes.discountId, id))
         .orderBy(discountCodes.id)
         .limit(MOST_SHOWN);
-      const [all] = await database.read
-        .select({ number: count() })
-        .from(discountCodes)
-        .where(eq(discountCodes.discountId, id));
       const [used] = await database.read
         .select({ number: count() })
         .from(discountUses)
@@ -102,7 +98,7 @@ export function openDiscounts(context: Services): Promise<DiscountsView> {
         definition,
         seen: seenName(definition),
         codes: codes.map(({ code }) => code),
-        number: all?.number ?? 0,
+        number: await database.read.$count(discountCodes, eq(discountCodes.discountId, id)),
         used: used?.number ?? 0,
       });
     }
@@ -263,16 +259,9 @@ export async function makeCodes(
 ): Promise<{ made: number }> {
   return database.write(async (transaction) => {
     const { id } = await requireDiscount(transaction, key);
-    const [kept] = await transaction
-      .select({ number: count() })
-      .from(discountCodes)
-      .where(eq(discountCodes.discountId, id));
-    if ((kept?.number ?? 0) + number > MOST_CODES)
-      throw new Refusal(
-        422,
-        'tooManyCodes',
-        `A discount has at most ${MOST_CODES} codes; this one has ${kept?.number ?? 0}.`,
-      );
+    const kept = await transaction.$count(discountCodes, eq(discountCodes.discountId, id));
+    if (kept + number > MOST_CODES)
+      throw new Refusal(422, 'tooManyCodes', `A discount has at most ${MOST_CODES} codes; this one has ${kept}.`);
     const codes = new Set<string>();
     while (codes.size < number) codes.add(`${begins.toUpperCase()}${randomPart()}`);
     await transaction

@@ -85,12 +85,8 @@ const together = (sides: FloorsAsked['sides'], given: Omit<FloorsAsked, 'sides'>
  */
 export async function compared(sides: readonly Sides[], today: string, costs: Costs): Promise<ComparedProduct[]> {
   if (sides.length === 0) return [];
-  const found = await inHalves(
-    sides,
-    (some) => inBackground('comparisons', { sides: some, today }, 'Comparing the products'),
-    (refused) => {
-      throw refused;
-    },
+  const found = await inHalves(sides, (some) =>
+    inBackground('comparisons', { sides: some, today }, 'Comparing the products'),
   );
   const changing = sides.filter(
     ({ before, after }) => before.product !== after.product || before.surroundings !== after.surroundings,

@@ -16,7 +16,7 @@ import { isBlank } from '../../core/text';
 import { type Queries } from '../../data/database';
 import { basketLines, orderLines, products, revisions, setAsideDrafts, stockItems } from '../../data/schema';
 import { Refusal } from '../refusal';
-import { readFreeStockKeys } from '../stock/items/find';
+import { stockKeysFor } from '../stock/items/find';
 import { indexed, productLife } from './life';
 
 const LONGEST_TITLE = 160;
@@ -124,17 +124,18 @@ async function withStockOfItsOwn(transaction: Queries, product: Product): Promis
     .select()
     .from(stockItems)
     .where(inArray(stockItems.key, [...referencesOf(product).stock]));
-  const own = await readFreeStockKeys(
+  const called = (title: string) => `${title} copy`;
+  const keyFor = await stockKeysFor(
     transaction,
-    taken.map(({ title }) => `${title} copy`),
+    taken.map(({ title }) => called(title)),
   );
   const made = new Map<string, string>();
-  for (const [place, { key: former, title, unit, cutFrom }] of taken.entries()) {
-    const key = own[place] ?? former;
+  for (const { key, title, unit, cutFrom } of taken) {
+    const own = keyFor(called(title));
     await transaction
       .insert(stockItems)
-      .values({ key, title: `${title} (copy)`.slice(0, LONGEST_TITLE), unit, cutFrom });
-    made.set(former, key);
+      .values({ key: own, title: `${title} (copy)`.slice(0, LONGEST_TITLE), unit, cutFrom });
+    made.set(key, own);
   }
   return withStock(product, (key) => made.get(key) ?? key);
 }

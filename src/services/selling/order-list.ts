@@ -1,4 +1,4 @@
-import { and, asc, count, desc, inArray, type SQL, sql } from 'drizzle-orm';
+import { and, asc, desc, inArray, type SQL, sql } from 'drizzle-orm';
 import { type Queries } from '../../data/database';
 import { orderLines, orders } from '../../data/schema';
 import { having } from '../catalog/words-to-find';
@@ -21,7 +21,7 @@ export type OrdersPage = PageOf<OrderRow>;
 /** Orders as they are asked for, the newest first unless they are sorted: found, sorted and counted by the database. */
 export function listOrders(context: Services, asked: OrdersAsked): Promise<OrdersPage> {
   return atOneMoment(context, async ({ database: { read } }) => {
-    const found = await countOf(read, foundBy(asked));
+    const found = await read.$count(orders, foundBy(asked));
     const { page, pages, before } = pageAmong(found, ON_A_PAGE, asked.page);
     const rows = await read
       .select()
@@ -37,7 +37,7 @@ export function listOrders(context: Services, asked: OrdersAsked): Promise<Order
     return {
       rows: rows.map((order) => ({ ...rowOf(order), contents: (contents.get(order.id) ?? []).join(', ') })),
       found,
-      total: await countOf(read, undefined),
+      total: await read.$count(orders),
       page,
       pages,
       first: before + 1,
@@ -56,11 +56,6 @@ async function contentsOf(queries: Queries, ids: readonly number[]): Promise<Rea
   for (const { orderId, title, quantity } of lines)
     contents.set(orderId, [...(contents.get(orderId) ?? []), `${quantity} × ${title}`]);
   return contents;
-}
-
-async function countOf(queries: Queries, which: SQL | undefined): Promise<number> {
-  const [row] = await queries.select({ count: count() }).from(orders).where(which);
-  return row?.count ?? 0;
 }
 
 const TITLES = sql`coalesce((

@@ -88,11 +88,12 @@ export async function freeStockKeys(
   { database: { read } }: Services,
   { titles }: z.infer<typeof namesSchema>,
 ): Promise<{ readonly keys: readonly string[] }> {
-  return { keys: await readFreeStockKeys(read, titles) };
+  const keyFor = await stockKeysFor(read, titles);
+  return { keys: titles.map(keyFor) };
 }
 
-/** The same within what is read or written already. */
-export async function readFreeStockKeys(queries: Queries, titles: readonly string[]): Promise<readonly string[]> {
+/** Gives free keys for stock items that are to be called by some of these titles, one after the other. */
+export async function stockKeysFor(queries: Queries, titles: readonly string[]): Promise<(title: string) => string> {
   // A key begins as its title does: only those that do can be taken.
   const begins = [...new Set(titles.map((title) => freeKeys([])(title, 'item')))];
   const taken = await queries
@@ -107,5 +108,5 @@ export async function readFreeStockKeys(queries: Queries, titles: readonly strin
           ),
     );
   const keyFor = freeKeys(taken.map(({ key }) => key));
-  return titles.map((title) => keyFor(title, 'item'));
+  return (title) => keyFor(title, 'item');
 }
