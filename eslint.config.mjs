@@ -46,6 +46,16 @@ const config = [
       '@next/next/no-img-element': 'off',
     },
   },
+  {
+    files: ['src/**/*.tsx'],
+    ignores: ['src/ui/page-link.tsx'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { name: 'next/link', message: 'PageLink of ui/page-link asks the server for nothing before it is pressed.' },
+      ],
+    },
+  },
   // Nothing is drawn outside of screens: reading all else as if it were takes half of the time.
   {
     files: ['src/**/*.ts', 'tests/**/*.ts', 'bench/**/*.ts', 'scripts/**'],

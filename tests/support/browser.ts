@@ -79,7 +79,8 @@ const LOOK_AGAIN = 40;
 /** Whether a page answers to hands. */
 const IS_AWAKE = `() => {
   const isAwake = (element) => Object.keys(element).some((name) => name.startsWith("__react"));
-  return isAwake(document.querySelector("main") ?? {}) && [...document.querySelectorAll("main :is(button, input)")].every(isAwake);
+  const main = document.querySelector("main");
+  return main && main.ariaBusy !== "true" && isAwake(main) && [...document.querySelectorAll("main :is(button, input)")].every(isAwake);
 }`;
 
 /** The first element by CSS or XPath, once it can be seen. */

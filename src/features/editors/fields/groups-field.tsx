@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, HStack, Link, Text } from '@chakra-ui/react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { FaultLine } from '@/ui/fault-line';
 import { useEditing } from '@/features/editors/frame';
 import { Tick } from '@/ui/tick';
@@ -24,7 +24,7 @@ export function GroupsField({
       <Text fontSize="sm" color="fg.muted">
         Everybody sees {what}. For some customers only, first add{' '}
         <Link asChild textDecoration="underline">
-          <NextLink href="/manage/settings">customer groups</NextLink>
+          <PageLink href="/manage/settings">customer groups</PageLink>
         </Link>
         .
       </Text>

@@ -2,7 +2,7 @@
 
 import { Alert, Box, Button, Grid, Heading, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
 import { ArrowLeft, Redo2, Undo2 } from 'lucide-react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useEffect } from 'react';
 import { parseDay } from '@/core/calendar';
@@ -79,9 +79,9 @@ export function EditorBar<T extends object>({ draft, title, back, state, childre
       zIndex="docked"
     >
       <IconButton asChild aria-label={back.label} variant="ghost" size="sm" colorPalette="ink">
-        <NextLink href={back.href}>
+        <PageLink href={back.href}>
           <ArrowLeft size={18} />
-        </NextLink>
+        </PageLink>
       </IconButton>
       <Heading as="h1" size="lg" truncate>
         {title || 'Untitled'}

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, Container } from '@chakra-ui/react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { type ReactNode } from 'react';
 import { EmptyPlace } from '@/ui/text';
 
@@ -19,7 +19,7 @@ export function NothingHere({
         title="There is nothing at this address"
         action={
           <Button asChild>
-            <NextLink href={back.href}>{back.words}</NextLink>
+            <PageLink href={back.href}>{back.words}</PageLink>
           </Button>
         }
       >

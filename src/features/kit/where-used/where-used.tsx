@@ -1,7 +1,7 @@
 'use client';
 
 import { chakra, HStack, Spinner, Stack, Text } from '@chakra-ui/react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
 import { send, wordsOf } from '@/features/kit/shared';
@@ -16,7 +16,7 @@ const useSchema = z.object({
   inShop: z.boolean(),
 });
 
-const UseLink = chakra(NextLink);
+const UseLink = chakra(PageLink);
 
 interface Props {
   what: 'stock' | 'swatches' | 'sheets' | 'products';

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Button, chakra, Grid, Heading, HStack, Input, Stack, Text } from '@chakra-ui/react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Exact } from '@/core/number';
@@ -62,9 +62,9 @@ export function CuttingJobCard({ job }: { job: CuttingJob }) {
             {job.title}
           </Heading>
           <Text color="fg.muted">
-            <NextLink href={`/manage/orders/${job.order}`} style={{ textDecoration: 'underline' }}>
+            <PageLink href={`/manage/orders/${job.order}`} style={{ textDecoration: 'underline' }}>
               Order {job.order}
-            </NextLink>
+            </PageLink>
             , {job.customerName}, <When at={job.placedAt} />
           </Text>
         </Box>

@@ -2,7 +2,7 @@
 
 import { Button, Stack, Text } from '@chakra-ui/react';
 import { Printer } from 'lucide-react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { counted } from '@/core/words';
 import { type CuttingJob } from '@/services/stock/ledger/cutting';
 import { Page } from '@/ui/page';
@@ -22,7 +22,7 @@ export function CuttingPage({ jobs }: { jobs: readonly CuttingJob[] }) {
         }
       >
         <Button asChild variant="outline" size="sm">
-          <NextLink href="/manage/stock">All stock</NextLink>
+          <PageLink href="/manage/stock">All stock</PageLink>
         </Button>
         {jobs.length > 0 && (
           <Button size="sm" variant="outline" onClick={() => window.print()}>

@@ -3,14 +3,14 @@
 import { Box, chakra, Flex, IconButton, VStack } from '@chakra-ui/react';
 import { type LucideIcon, Moon, Search, Store, Sun } from 'lucide-react';
 import { useTheme } from 'next-themes';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { usePathname } from 'next/navigation';
 import { type ReactNode } from 'react';
 import { CommandsProvider, Palette, Shortcuts } from '@/features/kit/palette';
 import { RAIL } from '@/features/kit/shared';
 import { useMounted } from '@/ui/use-mounted';
 
-const RailLink = chakra(NextLink);
+const RailLink = chakra(PageLink);
 
 function RailPlace({
   href,
@@ -132,7 +132,7 @@ export function ManagerFrame({ children }: { children: ReactNode }) {
           <RailPlace href="/shop" label="To the shop" icon={Store} current={false} newTab />
           <LightSwitch />
         </VStack>
-        <Box as="main" flex="1" minW="0">
+        <Box as="main" flex="1" minW="0" aria-busy={!awake}>
           {awake ? children : <noscript>This side of Oak Knot needs JavaScript.</noscript>}
         </Box>
         <Palette />

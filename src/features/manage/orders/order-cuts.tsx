@@ -1,7 +1,7 @@
 'use client';
 
 import { Heading, Stack, Table, Text } from '@chakra-ui/react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { quantityWords } from '@/core/words';
 import { type OrderView } from '@/services/selling/orders';
 
@@ -22,9 +22,9 @@ export function OrderCuts({ order: { cuts, state } }: { order: OrderView }) {
                 {count} × {quantityWords({ value: length, unit })}
               </Table.Cell>
               <Table.Cell>
-                <NextLink href={`/manage/stock/${stock}`} style={{ textDecoration: 'underline' }}>
+                <PageLink href={`/manage/stock/${stock}`} style={{ textDecoration: 'underline' }}>
                   {title}
-                </NextLink>
+                </PageLink>
               </Table.Cell>
               <Table.Cell>{label === null ? 'waits for a lot that is long enough' : `from ${label}`}</Table.Cell>
               <Table.Cell>{cut ? 'cut' : 'planned'}</Table.Cell>
@@ -34,9 +34,9 @@ export function OrderCuts({ order: { cuts, state } }: { order: OrderView }) {
       </Table.Root>
       {!done && state === 'paid' && (
         <Text>
-          <NextLink href="/manage/cutting" style={{ textDecoration: 'underline' }}>
+          <PageLink href="/manage/cutting" style={{ textDecoration: 'underline' }}>
             Confirm what was cut
-          </NextLink>
+          </PageLink>
         </Text>
       )}
     </Stack>

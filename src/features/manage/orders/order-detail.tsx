@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Heading, HStack, Stack, Table, Text } from '@chakra-ui/react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { quantityWords } from '@/core/words';
 import { DetailList } from '@/features/kit/shared';
 import { CutPlanView } from '@/features/kit/selection';
@@ -55,9 +55,9 @@ export function OrderDetail({ order }: { order: OrderView }) {
             <Text color="fg.muted">Draws from stock</Text>
             {line.resolution.draws.map((draw) => (
               <HStack key={draw.stock} justify="space-between" maxW="360px">
-                <NextLink href={`/manage/stock/${draw.stock}`} style={{ textDecoration: 'underline', paddingBlock: 3 }}>
+                <PageLink href={`/manage/stock/${draw.stock}`} style={{ textDecoration: 'underline', paddingBlock: 3 }}>
                   {draw.title}
-                </NextLink>
+                </PageLink>
                 <span>{quantityWords(draw.total)}</span>
               </HStack>
             ))}

@@ -2,7 +2,7 @@
 
 import { Box, Link, Text } from '@chakra-ui/react';
 import { type ColumnDef } from '@tanstack/react-table';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { counted } from '@/core/words';
 import { type ListPage, useAskedList } from '@/features/kit/shared';
 import { type OrdersPage } from '@/services/selling/order-list';
@@ -22,7 +22,7 @@ const columns: ColumnDef<OrderRow>[] = [
     accessorFn: ({ number }) => String(number),
     cell: ({ row: { original } }) => (
       <Link asChild fontWeight="600" color="fg">
-        <NextLink href={`/manage/orders/${original.number}`}>{original.number}</NextLink>
+        <PageLink href={`/manage/orders/${original.number}`}>{original.number}</PageLink>
       </Link>
     ),
   },

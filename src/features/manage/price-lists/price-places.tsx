@@ -1,10 +1,10 @@
 'use client';
 
 import { chakra, HStack } from '@chakra-ui/react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { type ScreenName, tabsOf } from '@/features/kit/shared';
 
-const PlaceLink = chakra(NextLink);
+const PlaceLink = chakra(PageLink);
 
 /** The two places where prices of many products are said. */
 export function PricePlaces({ current }: { current: ScreenName }) {

@@ -3,7 +3,7 @@
 import { Button, Link, Menu } from '@chakra-ui/react';
 import { Archive, Copy, ExternalLink, Store, Trash2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { type Product } from '@/core/catalog';
@@ -66,9 +66,9 @@ export function TopBar({ draft, published, productId, others, today, isUsed, onP
       )}
       {published.slug && (
         <Link asChild fontSize="sm" whiteSpace="nowrap">
-          <NextLink href={`/shop/${published.slug}`} target="_blank">
+          <PageLink href={`/shop/${published.slug}`} target="_blank">
             Open shop page <ExternalLink size={14} aria-hidden />
-          </NextLink>
+          </PageLink>
         </Link>
       )}
       <PublishButton

@@ -3,7 +3,7 @@
 import { Box, Button, Flex, HStack, Image, Link, Stack, Text } from '@chakra-ui/react';
 import { type ColumnDef } from '@tanstack/react-table';
 import { ClipboardPaste, Plus, ShieldCheck } from 'lucide-react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useState } from 'react';
 import { type PatternKey } from '@/core/catalog';
@@ -66,7 +66,7 @@ const columns: ColumnDef<ProductRow>[] = [
           {original.picture && <Image src={original.picture} alt="" w="full" h="full" objectFit="cover" />}
         </Box>
         <Link asChild fontWeight="600" color="fg">
-          <NextLink href={`/manage/products/${original.id}`}>{original.title || 'Untitled'}</NextLink>
+          <PageLink href={`/manage/products/${original.id}`}>{original.title || 'Untitled'}</PageLink>
         </Link>
       </HStack>
     ),
@@ -255,9 +255,9 @@ function ListHead({ total, onPaste, onAdd }: { total: number; onPaste: () => voi
     >
       <HStack>
         <Button asChild variant="ghost" colorPalette="ink">
-          <NextLink href="/manage/proofs">
+          <PageLink href="/manage/proofs">
             <ShieldCheck size={16} aria-hidden /> All proofs
-          </NextLink>
+          </PageLink>
         </Button>
         <Button variant="ghost" colorPalette="ink" onClick={onPaste}>
           <ClipboardPaste size={16} aria-hidden /> Paste a list

@@ -2,7 +2,7 @@
 
 import { Box, Button, HStack, Link, Progress, Stack, Text } from '@chakra-ui/react';
 import { RotateCw, Square } from 'lucide-react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useState } from 'react';
 import { z } from 'zod';
 import { counted } from '@/core/words';
@@ -112,7 +112,7 @@ function ProductProofs({ row: { productId, title, inShop, proofs, broken, broken
       <HStack justify="space-between" gap="3">
         <HStack gap="3">
           <Link asChild fontWeight="700" color="fg">
-            <NextLink href={`/manage/products/${productId}`}>{title}</NextLink>
+            <PageLink href={`/manage/products/${productId}`}>{title}</PageLink>
           </Link>
           {!inShop && <Slip>draft</Slip>}
         </HStack>

@@ -3,7 +3,7 @@
 import { Box, Button, chakra, Text } from '@chakra-ui/react';
 import { type ColumnDef } from '@tanstack/react-table';
 import { Plus } from 'lucide-react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { z } from 'zod';
@@ -19,7 +19,7 @@ import { When } from '@/ui/when';
 import { useAddress } from '@/ui/use-address';
 import { SheetsBar } from './sheets-bar';
 
-const RowLink = chakra(NextLink);
+const RowLink = chakra(PageLink);
 
 const STATES = {
   published: { words: 'Published', tone: 'lichen' },

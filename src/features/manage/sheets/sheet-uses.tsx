@@ -1,7 +1,7 @@
 'use client';
 
 import { chakra, HStack, Spinner, Stack, Text } from '@chakra-ui/react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
 import { counted } from '@/core/words';
@@ -16,7 +16,7 @@ const useSchema = z.object({
   overrides: z.number(),
   inShop: z.boolean(),
 });
-const UseLink = chakra(NextLink);
+const UseLink = chakra(PageLink);
 
 /** The products that have the sheet, as it stands in its draft. */
 export function SheetUses({ id, version }: { id: number; version: number }) {

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Button, Heading, HStack, Table, Text } from '@chakra-ui/react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { Exact } from '@/core/number';
 import { counted, quantityWords } from '@/core/words';
 import { type StockFigures } from '@/services/stock/ledger/figures';
@@ -33,7 +33,7 @@ export function LotsTable({ item, lots }: { item: StockFigures; lots: readonly L
               : ''}
           </Text>
           <Button asChild size="sm" variant="outline">
-            <NextLink href="/manage/cutting">To be cut</NextLink>
+            <PageLink href="/manage/cutting">To be cut</PageLink>
           </Button>
         </HStack>
       </HStack>

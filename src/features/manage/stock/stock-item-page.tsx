@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Button, Grid, Heading, SimpleGrid, Stack, Table, Text } from '@chakra-ui/react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { Exact } from '@/core/number';
 import { unitByCode } from '@/core/quantity';
 import { quantityWords } from '@/core/words';
@@ -55,7 +55,7 @@ export function StockItemPage({
         lead={`${item.archived ? 'Archived: offered nowhere any more. ' : ''}Counted in ${unitByCode(item.unit)?.words[1] ?? item.unit}.${Number(item.backorder) > 0 ? ` ${words(item.backorder)} may be promised beyond what is on hand.` : ''}`}
       >
         <Button asChild variant="outline" size="sm">
-          <NextLink href="/manage/stock">All stock</NextLink>
+          <PageLink href="/manage/stock">All stock</PageLink>
         </Button>
       </PageHead>
       <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 340px' }} gap="7" alignItems="start">
@@ -153,9 +153,9 @@ function Movements({
                   {movement.orderId === null ? (
                     movement.reason
                   ) : (
-                    <NextLink href={`/manage/orders/${movement.orderId}`} style={{ textDecoration: 'underline' }}>
+                    <PageLink href={`/manage/orders/${movement.orderId}`} style={{ textDecoration: 'underline' }}>
                       {movement.reason}
-                    </NextLink>
+                    </PageLink>
                   )}
                   {movement.unitCost !== null && (
                     <Text as="span" color="fg.muted">

@@ -3,7 +3,7 @@
 import { Button, HStack, Link } from '@chakra-ui/react';
 import { type ColumnDef } from '@tanstack/react-table';
 import { Plus } from 'lucide-react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { counted, quantityWords } from '@/core/words';
@@ -35,7 +35,7 @@ const columnsIn = (currency: string): ColumnDef<StockFigures>[] => [
     accessorKey: 'title',
     cell: ({ row: { original } }) => (
       <Link asChild fontWeight="600" color="fg">
-        <NextLink href={`/manage/stock/${original.key}`}>{original.title}</NextLink>
+        <PageLink href={`/manage/stock/${original.key}`}>{original.title}</PageLink>
       </Link>
     ),
   },
@@ -96,9 +96,9 @@ export function StockList({ first, toCut }: Props) {
     <Page>
       <PageHead title="Stock" lead={`${counted(page.total, 'stock item')}. Available is what can still be promised.`}>
         <Button asChild variant="outline" size="sm">
-          <NextLink href="/manage/cutting">
+          <PageLink href="/manage/cutting">
             {toCut > 0 ? `To be cut: ${counted(toCut, 'order')}` : 'To be cut'}
-          </NextLink>
+          </PageLink>
         </Button>
         {start}
       </PageHead>

@@ -3,7 +3,7 @@
 import { Box, Button, HStack, IconButton, SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { Download, Images, Pencil, Plus, Upload } from 'lucide-react';
 import { matchSorter } from 'match-sorter';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import { ALIKE_BELOW, alikeNeighbours } from '@/core/colour';
@@ -68,9 +68,9 @@ export function SwatchBook({ swatches }: { swatches: readonly SwatchRow[] }) {
         lead="Named colours and textures. Options follow a swatch: change it here, and every product changes."
       >
         <Button asChild variant="ghost" colorPalette="ink">
-          <NextLink href="/manage/pictures">
+          <PageLink href="/manage/pictures">
             <Images size={15} aria-hidden /> All pictures
-          </NextLink>
+          </PageLink>
         </Button>
         <Button variant="outline" colorPalette="ink" onClick={() => setImporting(true)}>
           <Upload size={15} aria-hidden /> Import CSV

@@ -2,7 +2,7 @@
 
 import { Box, Button, chakra, Grid, Heading, HStack, Stack, Text } from '@chakra-ui/react';
 import { Pencil, Trash2 } from 'lucide-react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useState } from 'react';
 import { DoneWhen, PartsList, ProblemNote, QuantityField, WorkingTable } from '@/features/kit/selection';
 import { dayWords, parseDay } from '@/core/calendar';
@@ -19,7 +19,7 @@ import { useLineQuantity } from './use-line-quantity';
 /** Of what is no longer sold. */
 const ANYTHING = orderable(ANY_QUANTITY);
 
-const ShopLink = chakra(NextLink);
+const ShopLink = chakra(PageLink);
 
 /** The basket, and the way out of it. */
 export function BasketPage({ basket }: { basket: BasketView }) {
@@ -32,7 +32,7 @@ export function BasketPage({ basket }: { basket: BasketView }) {
           title="The basket is empty"
           action={
             <Button asChild>
-              <NextLink href="/shop">See what there is</NextLink>
+              <PageLink href="/shop">See what there is</PageLink>
             </Button>
           }
         >
@@ -157,9 +157,9 @@ function BasketLine({ line }: { line: BasketLineView }) {
             />
             {line.slug !== null && isConfigured(line) && (
               <Button asChild size="sm" variant="ghost" colorPalette="ink">
-                <NextLink href={`/shop/${line.slug}?line=${line.id}`} aria-label={`Change ${line.title}`}>
+                <PageLink href={`/shop/${line.slug}?line=${line.id}`} aria-label={`Change ${line.title}`}>
                   <Pencil size={14} aria-hidden /> Change
-                </NextLink>
+                </PageLink>
               </Button>
             )}
             <Button

@@ -2,7 +2,7 @@
 
 import { Box, Button, chakra, Heading, HStack, Stack, Text } from '@chakra-ui/react';
 import { Check } from 'lucide-react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { type ReactNode } from 'react';
 import { currencySigns } from '@/core/money';
 import { type PriceFault, type PricesAsked, type ShopAsked } from '@/core/browsing';
@@ -13,7 +13,7 @@ import { AppliedInput } from './applied-input';
 import { AskedForm } from './asked-form';
 import { type Asking } from './use-typed';
 
-const FilterLink = chakra(NextLink);
+const FilterLink = chakra(PageLink);
 
 interface Props {
   state: Asking;
@@ -108,8 +108,7 @@ function Choice({ href, isChosen, words, aside }: ChoiceProps) {
   return (
     <FilterLink
       href={href}
-      // Each leads to another list: they are fetched when they are pressed, and search engines need none of them.
-      prefetch={false}
+      // Each leads to another list: search engines need none of them.
       rel="nofollow"
       scroll={false}
       display="flex"

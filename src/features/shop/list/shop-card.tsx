@@ -1,10 +1,10 @@
 'use client';
 
 import { Box, chakra, Heading, Text } from '@chakra-ui/react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { type ShopEntry } from '@/services/selling/shop-list/list';
 
-const CardLink = chakra(NextLink);
+const CardLink = chakra(PageLink);
 const Picture = chakra('img');
 
 /** A product as it stands in the list. */

@@ -2,7 +2,7 @@
 
 import { Box, Button, chakra, Grid, Heading, HStack, SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { SlidersHorizontal } from 'lucide-react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { type ReactNode, useState } from 'react';
 import { type ShopAsked } from '@/core/browsing';
 import { type ShopPageView } from '@/services/selling/shop-list/list';
@@ -64,12 +64,12 @@ function Categories({ asked, meant, categories }: CategoriesProps) {
           variant={asked.category === category ? 'solid' : 'outline'}
           colorPalette="oak"
         >
-          <NextLink
+          <PageLink
             href={shopAddress(asking(meant, { category, traits: [] }))}
             aria-current={asked.category === category ? 'page' : undefined}
           >
             {category ?? 'All'}
-          </NextLink>
+          </PageLink>
         </Button>
       ))}
     </HStack>
@@ -106,13 +106,13 @@ function Found({ asked, entries, pages, onForget }: ShopPageView & { onForget: (
       <EmptyPlace title="No products match">
         <chakra.span>
           Try fewer words or filters, or{' '}
-          <NextLink
+          <PageLink
             onClick={onForget}
             href={shopAddress({ ...unfiltered(asked), category: null })}
             style={{ textDecoration: 'underline' }}
           >
             see all products
-          </NextLink>
+          </PageLink>
           .
         </chakra.span>
       </EmptyPlace>
@@ -134,14 +134,13 @@ function Found({ asked, entries, pages, onForget }: ShopPageView & { onForget: (
               </Text>
             ) : (
               <Button key={page} asChild size="sm" variant={page === asked.page ? 'solid' : 'ghost'} colorPalette="oak">
-                <NextLink
+                <PageLink
                   href={shopAddress({ ...asked, page })}
-                  prefetch={false}
                   aria-label={`Page ${page}`}
                   aria-current={page === asked.page ? 'page' : undefined}
                 >
                   {page}
-                </NextLink>
+                </PageLink>
               </Button>
             ),
           )}

@@ -2,11 +2,11 @@
 
 import { Badge, Box, chakra, Container, Flex, HStack, Stack, Text } from '@chakra-ui/react';
 import { ShoppingBasket } from 'lucide-react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { type ReactNode } from 'react';
 import { GroupCode } from './group-code';
 
-const ShopLink = chakra(NextLink);
+const ShopLink = chakra(PageLink);
 
 interface Props {
   shopName: string;

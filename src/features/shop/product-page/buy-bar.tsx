@@ -1,7 +1,7 @@
 import { Box, Button, chakra, HStack, Text } from '@chakra-ui/react';
 import { ShoppingBasket } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { type Product } from '@/core/catalog';
 import { captionOf } from '@/core/ordering';
 import {
@@ -16,7 +16,7 @@ import { Money } from '@/ui/text';
 import { waking } from '@/ui/wakes';
 import { type AddToBasket } from './use-add-to-basket';
 
-const BasketLink = chakra(NextLink);
+const BasketLink = chakra(PageLink);
 // Only what costs less from so many on.
 const MoreForLessNote = dynamic(() =>
   import('@/features/kit/selection/break-table').then((table) => waking(table.MoreForLessNote)),

@@ -2,7 +2,7 @@
 
 import { Box, chakra, Grid, HStack, Stack, Text } from '@chakra-ui/react';
 import dynamic from 'next/dynamic';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useCallback } from 'react';
 import { z } from 'zod';
 import { fileTypeNames, type Product } from '@/core/catalog';
@@ -69,7 +69,7 @@ const BuildTools = dynamic(() =>
 const BreakTable = dynamic(() =>
   import('@/features/kit/selection/break-table').then((table) => waking(table.BreakTable)),
 );
-const CrumbLink = chakra(NextLink);
+const CrumbLink = chakra(PageLink);
 
 /** A product in the shop: choose, see the price move, put it in the basket. */
 export function ProductPage({

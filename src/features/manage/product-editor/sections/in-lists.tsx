@@ -1,7 +1,7 @@
 'use client';
 
 import { Text } from '@chakra-ui/react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { formatMoney, minorUnits } from '@/core/money';
 import { Exact } from '@/core/number';
 import { listAlone, listedOf } from '@/core/price-lists';
@@ -29,7 +29,7 @@ export function InLists() {
       {said.length === 0
         ? 'No list says another price. '
         : `In lists it costs ${said.map(({ list, price }) => `${formatMoney(price, shop.currency)} in ${list.title}, ${timeWords(list)}`).join('; ')}. `}
-      <NextLink href="/manage/price-lists">Price lists</NextLink>
+      <PageLink href="/manage/price-lists">Price lists</PageLink>
     </Text>
   );
 }

@@ -2,7 +2,7 @@
 
 import { Box, Button, HStack, Link, Stack, Table, Text } from '@chakra-ui/react';
 import { ExternalLink, Scissors, Unlink } from 'lucide-react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import {
   type Choice,
   hasOptions,
@@ -115,9 +115,9 @@ function SheetLink({ title, sheetKey }: { title: string; sheetKey: string }) {
   const href = findings.find(({ hint }) => hint === sheetKey)?.href;
   return href ? (
     <Link asChild textDecoration="underline" alignSelf="start">
-      <NextLink href={href}>
+      <PageLink href={href}>
         Change {title} everywhere <ExternalLink size={14} aria-hidden />
-      </NextLink>
+      </PageLink>
     </Link>
   ) : null;
 }

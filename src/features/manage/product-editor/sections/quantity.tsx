@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, Link, Stack, Text } from '@chakra-ui/react';
-import NextLink from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { hasOptions, type Product, quantityOf, variantTitle } from '@/core/catalog';
 import { ANY_QUANTITY, type QuantityRule } from '@/core/ordering';
 import { quantityRuleWords } from '@/core/words';
@@ -11,7 +11,7 @@ import { RuleFields } from '@/features/manage/quantity-rules';
 
 const RULES_LINK = (
   <Link asChild textDecoration="underline">
-    <NextLink href="/manage/quantities">rules for many products</NextLink>
+    <PageLink href="/manage/quantities">rules for many products</PageLink>
   </Link>
 );
 
@@ -57,7 +57,7 @@ export function QuantitySection() {
           <Text fontSize="lg">
             The shop’s rule{' '}
             <Link asChild textDecoration="underline">
-              <NextLink href="/manage/quantities">{from.title}</NextLink>
+              <PageLink href="/manage/quantities">{from.title}</PageLink>
             </Link>{' '}
             holds: {quantityRuleWords(rule)}.
           </Text>
