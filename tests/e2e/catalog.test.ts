@@ -80,7 +80,6 @@ describe('a product with variants, from empty', () => {
     await stage.person.press('Add choice');
     for (const finish of ['Copper', 'Steel']) await stage.person.fill('New option', `${finish}\n`);
     await stage.person.fill('SKU part of Copper', 'C');
-    await stage.person.select('Copper: kind of amount', 'EUR');
     await stage.person.fill('Copper: amount', '6.50');
     // The swatch book has a Copper, and no Steel: that is said, and nothing is left blank.
     await stage.person.sees('Steel is the name of no swatch in the book, and has no colour of its own.');

@@ -159,7 +159,6 @@ describe('a sheet', () => {
     await stage.person.fill('Ask customers for', 'Care kit');
     await stage.person.select('as', 'yes or no');
     await stage.person.press('Add choice');
-    await stage.person.select('Care kit: kind of amount', 'EUR');
     await stage.person.fill('Care kit: amount', '6');
     await stage.person.press('Placed by condition', OUTLINE);
     await stage.person.press('Add a condition');

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
@@ -37,6 +37,17 @@ function drawings(names: readonly string[]): string[] {
 function told(what: string, hands: Hands, before: keyof typeof BEFORE): void {
   process.stdout.write(`${what}: ${hands.told}; before ${BEFORE[before]} clicks\n`);
 }
+
+/** Drops a drawing on the line of a field. */
+const drop = async (field: string, svg: string) =>
+  stage.browser.driver.executeScript(
+    `const data = new DataTransfer();
+    data.items.add(new File([arguments[1]], 'a.svg', { type: 'image/svg+xml' }));
+    for (const type of ['dragover', 'drop'])
+      arguments[0].dispatchEvent(new DragEvent(type, { bubbles: true, cancelable: true, dataTransfer: data }));`,
+    await stage.person.field(field),
+    svg,
+  );
 
 const draftOf = async (title: string) =>
   (await stage.database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
@@ -99,6 +110,41 @@ describe('setting up from an empty page, counted in clicks', () => {
     );
     expect(counts.map(Number).reduce((sum, count) => sum + count, 0)).toBe(56);
     expect(hands.clicks).toBeLessThanOrEqual(BEFORE.smock / 2);
+  });
+
+  it('a finish whose options are a line each: title, amount, SKU part and picture', async () => {
+    const { person } = stage;
+    const hands = new Hands(stage);
+    await begin(hands, 'Skep', '30', 'Apiary');
+    await hands.addChoice('Finish');
+    await hands.type(`Plain · PLN${Key.ENTER}`, `Waxed +4,50 · WAX${Key.ENTER}`, 'Branded +5 once');
+    await person.sees('Adds: Branded · +€5.00 once · SKU part BRA');
+    await hands.type(Key.ENTER, 'Painted 2 · white', Key.ENTER);
+    const [drawing = ''] = drawings(['Waxed']);
+    await drop('Title of Waxed', readFileSync(drawing, 'utf8'));
+    await hands.press('Made to order, not counted');
+    await hands.fill('Plain: amount', '-1');
+    await hands.press('Paste a list');
+    await hands.fill('List of options', 'waxed; 5,20\nGilded; 40 %; GLD', DIALOG);
+    await person.sees('changes', '[role="dialog"]');
+    await hands.press('Add 1, change 1');
+    await publishBy(hands, 'Skep');
+    process.stdout.write(`a finish whose options are a line each: ${hands.told}\n`);
+    const [finish] = (await draftOf('Skep'))?.choices ?? [];
+    expect(finish).toMatchObject({
+      look: 'cards',
+      options: [
+        { title: 'Plain', amount: { kind: 'fixed', value: '-1' }, sku: 'PLN', picture: null },
+        { title: 'Waxed', amount: { kind: 'fixed', value: '5.20' }, sku: 'WAX', changesPicture: true },
+        { title: 'Branded', amount: { kind: 'oncePerLine', value: '5' }, sku: 'BRA' },
+        { title: 'Painted 2', amount: null, sku: 'white' },
+        { title: 'Gilded', amount: { kind: 'percentOfBase', value: '40' }, sku: 'GLD' },
+      ],
+    });
+    expect(finish && 'options' in finish && finish.options[1]?.picture).toMatch(/^\/pictures\//);
+    await person.pick('Gilded', COUNTER);
+    await person.sees('€42.00', '[aria-label="The Counter"]');
+    expect(hands.clicks).toBeLessThanOrEqual(8);
   });
 
   it('a gift crate of seven choices, three of them with a picture per option', async () => {
@@ -172,8 +218,7 @@ describe('setting up from an empty page, counted in clicks', () => {
     await begin(hands, 'Engraved tool', '16', 'Tools');
     await hands.addChoice('Name to engrave', 'a line of text');
     await hands.fill('Maximum characters', '18');
-    await hands.select('Name to engrave: kind of amount', 'per character');
-    await hands.fill('Name to engrave: amount', '0.60');
+    await hands.fill('Name to engrave: amount', '0.60 per character');
     await takeNewStockItem(hands, 'Engraved tool', '25');
     await publishBy(hands, 'Engraved tool');
     told('a hive tool with a name engraved', hands, 'tool');

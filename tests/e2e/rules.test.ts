@@ -24,13 +24,23 @@ describe('rules written as sentences, from empty', () => {
     await person.fill('Base price', '40');
     await person.press('Stock', OUTLINE);
     await person.select('Product: draw from stock', 'Smoker, steel');
+    await person.press('Ridge', OUTLINE);
+    await person.press('Show it only when …');
+    await person.select('Ridge is shown when, part 1: of what', 'Roof');
+    await person.select('Ridge is shown when, part 1: options: add', 'Gabled');
+    // An option likewise, which is said of it alone; and taken back.
+    await person.press('More about Tin');
+    await person.press('Show Tin only when …');
+    await person.select('Tin is shown when, part 1: of what', 'Cover');
+    await person.select('Tin is shown when, part 1: options: add', 'Felt');
     await person.press('Rules', OUTLINE);
-    await person.press('Add a rule');
-    await person.sees('Select the choices for this rule.');
-    await person.select('When, part 1: of what', 'Roof');
-    await person.select('When, part 1: options: add', 'Gabled');
-    await person.select('Then 1: choices: add', 'Ridge');
     await person.sees('When Roof is Gabled: show Ridge.');
+    await person.sees('do not offer Tin of Ridge');
+    await person.press('Ridge', OUTLINE);
+    await person.press('More about Tin');
+    await person.press('Remove: Tin is shown when');
+    await person.press('Rules', OUTLINE);
+    await person.seesNoMore('do not offer Tin of Ridge');
     await person.sees('shown when Roof is Gabled', 'nav[aria-label="Outline"]');
     await person.sees('Does not apply: Roof is Gabled', counterText);
     await person.pick('Gabled', COUNTER);

@@ -60,8 +60,9 @@ describe('from an empty product to a configured product that a customer has boug
     await stage.person.sees('Edge has no options to choose from.', readinessList);
     await stage.person.fill('New option', 'Plain\n');
     await stage.person.fill('New option', 'Rounded\n');
+    await stage.person.press('Rounded: ways to charge');
     await stage.person.select('Rounded: kind of amount', 'per unit');
-    await stage.person.fill('Rounded: amount', '1.50');
+    await stage.person.fill('Rounded: figure', '1.50');
     await stage.person.fill('SKU part of Rounded', 'R');
   });
 

@@ -23,6 +23,7 @@ export {
 export { type Swatch, swatchByName, swatchesByName, swatchSchema } from './swatch-book';
 export { type Condition, conditionSchema, DEEPEST_CONDITION, type Test } from '../conditions';
 export { type CompatibilityTable, type Rule, type RuleEffect, ruleSchema, tableSchema } from './rules';
+export { beginsWith, ruleShowing, type Shown, shownBy, type ShownBy, whenOf } from './shown-when';
 export {
   candidateSchema,
   MOST_OF_A_PART,

@@ -37,7 +37,17 @@ export {
   type ResolutionJson,
 } from './resolution-json';
 export { type LotLine, readLotList } from './lot-list';
+export { readOptionLine, type TypedOption } from './option-line';
 export { type OptionLine, readOptionList } from './option-list';
+export {
+  type AmountScope,
+  measuresOf,
+  readTypedAmount,
+  textsOf,
+  type TypedAmount,
+  unitMeasured,
+  writeTypedAmount,
+} from './typed-amount';
 export { type KnownSkus, type PartLine, readPartsList, skusInPartsList } from './parts-list';
 export { type BreakLine, readBreakList } from './breaks-list';
 export { type QuantityLine, readQuantityList } from './quantity-list';

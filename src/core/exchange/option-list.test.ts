@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { MOST_OPTIONS, type Swatch } from '../catalog';
+import { MOST_OPTIONS, type Option, optionSchema, type Swatch } from '../catalog';
 import { readOptionList, swatchesFromCsv } from '.';
 
 const slate: Swatch = {
@@ -11,18 +11,21 @@ const slate: Swatch = {
   family: '',
   supplierCode: '',
 };
-const read = (text: string, existing: { key: string; title: string; sku: string | null }[] = []) =>
-  readOptionList(text, existing, [slate], 'EUR');
+const scope = { currency: 'EUR', own: { key: 'finish', kind: 'list' as const }, choices: [] };
+const read = (text: string, existing: readonly Option[] = []) => readOptionList(text, existing, [slate], scope);
+const there = (key: string, title: string, sku: string | null) => optionSchema.parse({ key, title, sku });
 const options = (text: string) =>
   read(text).map(({ option }) => option && { title: option.title, amount: option.amount, sku: option.sku });
 
 describe('a pasted list', () => {
   it('makes no more options than a choice has room for, and says from which line on', () => {
-    const there = Array.from({ length: MOST_OPTIONS - 2 }, (_, at) => ({ key: `k${at}`, title: `T${at}`, sku: null }));
+    const there = Array.from({ length: MOST_OPTIONS - 2 }, (_, at) =>
+      optionSchema.parse({ key: `k${at}`, title: `T${at}` }),
+    );
     const lines = read('One\nTwo; cheap\nThree\nFour', there);
     expect(lines.map(({ option, faults }) => option?.title ?? faults)).toEqual([
       'One',
-      ['“cheap” is not an amount. Write it like 12.50.'],
+      [expect.stringContaining('“cheap” is not an amount. Write it like +10, -3, 10 %')],
       'Three',
       ['A choice has at most 500 options, and has them with those before this line.'],
     ]);
@@ -100,10 +103,41 @@ describe('a pasted list', () => {
   });
 
   it('knows what is there already and what is twice in it', () => {
-    const existing = [{ key: 'oak', title: 'Oak', sku: 'O' }];
-    expect(read('oak;1;X', existing)[0]?.faults).toEqual(['“oak” is there already.']);
+    const existing = [there('oak', 'Oak', 'O'), there('ash', 'Ash', 'A')];
     expect(read('Ash;1;O', existing)[0]?.faults).toEqual(['SKU part O is that of Oak.']);
     expect(read('Elm;1;E\nElm;2;F')[1]?.faults).toEqual(['“Elm” is in this list twice.']);
+    expect(read('Oak;1\noak;2', existing)[1]?.faults).toEqual(['“oak” is in this list twice.']);
+  });
+
+  it('changes what is there, by title, key or SKU part, in what it says and nothing else', () => {
+    const existing = [
+      { ...there('oak', 'Oak', 'O'), description: 'Oiled', colours: ['#112233'] },
+      there('e2', 'Elm', 'E'),
+    ];
+    const [byTitle, byKey, bySku, fresh] = read('OAK; +12\ne2;;EL\nWhite ash;3;O\nPine;4;P', existing);
+    expect(byTitle).toMatchObject({
+      was: existing[0],
+      option: { ...existing[0], amount: { kind: 'fixed', value: '12' } },
+      faults: [],
+    });
+    expect(byKey).toMatchObject({ was: existing[1], option: { ...existing[1], sku: 'EL' } });
+    expect(bySku).toMatchObject({ faults: ['“White ash” is in this list twice.'] });
+    expect(fresh).toMatchObject({ was: null, option: { title: 'Pine', sku: 'P' } });
+    expect(read('White ash;3;O', existing)[0]?.option).toMatchObject({ key: 'oak', title: 'White ash', sku: 'O' });
+    expect(read('Oak;0;;slate', existing)[0]?.option).toMatchObject({ amount: null, colours: [], swatch: 'slate' });
+    expect(read('Oak', existing)[0]?.option).toEqual(existing[0]);
+  });
+
+  it('may be options as they are typed one by one, where a comma is a decimal sign', () => {
+    const expected = [
+      { title: 'Medium', amount: { kind: 'fixed', value: '9.50' }, sku: 'MED' },
+      { title: 'Large, long', amount: { kind: 'oncePerLine', value: '5' }, sku: null },
+    ];
+    expect(options('Medium +9,50 · MED\nLarge, long +5 once')).toEqual(expected);
+    expect(options('Medium +9,50\nLarge +12,50')).toEqual([
+      { title: 'Medium', amount: { kind: 'fixed', value: '9.50' }, sku: null },
+      { title: 'Large', amount: { kind: 'fixed', value: '12.50' }, sku: null },
+    ]);
   });
 
   it('never throws, numbers lines as they are written, and makes keys that differ', () => {

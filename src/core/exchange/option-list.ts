@@ -2,8 +2,10 @@ import Papa from 'papaparse';
 import { freeKeys, MOST_OPTIONS, type Option, optionSchema, SKU_PATTERN, type Swatch, swatchByName } from '../catalog';
 import { readColour } from '../colour';
 import { type Amount } from '../pricing';
+import { Exact } from '../number';
 import { cellBy, headingLine } from './heading-line';
-import { readTypedMoney } from './typed-money';
+import { readOptionLine } from './option-line';
+import { type AmountScope, readTypedAmount, writeTypedAmount } from './typed-amount';
 
 /** One line of a pasted list, with the option it makes or what is wrong with it. */
 export interface OptionLine {
@@ -11,6 +13,8 @@ export interface OptionLine {
   readonly line: number;
   readonly text: string;
   readonly option: Option | null;
+  /** the option that is there already and becomes this one; null where it is new */
+  readonly was: Option | null;
   readonly faults: readonly string[];
   /** what was understood that might surprise */
   readonly notes: readonly string[];
@@ -35,24 +39,22 @@ const HEADS: Readonly<Record<string, (typeof COLUMNS)[number]>> = {
 
 /**
  * Reads options from a pasted list: a line each, with title, amount, SKU part and colour, parted by tabs (as from a
- * spreadsheet), semicolons, or commas. An amount is `9.50`, `+9,50`, `-2` or `12 %`. A colour is one that can be read,
- * several parted by a slash, or the name of a swatch. Where the first line has headings, columns stand in their order.
+ * spreadsheet), semicolons, or commas; or as they are typed one by one, `Medium +10 · MED`. An amount is one that can
+ * be typed ({@link readTypedAmount}). A colour is one that can be read, several parted by a slash, or the name of a
+ * swatch. Where the first line has headings, columns stand in their order. A line that has the title, the key or the
+ * SKU part of an option that is there changes that one: in what it says, and in nothing that it leaves empty.
  *
- * @param existing options that are there already: their keys and SKU parts are taken, and of a choice there are only so
- *   many
- * @param currency ISO 4217 code of the shop's
+ * @param existing options that are there already; of a choice there are only so many
  */
 export function readOptionList(
   text: string,
-  existing: readonly Pick<Option, 'key' | 'title' | 'sku'>[],
+  existing: readonly Option[],
   swatches: Iterable<Swatch>,
-  currency: string,
+  scope: AmountScope,
 ): OptionLine[] {
-  const reader = new OptionReader(existing, [...swatches], currency);
+  const reader = new OptionReader(existing, [...swatches], scope);
   const lines = text.replace(/^\ufeff/, '').split(/\r\n|\r|\n/);
-  const sign = ['\t', ';', ','].find((candidate) => lines.some((line) => line.includes(candidate))) ?? '\t';
-  const cellsOf = (line: string) =>
-    (Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? []).map((cell) => cell.trim());
+  const cellsOf = cellsBy(signOf(lines), scope);
   const headings = headingLine(cellsOf(lines[0] ?? ''), HEADS, 'title');
   return lines.flatMap((line, index): OptionLine[] => {
     if (line.trim() === '') return [];
@@ -60,6 +62,24 @@ export function readOptionList(
     if (headings && index === 0) return unreadHeadings(line, cells, headings);
     return [{ line: index + 1, text: line, ...reader.read(cells, headings) }];
   });
+}
+
+/** What parts the cells of a list; null where each line is an option as it is typed. A comma may be a decimal sign. */
+function signOf(lines: readonly string[]): string | null {
+  const has = (sign: string) => lines.some((line) => line.includes(sign));
+  if (has('\t')) return '\t';
+  if (has('·')) return null;
+  if (has(';')) return ';';
+  return lines.some((line) => line.replace(/\d,\d/g, '').includes(',')) ? ',' : null;
+}
+
+function cellsBy(sign: string | null, scope: AmountScope): (line: string) => string[] {
+  if (sign === null)
+    return (line) => {
+      const { title, amount, sku } = readOptionLine(line, scope);
+      return [title, writeTypedAmount(amount, scope), sku ?? ''];
+    };
+  return (line) => (Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? []).map((cell) => cell.trim());
 }
 
 type Headings = ReturnType<typeof headingLine>;
@@ -70,34 +90,36 @@ function unreadHeadings(text: string, cells: readonly string[], headings: NonNul
   if (unread.length === 0) return [];
   const names = unread.map((cell) => `“${cell}”`).join(', ');
   const fault = `Nothing reads the column ${names}. There are title, amount, SKU part and colour.`;
-  return [{ line: 1, text, option: null, faults: [fault], notes: [] }];
+  return [{ line: 1, text, option: null, was: null, faults: [fault], notes: [] }];
 }
 
 /** Reads one line after the other: what stands before takes keys, titles and SKU parts. */
 class OptionReader {
   private readonly keyFor: (title: string, otherwise: string) => string;
-  private readonly titles: Map<string, string>;
+  /** what is in the list already */
+  private readonly titles = new Set<string>();
+  private readonly changed = new Set<string>();
   private readonly parts: Map<string, string>;
   private number: number;
 
   constructor(
-    existing: readonly Pick<Option, 'key' | 'title' | 'sku'>[],
+    private readonly existing: readonly Option[],
     private readonly book: readonly Swatch[],
-    private readonly currency: string,
+    private readonly scope: AmountScope,
   ) {
     this.keyFor = freeKeys(existing.map(({ key }) => key));
-    this.titles = new Map(existing.map(({ title }) => [title.trim().toLowerCase(), 'there already']));
     this.parts = new Map(existing.flatMap(({ sku, title }) => (sku === null ? [] : [[sku, title] as const])));
     this.number = existing.length;
   }
 
-  read(cells: readonly string[], headings: Headings): Pick<OptionLine, 'option' | 'faults' | 'notes'> {
+  read(cells: readonly string[], headings: Headings): Pick<OptionLine, 'option' | 'was' | 'faults' | 'notes'> {
     const order = headings ?? COLUMNS;
     const cell = cellBy(cells, order);
     const [title, sku] = [cell('title'), cell('sku')];
-    const { amount = null, fault } = readAmount(cell('amount'), this.currency);
-    const colour = readOptionColour(cell('colour'), title, this.book);
-    const faults = [...this.titleFaults(title), fault, ...this.skuFaults(sku, title), colour.fault].flatMap(
+    const was = this.there(title, sku);
+    const { amount, fault } = readAmount(cell('amount'), this.scope);
+    const colour = readOptionColour(cell('colour'), was ? '' : title, this.book);
+    const faults = [...this.titleFaults(title, was), fault, ...this.skuFaults(sku, title, was), colour.fault].flatMap(
       (one) => one ?? [],
     );
     if (cells.some((one, place) => one !== '' && place >= order.length))
@@ -106,31 +128,53 @@ class OptionReader {
           ? 'It has more columns than there are headings.'
           : 'It has more than four columns: title, amount, SKU part, colour.',
       );
-    if (faults.length === 0 && this.number >= MOST_OPTIONS)
+    if (!was && faults.length === 0 && this.number >= MOST_OPTIONS)
       faults.push(`A choice has at most ${MOST_OPTIONS} options, and has them with those before this line.`);
-    if (faults.length === 0) this.number += 1;
-    const key = this.keyFor(title, 'option');
-    const said = { key, title, amount, sku: sku === '' ? null : sku, colours: colour.colours, swatch: colour.swatch };
+    if (!was && faults.length === 0) this.number += 1;
+    const said = {
+      ...(cell('amount') === '' ? {} : { amount }),
+      ...(sku === '' ? {} : { sku }),
+      ...(was && cell('colour') === '' ? {} : { colours: colour.colours, swatch: colour.swatch, texture: null }),
+    };
     return {
-      option: faults.length > 0 ? null : optionSchema.parse(said),
+      option: faults.length > 0 ? null : this.optionOf(title, said, was),
+      was,
       faults,
       notes: colour.note === undefined ? [] : [colour.note],
     };
   }
 
-  private titleFaults(title: string): string[] {
+  /** The option that a line is about: by its title, its key, or its SKU part. */
+  private there(title: string, sku: string): Option | null {
     const name = title.toLowerCase();
-    const twice = this.titles.get(name);
-    this.titles.set(name, 'in this list twice');
-    if (title === '') return ['It has no title.'];
+    return (
+      this.existing.find((option) => name !== '' && option.title.trim().toLowerCase() === name) ??
+      this.existing.find(({ key }) => key === title) ??
+      this.existing.find((option) => sku !== '' && option.sku === sku) ??
+      null
+    );
+  }
+
+  private optionOf(title: string, said: Partial<Option>, was: Option | null): Option {
+    if (!was) return optionSchema.parse({ key: this.keyFor(title, 'option'), title, ...said });
+    const isNamed = title === '' || title === was.key || title.toLowerCase() === was.title.trim().toLowerCase();
+    return { ...was, ...said, ...(isNamed ? {} : { title }) };
+  }
+
+  private titleFaults(title: string, was: Option | null): string[] {
+    const name = title.toLowerCase();
+    const isTwice = was ? this.changed.has(was.key) : this.titles.has(name);
+    this.titles.add(name);
+    if (was) this.changed.add(was.key);
+    if (title === '' && !was) return ['It has no title.'];
     return [
       ...(title.length > 120 ? ['The title is longer than 120 characters.'] : []),
-      ...(twice === undefined ? [] : [`“${title}” is ${twice}.`]),
+      ...(isTwice ? [`“${title || was?.title}” is in this list twice.`] : []),
     ];
   }
 
-  private skuFaults(sku: string, title: string): string[] {
-    if (sku === '') return [];
+  private skuFaults(sku: string, title: string, was: Option | null): string[] {
+    if (sku === '' || sku === was?.sku) return [];
     const owner = this.parts.get(sku);
     this.parts.set(sku, owner ?? title);
     return [
@@ -142,16 +186,11 @@ class OptionReader {
   }
 }
 
-function readAmount(text: string, currency: string): { readonly amount?: Amount | null; readonly fault?: string } {
-  if (text === '') return { amount: null };
-  const isPercent = text.endsWith('%');
-  const {
-    value,
-    text: written,
-    fault,
-  } = { text: '', ...readTypedMoney(isPercent ? text.slice(0, -1) : text, isPercent ? null : currency) };
-  if (fault !== undefined) return { fault: isPercent ? `“${text}” is not an amount. Write 9.50, -2 or 12 %.` : fault };
-  return { amount: value.sign() === 0 ? null : { kind: isPercent ? 'percentOfBase' : 'fixed', value: written } };
+/** The amount of a list, where 0 is none. */
+function readAmount(text: string, scope: AmountScope): { readonly amount: Amount | null; readonly fault?: string } {
+  const { amount, fault } = readTypedAmount(text, scope);
+  if (fault !== undefined) return { amount: null, fault };
+  return { amount: amount && Exact.parse(amount.value)?.sign() === 0 ? null : amount };
 }
 
 function readOptionColour(

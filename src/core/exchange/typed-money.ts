@@ -6,7 +6,11 @@ import { readNumber } from '../quantity';
 export type TypedMoney =
   /** with the decimal it was typed as, in the notation of the open format */
   | { readonly value: Exact; readonly text: string; readonly fault?: undefined }
-  | { readonly value?: undefined; readonly fault: string };
+  | {
+      readonly value?: undefined;
+      readonly fault: string;
+      /** whether it is no amount at all */ readonly isUnread: boolean;
+    };
 
 /**
  * Reads an amount as people type it into a list: `9.50`, `9,50`, `€9.50`, `9.50 EUR`, `-2`. The sign or code of another
@@ -16,18 +20,16 @@ export type TypedMoney =
  */
 export function readTypedMoney(text: string, currency: string | null): TypedMoney {
   const { minus, before, digits, after } = taken(text);
-  const sign = before || after;
-  if (sign !== '' && (before === '' || after === '')) {
-    const isOurs =
-      currency !== null &&
-      [currency.toLowerCase(), currencySigns[currency]?.toLowerCase()].includes(sign.toLowerCase());
-    const isMoney = Object.values(currencySigns).includes(sign) || /^[A-Z]{3}$/.test(sign);
-    if (!isOurs)
-      return {
-        fault: isMoney
-          ? `“${text.trim()}” is in another currency${currency === null ? '' : ` than the shop’s, ${currency}`}. Write the number alone, like 12.50.`
-          : unreadable(text),
-      };
+  const ours = currency === null ? [] : [currency.toLowerCase(), currencySigns[currency]?.toLowerCase()];
+  const strange = [before, after].find((sign) => sign !== '' && !ours.includes(sign.toLowerCase()));
+  if (strange !== undefined) {
+    const isMoney = Object.values(currencySigns).includes(strange) || /^[A-Z]{3}$/.test(strange);
+    return {
+      fault: isMoney
+        ? `“${text.trim()}” is in another currency${currency === null ? '' : ` than the shop’s, ${currency}`}. Write the number alone, like 12.50.`
+        : unreadable(text),
+      isUnread: !isMoney,
+    };
   }
   const reading = readNumber(`${minus}${digits}`);
   if (!reading.fault) {
@@ -40,6 +42,7 @@ export function readTypedMoney(text: string, currency: string | null): TypedMone
       fault.code === 'ambiguousComma'
         ? `“${text.trim()}” could mean ${fault.readings[0]} or ${fault.readings[1]}. Write one of them.`
         : unreadable(text),
+    isUnread: fault.code !== 'ambiguousComma',
   };
 }
 

@@ -1,4 +1,4 @@
-import { type Choice, isStocked, type OneOfChoice, type Product, skuFrom, withName } from '../catalog';
+import { type Choice, giveSkuParts, isStocked, type OneOfChoice, type Product, skuFrom, withName } from '../catalog';
 import { combined, type Dim, MONEY, NUMBER, sameDim } from '../formula/dimension';
 import { type FormulaFaultData } from '../formula/formula-fault';
 import { Exact } from '../number';
@@ -72,7 +72,12 @@ const MENDS: { readonly [C in FaultCode]?: (fault: Faulty<C>) => readonly Mend[]
       : NONE,
   skuClash: ({ product }) =>
     product.choices.some(lacksSkuParts)
-      ? [{ does: { kind: 'skuParts' }, apply: (draft) => draft.choices.forEach(writeSkuParts) }]
+      ? [
+          {
+            does: { kind: 'skuParts' },
+            apply: (draft) => draft.choices.filter(lacksSkuParts).forEach(({ options }) => giveSkuParts(options)),
+          },
+        ]
       : NONE,
   drawsNothing: ({ path }) => [{ does: { kind: 'notCounted' }, apply: (draft) => countNot(path, draft) }],
   askedTwice: ({ choice, data }) =>
@@ -162,20 +167,6 @@ function writesNoSku(choice: Choice): boolean {
 /** Whether options that make variants have no SKU part: then variants can't be told apart by their SKU. */
 function lacksSkuParts(choice: Choice): choice is OneOfChoice {
   return isStocked(choice) && choice.options.some(({ sku }) => sku === null);
-}
-
-/** Gives every option without an SKU part one made of its title, another for each. */
-function writeSkuParts(choice: Choice): void {
-  if (!lacksSkuParts(choice)) return;
-  const taken = new Set(choice.options.flatMap(({ sku }) => sku ?? []));
-  choice.options.forEach((option, place) => {
-    if (option.sku !== null) return;
-    const stem = skuFrom(option.title) || String(place + 1);
-    let part = stem;
-    for (let again = 2; taken.has(part); again += 1) part = `${stem.slice(0, 36)}${again}`;
-    taken.add(part);
-    option.sku = part;
-  });
 }
 
 function countNot(path: Path, draft: Product): void {

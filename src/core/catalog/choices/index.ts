@@ -182,6 +182,7 @@ export { LONGEST_LONG_TEXT } from './long-text';
 export { type PicturePlace, type QuickPick } from './measure';
 export { type Note } from './notes';
 export { type JoinCondition, joinConditionSchema, MOST_IN_A_SLOT, settledSchema, type SlotChoice } from './slot';
+export { giveSkuParts, skuPartFrom } from './sku-part';
 export { numberLimits } from './number';
 export { COLOUR_PATTERN, MOST_OPTIONS, type Option, optionSchema, pickShown, unseenOption } from './options';
 export { LONGEST_TEXT } from './text';

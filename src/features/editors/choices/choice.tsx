@@ -17,6 +17,7 @@ import { KindFields } from './fields-of-kind';
 import { choiceKindsHere } from './kinds';
 import { copyOfChoice } from './new-choice';
 import { OptionsEditor } from './options';
+import { ShownWhen } from './shown-when';
 
 /** A combination without one of its stocked choices means nothing any more. */
 function leaveOutOfVariants(draft: Product, choiceKey: string): void {
@@ -113,6 +114,7 @@ export function ChoiceSection({ choiceKey }: { choiceKey: string }) {
         )}
       </SimpleGrid>
       <WhatFollows choice={choice} edit={edit} />
+      <ShownWhen shown={{ choice: choiceKey }} name={insideNameOf(choice)} />
       {(kindOf(choice).settledInside || choice.forWorkshop) && (
         <ForWorkshop choice={choice} index={index} edit={edit} />
       )}

@@ -8,6 +8,9 @@ import { DrawsField, GroupsField, orNull, PictureField, PropertiesField, WeightF
 import { useEditing, useFaultAt } from '@/features/editors/frame';
 import { Tick } from '@/ui/tick';
 import { useWholeText } from '@/features/kit/shared';
+import { type EditOption } from './option-row';
+import { showPicture } from './show-picture';
+import { ShownWhen } from './shown-when';
 import { WHEN_OUT } from './when-out';
 
 interface Props {
@@ -15,7 +18,7 @@ interface Props {
   option: Option;
   name: string;
   path: Path;
-  edit: (what: string, recipe: (draft: Option) => void) => void;
+  edit: EditOption;
 }
 
 /** What of an option is edited now and then. */
@@ -60,6 +63,7 @@ export function OptionDetails({ choice, option, name, path, edit }: Props) {
         properties={option.properties}
         onChange={(properties) => edit('properties', (draft) => void (draft.properties = properties))}
       />
+      <ShownWhen shown={{ choice: choice.key, option: option.key }} name={name} />
       <GroupsField
         what="this option"
         groups={option.groups}
@@ -103,7 +107,7 @@ function LooksAndWeight({ option, path, edit }: Pick<Props, 'option' | 'path' | 
         <PictureField
           label="Picture"
           src={option.picture}
-          onChange={(picture) => edit('picture', (draft) => void (draft.picture = picture))}
+          onChange={(picture) => edit('picture', (draft, within) => showPicture(within, draft, picture))}
         />
         <Tick
           label="Choosing it changes the main picture"

@@ -12,6 +12,7 @@ import { PickField } from '@/ui/search-field';
 import { sayDone } from '@/ui/toasts';
 import { type EditOptionsChoice } from './options';
 import { optionsByName } from './pictures-by-name';
+import { showPicture } from './show-picture';
 
 interface Unplaced {
   readonly name: string;
@@ -32,7 +33,7 @@ export function OptionPictures({ choice, edit }: { choice: OptionsChoice; edit: 
     edit(`pictures of ${placed.map(({ key }) => key).join(' ')}`, (draft) => {
       for (const { key, src } of placed) {
         const option = draft.options.find((candidate) => candidate.key === key);
-        if (option) option.picture = src;
+        if (option) showPicture(draft, option, src);
       }
     });
   const take = async (files: readonly File[]) => {
@@ -104,7 +105,9 @@ export function OptionPictures({ choice, edit }: { choice: OptionsChoice; edit: 
         <Button size="xs" variant="outline" colorPalette="ink" loading={busy} onClick={() => input.current?.click()}>
           <ImagePlus size={14} aria-hidden /> Pictures …
         </Button>
-        <Text color="fg.muted">Drop pictures here. A file named like an option goes to it.</Text>
+        <Text color="fg.muted">
+          Drop pictures here: a file named like an option goes to it. Or drop one on its option.
+        </Text>
       </HStack>
       {faults.map((fault) => (
         <FaultLine key={fault} role="alert" mt="1">

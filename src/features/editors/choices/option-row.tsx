@@ -1,18 +1,19 @@
 'use client';
 
-import { Box, HStack, IconButton, Text } from '@chakra-ui/react';
+import { Box, HStack, IconButton, Image, Text } from '@chakra-ui/react';
 import { Copy, Trash2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { freeKey, isStocked, MOST_OPTIONS, type Option, type OptionsChoice, swatchByName } from '@/core/catalog';
 import { FaultLine } from '@/ui/fault-line';
 import { TypedInput } from '@/ui/field';
-import { AmountField, MoreAbout, orNull, SwatchField } from '@/features/editors/fields';
+import { AmountField, MoreAbout, orNull, SwatchField, useDroppedPicture } from '@/features/editors/fields';
 import { useEditing, useFaultAt } from '@/features/editors/frame';
 import { Tick } from '@/ui/tick';
 import { OptionDetails } from './option-details';
 import { type EditOptionsChoice } from './options';
 import { removeOptions } from './remove-options';
 import { RemoveStockedOptions } from './remove-stocked-options';
+import { showPicture } from './show-picture';
 
 interface Props {
   choice: OptionsChoice;
@@ -78,10 +79,15 @@ export function OptionRow({
   const editOption: EditOption = (what, recipe) =>
     edit(`option ${option.key} ${what}`, (draft) => {
       const target = draft.options.find(({ key }) => key === option.key);
-      if (target) recipe(target);
+      if (target) recipe(target, draft);
     });
   const duplicate = () =>
     edit(`copy option ${option.key}`, (draft) => void draft.options.splice(position + 1, 0, copyOf(option, draft)));
+  const {
+    isOver,
+    fault: pictureFault,
+    place,
+  } = useDroppedPicture((src) => editOption('picture', (draft, within) => showPicture(within, draft, src)));
   const hasVariants = isStocked(choice) && product.variants.some(({ options }) => options[choice.key] === option.key);
   const remove = () =>
     hasVariants
@@ -91,11 +97,12 @@ export function OptionRow({
     <Box
       bg={selected ? 'copper.subtle' : 'bg.panel'}
       borderWidth="1px"
-      borderColor={said.length > 0 ? 'brick.border' : 'border'}
+      borderColor={isOver ? 'copper.solid' : said.length > 0 ? 'brick.border' : 'border'}
       borderRadius="l2"
       mb="1.5"
       px="2"
       py="1.5"
+      {...place}
     >
       <HStack gap="1.5" align="center">
         {handle}
@@ -109,7 +116,7 @@ export function OptionRow({
           onRemove={remove}
         />
       </HStack>
-      {said.map((fault) => (
+      {[...(pictureFault === undefined ? [] : [pictureFault]), ...said].map((fault) => (
         <FaultLine key={fault} pl="8">
           {fault}
         </FaultLine>
@@ -125,7 +132,8 @@ export function OptionRow({
   );
 }
 
-type EditOption = (what: string, recipe: (draft: Option) => void) => void;
+/** Changes one option of a choice. */
+export type EditOption = (what: string, recipe: (draft: Option, within: OptionsChoice) => void) => void;
 
 /** What is edited of an option all day: its swatch, title, amount and SKU part. */
 function OptionFields({
@@ -162,6 +170,9 @@ function OptionFields({
           }
         />
       )}
+      {option.picture !== null && (
+        <Image src={option.picture} alt="" w="36px" h="28px" flexShrink={0} objectFit="cover" borderRadius="l1" />
+      )}
       <TypedInput
         aria-label={`Title of ${name}`}
         size="sm"
@@ -172,7 +183,7 @@ function OptionFields({
         onChange={(text) => editOption('title', (draft) => void (draft.title = text))}
         onLeave={takeSwatchByName}
       />
-      <Box flex="0 1 auto" maxW="234px">
+      <Box flex="0 1 auto" maxW="264px">
         <AmountField
           label={name}
           amount={option.amount}

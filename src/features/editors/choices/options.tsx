@@ -1,19 +1,19 @@
 'use client';
 
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
-import { ClipboardPaste, Plus } from 'lucide-react';
-import { type ClipboardEvent, type FormEvent, useMemo, useState } from 'react';
-import { freeKey, MOST_OPTIONS, type Option, type OptionsChoice, swatchByName } from '@/core/catalog';
-import { readOptionList } from '@/core/exchange';
+import { ClipboardPaste } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { giveSkuParts, MOST_OPTIONS, type Option, type OptionsChoice } from '@/core/catalog';
+import { type OptionLine, readOptionList } from '@/core/exchange';
 import { finderOf } from '@/core/text';
 import { counted } from '@/core/words';
 import { setWith } from '@/features/kit/shared';
 import { TypedInput } from '@/ui/field';
 import { useEditing } from '@/features/editors/frame';
-import { useHalfTyped } from '@/features/editors/fields';
+import { useAmountScope } from '@/features/editors/fields';
 import { LONG } from '@/ui/long-list';
 import { moveEntry, Sortable } from '@/ui/sortable';
-import { newOption } from './new-choice';
+import { NewOptionLine } from './new-option-line';
 import { OptionPictures } from './option-pictures';
 import { OptionRow } from './option-row';
 import { PasteOptions } from './paste-options';
@@ -38,7 +38,7 @@ const OPTION_HEIGHT = 54;
 /** The options of a list: a line each, with the rest unfolding under it; several can be changed at once. */
 export function OptionsEditor({ choice, index, edit }: Props) {
   const { surroundings } = useEditing();
-  const [title, setTitle] = useHalfTyped(`new option of ${choice.key}`);
+  const scope = useAmountScope(choice);
   const [pasting, setPasting] = useState<string | null>(null);
   const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
   const [unfolded, setUnfolded] = useState<ReadonlySet<string>>(new Set());
@@ -50,33 +50,26 @@ export function OptionsEditor({ choice, index, edit }: Props) {
   const fullPlace = (place: number) => placeOf.get(shown[place]?.key ?? '') ?? place;
   const here = new Set(choice.options.flatMap(({ key }) => (selected.has(key) ? key : [])));
   const isFull = choice.options.length >= MOST_OPTIONS;
-  const add = (event: FormEvent) => {
-    event.preventDefault();
-    const name = title.trim();
-    if (name === '' || isFull) return;
-    // A name that the swatch book has takes that swatch.
-    const swatch = choice.kind === 'swatch' ? (swatchByName(surroundings.swatches.values(), name)?.key ?? null) : null;
-    edit(`add option ${name}`, (draft) => {
-      const keys = draft.options.map(({ key }) => key);
-      draft.options.push(newOption(freeKey(name, keys, 'option'), name, { swatch }));
+  const take = (lines: readonly OptionLine[]) =>
+    edit(`paste ${lines.length} options`, (draft) => {
+      for (const { option, was } of lines) {
+        const place = draft.options.findIndex(({ key }) => key === was?.key);
+        if (option && place >= 0) draft.options[place] = option;
+        else if (option) draft.options.push(option);
+      }
     });
-    setTitle('');
-  };
-  const take = (options: readonly Option[]) =>
-    edit(`paste ${options.length} options`, (draft) => void draft.options.push(...options));
-  // Several lines are a list: taken as they are where all of them can be read, and shown with what is wrong where not.
-  const pasteList = (event: ClipboardEvent) => {
-    const text = event.clipboardData.getData('text');
-    if (!/[\n\t]/.test(text.trim())) return;
-    event.preventDefault();
-    const lines = readOptionList(text, choice.options, surroundings.swatches.values(), surroundings.shop.currency);
-    if (lines.every(({ option }) => option !== null)) take(lines.flatMap(({ option }) => option ?? []));
+  // Several lines are a list: taken as they are where all of them are new and can be read, and shown with what is wrong
+  // and what they change where not.
+  const pasteList = (text: string) => {
+    const lines = readOptionList(text, choice.options, surroundings.swatches.values(), scope);
+    if (lines.every(({ option, was }) => option !== null && was === null)) take(lines);
     else setPasting(text);
   };
   return (
     <Box>
       <OptionsHead
-        count={choice.options.length}
+        options={choice.options}
+        onSkuParts={() => edit('SKU parts from the names', (draft) => giveSkuParts(draft.options))}
         areAllSelected={here.size === choice.options.length}
         onSelect={(all) => setSelected(all ? new Set(choice.options.map(({ key }) => key)) : new Set())}
         search={search}
@@ -115,23 +108,7 @@ export function OptionsEditor({ choice, index, edit }: Props) {
           />
         )}
       />
-      <form onSubmit={add}>
-        <HStack mt="2" gap="2">
-          <TypedInput
-            aria-label="New option"
-            placeholder="Type an option, press Enter, type the next"
-            maxLength={120}
-            value={title}
-            onChange={setTitle}
-            onPaste={pasteList}
-            data-begin-here
-            autoFocus={choice.options.length === 0}
-          />
-          <Button type="submit" variant="outline" disabled={title.trim() === '' || isFull}>
-            <Plus size={16} aria-hidden /> Add option
-          </Button>
-        </HStack>
-      </form>
+      <NewOptionLine choice={choice} isFull={isFull} edit={edit} onPasteList={pasteList} />
       {isFull && <FullNote />}
       {choice.options.length > 0 && <OptionPictures choice={choice} edit={edit} />}
       <WithoutVariants choice={choice} />
@@ -162,7 +139,8 @@ function WithoutVariants({ choice }: { choice: OptionsChoice }) {
 }
 
 interface HeadProps {
-  count: number;
+  options: readonly Option[];
+  onSkuParts: () => void;
   areAllSelected: boolean;
   onSelect: (all: boolean) => void;
   search: string;
@@ -170,8 +148,9 @@ interface HeadProps {
   onPaste: () => void;
 }
 
-/** Selects all options, finds one of many, takes in a list. */
-function OptionsHead({ count, areAllSelected, onSelect, search, onSearch, onPaste }: HeadProps) {
+/** Selects all options, finds one of many, gives them SKU parts, takes in a list. */
+function OptionsHead({ options, onSkuParts, areAllSelected, onSelect, search, onSearch, onPaste }: HeadProps) {
+  const count = options.length;
   return (
     <HStack justify="space-between" mb="2">
       <HStack gap="3">
@@ -179,6 +158,17 @@ function OptionsHead({ count, areAllSelected, onSelect, search, onSearch, onPast
         {count > 1 && (
           <Button size="2xs" variant="ghost" colorPalette="ink" onClick={() => onSelect(!areAllSelected)}>
             {areAllSelected ? 'Select none' : 'Select all'}
+          </Button>
+        )}
+        {count > 1 && options.some(({ sku }) => sku === null) && (
+          <Button
+            size="2xs"
+            variant="ghost"
+            colorPalette="ink"
+            title="Gives every option without an SKU part a short one made of its title"
+            onClick={onSkuParts}
+          >
+            SKU parts from the names
           </Button>
         )}
         {count >= LONG && (

@@ -1,10 +1,20 @@
 'use client';
 
-import { Box, HStack } from '@chakra-ui/react';
+import { Box, HStack, IconButton } from '@chakra-ui/react';
+import { SlidersHorizontal } from 'lucide-react';
+import { useState } from 'react';
 import { type Choice, type Product } from '@/core/catalog';
+import {
+  type AmountScope,
+  measuresOf,
+  readTypedAmount,
+  textsOf,
+  unitMeasured,
+  writeTypedAmount,
+} from '@/core/exchange';
+import { Exact } from '@/core/number';
 import { type Amount, type AmountKind } from '@/core/pricing';
 import { type Path } from '@/core/problems';
-import { unitByCode } from '@/core/quantity';
 import { fittingUnits } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
 import { type Alternative, SelectField, TypedInput } from '@/ui/field';
@@ -62,11 +72,81 @@ const AMOUNTS: { readonly [K in AmountKind]: AmountHere<K> } = {
   },
 };
 
-/** What an answer adds to the price: nothing, so much, a share of the base, so much per character or per unit. */
+/** What an amount may count where it stands. */
+export function useAmountScope(own: Props['own']): AmountScope {
+  const { assembled, shop } = useEditing();
+  return { currency: shop.currency, own, choices: assembled.choices };
+}
+
+/**
+ * What an answer adds to the price, typed on one line: nothing, so much, a share of the base, so much per character or
+ * per unit. What can be said of it unfolds.
+ */
 export function AmountField({ label, amount, path, own, onChange }: Props) {
-  const { assembled: product, shop } = useEditing();
-  const texts = product.choices.filter(({ kind }) => kind === 'text' || kind === 'longText');
-  const counted = product.choices.filter(({ kind }) => kind === 'measure' || kind === 'number');
+  const [open, setOpen] = useState(false);
+  const scope = useAmountScope(own);
+  const fault = useFaultAt(...path, 'value');
+  const ofFault = useFaultAt(...path, 'of');
+  const unitFault = useFaultAt(...path, 'unit');
+  const unread =
+    amount?.kind === 'fixed' && Exact.parse(amount.value) === null ? readTypedAmount(amount.value, scope) : null;
+  // What can't be read is kept as it was typed, and said to be no amount.
+  const take = (text: string) => {
+    const { amount: read = { kind: 'fixed', value: text.trim() } } = readTypedAmount(text, scope);
+    onChange(read);
+  };
+  return (
+    <Box maxW="360px">
+      <HStack gap="1" wrap="wrap">
+        {open ? (
+          <InParts
+            label={label}
+            amount={amount}
+            own={own}
+            scope={scope}
+            isWrong={fault !== undefined}
+            onChange={onChange}
+          />
+        ) : (
+          <TypedInput
+            aria-label={`${label}: amount`}
+            aria-invalid={fault !== undefined}
+            size="sm"
+            w="136px"
+            maxLength={60}
+            placeholder="+10 or 10 %"
+            borderColor={fault ? 'brick.solid' : 'border.emphasized'}
+            value={writeTypedAmount(amount, scope)}
+            onChange={take}
+          />
+        )}
+        <IconButton
+          aria-label={open ? `${label}: amount on one line` : `${label}: ways to charge`}
+          title={open ? 'On one line' : 'Ways to charge: a percentage, once, per character, per unit'}
+          aria-expanded={open}
+          size="2xs"
+          variant="ghost"
+          colorPalette="ink"
+          onClick={() => setOpen(!open)}
+        >
+          <SlidersHorizontal size={13} />
+        </IconButton>
+      </HStack>
+      <FaultLine mt="1">{unread?.fault ?? fault ?? ofFault ?? unitFault}</FaultLine>
+    </Box>
+  );
+}
+
+/** The same in parts: its kind, its figure, and what it counts. */
+function InParts({
+  label,
+  amount,
+  own,
+  scope,
+  isWrong,
+  onChange,
+}: Omit<Props, 'path'> & { scope: AmountScope; isWrong: boolean }) {
+  const [texts, counted] = [textsOf(scope), measuresOf(scope)];
   const ownText = own.kind === 'text' || own.kind === 'longText';
   const ownCounted = own.kind === 'measure' || own.kind === 'number';
   const isThere = { characters: texts.length > 0, measure: counted.length > 0 };
@@ -76,12 +156,8 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
   });
   const kinds: Alternative[] = [
     { value: 'none', label: 'no amount' },
-    ...offered.map((kind) => ({ value: kind, label: AMOUNTS[kind].words(shop.currency) })),
+    ...offered.map((kind) => ({ value: kind, label: AMOUNTS[kind].words(scope.currency) })),
   ];
-  const fault = useFaultAt(...path, 'value');
-  const ofFault = useFaultAt(...path, 'of');
-  const unitFault = useFaultAt(...path, 'unit');
-
   const setKind = (kind: string) => {
     const known = offered.find((candidate) => candidate === kind);
     if (!known) return onChange(null);
@@ -89,53 +165,43 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
     const first = {
       text: ownText ? null : (texts[0]?.key ?? null),
       measure: ownCounted ? null : measure,
-      unit: unitOf(product, measure),
+      unit: unitMeasured(scope, measure),
     };
     onChange(AMOUNTS[known].fresh(amount?.value ?? '', first));
   };
-  const faultText = fault ?? ofFault ?? unitFault;
   return (
-    <Box maxW="340px">
-      <HStack gap="1.5" wrap="wrap">
-        <SelectField
-          label={`${label}: kind of amount`}
-          hideLabel
-          small
-          width="156px"
-          value={amount?.kind ?? 'none'}
-          alternatives={kinds}
-          onChange={setKind}
+    <>
+      <SelectField
+        label={`${label}: kind of amount`}
+        hideLabel
+        small
+        width="140px"
+        value={amount?.kind ?? 'none'}
+        alternatives={kinds}
+        onChange={setKind}
+      />
+      {amount && (
+        <TypedInput
+          aria-label={`${label}: figure`}
+          aria-invalid={isWrong}
+          size="sm"
+          w="72px"
+          textAlign="end"
+          inputMode="decimal"
+          placeholder="0.00"
+          borderColor={isWrong ? 'brick.solid' : 'border.emphasized'}
+          value={amount.value}
+          onChange={(text) => onChange({ ...amount, value: text.trim() })}
         />
-        {amount && (
-          <TypedInput
-            aria-label={`${label}: amount`}
-            aria-invalid={fault !== undefined}
-            size="sm"
-            w="72px"
-            textAlign="end"
-            inputMode="decimal"
-            placeholder="0.00"
-            borderColor={fault ? 'brick.solid' : 'border.emphasized'}
-            value={amount.value}
-            onChange={(text) => onChange({ ...amount, value: text.trim() })}
-          />
-        )}
-        {amount?.kind === 'perCharacter' && (
-          <Characters label={label} amount={amount} texts={ownText ? null : texts} onChange={onChange} />
-        )}
-        {amount?.kind === 'perUnit' && (
-          <Units label={label} amount={amount} own={own} counted={ownCounted ? null : counted} onChange={onChange} />
-        )}
-      </HStack>
-      <FaultLine mt="1">{faultText}</FaultLine>
-    </Box>
+      )}
+      {amount?.kind === 'perCharacter' && (
+        <Characters label={label} amount={amount} texts={ownText ? null : texts} onChange={onChange} />
+      )}
+      {amount?.kind === 'perUnit' && (
+        <Units label={label} amount={amount} own={own} counted={ownCounted ? null : counted} onChange={onChange} />
+      )}
+    </>
   );
-}
-
-/** The unit in which a choice is measured; pieces for a number. */
-function unitOf(product: Product, key: string | null): string {
-  const choice = product.choices.find((candidate) => candidate.key === key);
-  return choice?.kind === 'measure' && unitByCode(choice.unit) ? choice.unit : '1';
 }
 
 type AmountOf<K extends AmountKind> = Extract<Amount, { kind: K }>;
@@ -192,7 +258,7 @@ function Units({
   /** null where it is the choice itself */
   counted: readonly Choice[] | null;
 }) {
-  const { assembled: product } = useEditing();
+  const scope = useAmountScope(own);
   return (
     <>
       <SelectField
@@ -201,7 +267,7 @@ function Units({
         small
         width="112px"
         value={amount.unit}
-        alternatives={fittingUnits(unitOf(product, amount.of ?? own.key)).map(({ value, label: words }) => ({
+        alternatives={fittingUnits(unitMeasured(scope, amount.of ?? own.key)).map(({ value, label: words }) => ({
           value,
           label: `per ${words}`,
         }))}
@@ -215,7 +281,7 @@ function Units({
           width="112px"
           value={amount.of ?? ''}
           alternatives={counted.map(({ key, title }) => ({ value: key, label: `of ${title}` }))}
-          onChange={(of) => onChange({ ...amount, of, unit: unitOf(product, of) })}
+          onChange={(of) => onChange({ ...amount, of, unit: unitMeasured(scope, of) })}
         />
       )}
     </>

@@ -35,6 +35,8 @@ interface Props<L extends PastedLine> {
   /** what a line makes: `part`; and several, where that is not with an s */
   noun: string;
   nouns?: string;
+  /** what taking the right lines in does, where that is more than adding them */
+  takes?: (right: readonly L[]) => string;
   onClose: () => void;
   onTake: (right: readonly L[]) => void;
 }
@@ -57,6 +59,7 @@ export function PasteDialog<L extends PastedLine>({
   cells,
   noun,
   nouns,
+  takes = (right) => `Add ${counted(right.length, noun, nouns)}`,
   onClose,
   onTake,
 }: Props<L>) {
@@ -93,7 +96,7 @@ export function PasteDialog<L extends PastedLine>({
             Cancel
           </Button>
           <Button disabled={right.length === 0 || settled !== text || isReading} onClick={take}>
-            Add {counted(right.length, noun, nouns)}
+            {takes(right)}
           </Button>
         </>
       }

@@ -63,6 +63,7 @@ export function RulesSection({ shown }: { shown: ResolutionJson['rules'] }) {
           fired={shown.find((entry) => entry.rule === rule.key)?.fired ?? false}
           open={open === rule.key}
           onOpen={() => setOpen(open === rule.key ? null : rule.key)}
+          onCopied={setOpen}
         />
       ))}
       <TablesPart />
@@ -78,12 +79,15 @@ function RuleCard({
   fired,
   open,
   onOpen,
+  onCopied,
 }: {
   rule: Rule;
   index: number;
   fired: boolean;
   open: boolean;
   onOpen: () => void;
+  /** is told the key of the copy, so that it unfolds */
+  onCopied: (key: string) => void;
 }) {
   const { product, assembled, shop, stock, change, findings } = useEditing();
   const faults = findings.filter(({ path }) => path[0] === 'rules' && path[1] === index);
@@ -103,6 +107,7 @@ function RuleCard({
       `copy rule ${rule.key}`,
       (draft) => void draft.rules.splice(index + 1, 0, { ...structuredClone(rule), key }),
     );
+    onCopied(key);
   };
   return (
     <Box
