@@ -65,14 +65,12 @@ async function begin(hands: Hands, title: string, price: string, category: strin
   await stage.person.sees('Name and description', 'nav[aria-label="Outline"]');
 }
 
-/** Has the product take a stock item that is made on the way, under its name. */
-async function takeNewStockItem(hands: Hands, title: string, onHand: string): Promise<void> {
-  await hands.goTo('Stock');
-  hands.clicks += 2;
-  await makeStockItem(stage, 'Product');
+/** Has the product take a stock item that is made where readiness asks for one, under its name. */
+async function countIt(hands: Hands, onHand: string): Promise<void> {
+  await hands.press('Count it …');
   await hands.fill('On hand now', onHand, DIALOG);
   await hands.type(Key.ENTER);
-  await stage.person.sees(`of ${title}`);
+  await stage.person.sees('Ready to be published');
 }
 
 async function publishBy(hands: Hands, title: string): Promise<void> {
@@ -219,7 +217,7 @@ describe('setting up from an empty page, counted in clicks', () => {
     await hands.addChoice('Name to engrave', 'a line of text');
     await hands.fill('Maximum characters', '18');
     await hands.fill('Name to engrave: amount', '0.60 per character');
-    await takeNewStockItem(hands, 'Engraved tool', '25');
+    await countIt(hands, '25');
     await publishBy(hands, 'Engraved tool');
     told('a hive tool with a name engraved', hands, 'tool');
     await person.fill('Name to engrave', 'Ada', COUNTER);
@@ -232,7 +230,7 @@ describe('setting up from an empty page, counted in clicks', () => {
     await begin(hands, 'Smoker, large', '52', 'Apiary');
     await hands.addChoice('A sack of fuel', 'an add-on product');
     await hands.select('Product', 'Smoker fuel');
-    await takeNewStockItem(hands, 'Smoker, large', '9');
+    await countIt(hands, '9');
     await publishBy(hands, 'Smoker, large');
     told('a smoker with a sack of fuel', hands, 'smoker');
     expect((await draftOf('Smoker, large'))?.choices).toMatchObject([

@@ -1,3 +1,4 @@
+export { alikeWords } from './alike';
 export { facetWords, priceWords } from './facets';
 export { changedAmountWords } from './changed-amounts';
 export { changeWords, countWords, coverageWords, selectionsWords, stageWords } from './analysis';

@@ -3,6 +3,7 @@
 import { HStack, IconButton, Stack, Text } from '@chakra-ui/react';
 import { Trash2 } from 'lucide-react';
 import { useMemo } from 'react';
+import { type Product } from '@/core/catalog';
 import { type Path } from '@/core/problems';
 import { unitByCode } from '@/core/quantity';
 import { type DrawDefinition } from '@/core/stock';
@@ -22,24 +23,24 @@ interface Props {
   onChange: (draws: DrawDefinition[]) => void;
 }
 
+/**
+ * What is taken of a stock item, most likely: what is counted in a unit that a measure fits is taken by that measure.
+ */
+export function likelyDraw({ choices }: Pick<Product, 'choices'>, stock: string, unit: string): DrawDefinition {
+  const dimension = unitByCode(unit)?.dimension;
+  const measure = choices.find(
+    (choice) => choice.kind === 'measure' && unitByCode(choice.unit)?.dimension === dimension,
+  );
+  return measure && dimension !== 'count'
+    ? { kind: 'measure', stock, measure: measure.key, pieces: 1 }
+    : { kind: 'fixed', stock, quantity: '1', pieces: 1 };
+}
+
 /** What is taken from stock, one sentence a stock item. */
 export function DrawsField({ label, name, draws, path, onChange }: Props) {
   const { product } = useEditing();
   const taken = useMemo(() => draws.map((draw) => draw.stock), [draws]);
-  const add = (key: string, unitCode: string) => {
-    const dimension = unitByCode(unitCode)?.dimension;
-    // What is counted in a unit that one of the measures fits is most likely taken by that measure.
-    const measure = product.choices.find(
-      (choice) => choice.kind === 'measure' && unitByCode(choice.unit)?.dimension === dimension,
-    );
-    const byMeasure = measure && dimension !== 'count';
-    onChange([
-      ...draws,
-      byMeasure
-        ? { kind: 'measure', stock: key, measure: measure.key, pieces: 1 }
-        : { kind: 'fixed', stock: key, quantity: '1', pieces: 1 },
-    ]);
-  };
+  const add = (key: string, unit: string) => onChange([...draws, likelyDraw(product, key, unit)]);
   return (
     <Stack gap="2">
       {draws.map((draw, index) => (

@@ -2,7 +2,7 @@ export { AmountField, useAmountScope } from './amount-field';
 export { AnsweredHere } from './answered-here';
 export { CandidateFields } from './candidate-fields';
 export { useDroppedPicture } from './dropped-picture';
-export { DrawsField } from './draws-field';
+export { DrawsField, likelyDraw } from './draws-field';
 export { type Exception, Exceptions, FaultsWithin } from './exceptions';
 export { GroupsField } from './groups-field';
 export { takenKeys, useProductFinder, useProductPick } from './likely-products';

@@ -30,6 +30,7 @@ function OpenDialog({ open, title: suggested = '', onClose, onCreated }: Props) 
   const [unit, setUnit] = useState('1');
   const [onHand, setOnHand] = useState('');
   const [backorder, setBackorder] = useState('');
+  const [cost, setCost] = useState('');
   const [inLots, setInLots] = useState(false);
   const [rule, setRule] = useState<LotRuleText>({ kind: 'roll', kerf: '', smallestOffcut: '' });
   const [lots, setLots] = useState('');
@@ -47,7 +48,7 @@ function OpenDialog({ open, title: suggested = '', onClose, onCreated }: Props) 
       ? { cutFrom: ruleOf(rule), lots }
       : { onHand: onHand.trim() || '0', backorder: backorder.trim() || '0' };
     await run(async () => {
-      await send('POST', '/api/manage/stock', { key, title, unit, ...figures }, anything);
+      await send('POST', '/api/manage/stock', { key, title, unit, cost, ...figures }, anything);
       onCreated({ key, unit });
     });
   };
@@ -86,6 +87,14 @@ function OpenDialog({ open, title: suggested = '', onClose, onCreated }: Props) 
               onChange={(value) => setInLots(value === 'lots')}
             />
           )}
+          <TextField
+            label={`Cost of one ${unit === '1' ? 'piece' : (unitByCode(unit)?.words[0] ?? unit)}`}
+            value={cost}
+            placeholder="not known yet"
+            inputMode="decimal"
+            help="What you pay for it. Margins are worked out from it."
+            onChange={setCost}
+          />
           {cut ? (
             <>
               <LotRuleFields rule={rule} unit={unit} onChange={setRule} />

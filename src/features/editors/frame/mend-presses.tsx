@@ -1,27 +1,38 @@
 'use client';
 
 import { Button, HStack } from '@chakra-ui/react';
-import { mendsOf } from '@/core/judge';
+import { type ReactNode } from 'react';
+import { type Mend, mendsOf } from '@/core/judge';
 import { type Fault } from '@/core/problems';
 import { mendWords } from '@/core/words';
 import { useEditing } from './editing';
 
-/** What can be pressed to mend a fault, right where it is told. Undo takes it back. */
-export function MendPresses({ fault }: { fault: Pick<Fault, 'path' | 'data'> }) {
+type Told = Pick<Fault, 'path' | 'data'>;
+
+/**
+ * What can be pressed to mend a fault, right where it is told. Undo takes it back.
+ *
+ * @param also     others like it, which a press mends with it
+ * @param children what else can be pressed
+ */
+export function MendPresses({ fault, also, children }: { fault: Told; also?: readonly Told[]; children?: ReactNode }) {
   const { product, change } = useEditing();
   const mends = mendsOf(fault, product);
-  if (mends.length === 0) return null;
+  if (mends.length === 0 && !children) return null;
+  const mend = ({ does, apply }: Mend) =>
+    change(`mend ${does.kind}`, (draft) => {
+      apply(draft);
+      for (const other of also ?? [])
+        mendsOf(other, product)
+          .find((one) => mendWords(one.does) === mendWords(does))
+          ?.apply(draft);
+    });
   return (
     <HStack gap="1.5" wrap="wrap" mt="0.5">
-      {mends.map(({ does, apply }) => (
-        <Button
-          key={mendWords(does)}
-          size="2xs"
-          variant="subtle"
-          colorPalette="copper"
-          onClick={() => change(`mend ${does.kind}`, apply)}
-        >
-          {mendWords(does)}
+      {children}
+      {mends.map((one) => (
+        <Button key={mendWords(one.does)} size="2xs" variant="subtle" colorPalette="copper" onClick={() => mend(one)}>
+          {mendWords(one.does)}
         </Button>
       ))}
     </HStack>

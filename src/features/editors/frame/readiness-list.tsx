@@ -2,11 +2,11 @@
 
 import { Box, Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { CircleAlert, CircleCheck, CircleDot } from 'lucide-react';
-import { memo, type ReactNode, useState } from 'react';
+import { memo, type ReactNode, useMemo, useState } from 'react';
 import { type Product } from '@/core/catalog';
-import { mendsOf } from '@/core/judge';
+import { alike, mendsOf } from '@/core/judge';
 import { type Fault, type FaultCode } from '@/core/problems';
-import { counted, faultWords, placeWords } from '@/core/words';
+import { alikeWords, counted, faultWords, placeWords } from '@/core/words';
 import { type Place, placeOf, useEditing } from './editing';
 import { MendPresses } from './mend-presses';
 
@@ -23,15 +23,16 @@ const WITHOUT_PLACE: ReadonlySet<FaultCode> = new Set<FaultCode>([
   'ruleWithoutEffect',
 ]);
 
-/** The sentence of a fault, with its place where it is about one field and does not name it. */
-function atItsPlace({ path, data }: Fault, product: Product): string {
+/** The sentence of faults that are alike, with their place where they are about one field and do not name it. */
+function atItsPlace(faults: readonly [Fault, ...Fault[]], product: Product): string {
+  const [{ path, data }] = faults;
   const place = WITHOUT_PLACE.has(data.code) ? placeWords(path, product) : '';
-  return place === '' ? faultWords(data) : `${place}. ${faultWords(data)}`;
+  return place === '' ? alikeWords(faults) : `${place}. ${alikeWords(faults)}`;
 }
 
 /** Of many faults that one press mends, the first has it. */
-function isFirstToMend(findings: readonly Fault[], index: number): boolean {
-  return findings[index]?.code !== 'skuClash' || findings.findIndex(({ code }) => code === 'skuClash') === index;
+function isFirstToMend(groups: ReturnType<typeof alike>, index: number): boolean {
+  return groups[index]?.[0].code !== 'skuClash' || groups.findIndex(([{ code }]) => code === 'skuClash') === index;
 }
 
 /** So many stand there at once: nobody mends a hundred at a time, and the rest is one press away. */
@@ -41,15 +42,19 @@ const SHOWN_AT_ONCE = 12;
 export function ReadinessList({
   ready = 'Ready to be published',
   unready = 'before you can publish',
+  pressesFor,
 }: {
   ready?: string;
   unready?: string;
+  /** what else can be pressed to mend faults that are alike, and more than changes the draft */
+  pressesFor?: (faults: readonly [Fault, ...Fault[]]) => ReactNode;
 }) {
   const { findings, product, goTo } = useEditing();
   const [all, setAll] = useState(false);
-  const mustFix = findings.filter(({ gravity }) => gravity === 'mustFix').length;
-  const shown = all ? findings : findings.slice(0, SHOWN_AT_ONCE);
-  const more = findings.length - SHOWN_AT_ONCE;
+  const groups = useMemo(() => alike(findings), [findings]);
+  const mustFix = groups.filter(([{ gravity }]) => gravity === 'mustFix').length;
+  const shown = all ? groups : groups.slice(0, SHOWN_AT_ONCE);
+  const more = groups.length - SHOWN_AT_ONCE;
   return (
     <Box as="section" aria-label="Readiness">
       <HStack gap="2" mb="1.5" color={mustFix > 0 ? 'brick.fg' : 'lichen.fg'}>
@@ -57,20 +62,27 @@ export function ReadinessList({
         <Text fontWeight="700">{mustFix > 0 ? `${counted(mustFix, 'thing')} to fix ${unready}` : ready}</Text>
       </HStack>
       <Stack gap="1">
-        {shown.map((finding, index) => (
-          <FindingLine
-            key={index}
-            gravity={finding.gravity}
-            told={atItsPlace(finding, product)}
-            goes={faultWords(finding.data)}
-            place={placeOf(finding.path, product)}
-            goTo={goTo}
-          >
-            {isFirstToMend(findings, index) && mendsOf(finding, product).length > 0 ? (
-              <MendPresses fault={finding} />
-            ) : null}
-          </FindingLine>
-        ))}
+        {shown.map((group, index) => {
+          const [finding, ...others] = group;
+          const presses = pressesFor?.(group) ?? null;
+          const isMended = presses !== null || (isFirstToMend(groups, index) && mendsOf(finding, product).length > 0);
+          return (
+            <FindingLine
+              key={index}
+              gravity={finding.gravity}
+              told={atItsPlace(group, product)}
+              goes={faultWords(finding.data)}
+              place={placeOf(finding.path, product)}
+              goTo={goTo}
+            >
+              {isMended ? (
+                <MendPresses fault={finding} also={others}>
+                  {presses}
+                </MendPresses>
+              ) : null}
+            </FindingLine>
+          );
+        })}
         {more > 0 && (
           <Button
             alignSelf="start"

@@ -33,6 +33,7 @@ import { afterPaint } from '@/ui/after-paint';
 import { sayDone, sayFailed } from '@/ui/toasts';
 import { useAllPlaces } from './later-sections';
 import { Outline } from './outline';
+import { countIt } from './count-it';
 import { usePublishedElsewhere } from './use-published-elsewhere';
 import { UnbookedCounts } from './variants/unbooked-counts';
 import { TopBar } from './top-bar';
@@ -190,7 +191,7 @@ function Beside({ settled }: { settled: ReturnType<typeof useSettled> }) {
   const { selection, group, setGroup, day, setDay } = settled;
   return (
     <>
-      <ReadinessList />
+      <ReadinessList pressesFor={countIt} />
       <Box borderTopWidth="1px" borderColor="border" />
       <Counter
         selection={selection}

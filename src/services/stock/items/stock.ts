@@ -25,6 +25,8 @@ export const newStockItemSchema = z.strictObject({
   unit: z.string(),
   onHand: z.string().max(60).default('0'),
   backorder: z.string().max(60).default('0'),
+  /** what one unit costs, as typed; empty for unknown */
+  cost: z.string().max(60).default(''),
   cutFrom: lotRuleSchema.nullable().default(null),
   /** of what lies in lots: one a line, as typed */
   lots: z.string().max(20_000).default(''),
@@ -117,13 +119,21 @@ export async function createStockItem({ database, now }: Services, input: NewSto
   const rule = item.cutFrom && checkedRule(item.cutFrom, item.unit, item.title);
   const onHand = rule ? Exact.zero : readFigure(item.onHand, item.unit);
   const backorder = rule ? Exact.zero : readFigure(item.backorder, item.unit);
+  const cost = item.cost.trim() === '' ? null : readCost(item.cost).toString();
   const received = rule && item.lots.trim() !== '' ? lotsTyped(item.lots, item.unit) : [];
   await database.write(async (transaction) => {
     const taken = await transaction.query.stockItems.findFirst({ where: eq(stockItems.key, item.key) });
     if (taken) throw new Refusal(409, 'keyTaken', `“${item.key}” is already the inside name of ${taken.title}.`);
     const [created] = await transaction
       .insert(stockItems)
-      .values({ key: item.key, title: item.title, unit: item.unit, backorder: backorder.toString(), cutFrom: rule })
+      .values({
+        key: item.key,
+        title: item.title,
+        unit: item.unit,
+        backorder: backorder.toString(),
+        cost,
+        cutFrom: rule,
+      })
       .returning();
     if (onHand.sign() > 0) {
       await move(transaction, now(), {

@@ -10,7 +10,13 @@ import { variantIndex } from './combinations';
 import { useNewItems } from './use-stock-items';
 
 /** Makes a stock item, with nothing in it yet, for every variant that has none. */
-export function CreateMissingStock({ stocked }: { stocked: readonly OneOfChoice[] }) {
+export function CreateMissingStock({
+  stocked,
+  isSmall = false,
+}: {
+  stocked: readonly OneOfChoice[];
+  isSmall?: boolean;
+}) {
   const { product, change, reloadStock } = useEditing();
   const newItems = useNewItems(stocked);
   const { busy, run } = useBusy();
@@ -42,7 +48,11 @@ export function CreateMissingStock({ stocked }: { stocked: readonly OneOfChoice[
     );
   };
   return (
-    <Button size="sm" variant="outline" loading={busy} onClick={() => void create()}>
+    <Button
+      {...(isSmall ? { size: '2xs', variant: 'subtle', colorPalette: 'copper' } : { size: 'sm', variant: 'outline' })}
+      loading={busy}
+      onClick={() => void create()}
+    >
       Create {counted(without.length, 'stock item')}
     </Button>
   );

@@ -2,36 +2,28 @@
 
 import { Box, Button, HStack, SegmentGroup, Text } from '@chakra-ui/react';
 import { Plus, Truck } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { MOST_VARIANTS } from '@/core/catalog';
 import { faultWords } from '@/core/words';
 import { Section, useEditing } from '@/features/editors/frame';
 import { FaultLine } from '@/ui/fault-line';
 import { EmptyPlace } from '@/ui/text';
-import { combinationsOf, newVariant, variantPlaces } from './combinations';
 import { CountsBar } from './counts-bar';
 import { CreateMissingStock } from './create-missing-stock';
 import { DeliveryDialog } from './delivery-dialog';
+import { useMissingVariants } from './missing-variants';
 import { useStockedChoices } from './unbooked-counts';
 import { VariantGrid } from './variant-grid';
 import { VariantList } from './variant-list';
 
 /** The combinations of stocked options that are really kept, as a grid or as a list. */
 export function VariantsSection() {
-  const { product, change, findings } = useEditing();
+  const { product, findings } = useEditing();
   const [view, setView] = useState<'grid' | 'list'>('grid');
   const [receiving, setReceiving] = useState(false);
   const stocked = useStockedChoices();
-  const combinations = stocked.reduce((number, { options }) => number * options.length, 1);
-  const tooMany = combinations > MOST_VARIANTS;
-  const missing = useMemo(() => {
-    if (tooMany) return [];
-    const placeOf = variantPlaces({ variants: product.variants }, stocked);
-    return combinationsOf(stocked).filter((combination) => stocked.length > 0 && placeOf(combination) < 0);
-  }, [product.variants, stocked, tooMany]);
+  const { combinations, missing, tooMany, addAll } = useMissingVariants();
   const listFault = findings.find(({ path }) => path.length === 1 && path[0] === 'variants');
-  const addAll = () =>
-    change(`add ${missing.length} variants`, (draft) => void draft.variants.push(...missing.map(newVariant)));
   const faults = [
     ...new Set(
       findings
