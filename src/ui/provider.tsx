@@ -3,6 +3,7 @@
 import { ChakraProvider } from '@chakra-ui/react';
 import { ThemeProvider } from 'next-themes';
 import { type ReactNode } from 'react';
+import { FocusKeeper } from './focus-keeper';
 import { StyleRegistry } from './style-registry';
 import { system } from './theme';
 import { Toasts } from './toasts';
@@ -18,6 +19,7 @@ export function UiProvider({ nonce, children }: { nonce: string | undefined; chi
         <ThemeProvider nonce={nonce} attribute="class" disableTransitionOnChange defaultTheme="light">
           {children}
           <Toasts />
+          <FocusKeeper />
         </ThemeProvider>
       </ChakraProvider>
     </StyleRegistry>

@@ -121,6 +121,12 @@ describe('setting up from an empty page, counted in clicks', () => {
     const [drawing = ''] = drawings(['Waxed']);
     await drop('Title of Waxed', readFileSync(drawing, 'utf8'));
     await hands.press('Made to order, not counted');
+    // What is removed by the keyboard hands the focus on to the next.
+    await person.fill('New option', 'Spare\n');
+    const removes = await person.find('[aria-label="Remove Spare"]');
+    await stage.browser.driver.executeScript('arguments[0].focus()', removes);
+    await hands.type(Key.ENTER);
+    await person.find('[aria-label="Remove Painted 2"]:focus');
     await hands.fill('Plain: amount', '-1');
     await hands.press('Paste a list');
     await hands.fill('List of options', 'waxed; 5,20\nGilded; 40 %; GLD', DIALOG);

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { spawn } from 'node:child_process';
 import { afterEach, describe, expect, it } from 'vitest';
 import { Exact } from '@/core/number';
-import { orders } from '@/data/schema';
+import { orders, stockItems } from '@/data/schema';
 import { type PaymentService } from '@/services/selling/payment';
 import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/selling/settlement';
 import { auditLedger } from '@/services/stock/ledger/ledger';
@@ -153,6 +153,13 @@ describe('the ledger', () => {
       onHand: '2',
       available: '5',
     });
+    await createStockItem(services, { key: 'veil-fine', title: 'Fine veil', unit: '1', onHand: '2', cost: '3,75' });
+    const fine = await services.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, 'veil-fine') });
+    expect([fine?.cost, fine?.onHand]).toEqual(['3.75', '2']);
+    for (const cost of ['lots', '-1', '1.23456789'])
+      await expect(
+        createStockItem(services, { key: 'veil-none', title: 'No veil', unit: '1', cost }),
+      ).rejects.toMatchObject({ status: 422, code: 'unreadableCost' });
     await expect(createStockItem(services, { key: 'veil-spare', title: 'Again', unit: '1' })).rejects.toMatchObject({
       code: 'keyTaken',
     });

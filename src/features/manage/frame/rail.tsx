@@ -8,6 +8,7 @@ import { usePathname } from 'next/navigation';
 import { type ReactNode } from 'react';
 import { CommandsProvider, Palette, Shortcuts } from '@/features/kit/palette';
 import { RAIL } from '@/features/kit/shared';
+import { CONTENT, SkipLink } from '@/ui/skip-link';
 import { useMounted } from '@/ui/use-mounted';
 
 const RailLink = chakra(PageLink);
@@ -91,6 +92,7 @@ export function ManagerFrame({ children }: { children: ReactNode }) {
   const awake = useMounted();
   return (
     <CommandsProvider>
+      <SkipLink />
       <Flex minH="100vh">
         <VStack
           as="nav"
@@ -132,7 +134,7 @@ export function ManagerFrame({ children }: { children: ReactNode }) {
           <RailPlace href="/shop" label="To the shop" icon={Store} current={false} newTab />
           <LightSwitch />
         </VStack>
-        <Box as="main" flex="1" minW="0" aria-busy={!awake}>
+        <Box as="main" id={CONTENT} tabIndex={-1} outline="none" flex="1" minW="0" aria-busy={!awake}>
           {awake ? children : <noscript>This side of Oak Knot needs JavaScript.</noscript>}
         </Box>
         <Palette />

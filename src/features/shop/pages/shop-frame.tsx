@@ -4,6 +4,7 @@ import { Badge, Box, chakra, Container, Flex, HStack, Stack, Text } from '@chakr
 import { ShoppingBasket } from 'lucide-react';
 import { PageLink } from '@/ui/page-link';
 import { type ReactNode } from 'react';
+import { CONTENT, SkipLink } from '@/ui/skip-link';
 import { GroupCode } from './group-code';
 
 const ShopLink = chakra(PageLink);
@@ -22,6 +23,7 @@ interface Props {
 export function ShopFrame({ shopName, lines, hasGroups, group, children }: Props) {
   return (
     <Flex direction="column" minH="100vh">
+      <SkipLink />
       <Box as="header" bg="bg.panel" borderBottomWidth="1px" borderColor="border">
         <Container maxW="1180px">
           <HStack justify="space-between" py="3.5">
@@ -50,7 +52,7 @@ export function ShopFrame({ shopName, lines, hasGroups, group, children }: Props
           </HStack>
         </Container>
       </Box>
-      <Box as="main" flex="1" py={{ base: '5', md: '9' }}>
+      <Box as="main" id={CONTENT} tabIndex={-1} outline="none" flex="1" py={{ base: '5', md: '9' }}>
         <Container maxW="1180px">{children}</Container>
       </Box>
       <Box as="footer" borderTopWidth="1px" borderColor="border" py="5">
