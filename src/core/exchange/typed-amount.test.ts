@@ -78,14 +78,14 @@ describe('an amount that is typed', () => {
     ['$5', 'in another currency than the shop’s, EUR'],
     ['€10 %', '“€10 %” is not an amount.'],
     ['5 per furlongish', '“furlongish” is not a unit.'],
-    ['3 per m', 'Say which is counted: per m of Width, or per m of What is cut once'],
-    ['1 per character', 'Say which is counted: per character of Name, or per character of note.'],
+    ['3 per m', 'Choose what to count: per m of Width, or per m of What is cut once'],
+    ['1 per character', 'Choose what to count: per character of Name, or per character of note.'],
     ['1 per character of Motto', '“Motto” can’t be counted per character. Texts here: “Name”, “note”.'],
     ['3 per m of Length', '“Length” can’t be counted per m.'],
   ])('says what is wrong with “%s”', (typed, fault) => expect(readTypedAmount(typed, two).fault).toContain(fault));
 
   it('says that nothing is counted where there is nothing', () =>
-    expect(readTypedAmount('3 per m', within([list])).fault).toBe('There is nothing that is counted per m here.'));
+    expect(readTypedAmount('3 per m', within([list])).fault).toBe('Nothing here is counted per m.'));
 
   const value = fc
     .tuple(fc.boolean(), fc.integer({ min: 0, max: 99_999 }), fc.integer({ min: 0, max: 4 }))

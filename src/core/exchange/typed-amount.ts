@@ -134,10 +134,10 @@ function counted(of: string | undefined, choices: readonly Choice[], own: string
 const calledSo = (title: string) => title.trim().replace(/\s+/g, ' ').toLowerCase();
 
 function whichOf(what: string, of: string | undefined, choices: readonly Choice[], ending: string): string {
-  if (choices.length === 0) return `There is nothing that is counted ${ending} here.`;
+  if (choices.length === 0) return `Nothing here is counted ${ending}.`;
   const names = choices.map((choice) => `“${nameOf(choice.key, choices)}”`).join(', ');
   return of === undefined
-    ? `Say which is counted: ${ending} of ${choices.map(({ key }) => nameOf(key, choices)).join(`, or ${ending} of `)}.`
+    ? `Choose what to count: ${ending} of ${choices.map(({ key }) => nameOf(key, choices)).join(`, or ${ending} of `)}.`
     : `“${of}” can’t be counted ${ending}. ${what} here: ${names}.`;
 }
 

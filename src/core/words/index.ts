@@ -8,6 +8,7 @@ export { effectWords } from './rules';
 export { mendWords } from './mends';
 export { placeWords } from './places';
 export { breaksWords } from './breaks';
+export { charactersWords } from './characters';
 export { counted } from './counted';
 export { jointQuantityWords, listedWords, quantityFromWords, quantityRuleWords } from './quantities';
 export { fileSizeWords, fileTypeWords } from './files';

@@ -110,7 +110,7 @@ function Understood({
       </Box>
       {onAsTitle && (
         <Button type="button" size="2xs" variant="ghost" colorPalette="ink" onClick={onAsTitle}>
-          Take it all as the title
+          Use it all as the title
         </Button>
       )}
     </HStack>

@@ -71,9 +71,9 @@ export function ShownWhen({ shown, name }: { shown: Shown; name: string }) {
       )}
       {others.map((index) => (
         <HStack key={index} fontSize="sm" gap="2">
-          <Text color="fg.muted">A rule is about it, too: when {words(index)}.</Text>
+          <Text color="fg.muted">Another rule also decides this: when {words(index)}.</Text>
           <Button size="2xs" variant="ghost" colorPalette="oak" onClick={() => goTo('rules')}>
-            To the rules
+            Open rules
           </Button>
         </HStack>
       ))}

@@ -5,7 +5,7 @@ import { type Choice } from '@/core/catalog';
 import { type CountedAnswerJson } from '@/core/exchange';
 import { formatQuantity, readMeasure, unitByCode } from '@/core/quantity';
 import { countCharacters } from '@/core/text';
-import { amountWords } from '@/core/words';
+import { amountWords, charactersWords } from '@/core/words';
 import { TypedInput } from '@/ui/field';
 import { useTyped } from '@/ui/typing';
 import { type ControlProps, type PageContext, typedText } from './control';
@@ -20,7 +20,6 @@ const typed = (text: string) => (text === '' ? null : text);
 /** A line of text, with how many characters are left. */
 export function TextControl({ choice, id, answer, currency, invalid, onAnswer }: ControlProps<Of<'text'>>) {
   const text = typedText(answer, choice.default);
-  const most = choice.maxCharacters;
   return (
     <Box>
       <TypedInput
@@ -30,7 +29,9 @@ export function TextControl({ choice, id, answer, currency, invalid, onAnswer }:
         aria-invalid={invalid}
         onChange={(next) => onAnswer(typed(next))}
       />
-      <Hint parts={[most === null ? '' : `up to ${most} characters`, amountWords(choice.amount, currency)]} />
+      <Hint
+        parts={[charactersWords(choice.minCharacters, choice.maxCharacters), amountWords(choice.amount, currency)]}
+      />
     </Box>
   );
 }
@@ -45,7 +46,7 @@ export function LongTextControl({
   invalid,
   onAnswer,
 }: ControlProps<Of<'longText'>>) {
-  const most = choice.maxCharacters;
+  const limits = charactersWords(choice.minCharacters, choice.maxCharacters);
   const used = counted ? countCharacters(counted.shown) : 0;
   const field = useTyped(typedText(answer, choice.default), (next) => onAnswer(typed(next)));
   return (
@@ -59,9 +60,7 @@ export function LongTextControl({
         aria-invalid={invalid}
         {...field}
       />
-      <Hint
-        parts={[most === null ? '' : `${used} of up to ${most} characters`, amountWords(choice.amount, currency)]}
-      />
+      <Hint parts={[limits && used > 0 ? `${limits}, ${used} so far` : limits, amountWords(choice.amount, currency)]} />
     </Box>
   );
 }
