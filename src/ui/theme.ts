@@ -93,6 +93,9 @@ export const system = createSystem(
       'h1, h2, h3, h4': { fontFamily: 'heading', fontWeight: 600, letterSpacing: '-0.01em' },
       '*:focus-visible': { outline: '2px solid', outlineColor: 'copper.focusRing', outlineOffset: '2px' },
       '::selection': { bg: 'copper.muted' },
+      // Where colours are forced on the page, those that say what is chosen are gone.
+      'label:has(> input:checked), [data-part=item][data-state=checked], [aria-current=page], [aria-current=true], [role=option][aria-selected=true]':
+        { '@media (forced-colors: active)': { outline: '3px solid Highlight', outlineOffset: '-3px' } },
     },
     theme: {
       tokens: {

@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm';
+import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { Database } from '@/data/database';
 import { stockItems } from '@/data/schema';
@@ -156,6 +157,13 @@ describe('the shop', () => {
     const [person] = people();
     await person?.goTo('/shop/no-such-thing');
     await person?.sees('There is nothing at this address');
+    await person?.sees('Basket', 'header');
+    // The first Tab leads past the head, to what the page says.
+    const had = () => person?.driver.executeScript<string>('return document.activeElement.textContent');
+    await person?.driver.actions().sendKeys(Key.TAB).perform();
+    expect(await had()).toBe('To the content');
+    await person?.driver.actions().sendKeys(Key.ENTER).perform();
+    expect(await had()).toContain('There is nothing at this address');
   });
 });
 

@@ -15,6 +15,7 @@ const KEYS: readonly {
     title: 'Anywhere',
     keys: [
       { keys: 'Ctrl K', does: 'find a product, sheet, swatch, stock item, order or command' },
+      { keys: 'Alt N', does: 'a new one of what is listed; in the editor a choice' },
       { keys: '?', does: 'this list' },
       ...PLACES.flatMap(({ letter, title }) =>
         letter === null ? [] : [{ keys: `G ${letter.toUpperCase()}`, does: title }],
@@ -25,7 +26,6 @@ const KEYS: readonly {
     title: 'In the editor',
     keys: [
       { keys: 'Alt ↑ ↓', does: 'the place before, the place after' },
-      { keys: 'Alt N', does: 'add a choice' },
       { keys: '/', does: 'find a place in the outline' },
       { keys: 'Ctrl Z', does: 'take the last change back' },
       { keys: 'Ctrl Shift Z', does: 'make it again' },
@@ -45,6 +45,15 @@ const KEYS: readonly {
 /** So long after G its second letter counts, in milliseconds. */
 const SECOND_KEY_WITHIN = 1500;
 
+/** Alt N makes a new one of what is listed; the editor of a product has it for its own. */
+const isNewOne = ({ altKey, ctrlKey, metaKey, code }: KeyboardEvent): boolean =>
+  altKey &&
+  !ctrlKey &&
+  !metaKey &&
+  code === 'KeyN' &&
+  document.querySelector('main [data-new]') !== null &&
+  document.querySelector('[role="dialog"]') === null;
+
 /** What the keys do: told after a question mark, and done after G and a letter. */
 export function Shortcuts() {
   const router = useRouter();
@@ -52,6 +61,10 @@ export function Shortcuts() {
   const going = useRef(0);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
+      if (isNewOne(event)) {
+        event.preventDefault();
+        return document.querySelector<HTMLButtonElement>('main [data-new]')?.click();
+      }
       if (
         event.ctrlKey ||
         event.metaKey ||

@@ -5,7 +5,7 @@ import { PageLink } from '@/ui/page-link';
 import { type ReactNode } from 'react';
 import { EmptyPlace } from '@/ui/text';
 
-/** The page for an address that leads nowhere. */
+/** What a page says whose address leads nowhere. */
 export function NothingHere({
   back,
   children,
@@ -14,7 +14,7 @@ export function NothingHere({
   children: ReactNode;
 }) {
   return (
-    <Container as="main" maxW="lg" py="16">
+    <Container maxW="lg" py="16">
       <EmptyPlace
         title="There is nothing at this address"
         action={

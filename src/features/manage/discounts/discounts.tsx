@@ -34,7 +34,7 @@ export function Discounts({ discounts, ...about }: DiscountsView) {
     setOpen(made.key);
   };
   const addButton = (
-    <Button size="sm" variant="outline" disabled={fresh !== null} onClick={add}>
+    <Button data-new size="sm" variant="outline" disabled={fresh !== null} onClick={add}>
       <Plus size={14} aria-hidden /> Add a discount
     </Button>
   );

@@ -44,7 +44,7 @@ const newList = (lists: readonly PriceList[]): PriceList =>
 
 function AddList({ onAdd }: { onAdd: () => void }) {
   return (
-    <Button size="sm" variant="outline" onClick={onAdd}>
+    <Button data-new size="sm" variant="outline" onClick={onAdd}>
       <Plus size={14} aria-hidden /> Add a list
     </Button>
   );

@@ -262,7 +262,7 @@ function ListHead({ total, onPaste, onAdd }: { total: number; onPaste: () => voi
         <Button variant="ghost" colorPalette="ink" onClick={onPaste}>
           <ClipboardPaste size={16} aria-hidden /> Paste a list
         </Button>
-        <Button onClick={onAdd}>
+        <Button data-new onClick={onAdd}>
           <Plus size={16} aria-hidden /> New product
         </Button>
       </HStack>

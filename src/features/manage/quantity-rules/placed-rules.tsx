@@ -93,7 +93,7 @@ export function PlacedRules({ rules: saved, seen: shown, groups, suggestions }: 
       else setRipple(found);
     });
   const addButton = (
-    <Button size="sm" variant="outline" onClick={add}>
+    <Button data-new size="sm" variant="outline" onClick={add}>
       <Plus size={14} aria-hidden /> Add a rule
     </Button>
   );

@@ -91,7 +91,7 @@ export function SheetList({ sheets }: { sheets: readonly SheetRow[] }) {
     }
   };
   const start = (
-    <Button onClick={() => setStarting(true)}>
+    <Button data-new onClick={() => setStarting(true)}>
       <Plus size={16} aria-hidden /> New sheet
     </Button>
   );

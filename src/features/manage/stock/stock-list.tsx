@@ -88,7 +88,7 @@ export function StockList({ first, toCut }: Props) {
   const router = useRouter();
   const [adding, setAdding] = useState(false);
   const start = (
-    <Button onClick={() => setAdding(true)}>
+    <Button data-new onClick={() => setAdding(true)}>
       <Plus size={16} aria-hidden /> New stock item
     </Button>
   );

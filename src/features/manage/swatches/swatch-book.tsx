@@ -45,7 +45,7 @@ export function SwatchBook({ swatches }: { swatches: readonly SwatchRow[] }) {
   const allFamilies = [...new Set(swatches.map(({ family }) => family))].filter(Boolean);
   const families = [...new Set(shown.map(({ family }) => family))];
   const add = (
-    <Button onClick={() => setEditing('new')}>
+    <Button data-new onClick={() => setEditing('new')}>
       <Plus size={16} aria-hidden /> New swatch
     </Button>
   );
