@@ -116,12 +116,7 @@ export function ProductPage({
         <span aria-hidden>›</span>
         <span>{product.category}</span>
       </HStack>
-      <noscript>
-        <Box mb="4" px="4" py="3" borderWidth="1px" borderColor="copper.border" borderRadius="l2" bg="copper.subtle">
-          Prices are worked out, and baskets filled, by JavaScript, which is off. What can be chosen, with what it costs,
-          stands below.
-        </Box>
-      </noscript>
+      <WithoutScript />
       <Grid
         templateColumns={{ base: '1fr', md: 'minmax(0, 1.05fr) minmax(0, 1fr)' }}
         gap={{ base: '6', md: '10' }}
@@ -186,5 +181,16 @@ function Description({ text, display }: { text: string; display: Record<string, 
         ))}
       </Stack>
     </Box>
+  );
+}
+
+/** What can't be done here without JavaScript, and what can. */
+function WithoutScript() {
+  return (
+    <noscript>
+      <Box mb="4" px="4" py="3" borderWidth="1px" borderColor="copper.border" borderRadius="l2" bg="copper.subtle">
+        JavaScript is off: it works out prices and fills the basket. What can be chosen, with what it costs, is below.
+      </Box>
+    </noscript>
   );
 }
