@@ -82,13 +82,13 @@ describe('a product with variants, from empty', () => {
     await stage.person.fill('SKU part of Copper', 'C');
     await stage.person.fill('Copper: amount', '6.50');
     // The swatch book has a Copper, and no Steel: that is said, and nothing is left blank.
-    await stage.person.sees('Steel is the name of no swatch in the book, and has no colour of its own.');
+    await stage.person.sees('No swatch is called “Steel”, and it has no colour of its own.');
     await stage.person.press('Colour of Steel');
     await stage.person.press('Add a colour');
     await stage.person.fill('Colour 1 of Steel', 'rgb(120, 130, 140)');
     await stage.browser.driver.actions().sendKeys(Key.TAB).perform();
     await stage.browser.driver.actions().sendKeys(Key.ESCAPE).perform();
-    await stage.person.seesNoMore('Steel is the name of no swatch');
+    await stage.person.seesNoMore('No swatch is called “Steel”');
     await stage.person.click(await stage.person.find('//label[contains(normalize-space(), "Stocked")]'));
   });
 

@@ -256,14 +256,13 @@ describe('the product editor', () => {
     await person.fill('Short description', 'Typed, then the window was closed.');
     await person.sees('Not saved');
     await server.restart();
-    // Leaving at once: the page asks, and is told to go.
-    await browser.driver.executeScript('window.onbeforeunload = null; window.stop()');
-    await browser.driver.get('about:blank').catch(() => undefined);
-    await browser.driver
-      .switchTo()
-      .alert()
-      .accept()
-      .catch(() => undefined);
+    const { driver } = browser;
+    const left = await driver.getWindowHandle();
+    await driver.switchTo().newWindow('tab');
+    const next = await driver.getWindowHandle();
+    await driver.switchTo().window(left);
+    await driver.close();
+    await driver.switchTo().window(next);
     await person.goTo('/manage/products/3');
     await saved(3, ({ summary }) => summary === 'Typed, then the window was closed.');
   });

@@ -1,37 +1,10 @@
 // Colours are looked at, not paid for: binary fractions are right here, and nowhere else in the core.
 
-import { labToRgb } from './lab';
-
 /** A colour of the sRGB space, each part from 0 to 255. */
 export interface Rgb {
   readonly red: number;
   readonly green: number;
   readonly blue: number;
-}
-
-const HEX = /^#?([0-9a-f]{3}|[0-9a-f]{6})$/i;
-const RGB = /^rgb\(?\s*(\d{1,3})[\s,/]+(\d{1,3})[\s,/]+(\d{1,3})\s*\)?$/i;
-const LAB = /^(?:cie)?lab\(?\s*(-?\d{1,3}(?:\.\d+)?)%?[\s,/]+(-?\d{1,3}(?:\.\d+)?)[\s,/]+(-?\d{1,3}(?:\.\d+)?)\s*\)?$/i;
-
-/**
- * Reads a colour as people write it: `#5b7a5e`, `5B7A5E`, `#ace`, `rgb(91, 122, 94)`, `rgb 91 122 94`, `lab(48 -16
- * 12)`. A CIELAB colour outside of sRGB is not read: it could not be shown.
- *
- * @returns the colour as `#rrggbb`, or null
- */
-export function readColour(text: string): string | null {
-  const given = text.trim();
-  const hex = HEX.exec(given)?.[1];
-  if (hex !== undefined)
-    return `#${(hex.length === 3 ? [...hex].map((digit) => digit + digit).join('') : hex).toLowerCase()}`;
-  const rgb = RGB.exec(given);
-  if (rgb) {
-    const [red, green, blue] = [Number(rgb[1]), Number(rgb[2]), Number(rgb[3])];
-    return Math.max(red, green, blue) <= 255 ? hexOf({ red, green, blue }) : null;
-  }
-  const lab = LAB.exec(given);
-  const rgbOfLab = lab && labToRgb({ l: Number(lab[1]), a: Number(lab[2]), b: Number(lab[3]) });
-  return rgbOfLab && hexOf(rgbOfLab);
 }
 
 /** Reads `#rrggbb`. @returns null for anything else */

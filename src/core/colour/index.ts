@@ -1,3 +1,5 @@
 export { ALIKE_BELOW, alikeNeighbours, swatchDifference } from './alike';
-export { contrastOf, hexOf, luminanceOf, readableMark, readColour, type Rgb, rgbOf } from './colour';
+export { contrastOf, hexOf, luminanceOf, readableMark, type Rgb, rgbOf } from './colour';
 export { colourDifference, type Lab, labOf } from './lab';
+export { namedColour } from './named';
+export { readColour, readColours } from './read-colour';

@@ -100,6 +100,15 @@ describe('a pasted list', () => {
       notes: ['takes the swatch Slate'],
     });
     expect(read(' SLATE ')[0]?.option?.swatch).toBe('slate');
+    expect(read('Two tone;;;navy / ivory')[0]?.option?.colours).toEqual(['#000080', '#fffff0']);
+    // An ordinary colour is taken by its name where options are colours, and only there.
+    const swatches = { ...scope, own: { key: 'cloth', kind: 'swatch' as const } };
+    expect(readOptionList('Navy\nSlate\nHoney', [], [slate], swatches).map(({ option }) => option?.colours)).toEqual([
+      ['#000080'],
+      [],
+      [],
+    ]);
+    expect(read('Tan')[0]?.option?.colours).toEqual([]);
   });
 
   it('knows what is there already and what is twice in it', () => {

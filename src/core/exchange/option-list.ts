@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { freeKeys, MOST_OPTIONS, type Option, optionSchema, SKU_PATTERN, type Swatch, swatchByName } from '../catalog';
-import { readColour } from '../colour';
+import { namedColour, readColours } from '../colour';
 import { type Amount } from '../pricing';
 import { Exact } from '../number';
 import { cellBy, headingLine } from './heading-line';
@@ -118,7 +118,7 @@ class OptionReader {
     const [title, sku] = [cell('title'), cell('sku')];
     const was = this.there(title, sku);
     const { amount, fault } = readAmount(cell('amount'), this.scope);
-    const colour = readOptionColour(cell('colour'), was ? '' : title, this.book);
+    const colour = readOptionColour(cell('colour'), was ? '' : title, this.book, this.scope.own.kind === 'swatch');
     const faults = [...this.titleFaults(title, was), fault, ...this.skuFaults(sku, title, was), colour.fault].flatMap(
       (one) => one ?? [],
     );
@@ -193,21 +193,26 @@ function readAmount(text: string, scope: AmountScope): { readonly amount: Amount
   return { amount: amount && Exact.parse(amount.value)?.sign() === 0 ? null : amount };
 }
 
+/** The colour of an option: as its cell says, else by its title. @param isSwatch whether it is chosen by its colour */
 function readOptionColour(
   text: string,
   title: string,
   book: readonly Swatch[],
+  isSwatch: boolean,
 ): { colours: string[]; swatch: string | null; fault?: string; note?: string } {
   const named = swatchByName(book, text === '' ? title : text);
   if (named) return { colours: [], swatch: named.key, note: `takes the swatch ${named.name}` };
-  if (text === '') return { colours: [], swatch: null };
-  const parts = text.split('/').map((part) => part.trim());
-  const colours = parts.map(readColour);
-  if (parts.length <= 3 && colours.every((colour) => colour !== null))
-    return { colours: colours.flatMap((colour) => colour ?? []), swatch: null };
+  if (text === '') {
+    const colour = isSwatch ? namedColour(title) : null;
+    return colour === null
+      ? { colours: [], swatch: null }
+      : { colours: [colour], swatch: null, note: `takes the colour ${colour}` };
+  }
+  const colours = readColours(text);
+  if (colours) return { colours, swatch: null };
   return {
     colours: [],
     swatch: null,
-    fault: `“${text}” is neither a colour nor the name of a swatch. Write #5b7a5e, or add it to the swatch book.`,
+    fault: `“${text}” is neither a colour nor the name of a swatch. Write #5b7a5e or navy, or add it to the swatch book.`,
   };
 }

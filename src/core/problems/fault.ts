@@ -239,7 +239,7 @@ const gravities: Readonly<Record<FaultCode, Fault['gravity']>> = {
   pictureMissing: CAN_WAIT,
   drawsNothing: MUST_FIX,
   noOptions: MUST_FIX,
-  noColour: MUST_FIX,
+  noColour: CAN_WAIT,
   badColour: MUST_FIX,
   duplicateKey: MUST_FIX,
   skuClash: MUST_FIX,

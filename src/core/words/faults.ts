@@ -58,7 +58,7 @@ const sentences: { readonly [C in FaultCode]: Sentence<C> } = {
       : 'Choose what the product draws from stock, so that it can’t be oversold.',
   noOptions: (data) => `${data.title || 'This choice'} has no options to choose from. Add at least one.`,
   noColour: (data) =>
-    `${data.title || 'This swatch'} is the name of no swatch in the book, and has no colour of its own. Give it one to three, or the name of a swatch.`,
+    `${data.title ? `No swatch is called “${data.title}”, and it has` : 'This option has'} no colour of its own. Choose a swatch, or give it one to three colours.`,
   badColour: (data) => `“${data.given}” is not a colour. Write it as # and six digits, such as #5b7a5e.`,
   duplicateKey: (data) =>
     `Two of these are called “${data.key}” inside. Each ${keyedWords[data.what]} needs its own inside name.`,

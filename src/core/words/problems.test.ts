@@ -177,7 +177,7 @@ describe('the words of a fault', () => {
 
   it('speak of things without a name as well', () => {
     expect(faultWords({ code: 'noOptions', title: '' })).toMatch(/^This choice has no options/);
-    expect(faultWords({ code: 'noColour', title: '' })).toMatch(/^This swatch is the name of no swatch/);
+    expect(faultWords({ code: 'noColour', title: '' })).toMatch(/^This option has no colour/);
     expect(faultWords({ code: 'referenceKind', title: '', wanted: 'measure' })).toBe('That choice is not a measure.');
   });
 });

@@ -6,7 +6,10 @@ import {
   type Option,
   optionSchema,
   type Product,
+  type Swatch,
+  swatchByName,
 } from '@/core/catalog';
+import { namedColour } from '@/core/colour';
 import { choiceKindsHere } from './kinds';
 
 /** A choice as it is when it has just been added. */
@@ -17,6 +20,14 @@ export function newChoice(kind: ChoiceKind, key: string, title: string): Choice 
 /** An option as it is when it has just been added. */
 export function newOption(key: string, title: string, more: Partial<Option> = {}): Option {
   return optionSchema.parse({ key, title, ...more });
+}
+
+/** The colour that an option's name says: that of a swatch of the book, else an ordinary colour; null for any other. */
+export function colourOfName(book: Iterable<Swatch>, name: string): Pick<Option, 'swatch' | 'colours'> | null {
+  const swatch = swatchByName(book, name);
+  if (swatch) return { swatch: swatch.key, colours: [] };
+  const colour = namedColour(name);
+  return colour === null ? null : { swatch: null, colours: [colour] };
 }
 
 /** A copy of a choice for a product, under a name that is free there. */

@@ -3,13 +3,13 @@
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { Plus } from 'lucide-react';
 import { type ClipboardEvent, type FormEvent, useState } from 'react';
-import { freeKey, type Option, type OptionsChoice, skuPartFrom, swatchByName } from '@/core/catalog';
+import { freeKey, type Option, type OptionsChoice, skuPartFrom } from '@/core/catalog';
 import { readOptionLine, type TypedOption } from '@/core/exchange';
 import { amountWords } from '@/core/words';
 import { useAmountScope, useHalfTyped } from '@/features/editors/fields';
 import { useEditing } from '@/features/editors/frame';
 import { TypedInput } from '@/ui/field';
-import { newOption } from './new-choice';
+import { colourOfName, newOption } from './new-choice';
 import { type EditOptionsChoice } from './options';
 
 interface Props {
@@ -45,11 +45,10 @@ export function NewOptionLine({ choice, isFull, edit, onPasteList }: Props) {
     event.preventDefault();
     const { title, amount, sku } = typed;
     if (title === '' || isFull) return;
-    // A name that the swatch book has takes that swatch.
-    const swatch = choice.kind === 'swatch' ? (swatchByName(surroundings.swatches.values(), title)?.key ?? null) : null;
+    const colour = choice.kind === 'swatch' ? colourOfName(surroundings.swatches.values(), title) : null;
     edit(`add option ${title}`, (draft) => {
       const keys = draft.options.map(({ key }) => key);
-      draft.options.push(newOption(freeKey(title, keys, 'option'), title, { swatch, amount, sku: sku ?? proposed }));
+      draft.options.push(newOption(freeKey(title, keys, 'option'), title, { ...colour, amount, sku: sku ?? proposed }));
     });
     type('');
   };

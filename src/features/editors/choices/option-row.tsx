@@ -3,13 +3,14 @@
 import { Box, HStack, IconButton, Image, Text } from '@chakra-ui/react';
 import { Copy, Trash2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
-import { freeKey, isStocked, MOST_OPTIONS, type Option, type OptionsChoice, swatchByName } from '@/core/catalog';
+import { freeKey, isStocked, MOST_OPTIONS, type Option, type OptionsChoice } from '@/core/catalog';
 import { FaultLine } from '@/ui/fault-line';
 import { TypedInput } from '@/ui/field';
 import { AmountField, MoreAbout, orNull, SwatchField, useDroppedPicture } from '@/features/editors/fields';
 import { useEditing, useFaultAt } from '@/features/editors/frame';
 import { Tick } from '@/ui/tick';
 import { OptionDetails } from './option-details';
+import { colourOfName } from './new-choice';
 import { type EditOptionsChoice } from './options';
 import { removeOptions } from './remove-options';
 import { RemoveStockedOptions } from './remove-stocked-options';
@@ -150,10 +151,10 @@ function OptionFields({
   const { surroundings } = useEditing();
   const skuFault = useFaultAt(...path, 'sku');
   const coloured = choice.kind === 'swatch' || (choice.kind === 'several' && choice.look === 'swatches');
-  const takeSwatchByName = (text: string) => {
+  const takeColourByName = (text: string) => {
     if (!coloured || option.swatch !== null || option.colours.length > 0 || option.texture !== null) return;
-    const swatch = swatchByName(surroundings.swatches.values(), text);
-    if (swatch) editOption('swatch', (draft) => void (draft.swatch = swatch.key));
+    const found = colourOfName(surroundings.swatches.values(), text);
+    if (found) editOption('swatch', (draft) => void Object.assign(draft, found));
   };
   return (
     <>
@@ -181,7 +182,7 @@ function OptionFields({
         maxLength={120}
         value={option.title}
         onChange={(text) => editOption('title', (draft) => void (draft.title = text))}
-        onLeave={takeSwatchByName}
+        onLeave={takeColourByName}
       />
       <Box flex="0 1 auto" maxW="264px">
         <AmountField

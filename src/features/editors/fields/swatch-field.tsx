@@ -5,7 +5,7 @@ import { Plus, X } from 'lucide-react';
 import { matchSorter } from 'match-sorter';
 import { useState } from 'react';
 import { type Option, type Swatch } from '@/core/catalog';
-import { readColour } from '@/core/colour';
+import { readColour, readColours } from '@/core/colour';
 import { TypedInput } from '@/ui/field';
 import { swatchBackground } from '@/ui/swatch-background';
 import { useEditing } from '@/features/editors/frame';
@@ -21,6 +21,9 @@ interface Props {
 }
 
 const MOST_SHOWN = 60;
+
+/** So many colours stand side by side in one swatch at most. */
+const MOST_COLOURS = 3;
 
 /** The colour of an option: a swatch of the book by reference, or colours or a texture of its own. */
 export function SwatchField({ name, option, onChange }: Props) {
@@ -130,6 +133,7 @@ export function OwnColours({
             name={`Colour ${index + 1} of ${name}`}
             colour={colour}
             onChange={(text) => onChange(colours.map((other, position) => (position === index ? text : other)))}
+            onSeveral={(read) => onChange(colours.toSpliced(index, 1, ...read).slice(0, MOST_COLOURS))}
           />
           <IconButton
             aria-label={`Take colour ${index + 1} from ${name}`}
@@ -142,7 +146,7 @@ export function OwnColours({
           </IconButton>
         </HStack>
       ))}
-      {colours.length < 3 && (
+      {colours.length < MOST_COLOURS && (
         <Button
           size="xs"
           variant="outline"
@@ -157,22 +161,32 @@ export function OwnColours({
   );
 }
 
+interface ColourTextProps {
+  name: string;
+  colour: string;
+  onChange: (text: string) => void;
+  /** takes two or three that are typed at once */
+  onSeveral: (colours: readonly string[]) => void;
+}
+
 /** A colour as text; what can be read in another notation becomes its hex form when the field is left. */
-function ColourText({ name, colour, onChange }: { name: string; colour: string; onChange: (text: string) => void }) {
+function ColourText({ name, colour, onChange, onSeveral }: ColourTextProps) {
   return (
     <TypedInput
       aria-label={name}
       size="sm"
       flex="1"
       fontFamily="mono"
-      maxLength={40}
-      placeholder="#5b7a5e, rgb(…) or lab(…)"
-      borderColor={readColour(colour) === null ? 'brick.solid' : 'border.emphasized'}
+      maxLength={80}
+      placeholder="#5b7a5e, navy, rgb(…), or two: navy / ivory"
+      borderColor={readColours(colour) === null ? 'brick.solid' : 'border.emphasized'}
       value={colour}
       onChange={onChange}
       onLeave={(text) => {
-        const read = readColour(text);
-        if (read !== null && read !== text) onChange(read);
+        const [first, ...more] = readColours(text) ?? [];
+        if (first === undefined) return;
+        if (more.length > 0) onSeveral([first, ...more]);
+        else if (first !== text) onChange(first);
       }}
     />
   );
