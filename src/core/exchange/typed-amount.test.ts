@@ -81,6 +81,8 @@ describe('an amount that is typed', () => {
     ['3 per m', 'Choose what to count: per m of Width, or per m of What is cut once'],
     ['1 per character', 'Choose what to count: per character of Name, or per character of note.'],
     ['1 per character of Motto', '“Motto” can’t be counted per character. Texts here: “Name”, “note”.'],
+    ['9'.repeat(61), 'is not an amount.'],
+    [`${'9'.repeat(61)} once`, 'is not an amount.'],
     ['3 per m of Length', '“Length” can’t be counted per m.'],
   ])('says what is wrong with “%s”', (typed, fault) => expect(readTypedAmount(typed, two).fault).toContain(fault));
 

@@ -1,4 +1,4 @@
-export { decimalText } from './decimal-text';
+export { decimalText, LONGEST_FIGURE } from './decimal-text';
 export { Exact, type RoundingMode } from './exact';
 export { WRITTEN_PLACES, written } from './written';
 export { groupDigits } from './grouped';

@@ -8,9 +8,13 @@ import { readOptionLine, type TypedOption } from '@/core/exchange';
 import { amountWords } from '@/core/words';
 import { useAmountScope, useHalfTyped } from '@/features/editors/fields';
 import { useEditing } from '@/features/editors/frame';
+import { FaultLine } from '@/ui/fault-line';
 import { TypedInput } from '@/ui/field';
 import { colourOfName, newOption } from './new-choice';
 import { type EditOptionsChoice } from './options';
+
+/** So many characters a title has at most, and an SKU part. */
+const [LONGEST_TITLE, LONGEST_PART] = [120, 40];
 
 interface Props {
   choice: OptionsChoice;
@@ -36,6 +40,7 @@ export function NewOptionLine({ choice, isFull, edit, onPasteList }: Props) {
   const typed: TypedOption = asTitle
     ? { title: text.trim(), amount: null, sku: null, isParted: false }
     : readOptionLine(text, scope);
+  const isTooLong = typed.title.length > LONGEST_TITLE || (typed.sku?.length ?? 0) > LONGEST_PART;
   const proposed = typed.sku === null ? proposedPart(typed.title, choice.options) : null;
   const type = (next: string) => {
     setText(next);
@@ -44,7 +49,7 @@ export function NewOptionLine({ choice, isFull, edit, onPasteList }: Props) {
   const add = (event: FormEvent) => {
     event.preventDefault();
     const { title, amount, sku } = typed;
-    if (title === '' || isFull) return;
+    if (title === '' || isFull || isTooLong) return;
     const colour = choice.kind === 'swatch' ? colourOfName(surroundings.swatches.values(), title) : null;
     edit(`add option ${title}`, (draft) => {
       const keys = draft.options.map(({ key }) => key);
@@ -71,10 +76,13 @@ export function NewOptionLine({ choice, isFull, edit, onPasteList }: Props) {
           data-begin-here
           autoFocus={choice.options.length === 0}
         />
-        <Button type="submit" variant="outline" disabled={typed.title === '' || isFull}>
+        <Button type="submit" variant="outline" disabled={typed.title === '' || isFull || isTooLong}>
           <Plus size={16} aria-hidden /> Add option
         </Button>
       </HStack>
+      {isTooLong && (
+        <FaultLine mt="1">{`A title has ${LONGEST_TITLE} characters at most, an SKU part ${LONGEST_PART}.`}</FaultLine>
+      )}
       {(typed.isParted || proposed !== null) && (
         <Understood typed={typed} proposed={proposed} onAsTitle={typed.isParted ? () => setAsTitle(true) : null} />
       )}

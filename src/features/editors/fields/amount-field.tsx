@@ -12,7 +12,7 @@ import {
   unitMeasured,
   writeTypedAmount,
 } from '@/core/exchange';
-import { Exact } from '@/core/number';
+import { Exact, LONGEST_FIGURE } from '@/core/number';
 import { type Amount, type AmountKind } from '@/core/pricing';
 import { type Path } from '@/core/problems';
 import { fittingUnits } from '@/features/kit/shared';
@@ -92,7 +92,10 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
     amount?.kind === 'fixed' && Exact.parse(amount.value) === null ? readTypedAmount(amount.value, scope) : null;
   // What can't be read is kept as it was typed, and said to be no amount.
   const take = (text: string) => {
-    const { amount: read = { kind: 'fixed', value: text.trim() } } = readTypedAmount(text, scope);
+    const { amount: read = { kind: 'fixed', value: text.trim().slice(0, LONGEST_FIGURE) } } = readTypedAmount(
+      text,
+      scope,
+    );
     onChange(read);
   };
   return (
@@ -113,7 +116,7 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
             aria-invalid={fault !== undefined}
             size="sm"
             w="136px"
-            maxLength={60}
+            maxLength={200}
             placeholder="+10 or 10 %"
             borderColor={fault ? 'brick.solid' : 'border.emphasized'}
             value={writeTypedAmount(amount, scope)}
