@@ -2,4 +2,4 @@ export { ALIKE_BELOW, alikeNeighbours, swatchDifference } from './alike';
 export { contrastOf, hexOf, luminanceOf, readableMark, type Rgb, rgbOf } from './colour';
 export { colourDifference, type Lab, labOf } from './lab';
 export { namedColour } from './named';
-export { readColour, readColours } from './read-colour';
+export { MOST_COLOURS, readColour, readColours } from './read-colour';

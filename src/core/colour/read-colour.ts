@@ -27,8 +27,8 @@ export function readColour(text: string): string | null {
   return rgbOfLab ? hexOf(rgbOfLab) : namedColour(given);
 }
 
-/** So many colours stand side by side at most. */
-const MOST_COLOURS = 3;
+/** So many colours stand side by side in one swatch at most. */
+export const MOST_COLOURS = 3;
 
 /**
  * Reads one to three colours, parted by slashes: `navy / ivory`, `#223344/#fff`.

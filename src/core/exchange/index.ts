@@ -41,6 +41,8 @@ export { readOptionLine, type TypedOption } from './option-line';
 export { type OptionLine, readOptionList } from './option-list';
 export {
   type AmountScope,
+  isCounted,
+  isText,
   measuresOf,
   readTypedAmount,
   textsOf,

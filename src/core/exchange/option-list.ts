@@ -100,15 +100,27 @@ class OptionReader {
   private readonly titles = new Set<string>();
   private readonly changed = new Set<string>();
   private readonly parts: Map<string, string>;
+  /** what is there already, by what a line can call it */
+  private readonly byTitle: ReadonlyMap<string, Option>;
+  private readonly byKey: ReadonlyMap<string, Option>;
+  private readonly bySku: ReadonlyMap<string, Option>;
   private number: number;
 
   constructor(
-    private readonly existing: readonly Option[],
+    existing: readonly Option[],
     private readonly book: readonly Swatch[],
     private readonly scope: AmountScope,
   ) {
     this.keyFor = freeKeys(existing.map(({ key }) => key));
     this.parts = new Map(existing.flatMap(({ sku, title }) => (sku === null ? [] : [[sku, title] as const])));
+    // Of two alike the first is meant.
+    const by = (name: (option: Option) => string) =>
+      new Map(
+        existing.toReversed().flatMap((option) => (name(option) === '' ? [] : [[name(option), option] as const])),
+      );
+    this.byTitle = by(({ title }) => title.trim().toLowerCase());
+    this.byKey = by(({ key }) => key);
+    this.bySku = by(({ sku }) => sku ?? '');
     this.number = existing.length;
   }
 
@@ -146,13 +158,7 @@ class OptionReader {
 
   /** The option that a line is about: by its title, its key, or its SKU part. */
   private there(title: string, sku: string): Option | null {
-    const name = title.toLowerCase();
-    return (
-      this.existing.find((option) => name !== '' && option.title.trim().toLowerCase() === name) ??
-      this.existing.find(({ key }) => key === title) ??
-      this.existing.find((option) => sku !== '' && option.sku === sku) ??
-      null
-    );
+    return this.byTitle.get(title.toLowerCase()) ?? this.byKey.get(title) ?? this.bySku.get(sku) ?? null;
   }
 
   private optionOf(title: string, said: Partial<Option>, was: Option | null): Option {

@@ -2,6 +2,7 @@ import { type Choice, type Product } from '../catalog';
 import { type Amount, type AmountKind } from '../pricing';
 import { Exact } from '../number';
 import { unitByCode, unitByText } from '../quantity';
+import { plainWords } from '../text';
 import { readTypedMoney } from './typed-money';
 
 /** What an amount may count where it stands, by what it is called there. */
@@ -18,8 +19,10 @@ export type TypedAmount =
   | { readonly amount: Amount | null; readonly fault?: undefined }
   | { readonly amount?: undefined; readonly fault: string };
 
-const isText = ({ kind }: Pick<Choice, 'kind'>) => kind === 'text' || kind === 'longText';
-const isCounted = ({ kind }: Pick<Choice, 'kind'>) => kind === 'measure' || kind === 'number';
+/** Whether its characters can be counted. */
+export const isText = ({ kind }: Pick<Choice, 'kind'>) => kind === 'text' || kind === 'longText';
+/** Whether it is a figure that can be counted. */
+export const isCounted = ({ kind }: Pick<Choice, 'kind'>) => kind === 'measure' || kind === 'number';
 
 /** The unit in which a choice is measured; pieces for a number. */
 export function unitMeasured({ choices }: Pick<AmountScope, 'choices'>, key: string | null): string {
@@ -125,13 +128,11 @@ function ofUnits(value: string, words: string, of: string | undefined, scope: Am
  */
 function counted(of: string | undefined, choices: readonly Choice[], own: string | null): string | null | undefined {
   if (of === undefined) return own !== null ? null : choices.length === 1 ? choices[0]?.key : undefined;
-  const name = of.toLowerCase();
-  const byTitle = choices.filter(({ title }) => calledSo(title) === name);
+  const name = plainWords(of);
+  const byTitle = choices.filter(({ title }) => plainWords(title) === name);
   const key = byTitle.length === 1 ? byTitle[0]?.key : choices.find((choice) => choice.key === of)?.key;
   return key === own ? null : key;
 }
-
-const calledSo = (title: string) => title.trim().replace(/\s+/g, ' ').toLowerCase();
 
 function whichOf(what: string, of: string | undefined, choices: readonly Choice[], ending: string): string {
   if (choices.length === 0) return `Nothing here is counted ${ending}.`;
@@ -144,7 +145,7 @@ function whichOf(what: string, of: string | undefined, choices: readonly Choice[
 /** What a choice is called in an amount: its title, where it has that alone. */
 function nameOf(key: string, choices: readonly Choice[]): string {
   const title = choices.find((choice) => choice.key === key)?.title.trim() ?? '';
-  const isAlone = choices.filter((choice) => calledSo(choice.title) === calledSo(title)).length === 1;
+  const isAlone = choices.filter((choice) => plainWords(choice.title) === plainWords(title)).length === 1;
   return title !== '' && isAlone && !SPACES_TOO.test(title) ? title : key;
 }
 

@@ -1,12 +1,15 @@
 import { type Fault } from '../problems';
 
+/** Faults that are one thing to mend: of a kind that is alike, or one alone. */
+export type Alike = readonly [Fault, ...Fault[]];
+
 /**
  * Puts together what is alike among what is wrong: variants, or options of one choice, that take nothing from stock.
  * Twelve of them are one thing to mend.
  *
  * @returns in the order of the first of each, one or more of a kind
  */
-export function alike(findings: readonly Fault[]): readonly (readonly [Fault, ...Fault[]])[] {
+export function alike(findings: readonly Fault[]): readonly Alike[] {
   const groups = new Map<string, [Fault, ...Fault[]]>();
   findings.forEach((finding, index) => {
     const kind = kindOf(finding) ?? String(index);

@@ -1,4 +1,4 @@
-export { alike } from './alike';
+export { alike, type Alike } from './alike';
 export { type Mend, mendsOf } from './mends';
 export { type ChangedAmount, changedAmounts, type PriceSaid } from './changed-amounts';
 export { drawnBy, type ProofDifference, type ProofOutcome, prove } from './proofs';

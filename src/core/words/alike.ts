@@ -1,4 +1,4 @@
-import { type Fault } from '../problems';
+import { type Alike } from '../judge/alike';
 import { someOf } from './conditions';
 import { counted } from './counted';
 import { faultWords } from './problems';
@@ -7,7 +7,7 @@ import { faultWords } from './problems';
 const NAMED = 3;
 
 /** Says in one sentence what faults that are alike say each. */
-export function alikeWords(faults: readonly [Fault, ...Fault[]]): string {
+export function alikeWords(faults: Alike): string {
   const [first, ...others] = faults;
   if (others.length === 0 || first.data.code !== 'drawsNothing') return faultWords(first.data);
   const whens = faults.flatMap(({ data }) => (data.code === 'drawsNothing' ? (data.when ?? []) : []));

@@ -114,7 +114,7 @@ export function ChoiceSection({ choiceKey }: { choiceKey: string }) {
         )}
       </SimpleGrid>
       <WhatFollows choice={choice} edit={edit} />
-      <ShownWhen shown={{ choice: choiceKey }} name={insideNameOf(choice)} />
+      {choice.kind !== 'heading' && <ShownWhen shown={{ choice: choiceKey }} name={insideNameOf(choice)} />}
       {(kindOf(choice).settledInside || choice.forWorkshop) && (
         <ForWorkshop choice={choice} index={index} edit={edit} />
       )}

@@ -5,7 +5,7 @@ import { ImagePlus, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { type OptionsChoice } from '@/core/catalog';
 import { counted } from '@/core/words';
-import { uploadPicture } from '@/features/editors/fields';
+import { uploadPicture, useDropped } from '@/features/editors/fields';
 import { wordsOf } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
 import { PickField } from '@/ui/search-field';
@@ -26,7 +26,6 @@ interface Unplaced {
 export function OptionPictures({ choice, edit }: { choice: OptionsChoice; edit: EditOptionsChoice }) {
   const input = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
-  const [over, setOver] = useState(false);
   const [faults, setFaults] = useState<readonly string[]>([]);
   const [unplaced, setUnplaced] = useState<readonly Unplaced[]>([]);
   const give = (placed: readonly { readonly key: string; readonly src: string }[]) =>
@@ -65,6 +64,7 @@ export function OptionPictures({ choice, edit }: { choice: OptionsChoice; edit: 
     setFaults(wrong);
     setBusy(false);
   };
+  const { isOver, place: drop } = useDropped((files) => void take(files));
   const place = (picture: Unplaced, key: string) => {
     give([{ key, src: picture.src }]);
     setUnplaced((all) => all.filter((other) => other !== picture));
@@ -76,18 +76,9 @@ export function OptionPictures({ choice, edit }: { choice: OptionsChoice; edit: 
       p="2"
       borderWidth="1px"
       borderStyle="dashed"
-      borderColor={over ? 'copper.solid' : 'border'}
+      borderColor={isOver ? 'copper.solid' : 'border'}
       borderRadius="l2"
-      onDragOver={(event) => {
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(event) => {
-        event.preventDefault();
-        setOver(false);
-        void take([...event.dataTransfer.files]);
-      }}
+      {...drop}
     >
       <chakra.input
         ref={input}

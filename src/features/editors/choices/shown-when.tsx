@@ -17,18 +17,37 @@ import { useEditing } from '@/features/editors/frame';
 import { asks, ConditionField, firstTest } from '@/features/editors/rules';
 import { FaultLine } from '@/ui/fault-line';
 
+interface Props {
+  shown: Shown;
+  name: string;
+  /** keys of choices that come and go with it, so that it can't depend on them */
+  within?: readonly string[];
+  /** what its condition is headed, and called for those who listen */
+  words?: string;
+  label?: string;
+}
+
 /** When a choice or an option is shown: a rule of its own, said where it stands, and the other rules that say it. */
-export function ShownWhen({ shown, name }: { shown: Shown; name: string }) {
+export function ShownWhen({
+  shown,
+  name,
+  within = [],
+  words = 'Shown only when',
+  label = `${name} is shown when`,
+}: Props) {
   const { product, assembled, shop, change, goTo, findings } = useEditing();
   const { own, others } = shownBy(product.rules, shown);
-  const askable = assembled.choices.filter((choice: Choice) => asks(choice) && choice.key !== shown.choice);
+  const askable = assembled.choices.filter(
+    (choice: Choice) => asks(choice) && choice.key !== shown.choice && !within.includes(choice.key),
+  );
   const tag = `shown ${shown.choice} ${shown.option ?? ''}`;
   const begin = () =>
     change(`${tag} only when`, (draft) => {
       const keys = draft.rules.map(({ key }) => key);
-      draft.rules.push(ruleShowing(freeKey('rule', keys, 'rule'), shown, beginsWith(firstTest(askable))));
+      const key = freeKey(`show ${shown.option ?? shown.choice}`, keys, 'rule');
+      draft.rules.push(ruleShowing(key, shown, beginsWith(firstTest(askable))));
     });
-  const words = (index: number) => {
+  const whenOfRule = (index: number) => {
     const when = product.rules[index]?.when ?? null;
     return when ? conditionWords(namedCondition(when, { ...assembled, groups: shop.groups })) : 'always';
   };
@@ -38,7 +57,7 @@ export function ShownWhen({ shown, name }: { shown: Shown; name: string }) {
       {own ? (
         <Box w="full" borderWidth="1px" borderRadius="l2" p="3" role="group" aria-label={`When ${name} is shown`}>
           <HStack justify="space-between" mb="2">
-            <Text fontWeight="600">Shown only when</Text>
+            <Text fontWeight="600">{words}</Text>
             {product.rules[own.index]?.on === false && (
               <Text fontSize="sm" color="fg.muted">
                 off, under Rules
@@ -46,7 +65,7 @@ export function ShownWhen({ shown, name }: { shown: Shown; name: string }) {
             )}
           </HStack>
           <ConditionField
-            label={`${name} is shown when`}
+            label={label}
             condition={own.when}
             onChange={(condition) =>
               change(`${tag} condition`, (draft) => {
@@ -71,7 +90,7 @@ export function ShownWhen({ shown, name }: { shown: Shown; name: string }) {
       )}
       {others.map((index) => (
         <HStack key={index} fontSize="sm" gap="2">
-          <Text color="fg.muted">Another rule also decides this: when {words(index)}.</Text>
+          <Text color="fg.muted">Another rule also decides this: when {whenOfRule(index)}.</Text>
           <Button size="2xs" variant="ghost" colorPalette="oak" onClick={() => goTo('rules')}>
             Open rules
           </Button>

@@ -6,6 +6,8 @@ import { useState } from 'react';
 import { type Choice, type Product } from '@/core/catalog';
 import {
   type AmountScope,
+  isCounted,
+  isText,
   measuresOf,
   readTypedAmount,
   textsOf,
@@ -150,8 +152,7 @@ function InParts({
   onChange,
 }: Omit<Props, 'path'> & { scope: AmountScope; isWrong: boolean }) {
   const [texts, counted] = [textsOf(scope), measuresOf(scope)];
-  const ownText = own.kind === 'text' || own.kind === 'longText';
-  const ownCounted = own.kind === 'measure' || own.kind === 'number';
+  const [ownText, ownCounted] = [isText(own), isCounted(own)];
   const isThere = { characters: texts.length > 0, measure: counted.length > 0 };
   const offered = (Object.keys(AMOUNTS) as AmountKind[]).filter((kind) => {
     const { counts } = AMOUNTS[kind];

@@ -4,36 +4,44 @@ import { type DOMAttributes, type DragEvent, useState } from 'react';
 import { useBusy } from '@/features/kit/shared';
 import { uploadPicture } from './upload-picture';
 
-interface DroppedPicture {
-  /** whether a file is held over it, or on its way to the server */
+interface DropPlace {
+  /** whether a file is held over it */
   readonly isOver: boolean;
-  readonly fault: string | undefined;
-  /** what makes a box a place to drop a picture */
+  /** what makes a box a place to drop files */
   readonly place: Pick<DOMAttributes<HTMLElement>, 'onDragOver' | 'onDragLeave' | 'onDrop'>;
 }
 
-/** Takes a picture that is dropped on a box: it is kept on the server, and told. */
-export function useDroppedPicture(onPicture: (src: string) => void): DroppedPicture {
-  const { busy, fault, run } = useBusy();
-  const [held, setHeld] = useState(false);
-  const hasFile = ({ dataTransfer }: DragEvent) => dataTransfer.types.includes('Files');
+const hasFile = ({ dataTransfer }: DragEvent) => dataTransfer.types.includes('Files');
+
+/** Takes files that are dropped on a box; what else is dragged over it is left alone. */
+export function useDropped(onFiles: (files: readonly File[]) => void): DropPlace {
+  const [isOver, setOver] = useState(false);
   return {
-    isOver: held || busy,
-    fault,
+    isOver,
     place: {
       onDragOver(event) {
         if (!hasFile(event)) return;
         event.preventDefault();
-        setHeld(true);
+        setOver(true);
       },
-      onDragLeave: () => setHeld(false),
+      onDragLeave: () => setOver(false),
       onDrop(event) {
         if (!hasFile(event)) return;
         event.preventDefault();
-        setHeld(false);
-        const [file] = event.dataTransfer.files;
-        if (file) void run(async () => onPicture(await uploadPicture(file)));
+        setOver(false);
+        onFiles([...event.dataTransfer.files]);
       },
     },
   };
+}
+
+/** Takes a picture that is dropped on a box: it is kept on the server, and told. `isOver` until it is there. */
+export function useDroppedPicture(
+  onPicture: (src: string) => void,
+): DropPlace & { readonly fault: string | undefined } {
+  const { busy, fault, run } = useBusy();
+  const { isOver, place } = useDropped(([file]) => {
+    if (file) void run(async () => onPicture(await uploadPicture(file)));
+  });
+  return { isOver: isOver || busy, fault, place };
 }

@@ -1,7 +1,7 @@
 export { AmountField, useAmountScope } from './amount-field';
 export { AnsweredHere } from './answered-here';
 export { CandidateFields } from './candidate-fields';
-export { useDroppedPicture } from './dropped-picture';
+export { useDropped, useDroppedPicture } from './dropped-picture';
 export { DrawsField, likelyDraw } from './draws-field';
 export { type Exception, Exceptions, FaultsWithin } from './exceptions';
 export { GroupsField } from './groups-field';

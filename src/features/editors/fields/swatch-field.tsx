@@ -5,7 +5,7 @@ import { Plus, X } from 'lucide-react';
 import { matchSorter } from 'match-sorter';
 import { useState } from 'react';
 import { type Option, type Swatch } from '@/core/catalog';
-import { readColour, readColours } from '@/core/colour';
+import { MOST_COLOURS, readColour, readColours } from '@/core/colour';
 import { TypedInput } from '@/ui/field';
 import { swatchBackground } from '@/ui/swatch-background';
 import { useEditing } from '@/features/editors/frame';
@@ -21,9 +21,6 @@ interface Props {
 }
 
 const MOST_SHOWN = 60;
-
-/** So many colours stand side by side in one swatch at most. */
-const MOST_COLOURS = 3;
 
 /** The colour of an option: a swatch of the book by reference, or colours or a texture of its own. */
 export function SwatchField({ name, option, onChange }: Props) {

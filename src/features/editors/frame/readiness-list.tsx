@@ -4,7 +4,7 @@ import { Box, Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { CircleAlert, CircleCheck, CircleDot } from 'lucide-react';
 import { memo, type ReactNode, useMemo, useState } from 'react';
 import { type Product } from '@/core/catalog';
-import { alike, mendsOf } from '@/core/judge';
+import { alike, type Alike, mendsOf } from '@/core/judge';
 import { type Fault, type FaultCode } from '@/core/problems';
 import { alikeWords, counted, faultWords, placeWords } from '@/core/words';
 import { type Place, placeOf, useEditing } from './editing';
@@ -24,14 +24,14 @@ const WITHOUT_PLACE: ReadonlySet<FaultCode> = new Set<FaultCode>([
 ]);
 
 /** The sentence of faults that are alike, with their place where they are about one field and do not name it. */
-function atItsPlace(faults: readonly [Fault, ...Fault[]], product: Product): string {
+function atItsPlace(faults: Alike, product: Product): string {
   const [{ path, data }] = faults;
   const place = WITHOUT_PLACE.has(data.code) ? placeWords(path, product) : '';
   return place === '' ? alikeWords(faults) : `${place}. ${alikeWords(faults)}`;
 }
 
 /** Of many faults that one press mends, the first has it. */
-function isFirstToMend(groups: ReturnType<typeof alike>, index: number): boolean {
+function isFirstToMend(groups: readonly Alike[], index: number): boolean {
   return groups[index]?.[0].code !== 'skuClash' || groups.findIndex(([{ code }]) => code === 'skuClash') === index;
 }
 
@@ -47,7 +47,7 @@ export function ReadinessList({
   ready?: string;
   unready?: string;
   /** what else can be pressed to mend faults that are alike, and more than changes the draft */
-  pressesFor?: (faults: readonly [Fault, ...Fault[]]) => ReactNode;
+  pressesFor?: (faults: Alike) => ReactNode;
 }) {
   const { findings, product, goTo } = useEditing();
   const [all, setAll] = useState(false);

@@ -3,7 +3,7 @@
 import { Box, Button, chakra, HStack, IconButton, Stack, Switch, Text } from '@chakra-ui/react';
 import { Copy, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { freeKey, namedCondition, type Rule } from '@/core/catalog';
+import { beginsWith, freeKey, namedCondition, type Rule } from '@/core/catalog';
 import { type ResolutionJson } from '@/core/exchange';
 import { conditionWords, effectWords, faultWords } from '@/core/words';
 import { Section, useEditing } from '@/features/editors/frame';
@@ -33,7 +33,7 @@ export function RulesSection({ shown }: { shown: ResolutionJson['rules'] }) {
           key,
           title: '',
           on: true,
-          when: assembled.choices.some(asks) ? { kind: 'all', of: [firstTest(assembled.choices)] } : null,
+          when: assembled.choices.some(asks) ? beginsWith(firstTest(assembled.choices)) : null,
           then: [{ kind: 'show', choices: [] }],
         }),
     );

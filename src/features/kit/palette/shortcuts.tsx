@@ -45,14 +45,8 @@ const KEYS: readonly {
 /** So long after G its second letter counts, in milliseconds. */
 const SECOND_KEY_WITHIN = 1500;
 
-/** Alt N makes a new one of what is listed; the editor of a product has it for its own. */
-const isNewOne = ({ altKey, ctrlKey, metaKey, code }: KeyboardEvent): boolean =>
-  altKey &&
-  !ctrlKey &&
-  !metaKey &&
-  code === 'KeyN' &&
-  document.querySelector('main [data-new]') !== null &&
-  document.querySelector('[role="dialog"]') === null;
+/** What makes a new one of what is listed; the editor of a product has Alt N for its own. */
+const newOne = () => document.querySelector<HTMLButtonElement>('main [data-new]');
 
 /** What the keys do: told after a question mark, and done after G and a letter. */
 export function Shortcuts() {
@@ -61,18 +55,13 @@ export function Shortcuts() {
   const going = useRef(0);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (isNewOne(event)) {
-        event.preventDefault();
-        return document.querySelector<HTMLButtonElement>('main [data-new]')?.click();
+      if (event.ctrlKey || event.metaKey || document.querySelector('[role="dialog"]')) return;
+      if (event.altKey) {
+        const add = event.code === 'KeyN' ? newOne() : null;
+        if (add) event.preventDefault();
+        return add?.click();
       }
-      if (
-        event.ctrlKey ||
-        event.metaKey ||
-        event.altKey ||
-        isTypedInto(event.target) ||
-        document.querySelector('[role="dialog"]')
-      )
-        return;
+      if (isTypedInto(event.target)) return;
       if (event.key === '?') {
         event.preventDefault();
         return setOpen(true);

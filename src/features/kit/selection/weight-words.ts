@@ -1,15 +1,15 @@
 import { type QuantityJson } from '@/core/exchange';
 import { Exact } from '@/core/number';
+import { convert, requireUnit } from '@/core/quantity';
 import { quantityWords } from '@/core/words';
-
-const THOUSAND = Exact.of(1000);
 
 /** A weight as people say it: grams from a kilogram on are kilograms. */
 function weighed(value: Exact, unit: string): string {
-  const isLarge = unit === 'g' && !THOUSAND.isMore(value);
-  return isLarge
-    ? quantityWords({ value: value.over(THOUSAND).toString(), unit: 'kg' })
-    : quantityWords({ value: value.toString(), unit });
+  const inKilograms = unit === 'g' ? convert({ value, unit: requireUnit('g') }, requireUnit('kg')) : null;
+  const isLarge = inKilograms !== null && !inKilograms.value.isLess(Exact.one);
+  return quantityWords(
+    isLarge ? { value: inKilograms.value.toString(), unit: 'kg' } : { value: value.toString(), unit },
+  );
 }
 
 /** What so many pieces weigh together. */

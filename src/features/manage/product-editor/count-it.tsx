@@ -2,7 +2,7 @@
 
 import { Button } from '@chakra-ui/react';
 import { useState } from 'react';
-import { type Fault } from '@/core/problems';
+import { type Alike } from '@/core/judge';
 import { likelyDraw, NewStockItemDialog } from '@/features/editors/fields';
 import { useEditing } from '@/features/editors/frame';
 import { wordsOf } from '@/features/kit/shared';
@@ -15,7 +15,7 @@ import { useStockedChoices } from './variants/unbooked-counts';
  * Counts what takes nothing from stock yet, right where readiness says so: the product, or all its variants, which are
  * made there, too.
  */
-export function countIt([first]: readonly [Fault, ...Fault[]]) {
+export function countIt([first]: Alike) {
   if (first.code === 'noVariants') return <AddVariants />;
   if (first.code !== 'drawsNothing') return null;
   if (first.path[0] === 'variants') return <CountVariants />;
