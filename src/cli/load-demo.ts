@@ -10,7 +10,7 @@ import { addToBasket, readBasket } from '../services/selling/basket';
 import { checkOut } from '../services/selling/checkout';
 import { type PaymentWish } from '../services/selling/payment';
 import { asPlanned, confirmCuts, listCutting } from '../services/stock/ledger/cutting';
-import { enterStock } from '../services/stock/items/stock';
+import { enterStock } from '../services/stock/entering/entry';
 
 const FOLDER = 'demo';
 const DAY = 24 * 3600_000;

@@ -1,7 +1,7 @@
 'use client';
 
 import { Field, Input, NativeSelect, Textarea, type InputProps } from '@chakra-ui/react';
-import { type ReactNode } from 'react';
+import { type ReactNode, type Ref } from 'react';
 import { typedDecimal } from '@/core/number';
 import { useTyped } from './typing';
 
@@ -26,10 +26,12 @@ export function Labelled({ label, help, fault, required, width, children }: Labe
   );
 }
 
-type TypedInputProps = { value: string; onChange: (value: string) => void; onLeave?: (text: string) => void } & Omit<
-  InputProps,
-  'onChange' | 'onBlur' | 'value'
->;
+type TypedInputProps = {
+  value: string;
+  onChange: (value: string) => void;
+  onLeave?: (text: string) => void;
+  ref?: Ref<HTMLInputElement>;
+} & Omit<InputProps, 'onChange' | 'onBlur' | 'value'>;
 
 /** A line of text that is labelled elsewhere. */
 export function TypedInput({ value, onChange, onLeave, ...rest }: TypedInputProps) {

@@ -70,7 +70,9 @@ export function PageHead({ title, lead, children }: { title: string; lead?: stri
           </Text>
         )}
       </Box>
-      <HStack gap="2">{children}</HStack>
+      <HStack gap="2" flexWrap="wrap" _print={{ display: 'none' }}>
+        {children}
+      </HStack>
     </HStack>
   );
 }

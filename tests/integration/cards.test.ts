@@ -13,7 +13,8 @@ import { publishDraft, publishProduct, unpublishProduct } from '@/services/produ
 import { openShopProduct, programFor } from '@/services/selling/published';
 import { openShopProductView } from '@/services/selling/shop';
 import { listShop } from '@/services/selling/shop-list/list';
-import { createStockItem, enterStock } from '@/services/stock/items/stock';
+import { enterStock } from '@/services/stock/entering/entry';
+import { createStockItem } from '@/services/stock/items/stock';
 import { changeSwatch, deleteSwatch } from '@/services/swatches/swatches';
 import { allStock } from '../support/all-of';
 import { allProducts } from '../support/all-products';

@@ -9,7 +9,8 @@ import { addToBasket, readBasket } from '@/services/selling/basket';
 import { readOrder } from '@/services/selling/orders';
 import { asPlanned, confirmCuts, type CuttingJob, listCutting, planAgain } from '@/services/stock/ledger/cutting';
 import { auditLedger } from '@/services/stock/ledger/ledger';
-import { createStockItem, enterStock, readStockItem, setLotRule } from '@/services/stock/items/stock';
+import { enterStock } from '@/services/stock/entering/entry';
+import { createStockItem, readStockItem, setLotRule } from '@/services/stock/items/stock';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

@@ -7,7 +7,8 @@ import { orders, stockItems } from '@/data/schema';
 import { type PaymentService } from '@/services/selling/payment';
 import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/selling/settlement';
 import { auditLedger } from '@/services/stock/ledger/ledger';
-import { createStockItem, enterStock, readStockItem } from '@/services/stock/items/stock';
+import { enterStock } from '@/services/stock/entering/entry';
+import { createStockItem, readStockItem } from '@/services/stock/items/stock';
 import { allStock } from '../support/all-of';
 import { basketWith, countMeshAsSum, openServices, order, type TestServices } from '../support/services';
 

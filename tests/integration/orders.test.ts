@@ -12,7 +12,8 @@ import { type PaymentService } from '@/services/selling/payment';
 import { openShopProductView } from '@/services/selling/shop';
 import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/selling/settlement';
 import { auditLedger, rebuildLedger } from '@/services/stock/ledger/ledger';
-import { enterStock, readStockItem } from '@/services/stock/items/stock';
+import { enterStock } from '@/services/stock/entering/entry';
+import { readStockItem } from '@/services/stock/items/stock';
 import { allStock, newestOrders } from '../support/all-of';
 import { basketWith, countMeshAsSum, openServices, order, type TestServices } from '../support/services';
 

@@ -63,6 +63,14 @@ describe('finding products', () => {
     expect(found).toContain('Zinc grid');
   });
 
+  it('finds a product by the GTIN of a variant, whole and once, before what has it in its words', async () => {
+    const id = await createProduct(context, { title: 'Tin of 9040123400142' });
+    expect(await titles('find=9040123400142')).toEqual(['Hive paint', 'Tin of 9040123400142']);
+    expect(await titles('find=904012340')).toEqual(['Tin of 9040123400142']);
+    await edit(id, { sku: 'HOOK-9' });
+    expect(await titles('find=hook-9')).toEqual(['Tin of 9040123400142']);
+  });
+
   it('takes any text, and finds nothing by signs alone', async () => {
     for (const find of ['"', '(', '* OR', "a' AND b", 'NEAR(', '^x', '{title}: y', '-', '\u0000']) {
       const { found, rows } = await listProducts(context, { ...asked(''), find });

@@ -3,7 +3,7 @@ import { addToBasket, countLines, readBasket } from '@/services/selling/basket';
 import { resolvePublished } from '@/services/selling/published';
 import { openShopProductView, viewBasket } from '@/services/selling/shop';
 import { listShop } from '@/services/selling/shop-list/list';
-import { enterStock } from '@/services/stock/items/stock';
+import { enterStock } from '@/services/stock/entering/entry';
 import { basketWith, openServices, type TestServices } from '../support/services';
 
 let context: TestServices;

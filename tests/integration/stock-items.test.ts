@@ -3,7 +3,8 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { stockItems, stockMovements } from '@/data/schema';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { changeStockItem, deleteStockItem } from '@/services/stock/items/change-item';
-import { createStockItem, enterStock } from '@/services/stock/items/stock';
+import { enterStock } from '@/services/stock/entering/entry';
+import { createStockItem } from '@/services/stock/items/stock';
 import { allStock } from '../support/all-of';
 import { openServices, type TestServices } from '../support/services';
 

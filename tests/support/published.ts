@@ -4,7 +4,7 @@ import { stockItems } from '@/data/schema';
 import { type Services } from '@/services/context';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { type ProductChange, rippleOfProduct } from '@/services/products/ripple';
-import { enterStock } from '@/services/stock/items/stock';
+import { enterStock } from '@/services/stock/entering/entry';
 
 /** What a catalog manager does with what is published, and sees of it. */
 

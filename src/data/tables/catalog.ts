@@ -74,6 +74,24 @@ export const products = sqliteTable(
   ],
 );
 
+/**
+ * What products and their variants are found by when it is scanned: SKUs that are said and GTINs, in small letters, as
+ * the drafts have them. Triggers of the database see to it.
+ */
+export const productCodes = sqliteTable(
+  'product_codes',
+  {
+    code: text('code').notNull(),
+    productId: integer('product_id')
+      .notNull()
+      .references(() => products.id, { onDelete: 'cascade' }),
+  },
+  (table) => [
+    primaryKey({ columns: [table.code, table.productId] }),
+    index('product_codes_product').on(table.productId),
+  ],
+);
+
 /** What was published, for ever as it was. */
 export const revisions = sqliteTable(
   'revisions',

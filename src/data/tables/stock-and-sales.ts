@@ -107,6 +107,14 @@ export const stockMovements = sqliteTable(
   (table) => [index('stock_movements_item').on(table.itemId, table.id)],
 );
 
+/** Deliveries and counts of many items that have been entered, so that the same press of the button is one. */
+export const stockPostings = sqliteTable('stock_postings', {
+  token: text('token').primaryKey(),
+  /** of what was entered under the token: the same token with something else is refused */
+  hash: text('hash').notNull(),
+  at: instant('at').notNull(),
+});
+
 export const baskets = sqliteTable('baskets', {
   token: text('token').primaryKey(),
   /** key of the customer group whose code was typed */

@@ -44,9 +44,20 @@ export const stockHavingAny = (words: readonly string[]): SQL =>
 const stockMatching = (query: string): SQL =>
   sql`select rowid as id, rank from stock_search where stock_search match ${query}`;
 
-/** The numbers (`id`) of the products that have some words, and how well (`rank`, the least first), as a query. */
-export const productsHaving = (words: string): SQL =>
-  sql`select rowid as id, rank from product_search where product_search match ${wordsToFind(words)}`;
+/**
+ * The numbers (`id`) of the products that have some words, and how well (`rank`, the least first), as a query. A word
+ * that is the SKU or the GTIN of a product or a variant finds it first.
+ */
+export function productsHaving(words: string): SQL {
+  const having = sql`select rowid as id, rank from product_search where product_search match ${wordsToFind(words)}`;
+  const code = words.trim().toLowerCase();
+  if (code === '' || /\s/.test(code)) return having;
+  const coded = sql`select product_id from product_codes where code = ${code}`;
+  return sql`${having} and rowid not in (${coded}) union all select product_id, ${BEFORE_ALL} from (${coded})`;
+}
+
+/** A rank before that of anything found by words, which is hardly ever less than -100. */
+const BEFORE_ALL = -1_000;
 
 /** The same of what stands in the shop's list, by the words that customers read. */
 export const shopHaving = (words: string): SQL =>

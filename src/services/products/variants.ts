@@ -5,9 +5,9 @@ import { keySchema } from '../../core/catalog';
 import { Exact } from '../../core/number';
 import { unitByCode } from '../../core/quantity';
 import { basketLines, stockItems } from '../../data/schema';
-import { notFound, Refusal } from '../refusal';
-import { move } from '../stock/ledger/ledger';
-import { readFigure } from '../stock/ledger/stock-figure';
+import { Refusal } from '../refusal';
+import { enterRead, entryKindSchema, readEntry, reasonSchema } from '../stock/entering/entry';
+import { requireItem } from '../stock/items/item';
 
 const figure = z.string().max(60);
 
@@ -18,10 +18,10 @@ export const stockBatchSchema = z.strictObject({
     .max(2000)
     .default([]),
   entries: z
-    .array(z.strictObject({ key: z.string().max(60), kind: z.enum(['receipt', 'adjustment']), quantity: figure }))
+    .array(z.strictObject({ key: z.string().max(60), kind: entryKindSchema, quantity: figure }))
     .max(2000)
     .default([]),
-  reason: z.string().trim().min(1, 'Enter a reason, so that the ledger can be read later.').max(200),
+  reason: reasonSchema,
 });
 
 export type StockBatch = z.input<typeof stockBatchSchema>;
@@ -41,13 +41,11 @@ export async function bookStock({ database, now }: Services, input: StockBatch):
       if (taken) throw new Refusal(409, 'keyTaken', `“${key}” is already the inside name of ${taken.title}.`);
       await transaction.insert(stockItems).values({ key, title, unit });
     }
-    for (const { key, kind, quantity } of entries) {
-      const item = await transaction.query.stockItems.findFirst({ where: eq(stockItems.key, key) });
-      if (!item) return notFound(`stock item “${key}”`);
-      const value = readFigure(quantity, item.unit);
-      const change = kind === 'receipt' ? value : value.minus(Exact.from(item.onHand));
-      if (change.sign() !== 0)
-        await move(transaction, at, { stock: key, kind, onHand: change, reserved: Exact.zero, reason });
+    for (const { key, ...typed } of entries) {
+      const item = await requireItem(transaction, key);
+      const read = readEntry(item, typed);
+      const isAsItWas = read.kind === 'counted' && read.quantity.equals(Exact.from(item.onHand));
+      if (!isAsItWas) await enterRead(transaction, at, item, read, reason);
     }
     return undefined;
   });

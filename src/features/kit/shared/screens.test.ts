@@ -18,7 +18,12 @@ describe('the screens of the manager’s side', () => {
   });
 
   it('stand in the rail, or under something that does', () => {
-    expect(RAIL.find(({ label }) => label === 'Stock')?.within).toEqual(['/manage/stock', '/manage/cutting']);
+    expect(RAIL.find(({ label }) => label === 'Stock')?.within).toEqual([
+      '/manage/stock',
+      '/manage/receive',
+      '/manage/count',
+      '/manage/cutting',
+    ]);
     expect(tabsOf('price-lists').map(({ title }) => title)).toEqual(['Price lists', 'Discount codes']);
     for (const screen of Object.values(SCREENS))
       if ('under' in screen) expect(SCREENS[screen.under], screen.title).toHaveProperty('rail');

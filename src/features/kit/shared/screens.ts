@@ -20,6 +20,8 @@ export const SCREENS = {
   sheets: { title: 'Sheets', letter: 's', rail: { label: 'Sheets', icon: Layers } },
   swatches: { title: 'Swatch book', letter: 'w', rail: { label: 'Swatches', icon: SwatchBook } },
   stock: { title: 'Stock', letter: 'k', rail: { label: 'Stock', icon: Boxes } },
+  receive: { title: 'Receive a delivery', letter: 'r', under: 'stock' },
+  count: { title: 'Count stock', letter: 't', under: 'stock' },
   cutting: { title: 'Cutting', letter: 'c', under: 'stock' },
   'price-lists': { title: 'Price lists', letter: 'l', rail: { label: 'Prices', icon: Tags } },
   codes: { title: 'Discount codes', letter: 'd', under: 'price-lists' },

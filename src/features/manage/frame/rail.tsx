@@ -106,6 +106,7 @@ export function ManagerFrame({ children }: { children: ReactNode }) {
           position="sticky"
           top="0"
           h="100vh"
+          _print={{ display: 'none' }}
         >
           <Box mb="3" title="Oak Knot">
             <Mark />

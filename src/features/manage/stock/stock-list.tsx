@@ -100,6 +100,12 @@ export function StockList({ first, toCut }: Props) {
             {toCut > 0 ? `To be cut: ${counted(toCut, 'order')}` : 'To be cut'}
           </PageLink>
         </Button>
+        <Button asChild variant="outline" size="sm">
+          <PageLink href="/manage/count">Count</PageLink>
+        </Button>
+        <Button asChild variant="outline" size="sm">
+          <PageLink href="/manage/receive">Receive a delivery</PageLink>
+        </Button>
         {start}
       </PageHead>
       <HStack gap="5" mb="4">

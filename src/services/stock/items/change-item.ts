@@ -42,7 +42,8 @@ export async function changeStockItem(context: Services, key: string, said: Stoc
   const change = stockItemChangeSchema.parse(said);
   requireSeenTitles([['The name of the stock item', change.title ?? '']]);
   const newCost = change.cost === undefined || change.cost.trim() === '' ? null : readCost(change.cost);
-  if (newCost) await requireFloorsKept(context, key, { kind: 'said', cost: newCost }, change.accepted ?? 0);
+  if (newCost)
+    await requireFloorsKept(context, [{ stock: key, change: { kind: 'said', cost: newCost } }], change.accepted ?? 0);
   await database.write(async (transaction) => {
     const item = await requireItem(transaction, key);
     const unit = change.unit ?? item.unit;

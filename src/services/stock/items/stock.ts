@@ -2,9 +2,9 @@ import { desc, eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { type Services } from '../../context';
 import { keySchema, type LotRule, lotRuleSchema } from '../../../core/catalog';
-import { canLieInLots, readLotList } from '../../../core/exchange';
+import { canLieInLots } from '../../../core/exchange';
 import { Exact } from '../../../core/number';
-import { requireUnit, unitByCode } from '../../../core/quantity';
+import { unitByCode } from '../../../core/quantity';
 import { faultWords } from '../../../core/words';
 import { orders, stockItems, stockMovements } from '../../../data/schema';
 import { notFound, Refusal } from '../../refusal';
@@ -14,10 +14,9 @@ import { readStock, type StockFigures } from '../ledger/figures';
 import { move } from '../ledger/ledger';
 import { type ExpectedView, listExpected } from './expected';
 import { readShop } from '../../catalog/surroundings';
-import { requireFloorsKept } from './cost-check';
 import { requireItem } from './item';
-import { type LotView, readLots, receiveLots, recountLot } from '../ledger/lots';
-import { readCost, readFigure } from '../ledger/stock-figure';
+import { type LotView, readLots, receiveLots } from '../ledger/lots';
+import { readCost, readFigure, readLotLines } from '../ledger/stock-figure';
 
 export const newStockItemSchema = z.strictObject({
   key: keySchema,
@@ -32,21 +31,7 @@ export const newStockItemSchema = z.strictObject({
   lots: z.string().max(20_000).default(''),
 });
 
-export const stockEntrySchema = z.strictObject({
-  kind: z.enum(['receipt', 'adjustment']),
-  /** as typed, in any fitting unit; for an adjustment what was counted */
-  quantity: z.string().max(20_000),
-  /** of what lies in lots: the lot that was measured; absent for a receipt, whose quantity lists the lots that came */
-  lot: z.int().optional(),
-  reason: z.string().trim().min(1, 'Enter a reason, so that the ledger can be read later.').max(200),
-  /** of a receipt: what was paid for one unit, in the shop's currency; empty where nobody says */
-  unitCost: z.string().max(60).optional(),
-  /** how many products were seen to fall below their floor by that price */
-  accepted: z.int().min(0).optional(),
-});
-
 export type NewStockItem = z.input<typeof newStockItemSchema>;
-export type StockEntry = z.infer<typeof stockEntrySchema>;
 
 export interface StockMovementView {
   readonly id: number;
@@ -120,7 +105,7 @@ export async function createStockItem({ database, now }: Services, input: NewSto
   const onHand = rule ? Exact.zero : readFigure(item.onHand, item.unit);
   const backorder = rule ? Exact.zero : readFigure(item.backorder, item.unit);
   const cost = item.cost.trim() === '' ? null : readCost(item.cost).toString();
-  const received = rule && item.lots.trim() !== '' ? lotsTyped(item.lots, item.unit) : [];
+  const received = rule && item.lots.trim() !== '' ? readLotLines(item.lots, item.unit) : [];
   await database.write(async (transaction) => {
     const taken = await transaction.query.stockItems.findFirst({ where: eq(stockItems.key, item.key) });
     if (taken) throw new Refusal(409, 'keyTaken', `“${item.key}” is already the inside name of ${taken.title}.`);
@@ -159,13 +144,6 @@ function checkedRule({ kind, kerf, smallestOffcut }: LotRule, unit: string, titl
   };
 }
 
-/** @throws Refusal 422 with the line that can't be read */
-function lotsTyped(text: string, unit: string) {
-  const { lots, fault } = readLotList(text, requireUnit(unit));
-  if (fault !== undefined) throw new Refusal(422, 'unreadableLots', fault);
-  return lots;
-}
-
 /**
  * Says how a stock item is cut from its lots. What was counted as a sum so far becomes one lot, to be measured.
  *
@@ -194,61 +172,5 @@ export async function setLotRule({ database, now }: Services, key: string, rule:
       reason,
     });
     await receiveLots(transaction, now(), { ...item, cutFrom }, [{ label: null, length: onHand }], { reason });
-  });
-}
-
-/** How much a receipt says that came. @throws Refusal 404, 422 */
-async function quantityTyped({ database }: Services, key: string, { quantity }: StockEntry): Promise<Exact> {
-  const item = await requireItem(database.read, key);
-  return item.cutFrom
-    ? lotsTyped(quantity, item.unit).reduce((sum, { length }) => sum.plus(length), Exact.zero)
-    : readFigure(quantity, item.unit);
-}
-
-/**
- * Enters a receipt (adds what came in) or an adjustment (sets on hand to what was counted).
- *
- * @throws Refusal 422 when the quantity can't be read, 409 when less was counted than is reserved, or a price would
- *   bring more products below their floor than was accepted
- */
-export async function enterStock(context: Services, key: string, entry: StockEntry): Promise<void> {
-  const { database, now } = context;
-  const paid =
-    entry.kind === 'receipt' && (entry.unitCost ?? '').trim() !== '' ? readCost(entry.unitCost ?? '') : undefined;
-  if (paid)
-    await requireFloorsKept(
-      context,
-      key,
-      { kind: 'received', quantity: await quantityTyped(context, key, entry), paid },
-      entry.accepted ?? 0,
-    );
-  await database.write(async (transaction) => {
-    const item = await requireItem(transaction, key);
-    const unitCost = paid;
-    if (item.cutFrom) {
-      if (entry.kind === 'receipt')
-        return receiveLots(transaction, now(), item, lotsTyped(entry.quantity, item.unit), {
-          reason: entry.reason,
-          unitCost,
-        });
-      if (entry.lot === undefined) throw new Refusal(422, 'lotMissing', 'Choose the lot that was measured.');
-      return recountLot(transaction, now(), item, {
-        lot: entry.lot,
-        left: readFigure(entry.quantity, item.unit),
-        reason: entry.reason,
-      });
-    }
-    const quantity = readFigure(entry.quantity, item.unit);
-    if (entry.kind === 'receipt' && quantity.sign() === 0)
-      throw new Refusal(422, 'nothingReceived', 'A receipt must be more than nothing.');
-    const change = entry.kind === 'receipt' ? quantity : quantity.minus(Exact.from(item.onHand));
-    await move(transaction, now(), {
-      stock: key,
-      kind: entry.kind,
-      onHand: change,
-      reserved: Exact.zero,
-      reason: entry.reason,
-      unitCost,
-    });
   });
 }

@@ -33,18 +33,10 @@ export async function move(transaction: Queries, at: Date, movement: Movement): 
   if (!item) return notFound(`stock item “${movement.stock}”`);
   const onHand = Exact.from(item.onHand).plus(movement.onHand);
   const reserved = Exact.from(item.reserved).plus(movement.reserved);
-  const backorder = Exact.from(item.backorder);
   const takesMore =
     movement.beyondStock !== true &&
     (movement.reserved.sign() > 0 || (movement.onHand.sign() < 0 && movement.kind === 'adjustment'));
-  if (takesMore && onHand.plus(backorder).isLess(reserved)) {
-    const left = Exact.from(item.onHand).plus(backorder).minus(Exact.from(item.reserved));
-    const shown = formatQuantity({ value: left, unit: requireUnit(item.unit) });
-    throw new Refusal(409, 'notEnoughStock', `Only ${shown} of ${item.title} can still be promised.`, {
-      stock: item.key,
-      available: left.toString(),
-    });
-  }
+  if (takesMore) requireEnough(item, onHand, reserved);
   const averaged = movement.unitCost && item.costing === 'average' && movement.onHand.sign() > 0;
   const cost = averaged
     ? movingAverage(
@@ -68,6 +60,18 @@ export async function move(transaction: Queries, at: Date, movement: Movement): 
     orderId: movement.orderId ?? null,
     lotId: movement.lotId ?? null,
     at,
+  });
+}
+
+/** @throws Refusal 409 `notEnoughStock` where more would be promised than is there with the item's policy */
+export function requireEnough(item: typeof stockItems.$inferSelect, onHand: Exact, reserved: Exact): void {
+  const backorder = Exact.from(item.backorder);
+  if (!onHand.plus(backorder).isLess(reserved)) return;
+  const left = Exact.from(item.onHand).plus(backorder).minus(Exact.from(item.reserved));
+  const shown = formatQuantity({ value: left, unit: requireUnit(item.unit) });
+  throw new Refusal(409, 'notEnoughStock', `Only ${shown} of ${item.title} can still be promised.`, {
+    stock: item.key,
+    available: left.toString(),
   });
 }
 

@@ -1,4 +1,5 @@
 import { COST_PLACES } from '../../../core/costing';
+import { type LotLine, readLotList } from '../../../core/exchange';
 import { Exact } from '../../../core/number';
 import { readMeasure, readNumber, requireUnit } from '../../../core/quantity';
 import { Refusal } from '../../refusal';
@@ -31,4 +32,11 @@ export function readFigure(text: string, unitCode: string): Exact {
   if (value.isMore(Exact.of(1_000_000_000)))
     throw new Refusal(422, 'unreadableQuantity', `“${text}” is more than a store room holds.`);
   return value;
+}
+
+/** Reads lots of a stock item, one a line, as they are typed. @throws Refusal 422 with the line that can't be read */
+export function readLotLines(text: string, unitCode: string): readonly LotLine[] {
+  const { lots, fault } = readLotList(text, requireUnit(unitCode));
+  if (fault !== undefined) throw new Refusal(422, 'unreadableLots', fault);
+  return lots;
 }

@@ -1,5 +1,5 @@
 import { answer, readJson } from '@/http/route';
-import { enterStock, stockEntrySchema } from '@/services/stock/items/stock';
+import { enterStock, stockEntrySchema } from '@/services/stock/entering/entry';
 
 interface Place {
   params: Promise<{ key: string }>;

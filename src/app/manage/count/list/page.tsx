@@ -1,0 +1,11 @@
+import { type Metadata } from 'next';
+import { CountList } from '@/features/manage/stock';
+import { services } from '@/services/process';
+import { readCountList } from '@/services/stock/items/count-list';
+
+export const metadata: Metadata = { title: 'List to count by' };
+export const dynamic = 'force-dynamic';
+
+export default async function CountListPage() {
+  return <CountList {...await readCountList(await services())} />;
+}
