@@ -206,6 +206,40 @@ describe('a list of products', () => {
   });
 });
 
+describe('a list of products with what is on hand', () => {
+  it('starts to count them, each as a stock item of its own, or leaves them uncounted as it says', async () => {
+    const list = [
+      { title: 'Smoker, steel', sku: 'SM-2', stock: { onHand: '12', cost: '19.5' } },
+      { title: 'Smoker, steel', sku: 'SM-3', stock: { onHand: '0', cost: null } },
+      { title: 'Fitting', sku: 'FIT', notCounted: 'service' as const },
+    ];
+    expect(await createProducts(context, { products: list })).toBe(3);
+    const started = await Promise.all(
+      list.map(({ sku }) => context.database.read.query.products.findFirst({ where: eq(products.sku, sku) })),
+    );
+    const [first, second, third] = started.map((row) => row?.draft);
+    expect(first?.draws).toMatchObject([{ kind: 'fixed', stock: 'smoker-steel', quantity: '1' }]);
+    expect(second?.draws).toMatchObject([{ stock: 'smoker-steel-2' }]);
+    expect([third?.draws, third?.notCounted]).toEqual([[], 'service']);
+    const stock = (await allStock(context)).filter(({ key }) => key.startsWith('smoker-steel'));
+    expect(stock.map(({ title, onHand, cost }) => [title, onHand, cost])).toEqual([
+      ['Smoker, steel', '12', '19.5'],
+      ['Smoker, steel', '0', null],
+    ]);
+    // All or none: one that can't be counted leaves no other behind.
+    const before = (await allStock(context)).length;
+    await expect(
+      createProducts(context, {
+        products: [
+          { title: 'Hat', stock: { onHand: '1' } },
+          { title: 'Cap', stock: { onHand: '1', cost: '-4' } },
+        ],
+      }),
+    ).rejects.toMatchObject({ code: 'unreadableCost' });
+    expect(await allStock(context)).toHaveLength(before);
+  });
+});
+
 describe('an archived product', () => {
   it('is put away, found under its state, and taken out again by publishing it', async () => {
     const id = await createProduct(context, { title: 'Old veil', sku: 'OLD', price: '3', category: 'Clothing' });

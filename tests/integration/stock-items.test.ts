@@ -1,11 +1,14 @@
 import { eq } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { stockItems, stockMovements } from '@/data/schema';
+import { type BulkChange } from '@/services/many/bulk-change';
 import { openProduct, saveDraft } from '@/services/products/drafts';
+import { createProduct } from '@/services/products/products';
 import { changeStockItem, deleteStockItem } from '@/services/stock/items/change-item';
 import { enterStock } from '@/services/stock/entering/entry';
 import { createStockItem } from '@/services/stock/items/stock';
 import { allStock } from '../support/all-of';
+import { changeMany, lookAtMany } from '../support/many';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -86,5 +89,23 @@ describe('a stock item', () => {
       status: 409,
       message: expect.stringMatching(/still takes? Smoker/),
     });
+  });
+});
+
+describe('many products', () => {
+  it('become made to order or services together, those that draw nothing, and are tracked again', async () => {
+    const fitting = await createProduct(context, { title: 'Fitting', sku: 'FIT', price: '30' });
+    const smoker = 9;
+    const notCounted = async (id: number) => (await openProduct(context, id)).draft.notCounted;
+    const change: BulkChange = { kind: 'notCounted', notCounted: 'service', products: [fitting, smoker] };
+    const { rows } = await lookAtMany(context, change);
+    expect(rows.map(({ title, does }) => [title, does])).toEqual([
+      ['Fitting', 'becomes service'],
+      ['Smoker', 'draws from stock, and stays tracked'],
+    ]);
+    await changeMany(context, change);
+    expect([await notCounted(fitting), await notCounted(smoker)]).toEqual(['service', null]);
+    await changeMany(context, { ...change, notCounted: null });
+    expect(await notCounted(fitting)).toBeNull();
   });
 });

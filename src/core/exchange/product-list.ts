@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
-import { SKU_PATTERN, skuFrom } from '../catalog';
+import { type reasonsNotCounted, SKU_PATTERN, skuFrom } from '../catalog';
+import { readNumber } from '../quantity';
 import { cellBy, headingLine } from './heading-line';
 import { readTypedMoney } from './typed-money';
 
@@ -13,11 +14,14 @@ export interface ProductLine {
     readonly sku: string;
     readonly price: string | null;
     readonly category: string | null;
+    /** what is counted of it, as a new stock item: decimals; null where it is not, or nothing is said of stock */
+    readonly stock: { readonly onHand: string; readonly cost: string | null } | null;
+    readonly notCounted: (typeof reasonsNotCounted)[number] | null;
   } | null;
   readonly fault: string | null;
 }
 
-const COLUMNS = ['title', 'sku', 'price', 'category'] as const;
+const COLUMNS = ['title', 'sku', 'price', 'category', 'stock', 'cost'] as const;
 
 const HEADS: Readonly<Record<string, (typeof COLUMNS)[number]>> = {
   name: 'title',
@@ -34,6 +38,17 @@ const HEADS: Readonly<Record<string, (typeof COLUMNS)[number]>> = {
   category: 'category',
   group: 'category',
   department: 'category',
+  stock: 'stock',
+  'on hand': 'stock',
+  quantity: 'stock',
+  cost: 'cost',
+  'unit cost': 'cost',
+};
+
+const NOT_COUNTED: Readonly<Record<string, (typeof reasonsNotCounted)[number]>> = {
+  'made to order': 'madeToOrder',
+  'to order': 'madeToOrder',
+  service: 'service',
 };
 
 const MOST_LINES = 500;
@@ -41,8 +56,9 @@ const LONGEST_TITLE = 160;
 const LONGEST_CATEGORY = 80;
 
 /**
- * Reads products from a spreadsheet: a line each, with name, SKU, price and category, parted by tabs or semicolons.
- * Only the name must be there; an SKU is made of it. Where the first line has headings, columns stand in their order.
+ * Reads products from a spreadsheet: a line each, with name, SKU, price, category, what is on hand of it and what one
+ * costs, parted by tabs or semicolons. Only the name must be there; an SKU is made of it. What is not counted is `made
+ * to order` or a `service`. Where the first line has headings, columns stand in their order.
  *
  * @param skus SKUs that are taken already
  */
@@ -73,14 +89,34 @@ export function readProductList(text: string, skus: readonly string[]): ProductL
     if (read?.fault !== undefined) return wrong(read.fault);
     const price = read?.value ?? null;
     if (price && price.sign() < 0) return wrong('A price can’t be less than nothing.');
+    const supply = readSupply(cell('stock'), cell('cost'));
+    if (supply.fault !== undefined) return wrong(supply.fault);
     taken.add(sku.toLowerCase());
     return [
       {
         line: index + 1,
         text: line,
-        product: { title, sku, price: price && price.toString(), category: category || null },
+        product: { title, sku, price: price && price.toString(), category: category || null, ...supply },
         fault: null,
       },
     ];
   });
+}
+
+type Supply = Pick<NonNullable<ProductLine['product']>, 'stock' | 'notCounted'> & { readonly fault?: undefined };
+
+/** What a line says of stock and of what one costs. */
+function readSupply(stockText: string, costText: string): Supply | { readonly fault: string } {
+  const notCounted = NOT_COUNTED[stockText.toLowerCase()] ?? null;
+  const isCounted = stockText !== '' && notCounted === null;
+  if (costText !== '' && !isCounted)
+    return { fault: 'A cost is kept with what is counted: enter how many there are, 0 where there is none.' };
+  if (!isCounted) return { stock: null, notCounted };
+  const onHand = readNumber(stockText);
+  if (onHand.fault || onHand.value.sign() < 0 || onHand.value.decimalPlaces() === null)
+    return { fault: `“${stockText}” is not what is on hand. Enter a number, “made to order” or “service”.` };
+  const cost = costText === '' ? null : readTypedMoney(costText, null);
+  if (cost?.fault !== undefined) return { fault: cost.fault };
+  if (cost && cost.value.sign() < 0) return { fault: 'A cost can’t be less than nothing.' };
+  return { stock: { onHand: onHand.value.toString(), cost: cost && cost.value.toString() }, notCounted: null };
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { keySchema } from '../../core/catalog';
+import { keySchema, reasonsNotCounted } from '../../core/catalog';
 import { optionStepSchema, priceStepSchema } from '../../core/catalog/many';
 import { quantityRuleSchema } from '../../core/ordering';
 
@@ -49,6 +49,11 @@ export const bulkChangeSchema = z.discriminatedUnion('kind', [
     products: targets,
   }),
   z.strictObject({ kind: z.literal('quantity'), quantity: quantityRuleSchema.nullable(), products: targets }),
+  z.strictObject({
+    kind: z.literal('notCounted'),
+    notCounted: z.enum(reasonsNotCounted).nullable().describe('null for what is tracked'),
+    products: targets,
+  }),
   z.strictObject({
     kind: z.literal('whenOut'),
     whenOut: z.enum(['unavailable', 'hidden', 'orderable']),

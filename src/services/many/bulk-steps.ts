@@ -1,9 +1,9 @@
-import { type CatalogSurroundings, hasOptions, type Product, sameDefinition } from '../../core/catalog';
+import { type CatalogSurroundings, hasOptions, type Product, referencesOf, sameDefinition } from '../../core/catalog';
 import { type OptionStep, type PriceStep, withOptions, withPrices, withTexts } from '../../core/catalog/many';
 import { formatMoney } from '../../core/money';
 import { Exact } from '../../core/number';
 import { isBlank } from '../../core/text';
-import { counted, quantityRuleWords } from '../../core/words';
+import { counted, NOT_COUNTED_WORDS, quantityRuleWords } from '../../core/words';
 import { Refusal } from '../refusal';
 import { type BulkChange } from './bulk-change';
 
@@ -107,6 +107,19 @@ export function quantityStep({ quantity }: Of<'quantity'>): { words: string; app
       return sameDefinition(draft.quantity, quantity)
         ? { after: draft, does: 'is so already' }
         : { after: { ...draft, quantity }, does: words };
+    },
+  };
+}
+
+export function notCountedStep({ notCounted }: Of<'notCounted'>): { words: string; apply: Apply } {
+  const words = notCounted === null ? 'tracked' : NOT_COUNTED_WORDS[notCounted];
+  return {
+    words: `Stock: ${words}`,
+    apply(draft) {
+      if (draft.notCounted === notCounted) return { after: draft, does: `is ${words} already` };
+      if (notCounted !== null && referencesOf(draft).stock.size > 0)
+        return { after: draft, does: 'draws from stock, and stays tracked' };
+      return { after: { ...draft, notCounted }, does: `becomes ${words}` };
     },
   };
 }

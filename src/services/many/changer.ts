@@ -13,6 +13,7 @@ import { Refusal } from '../refusal';
 import { type BulkChange } from './bulk-change';
 import {
   type Apply,
+  notCountedStep,
   optionsStep,
   pricesStep,
   quantityStep,
@@ -90,6 +91,8 @@ export function changer(
       return shelfStep(change);
     case 'quantity':
       return quantityStep(change);
+    case 'notCounted':
+      return notCountedStep(change);
     case 'whenOut':
       return whenOutStep(change);
     case 'texts':

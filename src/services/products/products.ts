@@ -8,6 +8,7 @@ import {
   patterns,
   type Product,
   productSchema,
+  reasonsNotCounted,
   referencesOf,
   withStock,
 } from '../../core/catalog';
@@ -17,6 +18,7 @@ import { type Queries } from '../../data/database';
 import { basketLines, orderLines, products, revisions, setAsideDrafts, stockItems } from '../../data/schema';
 import { Refusal } from '../refusal';
 import { stockKeysFor } from '../stock/items/find';
+import { addStockItem } from '../stock/items/stock';
 import { indexed, productLife } from './life';
 
 const LONGEST_TITLE = 160;
@@ -30,6 +32,12 @@ export const newProductSchema = z.strictObject({
   sku: z.string().trim().max(60).default(''),
   price: decimalText.nullable().default(null),
   category: z.string().trim().max(80).nullable().default(null),
+  stock: z
+    .strictObject({ onHand: decimalText, cost: decimalText.nullable().default(null) })
+    .nullable()
+    .default(null)
+    .describe('starts to count it: what is on hand, and what one costs'),
+  notCounted: z.enum(reasonsNotCounted).nullable().default(null),
   pattern: z.enum(patternKeys).nullable().default(null).describe('what it begins with'),
 });
 
@@ -53,10 +61,13 @@ export async function createProduct(
 
 async function startProduct(
   transaction: Queries,
-  { title, sku, price, category, pattern }: z.infer<typeof newProductSchema>,
+  { title, sku, price, category, stock, notCounted, pattern }: z.infer<typeof newProductSchema>,
   at: Date,
 ): Promise<number> {
   const begins = pattern === null ? {} : patterns[pattern].begins;
+  const draws = stock
+    ? [{ kind: 'fixed', stock: await startCounting(transaction, at, title, stock), quantity: '1' }]
+    : [];
   return insertProduct(
     transaction,
     productSchema.parse({
@@ -66,9 +77,23 @@ async function startProduct(
       sku,
       price,
       category: category || null,
+      ...(stock && { draws }),
+      ...(notCounted && { notCounted }),
     }),
     at,
   );
+}
+
+/** Makes a stock item for a product, called like it. @returns its key */
+async function startCounting(
+  transaction: Queries,
+  at: Date,
+  title: string,
+  { onHand, cost }: { readonly onHand: string; readonly cost: string | null },
+): Promise<string> {
+  const key = (await stockKeysFor(transaction, [title]))(title);
+  await addStockItem(transaction, at, { key, title, unit: '1', onHand, cost: cost ?? '' });
+  return key;
 }
 
 /** Starts many products, all of them or none. @returns how many */

@@ -3,8 +3,9 @@
 import { Box, HStack, Stack, Text } from '@chakra-ui/react';
 import { type ComponentType, useState } from 'react';
 import { z } from 'zod';
-import { type Choice, choiceSchema, insideNameOf } from '@/core/catalog';
+import { type Choice, choiceSchema, insideNameOf, reasonsNotCounted } from '@/core/catalog';
 import { ANY_QUANTITY } from '@/core/ordering';
+import { NOT_COUNTED_WORDS } from '@/core/words';
 import { WHEN_OUT } from '@/features/editors/choices';
 import { send, wordsOf } from '@/features/kit/shared';
 import { type BulkChange } from '@/services/many/bulk-change';
@@ -172,6 +173,34 @@ const WHEN_OUT_OR_NONE = [{ value: '', label: 'Choose …' }, ...WHEN_OUT] as co
 interface WhenOutSaid {
   readonly when: (typeof WHEN_OUT_OR_NONE)[number]['value'];
   readonly days: string;
+}
+
+function NotCountedForm({ targets, onChoose }: BulkFormProps) {
+  const [said, say] = useSaid(
+    { counted: '' },
+    ({ counted }) =>
+      counted === ''
+        ? null
+        : {
+            kind: 'notCounted',
+            notCounted: reasonsNotCounted.find((reason) => reason === counted) ?? null,
+            products: [...targets.products],
+          },
+    onChoose,
+  );
+  return (
+    <SelectField
+      label="Stock"
+      width="320px"
+      value={said.counted}
+      alternatives={[
+        { value: '', label: 'Choose one' },
+        { value: 'tracked', label: 'tracked' },
+        ...reasonsNotCounted.map((value) => ({ value, label: NOT_COUNTED_WORDS[value] })),
+      ]}
+      onChange={(counted) => say({ counted })}
+    />
+  );
 }
 
 function WhenOutForm({ targets, onChoose }: BulkFormProps) {
@@ -342,6 +371,7 @@ export const bulkKinds: { readonly [K in BulkChange['kind']]: KindOfBulk } = {
   swatch: { words: 'Replace a swatch', ofChoices: true, Form: SwatchForm },
   shelf: { words: 'Category, supplier, tags', ofChoices: false, Form: ShelfForm },
   quantity: { words: 'Quantity rule', ofChoices: false, Form: QuantityForm },
+  notCounted: { words: 'Tracked, made to order or service', ofChoices: false, Form: NotCountedForm },
   whenOut: { words: 'When out of stock', ofChoices: true, Form: WhenOutForm },
   texts: { words: 'Find and replace in texts', ofChoices: true, Form: TextsForm },
   placeSheet: { words: 'Place a sheet', ofChoices: false, Form: (props) => <SheetForm kind="placeSheet" {...props} /> },

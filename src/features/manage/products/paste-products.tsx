@@ -4,7 +4,7 @@ import { Table } from '@chakra-ui/react';
 import { useCallback, useEffect, useState } from 'react';
 import { z } from 'zod';
 import { type ProductLine, readProductList } from '@/core/exchange';
-import { counted } from '@/core/words';
+import { counted, NOT_COUNTED_WORDS } from '@/core/words';
 import { PasteDialog } from '@/features/editors/fields';
 import { send, wordsOf } from '@/features/kit/shared';
 import { sayDone, sayFailed } from '@/ui/toasts';
@@ -27,7 +27,14 @@ function useSkus(open: boolean): readonly string[] {
 }
 
 const startedSchema = z.object({ started: z.number() });
-const COLUMNS = [{ head: 'Product' }, { head: 'SKU' }, { head: 'Price', end: true }, { head: 'Category' }];
+const COLUMNS = [
+  { head: 'Product' },
+  { head: 'SKU' },
+  { head: 'Price', end: true },
+  { head: 'Category' },
+  { head: 'On hand', end: true },
+  { head: 'Unit cost', end: true },
+];
 
 /** Products from a pasted list: each is a draft with what the list says of it. */
 export function PasteProducts({
@@ -59,9 +66,9 @@ export function PasteProducts({
     <PasteDialog
       open={open}
       title="Paste a list of products"
-      help="A line each: name, SKU, price, category, copied from a spreadsheet or parted by semicolons. Only the name must be there. A first line of headings says another order."
+      help="A line each: name, SKU, price, category, on hand, unit cost, copied from a spreadsheet or parted by semicolons. Only the name must be there. What is not counted is “made to order” or “service”. A first line of headings says another order."
       label="List of products"
-      placeholder={'Veil, long; VEIL-L; 18.50; Clothing\nSmoker; SMOK; 34; Tools'}
+      placeholder={'Veil, long; VEIL-L; 18.50; Clothing; 24; 7.25\nSmoker; SMOK; 34; Tools; made to order'}
       read={read}
       faultOf={({ fault }) => fault ?? ''}
       columns={COLUMNS}
@@ -73,6 +80,10 @@ export function PasteProducts({
           </Table.Cell>
           <Table.Cell textAlign="end">{product?.price}</Table.Cell>
           <Table.Cell>{product?.category}</Table.Cell>
+          <Table.Cell textAlign="end">
+            {product?.stock?.onHand ?? (product?.notCounted ? NOT_COUNTED_WORDS[product.notCounted] : '')}
+          </Table.Cell>
+          <Table.Cell textAlign="end">{product?.stock?.cost}</Table.Cell>
         </>
       )}
       noun="product"

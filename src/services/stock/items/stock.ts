@@ -6,6 +6,7 @@ import { canLieInLots } from '../../../core/exchange';
 import { Exact } from '../../../core/number';
 import { unitByCode } from '../../../core/quantity';
 import { faultWords } from '../../../core/words';
+import { type Queries } from '../../../data/database';
 import { orders, stockItems, stockMovements } from '../../../data/schema';
 import { notFound, Refusal } from '../../refusal';
 import { requireSeenTitles } from '../../seen-titles';
@@ -98,6 +99,11 @@ export function readStockItem(
  * @throws Refusal 409 when the key is taken, 422 when a figure can't be read
  */
 export async function createStockItem({ database, now }: Services, input: NewStockItem): Promise<void> {
+  await database.write((transaction) => addStockItem(transaction, now(), input));
+}
+
+/** The same, in the caller's transaction. */
+export async function addStockItem(transaction: Queries, at: Date, input: NewStockItem): Promise<void> {
   const item = newStockItemSchema.parse(input);
   requireSeenTitles([['The name of the stock item', item.title]]);
   if (!unitByCode(item.unit)) throw new Refusal(422, 'unknownUnit', `“${item.unit}” is not a unit we know.`);
@@ -106,31 +112,29 @@ export async function createStockItem({ database, now }: Services, input: NewSto
   const backorder = rule ? Exact.zero : readFigure(item.backorder, item.unit);
   const cost = item.cost.trim() === '' ? null : readCost(item.cost).toString();
   const received = rule && item.lots.trim() !== '' ? readLotLines(item.lots, item.unit) : [];
-  await database.write(async (transaction) => {
-    const taken = await transaction.query.stockItems.findFirst({ where: eq(stockItems.key, item.key) });
-    if (taken) throw new Refusal(409, 'keyTaken', `“${item.key}” is already the inside name of ${taken.title}.`);
-    const [created] = await transaction
-      .insert(stockItems)
-      .values({
-        key: item.key,
-        title: item.title,
-        unit: item.unit,
-        backorder: backorder.toString(),
-        cost,
-        cutFrom: rule,
-      })
-      .returning();
-    if (onHand.sign() > 0) {
-      await move(transaction, now(), {
-        stock: item.key,
-        kind: 'receipt',
-        onHand,
-        reserved: Exact.zero,
-        reason: 'Opening stock',
-      });
-    }
-    if (created) await receiveLots(transaction, now(), created, received, { reason: 'Opening stock' });
-  });
+  const taken = await transaction.query.stockItems.findFirst({ where: eq(stockItems.key, item.key) });
+  if (taken) throw new Refusal(409, 'keyTaken', `“${item.key}” is already the inside name of ${taken.title}.`);
+  const [created] = await transaction
+    .insert(stockItems)
+    .values({
+      key: item.key,
+      title: item.title,
+      unit: item.unit,
+      backorder: backorder.toString(),
+      cost,
+      cutFrom: rule,
+    })
+    .returning();
+  if (onHand.sign() > 0) {
+    await move(transaction, at, {
+      stock: item.key,
+      kind: 'receipt',
+      onHand,
+      reserved: Exact.zero,
+      reason: 'Opening stock',
+    });
+  }
+  if (created) await receiveLots(transaction, at, created, received, { reason: 'Opening stock' });
 }
 
 /** @throws Refusal 422 when a rule can't be followed */

@@ -1,16 +1,12 @@
 'use client';
 
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
-import { isStocked, type NotCounted, reasonsNotCounted } from '@/core/catalog';
+import { isStocked, reasonsNotCounted } from '@/core/catalog';
+import { NOT_COUNTED_WORDS } from '@/core/words';
 import { DrawsField } from '@/features/editors/fields';
 import { Section, useEditing, useFaultAt } from '@/features/editors/frame';
 import { SelectField } from '@/ui/field';
 import { CapacityField } from './capacity-field';
-
-const NOT_COUNTED: Readonly<Record<NotCounted, string>> = {
-  madeToOrder: 'not at all: it is made to order',
-  service: 'not at all: it is a service',
-};
 
 /** What every one of the product takes from stock, whatever is chosen. */
 export function StockSection() {
@@ -42,7 +38,7 @@ export function StockSection() {
           value={product.notCounted ?? ''}
           alternatives={[
             { value: '', label: 'tracked' },
-            ...reasonsNotCounted.map((value) => ({ value, label: NOT_COUNTED[value] })),
+            ...reasonsNotCounted.map((value) => ({ value, label: NOT_COUNTED_WORDS[value] })),
           ]}
           onChange={(value) =>
             change(
