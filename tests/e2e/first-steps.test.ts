@@ -10,6 +10,37 @@ const draft = async (title: string) =>
   (await stage.database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
 
 describe('an empty shop', () => {
+  it('asks what it is called and in what its prices are, before anything else, and nothing more', async () => {
+    const { person } = stage;
+    await person.goTo('/manage/products');
+    await person.press('Set up shop');
+    await person.sees('Enter the name of your shop.');
+    await person.fill('Name of the shop', 'Wren and Daughters');
+    await person.press('Set up shop');
+    await person.sees('Choose the currency of your prices.');
+    await person.select('Prices are in', 'Euro');
+    await person.fill('VAT (%)', '20');
+    await person.press('Set up shop');
+    await person.sees('Choose the country whose VAT rate this is.');
+    await person.fill('VAT (%)', '');
+    await person.press('Set up shop');
+    await person.sees('Wren and Daughters: prices in Euro, no VAT told.');
+    const kept = await stage.database.read.query.settings.findFirst();
+    expect(kept?.shop).toMatchObject({ name: 'Wren and Daughters', currency: 'EUR', tax: null });
+  });
+
+  it('has everything within two presses of the rail', async () => {
+    const { person } = stage;
+    for (const [place, head] of [
+      ['Quantity rules', 'Quantity rules'],
+      ['Bin', 'Bin'],
+    ] as const) {
+      await person.press('More');
+      await person.press(place);
+      await person.sees(head, 'h1');
+    }
+  });
+
   it('greets with patterns, of which one is tried, published and bought', async () => {
     const { person } = stage;
     await person.goTo('/manage/products');
@@ -45,6 +76,20 @@ describe('an empty shop', () => {
     await person.sees('Customers see nothing of a draft until you publish it.');
     await person.press('Done');
     expect(await browser.driver.findElements(By.css('[aria-label="Tour of the Counter"][role="dialog"]'))).toEqual([]);
+  });
+
+  it('begins a kit with its parts, and a build with its first slot', async () => {
+    const { person } = stage;
+    for (const [pattern, first] of [
+      ['A kit', 'Sold by itself'],
+      ['Put together in steps', 'Base'],
+    ] as const) {
+      await person.goTo('/manage/products?new');
+      await person.fill('Name', pattern, DIALOG);
+      await person.select('Begin with', pattern);
+      await person.press('Create and open');
+      await person.sees(first, '[aria-label="Editing"], main');
+    }
   });
 
   it('takes a list from a spreadsheet, seen before it is taken, faults by the line', async () => {

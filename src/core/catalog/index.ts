@@ -88,5 +88,5 @@ export {
   withStock,
 } from './references';
 export { type Discount, type DiscountGives, discountSchema } from './discounts';
-export { countrySchema, type Delivery, type Tax, type TaxShown, taxShown } from './tax';
+export { countrySchema, type Delivery, type Tax, taxSchema, type TaxShown, taxShown } from './tax';
 export { isCountry } from './country';

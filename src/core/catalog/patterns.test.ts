@@ -13,7 +13,7 @@ const programOf = (pattern: PatternKey) =>
     productSchema.parse({ ...patterns[pattern].begins, slug: 'p', title: 'P', sku: 'P', price: '10', category: 'C' }),
     surroundings,
   );
-const sold: Readonly<Record<PatternKey, readonly [answers: object, price: string, sku: string]>> = {
+const sold: Readonly<Partial<Record<PatternKey, readonly [answers: object, price: string, sku: string]>>> = {
   sizesAndColours: [{ size: 'm', colour: 'green' }, '10', 'P-M-GR'],
   personalised: [{ words: 'Ada' }, '15', 'P'],
   byLength: [{ length: '2.5 m' }, '25', 'P'],
@@ -23,8 +23,20 @@ const sold: Readonly<Record<PatternKey, readonly [answers: object, price: string
 };
 
 describe('a pattern to begin with', () => {
-  it.each(patternKeys)('%s can be sold as it is', (pattern) => {
-    const [answers, price, sku] = sold[pattern];
+  it('is one that can be sold, or says what is to be filled first, which is there', () => {
+    for (const pattern of patternKeys) {
+      const { fillFirst } = patterns[pattern];
+      expect(fillFirst === null, pattern).toBe(sold[pattern] !== undefined);
+      const { product } = programOf(pattern);
+      const keys = product.choices.map(({ key }) => `choice:${key}`);
+      if (fillFirst !== null) expect(['parts', ...keys], pattern).toContain(fillFirst);
+    }
+    // What has to be filled says so, and nothing else is wrong with it.
+    expect([...new Set(programOf('inSteps').faults.map(({ data }) => data.code))]).toEqual(['noOptions']);
+  });
+
+  it.each(patternKeys.filter((pattern) => sold[pattern] !== undefined))('%s can be sold as it is', (pattern) => {
+    const [answers, price, sku] = sold[pattern] ?? [{}, '', ''];
     const program = programOf(pattern);
     expect(program.blocking).toEqual([]);
     const resolution = resolve(program, { answers }, { stock: null, today: '2026-11-25' });
@@ -32,7 +44,7 @@ describe('a pattern to begin with', () => {
     expect([resolution.state, resolution.unitPrice?.toString(), resolution.item.sku]).toEqual(['sellable', price, sku]);
   });
 
-  it.each(patternKeys.filter((pattern) => pattern !== 'sizesAndColours'))(
+  it.each(patternKeys.filter((pattern) => pattern !== 'sizesAndColours' && sold[pattern] !== undefined))(
     '%s wants nothing but a picture before it is published',
     (pattern) => {
       const { product } = programOf(pattern);

@@ -1,8 +1,19 @@
 import { type Product } from './schema';
 
-export const patternKeys = ['sizesAndColours', 'personalised', 'byLength', 'byArea', 'toOrder'] as const;
+export const patternKeys = [
+  'sizesAndColours',
+  'personalised',
+  'byLength',
+  'byArea',
+  'toOrder',
+  'kit',
+  'inSteps',
+] as const;
 
 export type PatternKey = (typeof patternKeys)[number];
+
+/** Where the editor opens, of what is to be filled first. */
+export type PatternPlace = 'parts' | `choice:${string}`;
 
 interface Pattern {
   readonly title: string;
@@ -10,6 +21,8 @@ interface Pattern {
   readonly words: string;
   /** what a product begins with, to be parsed by its schema */
   readonly begins: Readonly<Partial<Record<keyof Product, unknown>>>;
+  /** what is filled first, before it can be sold; null for what can be sold as it begins */
+  readonly fillFirst: PatternPlace | null;
 }
 
 const option = (key: string, title: string, more: object = {}) => ({ key, title, ...more });
@@ -31,6 +44,7 @@ export const patterns: Readonly<Record<PatternKey, Pattern>> = {
   sizesAndColours: {
     title: 'Sizes and colours',
     words: 'Counted separately: every combination that you keep has its own stock.',
+    fillFirst: null,
     begins: {
       choices: [
         {
@@ -59,6 +73,7 @@ export const patterns: Readonly<Record<PatternKey, Pattern>> = {
   personalised: {
     title: 'Personalised',
     words: 'With a line of text in a style of lettering, for a surcharge; made for each order.',
+    fillFirst: null,
     begins: {
       notCounted: 'madeToOrder',
       choices: [
@@ -97,6 +112,7 @@ export const patterns: Readonly<Record<PatternKey, Pattern>> = {
   byLength: {
     title: 'By the metre',
     words: 'Customers type a length in any unit; the price is for a metre.',
+    fillFirst: null,
     begins: {
       notCounted: 'madeToOrder',
       choices: [{ ...metres('length', 'Length'), sameSku: true }],
@@ -106,6 +122,7 @@ export const patterns: Readonly<Record<PatternKey, Pattern>> = {
   byArea: {
     title: 'By area',
     words: 'Width and height make an area; the price is for a square metre, with waste and a least that is charged.',
+    fillFirst: null,
     begins: {
       notCounted: 'madeToOrder',
       choices: [
@@ -119,6 +136,7 @@ export const patterns: Readonly<Record<PatternKey, Pattern>> = {
   toOrder: {
     title: 'Made to order',
     words: 'Options that add to the price, a day on which it is wanted, and notes for the workshop.',
+    fillFirst: null,
     begins: {
       notCounted: 'madeToOrder',
       choices: [
@@ -149,6 +167,23 @@ export const patterns: Readonly<Record<PatternKey, Pattern>> = {
           maxCharacters: 500,
           placeholder: 'What should we know?',
         },
+      ],
+    },
+  },
+  kit: {
+    title: 'A kit',
+    words: 'Several of your products sold as one, at the sum of their prices or a price of its own.',
+    fillFirst: 'parts',
+    begins: {},
+  },
+  inSteps: {
+    title: 'Put together in steps',
+    words: 'Customers fill one slot after the other with your products, as far as they fit together.',
+    fillFirst: 'choice:base',
+    begins: {
+      choices: [
+        { kind: 'slot', key: 'base', title: 'Base' },
+        { kind: 'slot', key: 'more', title: 'On top', required: false, most: 4 },
       ],
     },
   },

@@ -27,6 +27,8 @@ export interface SettingsView {
   readonly shop: Shop;
   /** whether the currency is settled, because something has been sold */
   readonly hasSold: boolean;
+  /** whether anybody has said anything of it yet */
+  readonly isSaid: boolean;
 }
 
 /** The shop's settings, codes included: for the manager's side. */
@@ -34,6 +36,7 @@ export function openSettings(context: Services): Promise<SettingsView> {
   return atOneMoment(context, async ({ database }) => ({
     shop: await readSettings(database.read),
     hasSold: await hasSold(database.read),
+    isSaid: (await database.read.query.settings.findFirst({ columns: { name: true } })) !== undefined,
   }));
 }
 

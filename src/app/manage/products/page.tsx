@@ -4,6 +4,7 @@ import { readSheets } from '@/services/catalog/catalog-state';
 import { services } from '@/services/process';
 import { productsAskedFrom } from '@/services/products/asked';
 import { listProducts } from '@/services/products/list';
+import { openSettings } from '@/services/settings/settings';
 import { type Said, saidOf } from '../../said-of';
 
 export const metadata: Metadata = { title: 'Products' };
@@ -13,9 +14,12 @@ export default async function ProductsPage({ searchParams }: { searchParams: Pro
   const context = await services();
   const asked = productsQuery(saidOf(await searchParams, ['find', 'show', 'category', 'sort', 'page']));
   const sheets = await readSheets(context.database.read);
+  const page = await listProducts(context, productsAskedFrom(new URLSearchParams(asked)));
   return (
     <ProductList
-      first={{ asked, page: await listProducts(context, productsAskedFrom(new URLSearchParams(asked))) }}
+      first={{ asked, page }}
+      // A shop without products is to be set up first.
+      beginning={page.total === 0 ? await openSettings(context) : null}
       sheets={sheets.map(({ key, title }) => ({ key, title }))}
     />
   );

@@ -1,13 +1,13 @@
 'use client';
 
-import { Box, chakra, Flex, IconButton, VStack } from '@chakra-ui/react';
-import { type LucideIcon, Moon, Search, Store, Sun } from 'lucide-react';
+import { Box, chakra, Flex, IconButton, Menu, Portal, VStack } from '@chakra-ui/react';
+import { Ellipsis, type LucideIcon, Moon, Search, Store, Sun } from 'lucide-react';
 import { useTheme } from 'next-themes';
 import { PageLink } from '@/ui/page-link';
 import { usePathname } from 'next/navigation';
 import { type ReactNode } from 'react';
 import { CommandsProvider, Palette, Shortcuts } from '@/features/kit/palette';
-import { RAIL } from '@/features/kit/shared';
+import { FURTHER, RAIL } from '@/features/kit/shared';
 import { CONTENT, SkipLink } from '@/ui/skip-link';
 import { useMounted } from '@/ui/use-mounted';
 
@@ -84,6 +84,49 @@ function LightSwitch() {
   );
 }
 
+/** What the rail has no room for, one press further. */
+function Further({ path }: { path: string }) {
+  const isWithin = FURTHER.some(({ href }) => path === href || path.startsWith(`${href}/`));
+  const isInRail = RAIL.some(({ within }) => within.some((start) => path.startsWith(start)));
+  return (
+    <Menu.Root positioning={{ placement: 'right-start' }}>
+      <Menu.Trigger asChild>
+        <chakra.button
+          type="button"
+          display="flex"
+          flexDirection="column"
+          alignItems="center"
+          gap="1"
+          w="full"
+          py="2.5"
+          fontSize="xs"
+          fontWeight="600"
+          cursor="pointer"
+          color={isWithin && !isInRail ? 'oak.50' : 'oak.200'}
+          bg={isWithin && !isInRail ? 'oak.700' : 'transparent'}
+          _hover={{ color: 'oak.50', bg: 'oak.800' }}
+        >
+          <Ellipsis size={20} aria-hidden />
+          More
+        </chakra.button>
+      </Menu.Trigger>
+      <Portal>
+        <Menu.Positioner>
+          <Menu.Content>
+            {FURTHER.map(({ href, title }) => (
+              <Menu.Item key={href} value={href} asChild>
+                <PageLink href={href} aria-current={path === href ? 'page' : undefined}>
+                  {title}
+                </PageLink>
+              </Menu.Item>
+            ))}
+          </Menu.Content>
+        </Menu.Positioner>
+      </Portal>
+    </Menu.Root>
+  );
+}
+
 /** The manager's side: a slim rail of places on the left, the place on the right. */
 export function ManagerFrame({ children }: { children: ReactNode }) {
   const path = usePathname();
@@ -120,6 +163,7 @@ export function ManagerFrame({ children }: { children: ReactNode }) {
               current={within.some((start) => path.startsWith(start))}
             />
           ))}
+          <Further path={path} />
           <Box flex="1" />
           <IconButton
             aria-label="Find anything (Ctrl K)"

@@ -60,7 +60,8 @@ export function NewProductDialog({
         { title, sku, price: orNull(price), category: orNull(category), pattern },
         createdSchema,
       );
-      router.push(`/manage/products/${id}`);
+      const fillFirst = pattern === null ? null : patterns[pattern].fillFirst;
+      router.push(`/manage/products/${id}${fillFirst === null ? '' : `?place=${encodeURIComponent(fillFirst)}`}`);
     };
     await run(work, { leaves: true });
   };

@@ -11,6 +11,7 @@ import { counted } from '@/core/words';
 import { type ListPage, useAskedList } from '@/features/kit/shared';
 import { type SheetName } from '@/features/manage/many';
 import { type ProductRow, type ProductsPage } from '@/services/products/list';
+import { type SettingsView } from '@/services/settings/settings';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TypedInput } from '@/ui/field';
 import { Page } from '@/ui/page';
@@ -155,6 +156,8 @@ const columns: ColumnDef<ProductRow>[] = [
 
 interface Props {
   first: ListPage<ProductsPage>;
+  /** the shop, while there is no product in it; null afterwards */
+  beginning: SettingsView | null;
   sheets: readonly SheetName[];
 }
 
@@ -177,7 +180,7 @@ function useProducts(first: Props['first']) {
 }
 
 /** Every product of the catalog. */
-export function ProductList({ first, sheets }: Props) {
+export function ProductList({ first, beginning, sheets }: Props) {
   const params = useSearchParams();
   const { page, shown, isWaiting, fault, said, ...set } = useProducts(first);
   const [adding, setAdding] = useState(false);
@@ -222,6 +225,7 @@ export function ProductList({ first, sheets }: Props) {
       )}
       {page.total === 0 && (
         <FirstSteps
+          shop={beginning}
           onPattern={(pattern) => {
             setBegin(pattern);
             setAdding(true);

@@ -1,1 +1,2 @@
 export { ShopSettings } from './shop-settings';
+export { YourShop } from './your-shop';

@@ -36,7 +36,7 @@ const formOf = ({
 }: Shop): SettingsForm => ({ name, timeZone, currency, skuSeparator, marginFloors, groups, tax, delivery });
 
 /** What holds for the whole shop, and its customer groups. */
-export function ShopSettings({ shop, hasSold }: SettingsView) {
+export function ShopSettings({ shop, hasSold }: Omit<SettingsView, 'isSaid'>) {
   const { value: form, edit, isChanged, reset, saved } = useUnsaved('settings', formOf(shop));
   const { currency, marginFloors, groups, tax, delivery } = form;
   const say = (change: Partial<SettingsForm>) => edit({ ...form, ...change });
@@ -99,7 +99,7 @@ function namedGroups(groups: readonly CustomerGroup[], before: readonly Customer
   );
 }
 
-interface TheShopProps extends SettingsView {
+interface TheShopProps extends Omit<SettingsView, 'isSaid'> {
   form: SettingsForm;
   say: (change: Partial<SettingsForm>) => void;
 }

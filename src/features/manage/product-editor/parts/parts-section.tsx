@@ -44,8 +44,9 @@ export function PartsSection() {
     >
       {product.parts.length === 0 && (
         <EmptyPlace title="Sold by itself">
-          Add the first part, and it becomes a kit: it costs what its parts cost, or less, and takes from stock what
-          they take.
+          Add the first part, and it becomes a kit: several products sold as one, at the sum of their prices or a price
+          of its own. Where customers choose what goes in, and it must fit, use slots instead; for something extra, an
+          add-on; for the same choices on many products, a sheet.
         </EmptyPlace>
       )}
       <Box>
