@@ -1,3 +1,4 @@
+import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { lookAtAll, violations } from '../support/axe';
 import { OUTLINE, setStage } from '../support/stage';
@@ -44,6 +45,33 @@ lookAtAll(stage, [
     'a stock item and what is on its way',
     '/manage/stock/hook-tool',
     () => stage.person.sees('Starter kit', '[aria-label="Where it is used"]'),
+  ],
+  [
+    'a delivery, with a line to fix',
+    '/manage/receive',
+    async () => {
+      for (const line of ['mesh-fine; 25; 4', 'SUIT'])
+        await (await stage.person.field('Next line')).sendKeys(line, Key.ENTER);
+      await stage.person.sees('1 line to fix first.');
+    },
+  ],
+  [
+    'a count, with a line to fix',
+    '/manage/count',
+    async () => {
+      for (const line of ['smoker; 3', 'SUIT'])
+        await (await stage.person.field('Next line')).sendKeys(line, Key.ENTER);
+      await stage.person.sees('1 line to fix first.');
+    },
+  ],
+  ['a list to count by', '/manage/count/list'],
+  [
+    'a price in the list',
+    '/manage/products',
+    async () => {
+      await stage.person.click(await stage.person.find('button[aria-label^="Price of Bee suit:"]'));
+      await stage.person.sees('Save and publish');
+    },
   ],
   ['all proofs', '/manage/proofs', () => stage.person.sees('Bee suit')],
   [

@@ -56,6 +56,39 @@ describe('the product list', () => {
   });
 });
 
+describe('a price in the list', () => {
+  const smoker = () => stage.database.read.query.products.findFirst({ where: eq(products.sku, 'SMOKE') });
+
+  it('is typed where it stands, kept in the draft, and as it was by one press', async () => {
+    const { person, browser } = stage;
+    await person.goTo('/manage/products');
+    const before = (await smoker())?.draft;
+    await person.click(await person.find('button[aria-label^="Price of Smoker:"]'));
+    await person.fill('Base price', '-3');
+    await person.sees('A price can’t be less than nothing.');
+    await person.fill('Base price', '41,5');
+    await person.fill('Was-price', '48');
+    await person.press('Save draft');
+    await person.sees('Smoker: price saved in the draft');
+    await person.sees('€41.50', 'table');
+    expect((await smoker())?.draft).toEqual({ ...before, price: '41.5', wasPrice: '48' });
+    await person.press('Undo');
+    await browser.driver.wait(async () => (await smoker())?.draft.price === before?.price, 10_000);
+    expect((await smoker())?.draft).toEqual(before);
+  });
+
+  it('is published from there, too', async () => {
+    const { person } = stage;
+    await person.goTo('/manage/products');
+    await person.click(await person.find('button[aria-label^="Price of Smoker:"]'));
+    await person.fill('Base price', '44');
+    await person.press('Save and publish');
+    await person.sees('Smoker: price published');
+    await person.goTo('/shop/smoker');
+    await person.sees('€44.00');
+  });
+});
+
 describe('a product with variants, from empty', () => {
   it('asks for a size and a colour that are counted separately', async () => {
     await stage.person.goTo('/manage/products');

@@ -35,7 +35,7 @@ describe('an empty shop', () => {
       ['Quantity rules', 'Quantity rules'],
       ['Bin', 'Bin'],
     ] as const) {
-      await person.press('More');
+      await person.press('All pages');
       await person.press(place);
       await person.sees(head, 'h1');
     }

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { referencesOf } from '@/core/catalog';
+import { setBasePrice } from '@/services/products/base-price';
 import { openSharedDraft, shareDraft, withdrawDraftLink } from '@/services/products/draft-link';
 import { openDraftPage } from '@/services/products/draft-page';
 import { leaveProduct, openProduct, saveDraft, seeProduct, setAsideDraft } from '@/services/products/drafts';
@@ -397,5 +398,26 @@ describe('a link to a draft', () => {
     for (const token of ['', ' ', 'null', '%', '../9'])
       await expect(openSharedDraft(context, token)).rejects.toMatchObject({ status: 404 });
     await expect(shareDraft(context, 9_999)).rejects.toMatchObject({ status: 404 });
+  });
+});
+
+describe('the price of a draft, said without opening it', () => {
+  it('is kept, and nothing else of the draft; what another has changed meanwhile stays', async () => {
+    const id = await createProduct(context, { title: 'Gauntlets', sku: 'GAUNT', price: '12' });
+    const before = await openProduct(context, id);
+    const said = { price: '10.50', wasPrice: '12', version: before.draftVersion, editor: 'list' };
+    const { version } = await setBasePrice(context, id, said);
+    const after = await openProduct(context, id);
+    expect(after.draft).toEqual({ ...before.draft, price: '10.50', wasPrice: '12' });
+    expect(after.draftVersion).toBe(version);
+    // The same again is the same; of another who has not seen it, it is refused.
+    expect(await setBasePrice(context, id, said)).toEqual({ version });
+    await expect(setBasePrice(context, id, { ...said, editor: 'other', price: '9' })).rejects.toMatchObject({
+      status: 409,
+      code: 'draftConflict',
+    });
+    await expect(setBasePrice(context, id, { ...said, version, price: '-1' })).rejects.toMatchObject({ status: 422 });
+    expect((await openProduct(context, id)).draft.price).toBe('10.50');
+    expect((await allProducts(context)).find((row) => row.id === id)?.base).toEqual({ price: '10.50', wasPrice: '12' });
   });
 });

@@ -166,7 +166,8 @@ export class Person {
 
   /** Unfolds what is folded in an outline, once it is there. */
   private async unfold(wanted: string): Promise<void> {
-    const script = 'for (const folded of document.querySelectorAll(\'nav [aria-expanded="false"]\')) folded.click()';
+    const script =
+      'for (const folded of document.querySelectorAll(\'nav [aria-expanded="false"]:not([aria-haspopup])\')) folded.click()';
     await this.driver.wait(
       async () => {
         await this.driver.executeScript(script);

@@ -31,6 +31,8 @@ export interface ProductRow {
   readonly picture: string | null;
   readonly facets: readonly string[];
   readonly price: string | null;
+  /** its base price and was-price as the draft says them: decimals, null where it says none */
+  readonly base: { readonly price: string | null; readonly wasPrice: string | null };
   /**
    * what one earns as its page begins: in the shop's currency, as a decimal; null while somebody has yet to say what it
    * costs
@@ -242,6 +244,7 @@ async function readRows(
       state: products.state,
       draftVersion: products.draftVersion,
       slug: sql<string | null>`json_extract(${products.draft}, '$.slug')`,
+      base: sql<string>`json_object('price', json_extract(${products.draft}, '$.price'), 'wasPrice', json_extract(${products.draft}, '$.wasPrice'))`,
       card: productCards.card,
     })
     .from(products)
@@ -251,11 +254,12 @@ async function readRows(
   const stock = await readStock(queries, new Set(rows.flatMap(({ card }) => (card ? namedBy(card) : []))));
   const [there, items] = [stockView(stock), asNamed(stock)];
   const costs = knownCosts(stock);
-  return inOrderOf(ids, rows).map(({ card, slug, ...said }) => {
+  return inOrderOf(ids, rows).map(({ card, slug, base, ...said }) => {
     const isSold = said.state === 'published' || said.state === 'changed';
     return {
       ...said,
       slug: slug ?? '',
+      base: JSON.parse(base) as ProductRow['base'],
       picture: card?.picture?.src ?? null,
       facets: card?.facets ?? [],
       price: card?.price ?? null,

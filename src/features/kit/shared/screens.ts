@@ -48,11 +48,8 @@ export const RAIL = ALL.flatMap(({ name, rail }) =>
   rail ? [{ ...rail, href: hrefOf(name), within: tabsOf(name).map(({ href }) => href) }] : [],
 );
 
-/** What the rail doesn’t show by itself: one press further. */
-export const FURTHER = ALL.filter((screen) => screen.rail === undefined).map(({ name, title }) => ({
-  title,
-  href: hrefOf(name),
-}));
+/** Every screen, in the order of the rail. */
+export const PAGES = ALL.map(({ name, title }) => ({ title, href: hrefOf(name) }));
 
 /** A screen of the rail and those that belong to it, as tabs. */
 export function tabsOf(

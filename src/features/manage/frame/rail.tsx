@@ -7,7 +7,7 @@ import { PageLink } from '@/ui/page-link';
 import { usePathname } from 'next/navigation';
 import { type ReactNode } from 'react';
 import { CommandsProvider, Palette, Shortcuts } from '@/features/kit/palette';
-import { FURTHER, RAIL } from '@/features/kit/shared';
+import { PAGES, RAIL } from '@/features/kit/shared';
 import { CONTENT, SkipLink } from '@/ui/skip-link';
 import { useMounted } from '@/ui/use-mounted';
 
@@ -84,9 +84,8 @@ function LightSwitch() {
   );
 }
 
-/** What the rail has no room for, one press further. */
-function Further({ path }: { path: string }) {
-  const isWithin = FURTHER.some(({ href }) => path === href || path.startsWith(`${href}/`));
+/** Every page there is, one press further: the rail has no room for all. */
+function AllPages({ path }: { path: string }) {
   const isInRail = RAIL.some(({ within }) => within.some((start) => path.startsWith(start)));
   return (
     <Menu.Root positioning={{ placement: 'right-start' }}>
@@ -102,18 +101,18 @@ function Further({ path }: { path: string }) {
           fontSize="xs"
           fontWeight="600"
           cursor="pointer"
-          color={isWithin && !isInRail ? 'oak.50' : 'oak.200'}
-          bg={isWithin && !isInRail ? 'oak.700' : 'transparent'}
+          color={!isInRail ? 'oak.50' : 'oak.200'}
+          bg={!isInRail ? 'oak.700' : 'transparent'}
           _hover={{ color: 'oak.50', bg: 'oak.800' }}
         >
           <Ellipsis size={20} aria-hidden />
-          More
+          All pages
         </chakra.button>
       </Menu.Trigger>
       <Portal>
         <Menu.Positioner>
           <Menu.Content>
-            {FURTHER.map(({ href, title }) => (
+            {PAGES.map(({ href, title }) => (
               <Menu.Item key={href} value={href} asChild>
                 <PageLink href={href} aria-current={path === href ? 'page' : undefined}>
                   {title}
@@ -163,7 +162,7 @@ export function ManagerFrame({ children }: { children: ReactNode }) {
               current={within.some((start) => path.startsWith(start))}
             />
           ))}
-          <Further path={path} />
+          <AllPages path={path} />
           <Box flex="1" />
           <IconButton
             aria-label="Find anything (Ctrl K)"

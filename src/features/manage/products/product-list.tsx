@@ -21,6 +21,7 @@ import { useAddress } from '@/ui/use-address';
 import { BulkBar } from './bulk-bar';
 import { FirstSteps } from './first-steps';
 import { NewProductDialog } from './new-product-dialog';
+import { PriceCell } from './price-cell';
 import { PasteProducts } from './paste-products';
 import { useSelected } from './use-selected';
 
@@ -107,12 +108,7 @@ const columns: ColumnDef<ProductRow>[] = [
     header: 'Price',
     accessorKey: 'price',
     meta: { align: 'end' },
-    cell: ({ row: { original } }) =>
-      original.price ?? (
-        <Text as="span" color="fg.muted">
-          {original.isDue ? '' : 'no price'}
-        </Text>
-      ),
+    cell: ({ row: { original } }) => <PriceCell row={original} />,
   },
   {
     id: 'earns',

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Button, Heading, HStack, Link, Text } from '@chakra-ui/react';
-import { type FormEvent, useMemo, useState } from 'react';
+import { type FormEvent, useState } from 'react';
 import { isCountry, type Shop, type Tax, taxSchema } from '@/core/catalog';
 import { currencies } from '@/core/money';
 import { anything, countryName, send, useAttempt } from '@/features/kit/shared';
@@ -58,7 +58,7 @@ function Asked({ shop }: { shop: Shop }) {
   const [currency, setCurrency] = useState('');
   const [country, setCountry] = useState('');
   const [percent, setPercent] = useState('');
-  const findings = useMemo(countries, []);
+  const [findings] = useState(countries);
   const { busy, fault, setFault, attempt } = useAttempt();
   const save = async () => {
     if (name.trim() === '') return setFault('Enter the name of your shop.');
