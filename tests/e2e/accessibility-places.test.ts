@@ -59,8 +59,7 @@ lookAtAll(stage, [
     'a count, with a line to fix',
     '/manage/count',
     async () => {
-      for (const line of ['smoker; 3', 'SUIT'])
-        await (await stage.person.field('Next line')).sendKeys(line, Key.ENTER);
+      for (const line of ['smoker; 3', 'SUIT']) await (await stage.person.field('Next line')).sendKeys(line, Key.ENTER);
       await stage.person.sees('1 line to fix first.');
     },
   ],

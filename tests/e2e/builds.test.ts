@@ -3,6 +3,7 @@ import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { cuts, orderLines, orders, products, stockItems } from '@/data/schema';
 import { addFormula, orderBasket, publish, startProduct } from '../support/acts';
+import { PATIENCE } from '../support/browser';
 import { COUNTER, OUTLINE, setStage } from '../support/stage';
 
 const stage = setStage();
@@ -38,7 +39,7 @@ async function addSlot(
   await person.fill('Ask customers for', title);
   await person.select('as', 'a slot of a build');
   await person.press('Add choice');
-  await person.fill('At most', most);
+  await person.fill('Maximum', most);
   for (const [place, [words, candidate]] of candidates.entries())
     await person.findAndPick(place === 0 ? 'Add a product' : 'Add another product', words, candidate);
 }
@@ -55,6 +56,16 @@ describe('a build set up from an empty page', () => {
       ['flat', 'Flat roof'],
       ['travel', 'Travel roof'],
     ]);
+    // A minimum of 0 says that it may stay empty; it is filled again by another.
+    const lid = async () =>
+      (
+        await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Small hive') })
+      )?.draft.choices.find(({ title }) => title === 'Lid');
+    await person.fill('Minimum', '0');
+    await stage.browser.driver.wait(async () => (await lid())?.required === false, PATIENCE);
+    await person.fill('Minimum', '1');
+    await stage.browser.driver.wait(async () => (await lid())?.required === true, PATIENCE);
+    expect(await lid()).toMatchObject({ least: 1, most: 1 });
     await person.press('Fit rules', OUTLINE);
     await person.press('Add a fit rule');
     await person.select('Fit rule 1: property', 'footprint');

@@ -163,10 +163,10 @@ const sentences: { readonly [C in FaultCode]: Sentence<C> } = {
   partFaulty: (data, reason) =>
     `${data.product} can’t be sold as it stands, so it can’t be a part: ${faultSentence(data.first, reason)}`,
   partUnresolved: (data, reason) =>
-    `${data.product} can’t be this part as it stands. ${reason(data.first)} Mend what is settled or withheld here.`,
+    `${data.product} can’t be this part as it stands. ${reason(data.first)} Change what is fixed or not offered here.`,
   partNumberRefused: (data, reason) =>
     `${data.count} of ${data.product} can’t be sold here. ${reason(data.first)} Customers can’t take so many.`,
-  partAnswerRefused: (data, reason) => `What is settled here of ${data.product} is refused. ${reason(data.reason)}`,
+  partAnswerRefused: (data, reason) => `What is fixed here of ${data.product} is refused. ${reason(data.reason)}`,
   partChoiceUnknown: (data) =>
     `${data.product} has no choice “${data.key}”. ${data.meant === null ? 'Remove it.' : `“${data.meant}” may be meant.`}`,
   partNothingOffered: (data) =>

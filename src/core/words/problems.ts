@@ -70,7 +70,7 @@ const sayings: { readonly [C in ProblemCode]: Saying<C> } = {
     remedy: 'Leave out what is said of it.',
   }),
   answerFixed: (data) => ({
-    message: `${data.title} is settled here: nothing else can be chosen.`,
+    message: `${data.title} is fixed here: nothing else can be chosen.`,
     remedy: 'Leave that answer out.',
   }),
   partNotLeftOut: (data) => ({

@@ -32,15 +32,21 @@ export function SlotFields({ choice, index, edit }: KindProps<'slot'>) {
 }
 
 function HowMany({ choice, index, edit }: SlotProps) {
-  const whole = { least: 1, most: MOST_IN_A_SLOT, mayBeEmpty: false } as const;
+  // A slot that may stay empty says so by its minimum of 0; one that is filled with several or not at all says both.
+  const isNoneOrSeveral = !choice.required && choice.least > 1;
   const least = useWholeText(
-    choice.least,
-    whole,
-    (value) => value !== null && edit('least', (draft) => void (draft.least = value)),
+    choice.required || isNoneOrSeveral ? choice.least : 0,
+    { least: 0, most: MOST_IN_A_SLOT, mayBeEmpty: false },
+    (value) =>
+      value !== null &&
+      edit('least', (draft) => {
+        draft.required = value > 0 && !isNoneOrSeveral;
+        draft.least = Math.max(1, value);
+      }),
   );
   const most = useWholeText(
     choice.most,
-    whole,
+    { least: 1, most: MOST_IN_A_SLOT, mayBeEmpty: false },
     (value) => value !== null && edit('most', (draft) => void (draft.most = value)),
   );
   const fault = useFaultAt('choices', index, 'least');
@@ -48,13 +54,14 @@ function HowMany({ choice, index, edit }: SlotProps) {
     <Box>
       <SimpleGrid columns={2} gap="4" maxW="340px">
         <TextField
-          label={choice.required ? 'At least' : 'At least, where it is filled'}
+          label="Minimum"
+          help={isNoneOrSeveral ? 'Or none: it is optional.' : undefined}
           value={least.text}
           fault={least.fault ?? fault}
           inputMode="numeric"
           onChange={least.take}
         />
-        <TextField label="At most" value={most.text} fault={most.fault} inputMode="numeric" onChange={most.take} />
+        <TextField label="Maximum" value={most.text} fault={most.fault} inputMode="numeric" onChange={most.take} />
       </SimpleGrid>
       {choice.most > 1 && (
         <Box mt="2">

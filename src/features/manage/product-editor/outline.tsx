@@ -16,7 +16,8 @@ import { useOutlineKeys } from './outline-keys';
 import { applyPageOrder, pageEntries, type PageEntry } from './page-order';
 import { useCountedVariants, useStockedChoices } from './variants/unbooked-counts';
 
-function slotState({ options, joins, least, most }: SlotChoice): string {
+function slotState({ options, joins, required, least: filled, most }: SlotChoice): string {
+  const least = required || filled > 1 ? filled : 0;
   const many = most === 1 ? 'slot' : `slot for ${least === most ? least : `${least} to ${most}`}`;
   return joins.length > 0 ? `${many}, by condition` : `${many}, ${counted(options.length, 'candidate')}`;
 }
