@@ -145,6 +145,7 @@ describe('a delivery of many', () => {
     ['less than nothing', line('gift-box', '-2'), 'is not a quantity'],
     ['a unit that does not fit', line('gift-box', '3 m'), 'is not a quantity'],
     ['a lot of what does not lie in lots', line('gift-box', '3', { lot: 'A' }), 'does not lie in lots'],
+    ['a lot that nobody can see', line('mesh-fine', '3', { lot: '\u200b' }), 'a lot’s name has 1 to 60 characters'],
     ['a cost that can’t be read', line('gift-box', '3', { unitCost: 'cheap' }), 'is not what one unit costs'],
     ['a lot that is there', line('mesh-fine', '3', { lot: 'roll 1' }), 'There is already a lot called'],
   ])('with %s enters nothing at all, and says which line', async (_, wrong, words) => {

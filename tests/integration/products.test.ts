@@ -417,6 +417,7 @@ describe('the price of a draft, said without opening it', () => {
       code: 'draftConflict',
     });
     await expect(setBasePrice(context, id, { ...said, version, price: '-1' })).rejects.toMatchObject({ status: 422 });
+    await expect(setBasePrice(context, id, { ...said, version, price: 'abc' })).rejects.toMatchObject({ status: 422 });
     expect((await openProduct(context, id)).draft.price).toBe('10.50');
     expect((await allProducts(context)).find((row) => row.id === id)?.base).toEqual({ price: '10.50', wasPrice: '12' });
   });

@@ -1,5 +1,6 @@
 import { type Exact } from '../number';
 import { readMeasure, type Unit } from '../quantity';
+import { isBlank } from '../text';
 import { measureFaultWords } from '../words/problems';
 
 /** One lot of a typed list. */
@@ -31,7 +32,7 @@ export function readLotList(
     const place = `Line ${index + 1}`;
     const colon = line.lastIndexOf(':');
     const label = colon < 0 ? null : line.slice(0, colon).trim();
-    if (label !== null && (label === '' || label.length > 60))
+    if (label !== null && (isBlank(label) || label.length > 60))
       return { fault: `${place}: a lot’s name has 1 to 60 characters.` };
     const several = SEVERAL.exec(line.slice(colon + 1).trim());
     const measure = (several?.[2] ?? line.slice(colon + 1)).trim();

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { decimalText, Exact } from '../../core/number';
+import { faultWords } from '../../core/words';
 import { type Services } from '../context';
 import { saveDraftOf } from '../drafts/life';
 import { Refusal } from '../refusal';
@@ -19,16 +20,19 @@ export const basePriceSchema = z.strictObject({
  * Says the base price of a draft and what it was before, without opening it.
  *
  * @returns the new version of the draft
- * @throws Refusal 404; 409 `draftConflict` where somebody else has changed it; 422 for a price less than nothing
+ * @throws Refusal 404; 409 `draftConflict` where somebody else has changed it; 422 for what is no price
  */
 export async function setBasePrice(
   { database, now }: Services,
   id: number,
   { price, wasPrice, version, editor }: z.infer<typeof basePriceSchema>,
 ): Promise<{ readonly version: number }> {
-  for (const said of [price, wasPrice])
-    if (said !== null && Exact.from(said).sign() < 0)
-      throw new Refusal(422, 'negative', 'A price can’t be less than nothing.');
+  for (const said of [price, wasPrice]) {
+    if (said === null) continue;
+    const value = Exact.parse(said);
+    if (!value) throw new Refusal(422, 'notDecimal', faultWords({ code: 'notDecimal', given: said }));
+    if (value.sign() < 0) throw new Refusal(422, 'negative', 'A price can’t be less than nothing.');
+  }
   return database.write(async (transaction) => {
     const { draft } = await productLife.require(transaction, id);
     const definition = { ...draft, price, wasPrice };

@@ -44,7 +44,17 @@ export const newProductSchema = z.strictObject({
 /** So many products are started at once at most. */
 const MOST_AT_ONCE = 500;
 
-export const newProductsSchema = z.strictObject({ products: z.array(newProductSchema).min(1).max(MOST_AT_ONCE) });
+export const newProductsSchema = z.strictObject({
+  products: z
+    .array(
+      newProductSchema.refine(
+        ({ stock, notCounted }) => stock === null || notCounted === null,
+        'A product is counted, or it is not: say one of the two.',
+      ),
+    )
+    .min(1)
+    .max(MOST_AT_ONCE),
+});
 
 /**
  * Starts a product with a name, and what else is known of it already.

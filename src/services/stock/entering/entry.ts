@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Exact } from '../../../core/number';
+import { isBlank } from '../../../core/text';
 import { type Queries } from '../../../data/database';
 import { type stockItems } from '../../../data/schema';
 import { type Services } from '../../context';
@@ -13,7 +14,11 @@ import { readCost, readFigure, readLotLines } from '../ledger/stock-figure';
 export const entryKindSchema = z.enum(['receipt', 'adjustment']);
 export type EntryKind = z.infer<typeof entryKindSchema>;
 
-export const reasonSchema = z.string().trim().min(1, 'Enter a reason, so that the ledger can be read later.').max(200);
+export const reasonSchema = z
+  .string()
+  .trim()
+  .max(200)
+  .refine((reason) => !isBlank(reason), 'Enter a reason, so that the ledger can be read later.');
 
 export const stockEntrySchema = z.strictObject({
   kind: entryKindSchema,

@@ -10,7 +10,10 @@ import { type LotView, requireRoom } from '../ledger/lots';
 import { type Meaning } from './codes';
 import { type EntryKind, type ReadEntry, readEntry, receivedBy } from './entry';
 
-const text = z.string().max(200);
+const text = z
+  .string()
+  .max(200)
+  .regex(/^[^\r\n]*$/, 'This is one line.');
 
 export const lineSchema = z.strictObject({
   /** SKU or GTIN of what is sold, or name or inside name of the stock item */
