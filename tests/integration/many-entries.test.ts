@@ -114,7 +114,12 @@ describe('a delivery of many', () => {
       ['64.8', '114.8'],
       ['46.5', '59'],
     ]);
+    const costOf = async () =>
+      Number((await context.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, 'smoker') }))?.cost);
+    const before = await costOf();
     expect(await enter('receipt', lines)).toEqual({ entered: 4 });
+    // Nineteen at what they cost, six at 20, then five at 26: what all thirty cost together, over thirty.
+    expect(await costOf()).toBeCloseTo((19 * before + 6 * 20 + 5 * 26) / 30, 5);
     expect([await onHand('smoker'), await onHand('mesh-fine'), await onHand('wrap-felt')]).toEqual([
       '30',
       '114.8',

@@ -13,6 +13,9 @@ import { useMounted } from '@/ui/use-mounted';
 
 const RailLink = chakra(PageLink);
 
+/** On a low screen places stand closer, so that none is below its end. */
+const CLOSER = { '@media (max-height: 780px)': { paddingBlock: '5px' } };
+
 function RailPlace({
   href,
   label,
@@ -37,6 +40,7 @@ function RailPlace({
       gap="1"
       w="full"
       py="2.5"
+      css={CLOSER}
       fontSize="xs"
       fontWeight="600"
       color={current ? 'oak.50' : 'oak.200'}
@@ -98,6 +102,7 @@ function AllPages({ path }: { path: string }) {
           gap="1"
           w="full"
           py="2.5"
+          css={CLOSER}
           fontSize="xs"
           fontWeight="600"
           cursor="pointer"
@@ -148,6 +153,7 @@ export function ManagerFrame({ children }: { children: ReactNode }) {
           position="sticky"
           top="0"
           h="100vh"
+          overflowY="auto"
           _print={{ display: 'none' }}
         >
           <Box mb="3" title="Oak Knot">

@@ -9,6 +9,7 @@ import { inPieces } from '../../in-pieces';
 import { Refusal } from '../../refusal';
 import { seenName } from '../../seen';
 import { requireFloorsKept } from '../items/cost-check';
+import { requireItem } from '../items/item';
 import { readLots } from '../ledger/lots';
 import { findMeanings } from './codes';
 import { costChangesOf, enterRead, type EntryKind, entryKindSchema, reasonSchema } from './entry';
@@ -83,9 +84,10 @@ export async function enterMany(
     const lots = await readLots(transaction, [...items.values()]);
     // What codes mean was seen a moment ago; what there is may be another by now.
     for (const { item, entry, line } of entriesOf(kind, { ...looked.known, items, lots }, lines)) {
-      const current = await transaction.query.stockItems.findFirst({ where: eq(stockItems.id, item.id) });
+      // A count is of what there is after the lines above it.
+      const current = entry.kind === 'counted' ? await requireItem(transaction, item.key) : item;
       try {
-        await enterRead(transaction, now(), current ?? item, entry, reason);
+        await enterRead(transaction, now(), current, entry, reason);
       } catch (error) {
         throw error instanceof Refusal ? lineRefused(line, error.message, error.code) : error;
       }
