@@ -77,6 +77,18 @@ describe('a price in the list', () => {
     expect((await smoker())?.draft).toEqual(before);
   });
 
+  it('and so is what is on hand of what draws one stock item', async () => {
+    const { person } = stage;
+    const onHand = async () =>
+      (await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, 'crown-board') }))?.onHand;
+    await person.click(await person.find('button[aria-label^="Stock of Crown board:"]'));
+    await person.fill('On hand (pieces)', '21');
+    await person.press('Post count');
+    await person.sees('Crown board: count posted');
+    await person.sees('21 pieces', 'table');
+    expect(await onHand()).toBe('21');
+  });
+
   it('is published from there, too', async () => {
     const { person } = stage;
     await person.goTo('/manage/products');

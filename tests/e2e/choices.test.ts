@@ -53,6 +53,11 @@ describe('the bee suit, from an empty product', () => {
     await stage.person.select('as', 'a colour, shown as swatches');
     await stage.person.press('Add choice');
     for (const colour of ['Slate', 'Moss']) await stage.person.fill('New option', `${colour}\n`);
+    await stage.person.fill('New option', 'moss');
+    await stage.person.sees('Moss is there already. To change it, add what it becomes: Moss +10.');
+    await stage.person.fill('New option', 'moss +3');
+    await stage.person.sees('Changes: moss · +€3.00 (was no amount)');
+    await stage.person.fill('New option', '');
     await stage.person.find('[aria-label="Colour of Slate: Slate"]');
     await stage.person.fill('SKU part of Slate', 'SL');
     await stage.person.fill('SKU part of Moss', 'MO');
@@ -262,6 +267,8 @@ describe('in the shop', () => {
     );
     await input.sendKeys(right);
     await stage.person.sees('label.svg');
+    // It is seen small, as it will be sent.
+    await stage.person.find('img[src^="blob:"]');
     // 35 cm² at 68.00 / m², and 0.04 for the cutting: 0.28 a label, and the artwork once.
     await stage.person.sees('€56.00', '[aria-label="Total"]');
   });

@@ -3,7 +3,7 @@ import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { Database } from '@/data/database';
 import { stockItems } from '@/data/schema';
-import { type Browser, Person, startBrowser, toolsOf } from '../support/browser';
+import { type Browser, PATIENCE, Person, startBrowser, toolsOf } from '../support/browser';
 import { startServer, type TestServer } from '../support/server';
 
 let server: TestServer;
@@ -35,6 +35,37 @@ describe('the shop', () => {
     await person.seesNoMore('is not made.');
     await person.fill('Name to embroider', 'Wilhelmina the Second');
     await person.sees('Name to embroider: 21 characters is 5 too many. Use at most 16 characters.');
+  });
+
+  it('says what is still to be chosen, marks it for those who listen, and goes there', async () => {
+    const [person] = people();
+    const [browser] = browsers;
+    if (!person || !browser) throw new Error('no browser');
+    await person.goTo('/shop/bee-suit');
+    const size = () => browser.driver.findElement({ css: '[role="radiogroup"][aria-labelledby="shop-size-label"]' });
+    expect(await (await size()).getAttribute('aria-required')).toBe('true');
+    expect(await (await size()).getAttribute('aria-invalid')).toBeNull();
+    await person.press('Add to basket');
+    await person.sees('Still missing: Size, Cloth.');
+    expect(await (await size()).getAttribute('aria-invalid')).toBe('true');
+    const told = (await (await size()).getAttribute('aria-describedby')) ?? '';
+    expect(await (await browser.driver.findElement({ id: told })).getText()).toContain('Size');
+    await browser.driver.wait(
+      async () =>
+        browser.driver.executeScript<boolean>('return arguments[0].contains(document.activeElement)', await size()),
+      PATIENCE,
+    );
+    await person.pick('M');
+    expect(await (await size()).getAttribute('aria-invalid')).toBeNull();
+    // What it comes to is told once it rests.
+    await person.fill('Quantity', '2');
+    await browser.driver.wait(
+      () =>
+        browser.driver.executeScript<boolean>(
+          "return [...document.querySelectorAll('[role=status]')].some(({ textContent }) => /^Total €/.test(textContent))",
+        ),
+      PATIENCE,
+    );
   });
 
   it('keeps what is done while the script of a page is still on its way', async () => {

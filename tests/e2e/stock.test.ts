@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { stockItems, stockMovements } from '@/data/schema';
+import { expectReceipt } from '@/services/stock/items/expected';
 import { makeStockItem, publish, startProduct } from '../support/acts';
 import { COUNTER, DIALOG, OUTLINE, setStage } from '../support/stage';
 
@@ -80,6 +81,11 @@ describe('a delivery', () => {
 
   it('is typed, scanned, found by name and chosen, and enters the stock by one press', async () => {
     const { person, browser } = stage;
+    await expectReceipt({ database: stage.database, now: () => new Date() }, 'hook-tool', {
+      quantity: '20',
+      day: '2027-01-08',
+      note: '',
+    });
     await person.goTo('/manage/stock');
     await person.press('Receive a delivery');
     await next('suit-m-ln; 12; 31,50');
@@ -100,16 +106,22 @@ describe('a delivery', () => {
     );
     await browser.driver.switchTo().activeElement().sendKeys('40', Key.ENTER);
     await person.sees('85 pieces → 125 pieces', PAGE);
+    // What is on its way is taken as what came, unless somebody says that it is another delivery.
+    await next('hook-tool; 5');
+    const expected = await person.find('select[aria-label="Expected delivery, line 5"]');
+    expect(await expected.getAttribute('value')).not.toBe('');
+    await person.select('Expected delivery, line 5', 'Not one that is expected');
     await person.sees('Comes to €378.00.');
     expect(await entered()).toEqual([]);
     await person.fill('Why', 'Note 88');
-    await person.press('Receive 4 lines');
-    await person.sees('4 lines received');
+    await person.press('Receive 5 lines');
+    await person.sees('5 lines received');
     await person.sees('No line yet');
     expect(await entered()).toEqual([
       { key: 'bee-suit-m-linen', change: '12', cost: '31.5' },
       { key: expect.stringMatching(/^paint-/) as unknown, change: '2', cost: null },
       { key: 'gift-box', change: '40', cost: null },
+      { key: 'hook-tool', change: '5', cost: null },
     ]);
   });
 

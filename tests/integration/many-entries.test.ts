@@ -5,6 +5,7 @@ import { openProduct, saveDraft } from '@/services/products/drafts';
 import { bookStock } from '@/services/products/variants';
 import { type EntryKind } from '@/services/stock/entering/entry';
 import { enterMany, lookAtEntries } from '@/services/stock/entering/many';
+import { expectReceipt, listExpected } from '@/services/stock/items/expected';
 import { createStockItem, setLotRule } from '@/services/stock/items/stock';
 import { auditLedger } from '@/services/stock/ledger/ledger';
 import { openServices, type TestServices } from '../support/services';
@@ -20,13 +21,11 @@ afterEach(async () => {
 
 const onHand = async (key: string) =>
   (await context.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, key) }))?.onHand;
-const line = (code: string, quantity: string, rest: { lot?: string; unitCost?: string } = {}) => ({
-  code,
-  quantity,
-  lot: '',
-  unitCost: '',
-  ...rest,
-});
+const line = (
+  code: string,
+  quantity: string,
+  rest: { lot?: string; unitCost?: string; expected?: number | null } = {},
+) => ({ code, quantity, lot: '', unitCost: '', expected: null, ...rest });
 type Line = ReturnType<typeof line>;
 const look = async (kind: EntryKind, ...lines: Line[]) => (await lookAtEntries(context, { kind, lines })).lines;
 let tokens = 0;
@@ -131,6 +130,38 @@ describe('a delivery of many', () => {
       ['12.5', null],
     ]);
     expect((await movementsOf('Note 4711: Roll Z 1')).map(({ onHandChange }) => onHandChange)).toEqual(['25']);
+  });
+
+  it('takes what has come from what was on its way, and leaves the rest of that', async () => {
+    const onItsWay = async () => (await listExpected(context, 'gift-box')).map(({ day, quantity }) => [day, quantity]);
+    await expectReceipt(context, 'gift-box', { quantity: '20', day: '2026-12-04', note: '' });
+    await expectReceipt(context, 'gift-box', { quantity: '50', day: '2026-12-18', note: '' });
+    const [soon, later] = await listExpected(context, 'gift-box');
+    const id = soon?.id ?? 0;
+    const seen = await look(
+      'receipt',
+      line('gift-box', '12', { expected: id }),
+      line('gift-box', '9', { expected: id }),
+      line('gift-box', '1', { expected: id }),
+    );
+    expect(seen.map(({ expected }) => expected.map(({ quantity }) => quantity))).toEqual([
+      ['20', '50'],
+      ['8', '50'],
+      ['50'],
+    ]);
+    expect(seen[2]?.fault).toBe('That delivery is not on its way any more. Choose another, or none.');
+    await enter('receipt', [line('gift-box', '12', { expected: id }), line('gift-box', '3')]);
+    expect(await onItsWay()).toEqual([
+      ['2026-12-04', '8'],
+      ['2026-12-18', '50'],
+    ]);
+    await enter('receipt', [line('gift-box', '9', { expected: id })]);
+    expect(await onItsWay()).toEqual([['2026-12-18', '50']]);
+    expect(await onHand('gift-box')).toBe('109');
+    // It is of this stock item alone, and nothing that is counted.
+    const wrong = [line('smoker', '1', { expected: later?.id ?? 0 })];
+    await expect(enter('receipt', wrong)).rejects.toMatchObject({ status: 422 });
+    await expect(enter('adjustment', [line('gift-box', '9', { expected: id })])).rejects.toMatchObject({ status: 422 });
   });
 
   it('is entered once, however often the button is pressed, and its token is good for nothing else', async () => {

@@ -19,7 +19,7 @@ import { inOrderOf } from '../in-order';
 import { ON_A_PAGE } from '../list-asked';
 import { pageAmong, type PageOf } from '../page-among';
 import { withStock } from '../selling/overdue';
-import { readStock } from '../stock/ledger/figures';
+import { readStock, type StockFigures } from '../stock/ledger/figures';
 import { EVERYTHING, type ProductsAsked } from './asked';
 
 /** A product as the list shows it. */
@@ -40,6 +40,8 @@ export interface ProductRow {
   readonly earns: { readonly amount: string; readonly percent: string | null; readonly belowFloor: boolean } | null;
   readonly stock: string;
   readonly outOfStock: boolean;
+  /** the one stock item that it draws, where it is counted as a sum; null where there is none, or more */
+  readonly counted: { readonly key: string; readonly onHand: string; readonly unit: string } | null;
   readonly category: string | null;
   readonly supplier: string | null;
   readonly tags: readonly string[];
@@ -267,6 +269,7 @@ async function readRows(
       mustFix: card?.mustFix ?? 0,
       earns: card && earnsOf(card, costs, shop),
       ...(card ? (card.isKit ? kitStockWords(card, there) : stockWords(ownStock(card), there, items)) : NOT_KNOWN),
+      counted: card && !card.isKit ? countedOf(ownStock(card), stock) : null,
       held: card && isSold ? heldWords(card, there) : null,
       isDue: card === null,
     };
@@ -318,6 +321,12 @@ function heldWords(card: ProductCard, there: StockView): string | null {
 
 /** The stock items that a product itself draws from; what is taken along is counted where it belongs. */
 const ownStock = ({ draws }: ProductCard) => draws.flatMap(({ key, along }) => (along ? [] : [key]));
+
+/** The stock item that alone is drawn; null where it lies in lots, which are counted one by one. */
+function countedOf([key, ...more]: readonly string[], stock: readonly StockFigures[]): ProductRow['counted'] {
+  const item = more.length === 0 ? stock.find((known) => known.key === key) : undefined;
+  return item && !item.lying ? { key: item.key, onHand: item.onHand, unit: item.unit } : null;
+}
 
 function amountOf(key: string, there: StockView): Exact {
   const available = there.available(key) ?? Exact.zero;

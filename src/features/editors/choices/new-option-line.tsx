@@ -5,6 +5,7 @@ import { Plus } from 'lucide-react';
 import { type ClipboardEvent, type FormEvent, useState } from 'react';
 import { freeKey, type Option, type OptionsChoice, skuPartFrom } from '@/core/catalog';
 import { readOptionLine, type TypedOption } from '@/core/exchange';
+import { plainWords } from '@/core/text';
 import { amountWords } from '@/core/words';
 import { useAmountScope, useHalfTyped } from '@/features/editors/fields';
 import { useEditing } from '@/features/editors/frame';
@@ -40,8 +41,10 @@ export function NewOptionLine({ choice, isFull, edit, onPasteList }: Props) {
   const typed: TypedOption = asTitle
     ? { title: text.trim(), amount: null, sku: null, isParted: false }
     : readOptionLine(text, scope);
+  const there = choice.options.find(({ title }) => plainWords(title) === plainWords(typed.title));
+  const isOnlyThere = there !== undefined && typed.amount === null && typed.sku === null;
   const isTooLong = typed.title.length > LONGEST_TITLE || (typed.sku?.length ?? 0) > LONGEST_PART;
-  const proposed = typed.sku === null ? proposedPart(typed.title, choice.options) : null;
+  const proposed = typed.sku === null && !there ? proposedPart(typed.title, choice.options) : null;
   const type = (next: string) => {
     setText(next);
     if (next.trim() === '') setAsTitle(false);
@@ -49,7 +52,17 @@ export function NewOptionLine({ choice, isFull, edit, onPasteList }: Props) {
   const add = (event: FormEvent) => {
     event.preventDefault();
     const { title, amount, sku } = typed;
-    if (title === '' || isFull || isTooLong) return;
+    if (title === '' || isTooLong || isOnlyThere) return;
+    if (there) {
+      edit(`change option ${title}`, (draft) => {
+        const option = draft.options.find(({ key }) => key === there.key);
+        if (!option) return;
+        if (amount !== null) option.amount = amount;
+        if (sku !== null) option.sku = sku;
+      });
+      return type('');
+    }
+    if (isFull) return;
     const colour = choice.kind === 'swatch' ? colourOfName(surroundings.swatches.values(), title) : null;
     edit(`add option ${title}`, (draft) => {
       const keys = draft.options.map(({ key }) => key);
@@ -76,15 +89,27 @@ export function NewOptionLine({ choice, isFull, edit, onPasteList }: Props) {
           data-begin-here
           autoFocus={choice.options.length === 0}
         />
-        <Button type="submit" variant="outline" disabled={typed.title === '' || isFull || isTooLong}>
-          <Plus size={16} aria-hidden /> Add option
+        <Button
+          type="submit"
+          variant="outline"
+          disabled={typed.title === '' || isTooLong || (there ? isOnlyThere : isFull)}
+        >
+          {!there && <Plus size={16} aria-hidden />} {there ? 'Change option' : 'Add option'}
         </Button>
       </HStack>
       {isTooLong && (
         <FaultLine mt="1">{`A title has ${LONGEST_TITLE} characters at most, an SKU part ${LONGEST_PART}.`}</FaultLine>
       )}
+      {isOnlyThere && (
+        <FaultLine mt="1">{`${there.title} is there already. To change it, add what it becomes: ${there.title} +10.`}</FaultLine>
+      )}
       {(typed.isParted || proposed !== null) && (
-        <Understood typed={typed} proposed={proposed} onAsTitle={typed.isParted ? () => setAsTitle(true) : null} />
+        <Understood
+          typed={typed}
+          there={there}
+          proposed={proposed}
+          onAsTitle={typed.isParted ? () => setAsTitle(true) : null}
+        />
       )}
     </form>
   );
@@ -93,10 +118,13 @@ export function NewOptionLine({ choice, isFull, edit, onPasteList }: Props) {
 /** What a line is understood to be, before it is added. */
 function Understood({
   typed: { title, amount, sku },
+  there,
   proposed,
   onAsTitle,
 }: {
   typed: TypedOption;
+  /** the option that is changed by it; undefined where it is a new one */
+  there: Option | undefined;
   proposed: string | null;
   /** takes all of it as the title; null where it is that already */
   onAsTitle: (() => void) | null;
@@ -107,13 +135,22 @@ function Understood({
     amountWords(amount, shop.currency),
     sku ? `SKU part ${sku}` : proposed && `SKU part ${proposed}`,
   ];
+  const before = there
+    ? [
+        amount === null ? '' : amountWords(there.amount, shop.currency) || 'no amount',
+        sku === null ? '' : (there.sku ?? 'no SKU part'),
+      ]
+        .filter((word) => word !== '')
+        .join(' · ')
+    : '';
   return (
     <HStack mt="1" gap="2" fontSize="sm" color="fg.muted">
       <Box data-understood>
-        Adds:{' '}
+        {there ? 'Changes' : 'Adds'}:{' '}
         <Text as="span" fontWeight="600" color="fg">
           {words.filter((word) => word).join(' · ')}
         </Text>
+        {there && before !== '' && ` (was ${before})`}
       </Box>
       {onAsTitle && (
         <Button type="button" size="2xs" variant="ghost" colorPalette="ink" onClick={onAsTitle}>

@@ -4,6 +4,22 @@ import { type Program } from '@/core/compile';
 import { type PickedOption } from '@/core/run';
 import { type Around } from './given-parts';
 
+/** What those who listen are told of a control beside its label: that it must be answered, and what is wrong. */
+export interface ControlAria {
+  readonly 'aria-required'?: true;
+  readonly 'aria-invalid'?: true;
+  readonly 'aria-describedby'?: string;
+}
+
+/** The same of a control of that id. @param isWrong whether something of it is told to be missing or wrong */
+export const ariaOf = (id: string, isRequired: boolean, isWrong: boolean): ControlAria => ({
+  ...(isRequired && { 'aria-required': true }),
+  ...(isWrong && { 'aria-invalid': true, 'aria-describedby': toldId(id) }),
+});
+
+/** The id of what is told of a control. */
+export const toldId = (id: string): string => `${id}-told`;
+
 /** What the control of any kind of choice is given. */
 export interface ControlProps<C extends Choice = Choice> {
   choice: C;
@@ -14,7 +30,8 @@ export interface ControlProps<C extends Choice = Choice> {
   counted: CountedAnswerJson | undefined;
   offers: readonly OptionOfferJson[];
   currency: string;
-  invalid: boolean;
+  /** what those who listen are told of it */
+  aria: ControlAria;
   /** whether it must be answered, be it that the choice is required or that a rule asks for it */
   required: boolean;
   page: PageContext;

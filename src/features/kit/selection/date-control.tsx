@@ -14,7 +14,7 @@ export function DateControl({
   answer,
   counted,
   currency,
-  invalid,
+  aria,
   page,
   onAnswer,
 }: ControlProps<Extract<Choice, { kind: 'date' }>>) {
@@ -32,7 +32,7 @@ export function DateControl({
         maxW="200px"
         bg="bg.panel"
         borderColor="border.emphasized"
-        aria-invalid={invalid}
+        {...aria}
         min={first === null ? undefined : dayText(first)}
         max={last === null ? undefined : dayText(last)}
         value={text}

@@ -2,8 +2,8 @@
 
 import { Box, Button, chakra, HStack, Stack, Text } from '@chakra-ui/react';
 import { Paperclip, X } from 'lucide-react';
-import { useRef, useState } from 'react';
-import { type Choice, fileTypes, type UploadedFile } from '@/core/catalog';
+import { useEffect, useRef, useState } from 'react';
+import { type Choice, type FileType, fileTypes, type UploadedFile } from '@/core/catalog';
 import { amountWords, fileSizeWords, fileTypeWords } from '@/core/words';
 import { wordsOf } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
@@ -26,6 +26,7 @@ export function FileControl({
   const [busy, setBusy] = useState(false);
   const [refused, setRefused] = useState<readonly string[]>([]);
   const tokens = tokensOf(answer);
+  const [seen, see] = useSeenFiles();
   const take = async (files: readonly File[]) => {
     setBusy(true);
     const taken = [...tokens];
@@ -33,6 +34,7 @@ export function FileControl({
     for (const file of files) {
       try {
         const token = await page.upload(choice, file);
+        see(token, file);
         if (!taken.includes(token)) taken.push(token);
       } catch (error) {
         faults.push(wordsOf(error));
@@ -50,7 +52,12 @@ export function FileControl({
     <Box>
       <Stack gap="1">
         {tokens.map((token) => (
-          <GivenFile key={token} file={page.files.get(token)} onRemove={() => remove(token)} />
+          <GivenFile
+            key={token}
+            file={page.files.get(token)}
+            picture={seen.get(token)}
+            onRemove={() => remove(token)}
+          />
         ))}
       </Stack>
       {tokens.length < choice.most && (
@@ -101,11 +108,39 @@ export function FileControl({
   );
 }
 
-/** A file that has been given. @param file undefined where nothing is known of it any more */
-function GivenFile({ file, onRemove }: { file?: UploadedFile; onRemove: () => void }) {
+/** Pictures that this browser draws, of the files that can be given. */
+const DRAWN: ReadonlySet<string> = new Set(
+  (['png', 'jpeg', 'webp', 'svg'] as const satisfies readonly FileType[]).map((type) => fileTypes[type].media),
+);
+
+/** Pictures that were given on this page, by their tokens, to be seen small: each as an address of this window. */
+function useSeenFiles(): readonly [ReadonlyMap<string, string>, (token: string, file: File) => void] {
+  const [seen, setSeen] = useState<ReadonlyMap<string, string>>(new Map());
+  const addresses = useRef<string[]>([]);
+  useEffect(() => {
+    const made = addresses.current;
+    return () => made.forEach((address) => URL.revokeObjectURL(address));
+  }, []);
+  const see = (token: string, file: File) => {
+    if (!DRAWN.has(file.type)) return;
+    const address = URL.createObjectURL(file);
+    addresses.current.push(address);
+    setSeen((before) => new Map(before).set(token, address));
+  };
+  return [seen, see];
+}
+
+/**
+ * A file that has been given.
+ *
+ * @param file undefined where nothing is known of it any more
+ * @param picture where it is to be seen; absent where it can't be drawn, or was given before the page was opened
+ */
+function GivenFile({ file, picture, onRemove }: { file?: UploadedFile; picture?: string; onRemove: () => void }) {
+  const [size, setSize] = useState('');
   return (
     <HStack
-      gap="2"
+      gap="2.5"
       fontSize="sm"
       bg="bg.panel"
       borderWidth="1px"
@@ -114,11 +149,28 @@ function GivenFile({ file, onRemove }: { file?: UploadedFile; onRemove: () => vo
       px="2.5"
       py="1.5"
     >
-      <Paperclip size={14} aria-hidden />
-      <Text flex="1" minW="0" truncate>
-        {file?.name ?? 'a file'}
-      </Text>
-      <Text color="fg.muted">{file && fileSizeWords(file.size)}</Text>
+      {picture === undefined ? (
+        <Paperclip size={14} aria-hidden />
+      ) : (
+        <chakra.img
+          src={picture}
+          alt=""
+          w="56px"
+          h="56px"
+          objectFit="contain"
+          bg="bg.subtle"
+          borderRadius="l1"
+          onLoad={({ currentTarget: { naturalWidth, naturalHeight } }) =>
+            setSize(naturalWidth > 0 ? `${naturalWidth} × ${naturalHeight} pixels` : '')
+          }
+        />
+      )}
+      <Box flex="1" minW="0">
+        <Text truncate>{file?.name ?? 'a file'}</Text>
+        <Text color="fg.muted" fontSize="xs">
+          {[file && fileSizeWords(file.size), size].filter(Boolean).join(', ')}
+        </Text>
+      </Box>
       <chakra.button
         type="button"
         aria-label={`Remove ${file?.name ?? 'the file'}`}

@@ -15,6 +15,7 @@ export function LetteringControl({
   counted,
   offers,
   currency,
+  aria,
   page,
   onAnswer,
 }: ControlProps<Extract<Choice, { kind: 'lettering' }>>) {
@@ -23,7 +24,7 @@ export function LetteringControl({
   const sample = typed.slice(0, 24) || SAMPLE;
   return (
     <Box>
-      <OptionRow columns={choice.columns ?? 2} role="radiogroup" labelledBy={`${id}-label`}>
+      <OptionRow columns={choice.columns ?? 2} role="radiogroup" labelledBy={`${id}-label`} aria={aria}>
         {!choice.required && (
           <OptionTile type="radio" name={id} chosen={picked === undefined} why="" onChoose={() => onAnswer(null)}>
             <chakra.span fontWeight="600">None</chakra.span>

@@ -61,12 +61,18 @@ function Tiles({
   counted,
   offers,
   currency,
+  aria,
   pictures,
   onAnswer,
 }: ControlProps<ListChoice> & { pictures: boolean }) {
   const chosen = pickedOf(counted)[0]?.option;
   return (
-    <OptionRow columns={choice.columns ?? (pictures ? 3 : null)} role="radiogroup" labelledBy={`${id}-label`}>
+    <OptionRow
+      columns={choice.columns ?? (pictures ? 3 : null)}
+      role="radiogroup"
+      labelledBy={`${id}-label`}
+      aria={aria}
+    >
       {!choice.required && (
         <OptionTile type="radio" name={id} chosen={chosen === undefined} why="" onChoose={() => onAnswer(null)}>
           <chakra.span fontWeight="600">None</chakra.span>
@@ -165,12 +171,13 @@ export function OptionTile({ type, name, chosen, why, picture = null, onChoose, 
   );
 }
 
-function Menu({ choice, id, counted, offers, currency, onAnswer }: ControlProps<ListChoice>) {
+function Menu({ choice, id, counted, offers, currency, aria, onAnswer }: ControlProps<ListChoice>) {
   return (
     <NativeSelect.Root>
       <NativeSelect.Field
         id={id}
         aria-labelledby={`${id}-label`}
+        {...aria}
         bg="bg.panel"
         borderColor="border.emphasized"
         value={pickedOf(counted)[0]?.option ?? ''}

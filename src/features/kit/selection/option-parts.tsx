@@ -5,7 +5,7 @@ import { type ReactNode, useState } from 'react';
 import { type Option } from '@/core/catalog';
 import { amountWords } from '@/core/words';
 import { VisuallyHidden } from '@/ui/text';
-import { type ControlProps, isShown, leadWords, whyNot } from './control';
+import { type ControlAria, type ControlProps, isShown, leadWords, whyNot } from './control';
 
 /** What an option adds, with what it was before crossed out. */
 export function AmountNote({ amount, wasPrice, currency }: Pick<Option, 'amount' | 'wasPrice'> & { currency: string }) {
@@ -127,12 +127,14 @@ export function OptionRow({
   columns,
   role,
   labelledBy,
+  aria,
   gap = '2',
   children,
 }: {
   columns: number | null;
   role: 'radiogroup' | 'group';
   labelledBy: string;
+  aria: ControlAria;
   gap?: string;
   children: ReactNode;
 }) {
@@ -141,7 +143,13 @@ export function OptionRow({
       ? { display: 'flex', flexWrap: 'wrap' as const }
       : { display: 'grid', gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` };
   return (
-    <Box role={role} aria-labelledby={labelledBy} gap={gap} css={grid}>
+    <Box
+      role={role}
+      aria-labelledby={labelledBy}
+      {...(role === 'radiogroup' ? aria : { 'aria-describedby': aria['aria-describedby'] })}
+      gap={gap}
+      css={grid}
+    >
       {children}
     </Box>
   );

@@ -7,7 +7,7 @@ import { type Choice, isNote, sameDefinition } from '@/core/catalog';
 import { atChoice, whereText } from '@/core/selection';
 import { useSteady } from '@/ui/use-steady';
 import { ChoiceControl, followsPage, labelledOtherwise } from './choice-control';
-import { type ControlProps, type PageContext } from './control';
+import { ariaOf, type ControlProps, type PageContext, toldId } from './control';
 import { NoteView } from './note';
 import { type ProblemJson, ProblemNote } from './problem-note';
 
@@ -73,7 +73,7 @@ export function SelectionForm({ choices, page, answers, name, showMissing, onAns
       offers: shown?.options ?? [],
       required: choice.required || shown?.required === true,
       currency: resolution.currency,
-      invalid: problems.some(({ code }) => code !== 'answerMissing'),
+      aria: ariaOf(`${name}-${choice.key}`, choice.required || shown?.required === true, problems.length > 0),
       page: showMissing === page.showMissing ? page : { ...page, showMissing },
       onAnswer: (answer) => answering.onAnswer(choice.key, answer),
     };
@@ -192,7 +192,7 @@ const WIDTHS: Readonly<Record<Choice['width'], number>> = { wide: 12, threeQuart
 
 /** Whether a field looks the same: what resolving made anew, though nothing of it has changed, is not drawn again. */
 function looksSame(before: FieldProps, now: FieldProps): boolean {
-  const { choice, id, answer, counted, offers, currency, invalid, required, page } = now.control;
+  const { choice, id, answer, counted, offers, currency, required, page } = now.control;
   const former = before.control;
   if (before.columns !== now.columns) return false;
   if (
@@ -200,7 +200,6 @@ function looksSame(before: FieldProps, now: FieldProps): boolean {
     id !== former.id ||
     answer !== former.answer ||
     currency !== former.currency ||
-    invalid !== former.invalid ||
     required !== former.required
   )
     return false;
@@ -227,14 +226,18 @@ const ChoiceField = memo(function ChoiceField({ control, problems, columns }: Fi
   const body = (
     <>
       <ChoiceControl {...control} />
-      {problems.map((problem) => (
-        <ProblemNote key={problem.code} problem={problem} onTake={control.onAnswer} />
-      ))}
+      {problems.length > 0 && (
+        <Box id={toldId(control.id)}>
+          {problems.map((problem) => (
+            <ProblemNote key={problem.code} problem={problem} onTake={control.onAnswer} />
+          ))}
+        </Box>
+      )}
     </>
   );
   if (choice.fold !== 'fixed') {
     return (
-      <Box gridColumn={span}>
+      <Box gridColumn={span} data-field>
         <Foldable
           title={<TitleText choice={choice} required={control.required} />}
           aside={control.counted?.shown}
@@ -248,7 +251,7 @@ const ChoiceField = memo(function ChoiceField({ control, problems, columns }: Fi
     );
   }
   return (
-    <Box gridColumn={span} minW="0">
+    <Box gridColumn={span} minW="0" data-field>
       <Label control={control} />
       {body}
     </Box>

@@ -60,6 +60,7 @@ export function SeveralControl(props: ControlProps<SeveralChoice>) {
         <Box
           role="group"
           aria-labelledby={`${id}-label`}
+          aria-describedby={props.aria['aria-describedby']}
           display="grid"
           gap="1.5"
           gridTemplateColumns={`repeat(${choice.columns ?? 1}, minmax(0, 1fr))`}
@@ -81,6 +82,7 @@ export function SeveralControl(props: ControlProps<SeveralChoice>) {
           columns={choice.columns ?? (choice.look === 'cards' ? 3 : null)}
           role="group"
           labelledBy={`${id}-label`}
+          aria={props.aria}
           gap={choice.look === 'cards' ? '2' : '3'}
         >
           {options.map((option) => (

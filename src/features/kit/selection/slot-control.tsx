@@ -52,7 +52,7 @@ export function SlotControl(props: Props) {
     give([...entries, { product, quantity: 1, answers: {} }]);
   };
   return (
-    <Stack gap="2" role="group" aria-labelledby={`${props.id}-label`}>
+    <Stack gap="2" role="group" aria-labelledby={`${props.id}-label`} aria-describedby={props.aria['aria-describedby']}>
       <Bounds choice={choice} pieces={pieces} />
       {entries.length > 0 && <Entries {...props} slot={slot} entries={entries} pieces={pieces} give={give} />}
       {open ? (

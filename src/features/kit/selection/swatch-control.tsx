@@ -13,13 +13,14 @@ export function SwatchControl({
   counted,
   offers,
   currency,
+  aria,
   onAnswer,
 }: ControlProps<Extract<Choice, { kind: 'swatch' }>>) {
   const [picked] = pickedOf(counted);
   const chosen = choice.options.find(({ key }) => key === picked?.option);
   return (
     <Box>
-      <OptionRow columns={choice.columns} role="radiogroup" labelledBy={`${id}-label`} gap="3">
+      <OptionRow columns={choice.columns} role="radiogroup" labelledBy={`${id}-label`} aria={aria} gap="3">
         {!choice.required && (
           <Swatch
             type="radio"

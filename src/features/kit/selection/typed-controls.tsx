@@ -18,7 +18,7 @@ type Of<K extends Choice['kind']> = Extract<Choice, { kind: K }>;
 const typed = (text: string) => (text === '' ? null : text);
 
 /** A line of text, with how many characters are left. */
-export function TextControl({ choice, id, answer, currency, invalid, onAnswer }: ControlProps<Of<'text'>>) {
+export function TextControl({ choice, id, answer, currency, aria, onAnswer }: ControlProps<Of<'text'>>) {
   const text = typedText(answer, choice.default);
   return (
     <Box>
@@ -26,7 +26,7 @@ export function TextControl({ choice, id, answer, currency, invalid, onAnswer }:
         id={id}
         value={text}
         placeholder={choice.placeholder}
-        aria-invalid={invalid}
+        {...aria}
         onChange={(next) => onAnswer(typed(next))}
       />
       <Hint
@@ -43,7 +43,7 @@ export function LongTextControl({
   answer,
   counted,
   currency,
-  invalid,
+  aria,
   onAnswer,
 }: ControlProps<Of<'longText'>>) {
   const limits = charactersWords(choice.minCharacters, choice.maxCharacters);
@@ -57,7 +57,7 @@ export function LongTextControl({
         borderColor="border.emphasized"
         placeholder={choice.placeholder}
         rows={choice.lines}
-        aria-invalid={invalid}
+        {...aria}
         {...field}
       />
       <Hint parts={[limits && used > 0 ? `${limits}, ${used} so far` : limits, amountWords(choice.amount, currency)]} />
@@ -72,7 +72,7 @@ export function NumberControl({
   answer,
   counted,
   currency,
-  invalid,
+  aria,
   page,
   onAnswer,
 }: ControlProps<Of<'number'>>) {
@@ -84,7 +84,7 @@ export function NumberControl({
         placeholder={choice.placeholder}
         inputMode="decimal"
         value={typedText(answer, fallbackText(counted, choice.default))}
-        aria-invalid={invalid}
+        {...aria}
         onChange={(next) => onAnswer(typed(next))}
       />
       <Hint parts={[rangeWords(choice, '', page), amountWords(choice.amount, currency)]} />
@@ -99,7 +99,7 @@ export function MeasureControl({
   answer,
   counted,
   currency,
-  invalid,
+  aria,
   page,
   onAnswer,
 }: ControlProps<Of<'measure'>>) {
@@ -115,7 +115,7 @@ export function MeasureControl({
           id={id}
           value={text}
           placeholder={choice.placeholder}
-          aria-invalid={invalid}
+          {...aria}
           onChange={(next) => onAnswer(typed(next))}
         />
       </InputGroup>

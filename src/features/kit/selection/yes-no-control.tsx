@@ -8,7 +8,7 @@ import { type ControlProps } from './control';
 type YesNoChoice = Extract<Choice, { kind: 'yesNo' }>;
 
 /** A question with two answers: a box to tick, or two answers where the customer must say which. */
-export function YesNoControl({ choice, id, counted, currency, onAnswer }: ControlProps<YesNoChoice>) {
+export function YesNoControl({ choice, id, counted, currency, aria, onAnswer }: ControlProps<YesNoChoice>) {
   const note = amountWords(choice.amount, currency);
   if (!choice.required) {
     return (
@@ -24,7 +24,7 @@ export function YesNoControl({ choice, id, counted, currency, onAnswer }: Contro
     );
   }
   return (
-    <HStack gap="4" role="radiogroup" aria-labelledby={`${id}-label`}>
+    <HStack gap="4" role="radiogroup" aria-labelledby={`${id}-label`} {...aria}>
       {([true, false] as const).map((value) => (
         <chakra.label key={String(value)} display="inline-flex" gap="2" alignItems="center" cursor="pointer">
           <input

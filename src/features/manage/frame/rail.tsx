@@ -13,8 +13,18 @@ import { useMounted } from '@/ui/use-mounted';
 
 const RailLink = chakra(PageLink);
 
-/** On a low screen places stand closer, so that none is below its end. */
-const CLOSER = { '@media (max-height: 780px)': { paddingBlock: '5px' } };
+/** How a place of the rail looks. On a low screen they stand closer, so that none is below its end. */
+const PLACE = {
+  display: 'flex',
+  flexDirection: 'column',
+  alignItems: 'center',
+  gap: '1',
+  w: 'full',
+  py: '2.5',
+  css: { '@media (max-height: 780px)': { paddingBlock: '5px' } },
+  fontSize: 'xs',
+  fontWeight: '600',
+} as const;
 
 function RailPlace({
   href,
@@ -34,15 +44,7 @@ function RailPlace({
       href={href}
       target={newTab ? '_blank' : undefined}
       aria-current={current ? 'page' : undefined}
-      display="flex"
-      flexDirection="column"
-      alignItems="center"
-      gap="1"
-      w="full"
-      py="2.5"
-      css={CLOSER}
-      fontSize="xs"
-      fontWeight="600"
+      {...PLACE}
       color={current ? 'oak.50' : 'oak.200'}
       bg={current ? 'oak.700' : 'transparent'}
       borderLeftWidth="3px"
@@ -96,15 +98,7 @@ function AllPages({ path }: { path: string }) {
       <Menu.Trigger asChild>
         <chakra.button
           type="button"
-          display="flex"
-          flexDirection="column"
-          alignItems="center"
-          gap="1"
-          w="full"
-          py="2.5"
-          css={CLOSER}
-          fontSize="xs"
-          fontWeight="600"
+          {...PLACE}
           cursor="pointer"
           color={!isInRail ? 'oak.50' : 'oak.200'}
           bg={!isInRail ? 'oak.700' : 'transparent'}

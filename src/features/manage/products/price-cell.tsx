@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, HStack, Popover, Portal, Stack, Text } from '@chakra-ui/react';
+import { Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
@@ -13,6 +13,7 @@ import { type ProductRow } from '@/services/products/list';
 import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
 import { sayDone, sayFailed } from '@/ui/toasts';
+import { TypedInPlace } from './typed-in-place';
 
 const savedSchema = z.object({ version: z.number() });
 
@@ -23,7 +24,6 @@ interface Prices {
 
 /** The price of a product in the list, where its base price and was-price are typed without opening it. */
 export function PriceCell({ row }: { row: ProductRow }) {
-  const [open, setOpen] = useState(false);
   const words = row.price ?? (row.isDue ? '' : 'no price');
   // What is worked out from parts or a formula has no price to type.
   if (row.isDue || (row.base.price === null && row.price !== null))
@@ -33,33 +33,9 @@ export function PriceCell({ row }: { row: ProductRow }) {
       </Text>
     );
   return (
-    <Popover.Root open={open} onOpenChange={(change) => setOpen(change.open)} lazyMount unmountOnExit>
-      <Popover.Trigger asChild>
-        <Button
-          variant="plain"
-          size="sm"
-          h="auto"
-          px="1"
-          fontWeight="400"
-          color={row.price === null ? 'fg.muted' : 'fg'}
-          textDecoration="underline dotted"
-          textUnderlineOffset="4px"
-          _hover={{ color: 'copper.fg' }}
-          aria-label={`Price of ${row.title}: ${words}`}
-        >
-          {words}
-        </Button>
-      </Popover.Trigger>
-      <Portal>
-        <Popover.Positioner>
-          <Popover.Content bg="bg.panel" w="300px">
-            <Popover.Body>
-              <PriceForm row={row} onDone={() => setOpen(false)} />
-            </Popover.Body>
-          </Popover.Content>
-        </Popover.Positioner>
-      </Portal>
-    </Popover.Root>
+    <TypedInPlace label={`Price of ${row.title}`} words={words} color={row.price === null ? 'fg.muted' : 'fg'}>
+      {(close) => <PriceForm row={row} onDone={close} />}
+    </TypedInPlace>
   );
 }
 

@@ -23,6 +23,7 @@ import { FirstSteps } from './first-steps';
 import { NewProductDialog } from './new-product-dialog';
 import { PriceCell } from './price-cell';
 import { PasteProducts } from './paste-products';
+import { StockCell } from './stock-cell';
 import { useSelected } from './use-selected';
 
 const STATES = {
@@ -136,11 +137,7 @@ const columns: ColumnDef<ProductRow>[] = [
     header: 'Available',
     accessorKey: 'stock',
     meta: { align: 'end' },
-    cell: ({ row: { original } }) => (
-      <Text as="span" color={original.outOfStock ? 'brick.fg' : 'fg'}>
-        {original.stock}
-      </Text>
-    ),
+    cell: ({ row: { original } }) => <StockCell row={original} />,
   },
   {
     id: 'state',

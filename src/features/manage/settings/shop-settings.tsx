@@ -4,19 +4,16 @@ import { Box, Button, Heading, HStack, IconButton, Stack, Text } from '@chakra-u
 import { Plus, Trash2 } from 'lucide-react';
 import { type FormEvent } from 'react';
 import { type CustomerGroup, type Delivery, freeKey, type Shop } from '@/core/catalog';
-import { currencies } from '@/core/money';
 import { orNull, useUnsaved } from '@/features/editors/fields';
 import { anything, send, useAttempt } from '@/features/kit/shared';
 import { type SettingsView } from '@/services/settings/settings';
 import { SelectField, TextField } from '@/ui/field';
 import { PickField } from '@/ui/search-field';
 import { EmptyPlace, PageHead } from '@/ui/text';
+import { CURRENCIES } from './currency-names';
 import { DeliveryFields } from './delivery-fields';
 import { FloorsField } from './floors-field';
 import { SHOWN, TaxFields } from './tax-fields';
-
-const names = new Intl.DisplayNames('en', { type: 'currency' });
-const CURRENCIES = currencies.map((code) => ({ value: code, label: names.of(code) ?? code, hint: code }));
 
 type SettingsForm = Pick<
   Shop,

@@ -3,16 +3,13 @@
 import { Box, Button, Heading, HStack, Link, Text } from '@chakra-ui/react';
 import { type FormEvent, useState } from 'react';
 import { isCountry, type Shop, type Tax, taxSchema } from '@/core/catalog';
-import { currencies } from '@/core/money';
 import { anything, countryName, send, useAttempt } from '@/features/kit/shared';
 import { type SettingsView } from '@/services/settings/settings';
 import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
 import { PageLink } from '@/ui/page-link';
 import { PickField } from '@/ui/search-field';
-
-const names = new Intl.DisplayNames('en', { type: 'currency' });
-const CURRENCIES = currencies.map((code) => ({ value: code, label: names.of(code) ?? code, hint: code }));
+import { CURRENCIES, currencyName } from './currency-names';
 
 const LETTERS = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'];
 const countries = () =>
@@ -44,7 +41,7 @@ function Said({ shop: { name, currency, tax } }: { shop: Shop }) {
   const rate = tax?.rates.find(({ country }) => country === tax.country)?.percent;
   return (
     <Text color="fg.muted" mb="5">
-      {name}: prices in {names.of(currency) ?? currency}
+      {name}: prices in {currencyName(currency)}
       {tax && rate !== undefined ? `, ${tax.name} of ${rate} % in ${countryName(tax.country)}` : ', no VAT told'}.{' '}
       <Link asChild>
         <PageLink href="/manage/settings">Change settings</PageLink>

@@ -3,6 +3,8 @@ import { ShoppingBasket } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { PageLink } from '@/ui/page-link';
 import { type Product } from '@/core/catalog';
+import { formatMoney } from '@/core/money';
+import { Exact } from '@/core/number';
 import { captionOf } from '@/core/ordering';
 import {
   isShownInButtons,
@@ -12,6 +14,7 @@ import {
   QuantityField,
   type SelectionState,
 } from '@/features/kit/selection';
+import { Announced } from '@/ui/announced';
 import { Money } from '@/ui/text';
 import { waking } from '@/ui/wakes';
 import { type AddToBasket } from './use-add-to-basket';
@@ -83,6 +86,13 @@ export function BuyBar({
           )}
         </Button>
         <Total resolution={resolution} />
+        <Announced
+          text={
+            resolution.lineTotal === null
+              ? ''
+              : `Total ${formatMoney(Exact.from(resolution.lineTotal), resolution.currency)}`
+          }
+        />
       </HStack>
       {ofQuantity.map((problem) => (
         <ProblemNote key={problem.code} problem={problem} onTake={selection.setQuantityText} />

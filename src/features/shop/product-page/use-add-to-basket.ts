@@ -9,6 +9,16 @@ const BASKET = '/shop/basket';
 
 const addedSchema = z.object({ lines: z.number() });
 
+/** Shows what is to be answered, and puts the focus into it. @param label id of its label */
+function goToPlace(label: string): void {
+  const place = document.getElementById(label);
+  place?.scrollIntoView({ behavior: 'smooth', block: 'center' });
+  place
+    ?.closest('[data-field]')
+    ?.querySelector<HTMLElement>('input:not([tabindex="-1"]), select, textarea, button:not([aria-expanded])')
+    ?.focus({ preventScroll: true });
+}
+
 /** The way of a selection into the basket. */
 export interface AddToBasket {
   /** whether it has been asked for, so that what is missing is said */
@@ -42,12 +52,8 @@ export function useAddToBasket(
     if (resolution.state !== 'sellable') {
       const [first] = resolution.problems;
       // A folded group opens for what is missing in it, then it can be shown.
-      if (first)
-        requestAnimationFrame(() =>
-          document
-            .getElementById(placeLabel('shop', first.where))
-            ?.scrollIntoView({ behavior: 'smooth', block: 'center' }),
-        );
+      // A folded group opens for what is missing in it, then it can be shown.
+      if (first) requestAnimationFrame(() => goToPlace(placeLabel('shop', first.where)));
       return;
     }
     if (place === 'draft') {

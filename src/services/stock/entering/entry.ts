@@ -7,7 +7,7 @@ import { type Services } from '../../context';
 import { Refusal } from '../../refusal';
 import { type CostChange, requireFloorsKept } from '../items/cost-check';
 import { requireItem } from '../items/item';
-import { move } from '../ledger/ledger';
+import { move, type Movement } from '../ledger/ledger';
 import { receiveLots, recountLot } from '../ledger/lots';
 import { readCost, readFigure, readLotLines } from '../ledger/stock-figure';
 
@@ -78,8 +78,24 @@ export const costChangesOf = (stock: string, entry: ReadEntry): readonly CostCha
     : [];
 
 /**
- * Enters into the ledger what has been read, in the caller's transaction. A count that finds what is there is kept,
- * too, as a movement of nothing.
+ * What an entry of what is counted as a sum moves; null for what lies in lots. A count that finds what is there is
+ * kept, too, as a movement of nothing.
+ */
+export function movementOf(item: StoredItem, entry: ReadEntry, reason: string): Movement | null {
+  const common = { stock: item.key, reserved: Exact.zero, reason };
+  switch (entry.kind) {
+    case 'received':
+      return { ...common, kind: 'receipt', onHand: entry.quantity, unitCost: entry.paid ?? undefined };
+    case 'counted':
+      return { ...common, kind: 'adjustment', onHand: entry.quantity.minus(Exact.from(item.onHand)) };
+    case 'lots':
+    case 'lot':
+      return null;
+  }
+}
+
+/**
+ * Enters into the ledger what has been read, in the caller's transaction.
  *
  * @throws Refusal 404 for a lot that is not there, 409 when less was counted than is promised, or a lot's name is taken
  */
@@ -90,18 +106,11 @@ export async function enterRead(
   entry: ReadEntry,
   reason: string,
 ): Promise<void> {
-  const book = (kind: EntryKind, onHand: Exact, unitCost?: Exact) =>
-    move(transaction, at, { stock: item.key, kind, onHand, reserved: Exact.zero, reason, unitCost });
-  switch (entry.kind) {
-    case 'lots':
-      return receiveLots(transaction, at, item, entry.lots, { reason, unitCost: entry.paid ?? undefined });
-    case 'lot':
-      return recountLot(transaction, at, item, { lot: entry.lot, left: entry.left, reason });
-    case 'received':
-      return book('receipt', entry.quantity, entry.paid ?? undefined);
-    case 'counted':
-      return book('adjustment', entry.quantity.minus(Exact.from(item.onHand)));
-  }
+  const movement = movementOf(item, entry, reason);
+  if (movement) return move(transaction, at, movement);
+  if (entry.kind === 'lots')
+    return receiveLots(transaction, at, item, entry.lots, { reason, unitCost: entry.paid ?? undefined });
+  if (entry.kind === 'lot') return recountLot(transaction, at, item, { lot: entry.lot, left: entry.left, reason });
 }
 
 /**

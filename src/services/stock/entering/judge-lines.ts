@@ -24,6 +24,8 @@ export const lineSchema = z.strictObject({
   lot: text.default(''),
   /** what was paid for one unit; empty where nobody says, and for a count */
   unitCost: text.default(''),
+  /** of a receipt: the delivery on its way that this is, by its number; what it does not bring stays on its way */
+  expected: z.int().nullable().default(null),
 });
 
 export type EntryLine = z.infer<typeof lineSchema>;
@@ -38,6 +40,15 @@ export interface LineItem {
   readonly lots: LotRule['kind'] | null;
 }
 
+/** Something that is on its way of a stock item, the lines above counted. */
+export interface ExpectedOfLine {
+  readonly id: number;
+  /** YYYY-MM-DD */
+  readonly day: string;
+  /** a decimal in the item's unit */
+  readonly quantity: string;
+}
+
 /** What a line comes to. */
 export interface SeenLine {
   readonly item: LineItem | null;
@@ -46,6 +57,8 @@ export interface SeenLine {
   /** on hand before and after it, the lines above counted: decimals in the item's unit; null where it can't be told */
   readonly before: string | null;
   readonly after: string | null;
+  /** what is on its way of the item, soonest first */
+  readonly expected: readonly ExpectedOfLine[];
   /** what is to be known of it */
   readonly note: string | null;
   /** what keeps it from being entered */
@@ -59,6 +72,8 @@ export interface Known {
   readonly meanings: ReadonlyMap<string, Meaning>;
   readonly items: ReadonlyMap<string, StoredItem>;
   readonly lots: ReadonlyMap<number, readonly LotView[]>;
+  /** what is on its way of each item, by its number, soonest first */
+  readonly expected: ReadonlyMap<number, readonly ExpectedOfLine[]>;
 }
 
 /** What there is of an item, the lines that were looked at counted. */
@@ -68,6 +83,7 @@ interface There {
   readonly countedIn: Map<number, number>;
   /** names of its lots, those of the lines among them, in small letters */
   readonly labels: Set<string>;
+  expected: readonly ExpectedOfLine[];
 }
 
 interface Judged {
@@ -77,7 +93,7 @@ interface Judged {
 }
 
 /** Judges one line after the other: a later one finds what earlier ones have left. */
-export function judgeOf(kind: EntryKind, { meanings, items, lots }: Known): (line: EntryLine) => Judged {
+export function judgeOf(kind: EntryKind, { meanings, items, lots, expected }: Known): (line: EntryLine) => Judged {
   const state = new Map<string, There>();
   let number = 0;
   const thereOf = (item: StoredItem): There => {
@@ -85,6 +101,7 @@ export function judgeOf(kind: EntryKind, { meanings, items, lots }: Known): (lin
       onHand: Exact.from(item.onHand),
       countedIn: new Map<number, number>(),
       labels: new Set((lots.get(item.id) ?? []).map(({ label }) => label.toLowerCase())),
+      expected: expected.get(item.id) ?? [],
     };
     state.set(item.key, there);
     return there;
@@ -106,10 +123,17 @@ export function judgeOf(kind: EntryKind, { meanings, items, lots }: Known): (lin
     const { item, drawn } = only;
     const there = thereOf(item);
     const before = there.onHand;
-    const told = { item: lineItem(item), offered: [], before: before.toString(), note: noteOf(line, item, drawn) };
+    const told = {
+      item: lineItem(item),
+      offered: [],
+      before: before.toString(),
+      expected: kind === 'receipt' ? there.expected : [],
+      note: noteOf(line, item, drawn),
+    };
     try {
       const entry = readEntry(item, typedFor(kind, line, item, lots.get(item.id) ?? []));
       count(entry, there, item, lots.get(item.id) ?? [], number);
+      arrive(kind, line.expected, receivedBy(entry), there);
       return { seen: { ...told, after: there.onHand.toString(), fault: null }, item, entry };
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
@@ -140,6 +164,7 @@ function unclear(code: string, meaning: Meaning | undefined, offered: readonly S
       offered: offered.map(({ key, title }) => ({ key, title })),
       before: null,
       after: null,
+      expected: [],
       note: null,
       fault,
     },
@@ -173,6 +198,18 @@ function typedFor(
   if (which) return { kind, quantity, unitCost, lot: which.id };
   if (lots.length === 0) throw new Refusal(422, 'noLotLeft', `Nothing is left of ${title}. Receive what was found.`);
   throw new Refusal(422, 'lotMissing', `Enter which lot was measured: ${named}.`);
+}
+
+/** Takes what has come from what was on its way. @throws Refusal where that is not on its way */
+function arrive(kind: EntryKind, id: number | null, received: Exact, there: There): void {
+  if (id === null) return;
+  if (kind !== 'receipt' || !there.expected.some((one) => one.id === id))
+    throw new Refusal(422, 'notExpected', 'That delivery is not on its way any more. Choose another, or none.');
+  there.expected = there.expected.flatMap((one) => {
+    if (one.id !== id) return [one];
+    const left = Exact.from(one.quantity).minus(received);
+    return left.sign() > 0 ? [{ ...one, quantity: left.toString() }] : [];
+  });
 }
 
 /** Counts what a line enters to what is there. @throws Refusal where it can't be so */

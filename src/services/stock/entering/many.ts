@@ -1,7 +1,7 @@
 import { eq, inArray, sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { type Queries } from '../../../data/database';
-import { stockItems, stockPostings } from '../../../data/schema';
+import { expectedReceipts, stockItems, stockPostings } from '../../../data/schema';
 import { readShop } from '../../catalog/surroundings';
 import { bestOf, stockHaving } from '../../catalog/words-to-find';
 import { atOneMoment, type Services } from '../../context';
@@ -9,11 +9,20 @@ import { inPieces } from '../../in-pieces';
 import { Refusal } from '../../refusal';
 import { seenName } from '../../seen';
 import { requireFloorsKept } from '../items/cost-check';
-import { requireItem } from '../items/item';
+import { takeExpected } from '../items/expected';
+import { moveAll } from '../ledger/ledger';
 import { readLots } from '../ledger/lots';
 import { findMeanings } from './codes';
-import { costChangesOf, enterRead, type EntryKind, entryKindSchema, reasonSchema } from './entry';
-import { type EntryLine, judgeOf, type Known, lineSchema, type SeenLine } from './judge-lines';
+import {
+  costChangesOf,
+  enterRead,
+  type EntryKind,
+  entryKindSchema,
+  movementOf,
+  reasonSchema,
+  receivedBy,
+} from './entry';
+import { type EntryLine, type ExpectedOfLine, judgeOf, type Known, lineSchema, type SeenLine } from './judge-lines';
 
 /** So many lines one delivery or count has. */
 export const MOST_LINES = 500;
@@ -82,12 +91,19 @@ export async function enterMany(
     if (await isPosted(transaction, token, hash)) return;
     const items = await readItems(transaction, [...looked.known.items.keys()]);
     const lots = await readLots(transaction, [...items.values()]);
+    const expected = await expectedOf(transaction, items);
     // What codes mean was seen a moment ago; what there is may be another by now.
-    for (const { item, entry, line } of entriesOf(kind, { ...looked.known, items, lots }, lines)) {
-      // A count is of what there is after the lines above it.
-      const current = entry.kind === 'counted' ? await requireItem(transaction, item.key) : item;
+    const entries = entriesOf(kind, { ...looked.known, items, lots, expected }, lines);
+    await moveAll(
+      transaction,
+      now(),
+      entries.flatMap(({ item, entry }) => movementOf(item, entry, reason) ?? []),
+    );
+    for (const { item, entry, line } of entries) {
       try {
-        await enterRead(transaction, now(), current, entry, reason);
+        if (entry.kind === 'lots' || entry.kind === 'lot') await enterRead(transaction, now(), item, entry, reason);
+        const came = lines[line - 1]?.expected ?? null;
+        if (came !== null) await takeExpected(transaction, item.id, came, receivedBy(entry));
       } catch (error) {
         throw error instanceof Refusal ? lineRefused(line, error.message, error.code) : error;
       }
@@ -126,7 +142,12 @@ async function readKnown(queries: Queries, at: Date, lines: readonly EntryLine[]
   );
   const keys = new Set([...meanings.values()].flatMap(({ items }) => items.map(({ key }) => key)));
   const items = await readItems(queries, [...keys]);
-  return { meanings, items, lots: await readLots(queries, [...items.values()]) };
+  return {
+    meanings,
+    items,
+    lots: await readLots(queries, [...items.values()]),
+    expected: await expectedOf(queries, items),
+  };
 }
 
 async function readItems(queries: Queries, keys: readonly string[]): Promise<Known['items']> {
@@ -136,6 +157,25 @@ async function readItems(queries: Queries, keys: readonly string[]): Promise<Kno
     .from(stockItems)
     .where(inArray(stockItems.key, [...keys]));
   return new Map(rows.map((row) => [row.key, row]));
+}
+
+/** What is on its way of items, soonest first. */
+async function expectedOf(queries: Queries, items: Known['items']): Promise<Known['expected']> {
+  if (items.size === 0) return new Map();
+  const rows = await queries
+    .select()
+    .from(expectedReceipts)
+    .where(
+      inArray(
+        expectedReceipts.itemId,
+        [...items.values()].map(({ id }) => id),
+      ),
+    )
+    .orderBy(expectedReceipts.day, expectedReceipts.id);
+  const byItem = new Map<number, ExpectedOfLine[]>();
+  for (const { itemId, id, day, quantity } of rows)
+    byItem.set(itemId, [...(byItem.get(itemId) ?? []), { id, day, quantity }]);
+  return byItem;
 }
 
 const MOST_OFFERED = 6;

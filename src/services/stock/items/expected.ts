@@ -82,6 +82,21 @@ async function takeOut(transaction: Queries, key: string, id: number) {
   return { item, row: row ?? notFound('such delivery on its way any more') };
 }
 
+/**
+ * Takes what has come from what was on its way, in the caller's transaction: the rest stays on its way.
+ *
+ * @param item number of the stock item
+ * @throws Refusal 404 where it is not on its way any more
+ */
+export async function takeExpected(transaction: Queries, item: number, id: number, came: Exact): Promise<void> {
+  const isIt = and(eq(expectedReceipts.id, id), eq(expectedReceipts.itemId, item));
+  const row = await transaction.query.expectedReceipts.findFirst({ where: isIt });
+  const left = Exact.from((row ?? notFound('such delivery on its way any more')).quantity).minus(came);
+  await (left.sign() > 0
+    ? transaction.update(expectedReceipts).set({ quantity: left.toString() }).where(isIt)
+    : transaction.delete(expectedReceipts).where(isIt));
+}
+
 /** It will not come. @throws Refusal 404 */
 export async function dropExpected({ database }: Services, key: string, id: number): Promise<void> {
   await database.write((transaction) => takeOut(transaction, key, id));

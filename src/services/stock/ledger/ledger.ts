@@ -1,4 +1,5 @@
-import { eq } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
+import { inParts } from '../../../core/in-parts';
 import { movingAverage } from '../../../core/costing';
 import { Exact } from '../../../core/number';
 import { formatQuantity, requireUnit } from '../../../core/quantity';
@@ -28,9 +29,52 @@ export interface Movement {
  *
  * @throws Refusal 409 `notEnoughStock` when more would be promised or taken than the item's policy allows
  */
-export async function move(transaction: Queries, at: Date, movement: Movement): Promise<void> {
-  const item = await transaction.query.stockItems.findFirst({ where: eq(stockItems.key, movement.stock) });
-  if (!item) return notFound(`stock item “${movement.stock}”`);
+export const move = (transaction: Queries, at: Date, movement: Movement): Promise<void> =>
+  moveAll(transaction, at, [movement]);
+
+type StoredItem = typeof stockItems.$inferSelect;
+
+/** So many rows are written at once: a statement takes only so many values. */
+const ROWS_AT_ONCE = 200;
+
+/**
+ * The same with several movements, one after the other, or with none of them: each item is read and written once,
+ * however many are of it.
+ */
+export async function moveAll(transaction: Queries, at: Date, movements: readonly Movement[]): Promise<void> {
+  const items = await readItems(transaction, new Set(movements.map(({ stock }) => stock)));
+  const rows = movements.map((movement) => {
+    const item = items.get(movement.stock) ?? notFound(`stock item “${movement.stock}”`);
+    const moved = afterMovement(item, movement);
+    items.set(item.key, moved);
+    return {
+      itemId: item.id,
+      kind: movement.kind,
+      onHandChange: movement.onHand.toString(),
+      reservedChange: movement.reserved.toString(),
+      onHandAfter: moved.onHand,
+      reservedAfter: moved.reserved,
+      reason: movement.reason,
+      unitCost: movement.unitCost?.toString() ?? null,
+      orderId: movement.orderId ?? null,
+      lotId: movement.lotId ?? null,
+      at,
+    };
+  });
+  for (const { id, onHand, reserved, cost } of items.values())
+    await transaction.update(stockItems).set({ onHand, reserved, cost }).where(eq(stockItems.id, id));
+  for (const some of inParts(rows, ROWS_AT_ONCE)) await transaction.insert(stockMovements).values(some);
+}
+
+async function readItems(transaction: Queries, keys: ReadonlySet<string>): Promise<Map<string, StoredItem>> {
+  const found: StoredItem[] = [];
+  for (const some of inParts([...keys], ROWS_AT_ONCE))
+    found.push(...(await transaction.select().from(stockItems).where(inArray(stockItems.key, some))));
+  return new Map(found.map((item) => [item.key, item]));
+}
+
+/** An item with its figures as they are after a movement. @throws Refusal 409 `notEnoughStock` */
+function afterMovement(item: StoredItem, movement: Movement): StoredItem {
   const onHand = Exact.from(item.onHand).plus(movement.onHand);
   const reserved = Exact.from(item.reserved).plus(movement.reserved);
   const takesMore =
@@ -44,27 +88,11 @@ export async function move(transaction: Queries, at: Date, movement: Movement): 
         { quantity: movement.onHand, cost: movement.unitCost },
       ).toString()
     : item.cost;
-  await transaction
-    .update(stockItems)
-    .set({ onHand: onHand.toString(), reserved: reserved.toString(), cost })
-    .where(eq(stockItems.id, item.id));
-  await transaction.insert(stockMovements).values({
-    itemId: item.id,
-    kind: movement.kind,
-    onHandChange: movement.onHand.toString(),
-    reservedChange: movement.reserved.toString(),
-    onHandAfter: onHand.toString(),
-    reservedAfter: reserved.toString(),
-    reason: movement.reason,
-    unitCost: movement.unitCost?.toString() ?? null,
-    orderId: movement.orderId ?? null,
-    lotId: movement.lotId ?? null,
-    at,
-  });
+  return { ...item, onHand: onHand.toString(), reserved: reserved.toString(), cost };
 }
 
 /** @throws Refusal 409 `notEnoughStock` where more would be promised than is there with the item's policy */
-export function requireEnough(item: typeof stockItems.$inferSelect, onHand: Exact, reserved: Exact): void {
+export function requireEnough(item: StoredItem, onHand: Exact, reserved: Exact): void {
   const backorder = Exact.from(item.backorder);
   if (!onHand.plus(backorder).isLess(reserved)) return;
   const left = Exact.from(item.onHand).plus(backorder).minus(Exact.from(item.reserved));

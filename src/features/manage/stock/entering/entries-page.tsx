@@ -18,7 +18,7 @@ import { sayDone } from '@/ui/toasts';
 import { worthOf } from './delivery-worth';
 import { ENTRY_KINDS } from './entry-kinds';
 import { EntryRow } from './entry-row';
-import { useEntries } from './use-entries';
+import { sentLine, useEntries } from './use-entries';
 
 type Entries = ReturnType<typeof useEntries>;
 
@@ -39,7 +39,7 @@ export function EntriesPage({ kind }: { kind: EntryKind }) {
 
   const enter = async () => {
     if (reason.trim() === '') return setFault('Enter a reason, so that the ledger can be read later.');
-    const sent = lines.map(({ code, quantity, lot, unitCost }) => ({ code, quantity, lot, unitCost }));
+    const sent = lines.map((line) => sentLine(line, seenOf(line)));
     await unlessBelow(
       (accepted) => send('POST', '/api/manage/stock-entries', { kind, lines: sent, reason, token, accepted }, anything),
       () => {

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, HStack, IconButton, Link, Table, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, IconButton, Link, Table, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { type EntryLine } from '@/core/exchange';
@@ -10,10 +10,10 @@ import { NewStockItemDialog } from '@/features/editors/fields';
 import { type EntryKind } from '@/services/stock/entering/entry';
 import { type SeenLine } from '@/services/stock/entering/judge-lines';
 import { FaultLine } from '@/ui/fault-line';
-import { TypedInput } from '@/ui/field';
+import { SelectField, TypedInput } from '@/ui/field';
 import { PageLink } from '@/ui/page-link';
 import { ENTRY_KINDS } from './entry-kinds';
-import { type NumberedLine } from './use-entries';
+import { type NumberedLine, sentLine } from './use-entries';
 
 interface Props {
   kind: EntryKind;
@@ -24,7 +24,7 @@ interface Props {
   withLots: boolean;
   /** whether its quantity is typed next */
   isFocused: boolean;
-  onSet: (said: Partial<EntryLine>) => void;
+  onSet: (said: Partial<NumberedLine>) => void;
   onRemove: () => void;
   /** the line is done: the next is typed */
   onNext: () => void;
@@ -70,6 +70,7 @@ export function EntryRow({ kind, line, number, seen, withLots, isFocused, onSet,
       </Table.Cell>
       <Table.Cell pt="3" minW="190px">
         <Meant line={line} seen={seen} onChoose={(code) => onSet({ code })} />
+        <Expected line={line} number={number} seen={seen} onSay={(expected) => onSet({ expected })} />
       </Table.Cell>
       <Table.Cell w="130px">
         <HStack gap="1.5">
@@ -162,6 +163,42 @@ function Meant({
         }}
       />
     </>
+  );
+}
+
+/** Which delivery on its way has come with a line, where some are; the soonest, as long as nobody says. */
+function Expected({
+  line,
+  number,
+  seen,
+  onSay,
+}: {
+  line: NumberedLine;
+  number: number;
+  seen: SeenLine | null;
+  onSay: (expected: number | null) => void;
+}) {
+  const item = seen?.item;
+  const expected = seen?.expected ?? [];
+  if (!item || (expected.length === 0 && line.expected == null)) return null;
+  const { expected: came } = sentLine(line, seen);
+  return (
+    <Box mt="1">
+      <SelectField
+        small
+        hideLabel
+        label={`Expected delivery, line ${number}`}
+        value={came === null ? '' : String(came)}
+        alternatives={[
+          { value: '', label: 'Not one that is expected' },
+          ...expected.map(({ id, day, quantity }) => ({
+            value: String(id),
+            label: `Expected ${day}: ${quantityWords({ value: quantity, unit: item.unit })}`,
+          })),
+        ]}
+        onChange={(id) => onSay(id === '' ? null : Number(id))}
+      />
+    </Box>
   );
 }
 

@@ -14,6 +14,8 @@ import { type SeenEntries } from '@/services/stock/entering/many';
 /** A line with what tells it from others that say the same. */
 export interface NumberedLine extends EntryLine {
   readonly id: number;
+  /** the delivery on its way that it is; null for none; absent for the soonest, as long as nobody says */
+  readonly expected?: number | null;
 }
 
 interface Typed {
@@ -34,6 +36,15 @@ interface Looked {
   readonly currency: string;
   readonly fault: string | null;
 }
+
+/** A line as it is sent. @param seen what is known of it: the soonest delivery on its way is what came, unless said */
+export const sentLine = ({ code, quantity, lot, unitCost, expected }: NumberedLine, seen: SeenLine | null) => ({
+  code,
+  quantity,
+  lot,
+  unitCost,
+  expected: expected === undefined ? (seen?.expected[0]?.id ?? null) : expected,
+});
 
 /** The lines of a delivery or a count while they are typed, with what the server says of each. */
 export function useEntries(kind: EntryKind) {
@@ -57,7 +68,7 @@ export function useEntries(kind: EntryKind) {
       change([...lines, { id: newest + 1, code: title, quantity: '', lot: '', unitCost: '' }]);
       return newest + 1;
     },
-    set: (id: number, said: Partial<EntryLine>) =>
+    set: (id: number, said: Partial<NumberedLine>) =>
       change(lines.map((line) => (line.id === id ? { ...line, ...said } : line))),
     say: (next: string) => edit({ lines, reason: next }),
     /** takes lines out, all of them or one, and offers to bring them back */
@@ -75,12 +86,17 @@ export function useEntries(kind: EntryKind) {
 /** What the server says of lines; of each the last it said of its code, until it says more. */
 function useLook(kind: EntryKind, lines: readonly NumberedLine[]) {
   const [looked, setLooked] = useState<Looked>({ asked: null, byId: new Map(), currency: 'EUR', fault: null });
+  const seenOf = ({ id, code }: NumberedLine): SeenLine | null => {
+    const known = looked.byId.get(id);
+    return known?.code === code ? known.seen : null;
+  };
+  // What is on its way is known once it was looked: then it is looked again, with what comes by that.
   const question =
     lines.length === 0
       ? null
       : JSON.stringify({
           kind,
-          lines: lines.map(({ code, quantity, lot, unitCost }) => ({ code, quantity, lot, unitCost })),
+          lines: lines.map((line) => sentLine(line, seenOf(line))),
         });
   useQuestion(question === looked.asked ? null : question, TOGETHER, (asked, signal) => {
     send('POST', '/api/manage/stock-entries/look', JSON.parse(asked), seenSchema, signal).then(
@@ -103,10 +119,7 @@ function useLook(kind: EntryKind, lines: readonly NumberedLine[]) {
   });
   return {
     /** null while nothing is known of a line as it is */
-    seenOf: ({ id, code }: NumberedLine): SeenLine | null => {
-      const known = looked.byId.get(id);
-      return known?.code === code ? known.seen : null;
-    },
+    seenOf,
     isLooking: question !== looked.asked,
     lookFault: looked.fault,
     currency: looked.currency,
