@@ -1,9 +1,9 @@
 import { eq } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { type EntryKind } from '@/core/exchange';
 import { productCodes, products, stockItems, stockMovements } from '@/data/schema';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { bookStock } from '@/services/products/variants';
-import { type EntryKind } from '@/services/stock/entering/entry';
 import { enterMany, lookAtEntries } from '@/services/stock/entering/many';
 import { expectReceipt, listExpected } from '@/services/stock/items/expected';
 import { createStockItem, setLotRule } from '@/services/stock/items/stock';

@@ -1,6 +1,6 @@
-import Papa from 'papaparse';
 import { typedDecimal } from '../number';
 import { cellBy, headingLine } from './heading-line';
+import { cellsPartedBy, linesOf, signAmong } from './parted';
 
 /** One line of what came in or was counted, as it is typed, scanned or pasted; nothing of it is understood yet. */
 export interface EntryLine {
@@ -13,9 +13,13 @@ export interface EntryLine {
   readonly unitCost: string;
 }
 
+/** What is entered into the ledger by hand: what came in is added, what was counted is set. */
+export const entryKinds = ['receipt', 'adjustment'] as const;
+export type EntryKind = (typeof entryKinds)[number];
+
 type Column = keyof EntryLine;
 
-const COLUMNS: Readonly<Record<'receipt' | 'adjustment', readonly Column[]>> = {
+const COLUMNS: Readonly<Record<EntryKind, readonly Column[]>> = {
   receipt: ['code', 'quantity', 'unitCost', 'lot'],
   adjustment: ['code', 'quantity', 'lot'],
 };
@@ -45,7 +49,6 @@ const HEADS: Readonly<Record<string, Column>> = {
   sheet: 'lot',
 };
 
-const SIGNS = ['\t', ';', ','] as const;
 /** `12 x SUIT-M`: the quantity first, as it is typed before a code is scanned. */
 const TIMES = /^(\d+(?:[.,]\d+)?)\s*[x×*]\s+(\S.*)$/i;
 
@@ -56,13 +59,10 @@ const TIMES = /^(\d+(?:[.,]\d+)?)\s*[x×*]\s+(\S.*)$/i;
  *
  * @returns the lines as they are written, empty ones left out; what is not said is empty
  */
-export function readEntryList(text: string, kind: 'receipt' | 'adjustment' = 'receipt'): EntryLine[] {
-  const lines = text
-    .replace(/^\ufeff/, '')
-    .split(/\r\n|\r|\n/)
-    .filter((line) => line.trim() !== '');
-  const sign = SIGNS.find((candidate) => lines.some((line) => line.includes(candidate)));
-  const cellsOf = (line: string) => (sign ? (Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? []) : [line]);
+export function readEntryList(text: string, kind: EntryKind = 'receipt'): EntryLine[] {
+  const lines = linesOf(text).filter((line) => line.trim() !== '');
+  const sign = signAmong(lines, ['\t', ';', ',']);
+  const cellsOf = sign === undefined ? (line: string) => [line] : cellsPartedBy(sign);
   const headings = headingLine(cellsOf(lines[0] ?? ''), HEADS, 'code');
   return lines.slice(headings ? 1 : 0).map((line): EntryLine => {
     const cell = cellBy(cellsOf(line), headings ?? COLUMNS[kind]);
@@ -83,7 +83,9 @@ export interface EntryLines<Line extends EntryLine> {
   readonly last: Line | undefined;
 }
 
-const sameCode = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
+/** What codes are compared by: case makes no difference. */
+export const plainCode = (code: string): string => code.trim().toLowerCase();
+
 const WHOLE = /^\d{1,9}$/;
 
 /**
@@ -102,7 +104,9 @@ export function withEntries<Line extends EntryLine>(
   for (const line of added) {
     const isScanned = line.quantity === '' && line.lot === '' && line.unitCost === '';
     const place = isScanned
-      ? all.findIndex(({ code, quantity, lot }) => sameCode(code, line.code) && lot === '' && WHOLE.test(quantity))
+      ? all.findIndex(
+          ({ code, quantity, lot }) => plainCode(code) === plainCode(line.code) && lot === '' && WHOLE.test(quantity),
+        )
       : -1;
     const there = all[place];
     if (there) {

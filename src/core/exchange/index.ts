@@ -50,7 +50,7 @@ export {
   unitMeasured,
   writeTypedAmount,
 } from './typed-amount';
-export { type EntryLine, readEntryList, withEntries } from './entry-list';
+export { type EntryKind, entryKinds, type EntryLine, plainCode, readEntryList, withEntries } from './entry-list';
 export { type KnownSkus, type PartLine, readPartsList, skusInPartsList } from './parts-list';
 export { type BreakLine, readBreakList } from './breaks-list';
 export { type QuantityLine, readQuantityList } from './quantity-list';

@@ -1,10 +1,10 @@
-import Papa from 'papaparse';
 import { freeKeys, MOST_OPTIONS, type Option, optionSchema, SKU_PATTERN, type Swatch, swatchByName } from '../catalog';
 import { namedColour, readColours } from '../colour';
 import { type Amount } from '../pricing';
 import { Exact } from '../number';
 import { cellBy, headingLine } from './heading-line';
 import { readOptionLine } from './option-line';
+import { cellsPartedBy, linesOf } from './parted';
 import { type AmountScope, readTypedAmount, writeTypedAmount } from './typed-amount';
 
 /** One line of a pasted list, with the option it makes or what is wrong with it. */
@@ -53,7 +53,7 @@ export function readOptionList(
   scope: AmountScope,
 ): OptionLine[] {
   const reader = new OptionReader(existing, [...swatches], scope);
-  const lines = text.replace(/^\ufeff/, '').split(/\r\n|\r|\n/);
+  const lines = linesOf(text);
   const cellsOf = cellsBy(signOf(lines), scope);
   const headings = headingLine(cellsOf(lines[0] ?? ''), HEADS, 'title');
   return lines.flatMap((line, index): OptionLine[] => {
@@ -79,7 +79,8 @@ function cellsBy(sign: string | null, scope: AmountScope): (line: string) => str
       const { title, amount, sku } = readOptionLine(line, scope);
       return [title, writeTypedAmount(amount, scope), sku ?? ''];
     };
-  return (line) => (Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? []).map((cell) => cell.trim());
+  const cellsIn = cellsPartedBy(sign);
+  return (line) => cellsIn(line).map((cell) => cell.trim());
 }
 
 type Headings = ReturnType<typeof headingLine>;

@@ -1,6 +1,6 @@
-import Papa from 'papaparse';
 import { freeKeys, MOST_OF_A_PART, type Part, partSchema } from '../catalog';
 import { cellBy, headingLine } from './heading-line';
+import { cellsPartedBy, linesOf, signAmong } from './parted';
 
 /** A product that a pasted line can mean. */
 export interface PartProduct {
@@ -52,12 +52,8 @@ interface Cells {
 }
 
 function cellsOfLines(text: string): Cells[] {
-  const lines = text
-    .replace(/^\ufeff/, '')
-    .split(/\r\n|\r|\n/)
-    .slice(0, MOST_LINES);
-  const sign = ['\t', ';', ','].find((candidate) => lines.some((line) => line.includes(candidate))) ?? '\t';
-  const cellsOf = (line: string) => Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? [];
+  const lines = linesOf(text).slice(0, MOST_LINES);
+  const cellsOf = cellsPartedBy(signAmong(lines, ['\t', ';', ',']) ?? '\t');
   const headings = headingLine(cellsOf(lines[0] ?? ''), HEADS, 'sku');
   return lines.flatMap((line, index): Cells[] => {
     if (line.trim() === '' || (headings && index === 0)) return [];

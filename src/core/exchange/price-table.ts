@@ -4,6 +4,7 @@ import { Exact } from '../number';
 import { kindOfThing, namedIn, sameThing, type ThingOf, titleOfThing } from '../price-lists';
 import { plainWords } from '../text';
 import { readTypedMoney } from './typed-money';
+import { cellsPartedBy, linesOf, signAmong } from './parted';
 
 /** A product with everything of it that lists may name a price for. */
 export interface PricedProduct {
@@ -52,10 +53,9 @@ export interface PriceCell {
 
 /** A pasted table, its lines apart and its columns found. */
 function tableIn(text: string) {
-  const lines = text.replace(/^\ufeff/, '').split(/\r\n|\r|\n/);
-  const sign = ['\t', ';', ','].find((candidate) => (lines[0] ?? '').includes(candidate)) ?? '\t';
-  const cellsOf = (line: string) =>
-    (Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? []).map((cell) => cell.trim());
+  const lines = linesOf(text);
+  const cellsIn = cellsPartedBy(signAmong(lines.slice(0, 1), ['\t', ';', ',']) ?? '\t');
+  const cellsOf = (line: string) => cellsIn(line).map((cell) => cell.trim());
   const heads = cellsOf(lines[0] ?? '').map(plainWords);
   return { lines, cellsOf, column: (name: string) => heads.indexOf(plainWords(name)) };
 }

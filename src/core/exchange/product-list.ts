@@ -1,7 +1,7 @@
-import Papa from 'papaparse';
 import { type reasonsNotCounted, SKU_PATTERN, skuFrom } from '../catalog';
 import { readNumber } from '../quantity';
 import { cellBy, headingLine } from './heading-line';
+import { cellsPartedBy, linesOf, signAmong } from './parted';
 import { readTypedMoney } from './typed-money';
 
 /** One line of a pasted list of products, with what it starts or what is wrong with it. */
@@ -64,12 +64,8 @@ const LONGEST_CATEGORY = 80;
  */
 export function readProductList(text: string, skus: readonly string[]): ProductLine[] {
   const taken = new Set(skus.map((sku) => sku.toLowerCase()));
-  const lines = text
-    .replace(/^\ufeff/, '')
-    .split(/\r\n|\r|\n/)
-    .slice(0, MOST_LINES + 1);
-  const sign = ['\t', ';'].find((candidate) => lines.some((line) => line.includes(candidate))) ?? '\t';
-  const cellsOf = (line: string) => Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? [];
+  const lines = linesOf(text).slice(0, MOST_LINES + 1);
+  const cellsOf = cellsPartedBy(signAmong(lines, ['\t', ';']) ?? '\t');
   const headings = headingLine(cellsOf(lines[0] ?? ''), HEADS, 'title');
   return lines.flatMap((line, index): ProductLine[] => {
     if (line.trim() === '' || (headings && index === 0)) return [];

@@ -15,6 +15,7 @@ export { fileSizeWords, fileTypeWords } from './files';
 export { dimensionNames, faultWords, notFittingWords, problemText, problemWords, type Words } from './problems';
 export { amountWords, basisWords, cutPlanWords, lineLabel, lineValueWords, quantityWords } from './working';
 export { listFaultWords } from './price-lists';
+export { REASON_MISSING } from './ledger';
 export { NOT_COUNTED_WORDS } from './not-counted';
 export { periodWords } from './periods';
 export { discountTimeWords, givesWords, whyNotWords } from './codes';

@@ -246,7 +246,8 @@ async function readRows(
       state: products.state,
       draftVersion: products.draftVersion,
       slug: sql<string | null>`json_extract(${products.draft}, '$.slug')`,
-      base: sql<string>`json_object('price', json_extract(${products.draft}, '$.price'), 'wasPrice', json_extract(${products.draft}, '$.wasPrice'))`,
+      basePrice: sql<string | null>`json_extract(${products.draft}, '$.price')`,
+      wasPrice: sql<string | null>`json_extract(${products.draft}, '$.wasPrice')`,
       card: productCards.card,
     })
     .from(products)
@@ -256,12 +257,12 @@ async function readRows(
   const stock = await readStock(queries, new Set(rows.flatMap(({ card }) => (card ? namedBy(card) : []))));
   const [there, items] = [stockView(stock), asNamed(stock)];
   const costs = knownCosts(stock);
-  return inOrderOf(ids, rows).map(({ card, slug, base, ...said }) => {
+  return inOrderOf(ids, rows).map(({ card, slug, basePrice, wasPrice, ...said }) => {
     const isSold = said.state === 'published' || said.state === 'changed';
     return {
       ...said,
       slug: slug ?? '',
-      base: JSON.parse(base) as ProductRow['base'],
+      base: { price: basePrice, wasPrice },
       picture: card?.picture?.src ?? null,
       facets: card?.facets ?? [],
       price: card?.price ?? null,

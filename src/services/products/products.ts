@@ -18,7 +18,7 @@ import { type Queries } from '../../data/database';
 import { basketLines, orderLines, products, revisions, setAsideDrafts, stockItems } from '../../data/schema';
 import { Refusal } from '../refusal';
 import { stockKeysFor } from '../stock/items/find';
-import { addStockItem } from '../stock/items/stock';
+import { addStockItem, readNewItem } from '../stock/items/stock';
 import { indexed, productLife } from './life';
 
 const LONGEST_TITLE = 160;
@@ -102,7 +102,7 @@ async function startCounting(
   { onHand, cost }: { readonly onHand: string; readonly cost: string | null },
 ): Promise<string> {
   const key = (await stockKeysFor(transaction, [title]))(title);
-  await addStockItem(transaction, at, { key, title, unit: '1', onHand, cost: cost ?? '' });
+  await addStockItem(transaction, at, readNewItem({ key, title, unit: '1', onHand, cost: cost ?? '' }));
   return key;
 }
 

@@ -1,15 +1,12 @@
 'use client';
 
 import { useCallback, useState } from 'react';
-import { z } from 'zod';
 import { NewStockItemDialog } from '@/features/editors/fields/new-stock-item-dialog';
-import { send, wordsOf } from '@/features/kit/shared';
+import { askStock, wordsOf } from '@/features/kit/shared';
 import { type Finding, PickField, SearchField } from '@/ui/search-field';
 import { sayFailed } from '@/ui/toasts';
 import { useSteady } from '@/ui/use-steady';
 import { useEditing } from '@/features/editors/frame';
-
-const foundSchema = z.array(z.object({ key: z.string(), title: z.string(), unit: z.string() }));
 
 interface Props {
   label: string;
@@ -30,10 +27,7 @@ function useStockPick({ name, without, onPick }: Pick<Props, 'name' | 'without' 
   const ask = useCallback(
     async (words: string): Promise<readonly Finding[]> => {
       const out = new Set(left.split(' '));
-      const found = await send('POST', '/api/manage/likely-stock', { words, name, product: about }, foundSchema);
-      return found
-        .filter(({ key }) => !out.has(key))
-        .map(({ key, title, unit }) => ({ value: key, label: title, hint: unit === '1' ? '' : unit }));
+      return (await askStock(words, { name, product: about })).filter(({ value }) => !out.has(value));
     },
     [name, about, left],
   );

@@ -65,15 +65,17 @@ export function SelectionForm({ choices, page, answers, name, showMissing, onAns
   const field = (choice: Choice, columns: number | null) => {
     const problems = problemsOf(choice);
     const shown = resolution.shown.find((entry) => entry.choice === choice.key);
+    const id = `${name}-${choice.key}`;
+    const required = choice.required || shown?.required === true;
     const control: ControlProps = {
       choice,
-      id: `${name}-${choice.key}`,
+      id,
       answer: answers[choice.key],
       counted: resolution.counted.find((counted) => counted.choice === choice.key),
       offers: shown?.options ?? [],
-      required: choice.required || shown?.required === true,
+      required,
       currency: resolution.currency,
-      aria: ariaOf(`${name}-${choice.key}`, choice.required || shown?.required === true, problems.length > 0),
+      aria: ariaOf(id, required, problems.length > 0),
       page: showMissing === page.showMissing ? page : { ...page, showMissing },
       onAnswer: (answer) => answering.onAnswer(choice.key, answer),
     };

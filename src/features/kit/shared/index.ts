@@ -1,5 +1,6 @@
 export { anything, ApiProblem, send, wordsOf } from './api';
 export { askProducts } from './ask-products';
+export { askStock } from './ask-stock';
 export { useBelowFloor } from './below-floor';
 export { countryName } from './country-name';
 export { DetailList } from './detail-list';

@@ -4,6 +4,7 @@ import { Button, Stack, Text } from '@chakra-ui/react';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { unitByCode } from '@/core/quantity';
+import { REASON_MISSING } from '@/core/words';
 import { anything, send, useBusy } from '@/features/kit/shared';
 import { type ProductRow } from '@/services/products/list';
 import { FaultLine } from '@/ui/fault-line';
@@ -41,7 +42,7 @@ function CountForm({ row, counted: { key, onHand, unit }, onDone }: FormProps) {
   const { busy, fault, setFault, run } = useBusy();
   const known = unitByCode(unit);
   const post = () => {
-    if (reason.trim() === '') return setFault('Enter a reason, so that the ledger can be read later.');
+    if (reason.trim() === '') return setFault(REASON_MISSING);
     void run(async () => {
       await send('POST', `/api/manage/stock/${key}/entries`, { kind: 'adjustment', quantity, reason }, anything);
       onDone();

@@ -7,6 +7,7 @@ import { freeKey, type Tax, type TaxShown } from '@/core/catalog';
 import { countryName } from '@/features/kit/shared';
 import { SelectField, TextField, TypedInput } from '@/ui/field';
 import { Tick } from '@/ui/tick';
+import { taxOfOneRate } from './one-rate';
 
 export const SHOWN: readonly { readonly value: TaxShown; readonly label: string }[] = [
   { value: 'with', label: 'with tax' },
@@ -24,16 +25,6 @@ const ROUNDED = [
   { value: 'order', label: 'once for the order' },
 ] as const;
 
-const BEGINS: Tax = {
-  name: 'VAT',
-  pricesInclude: true,
-  country: 'AT',
-  classes: [{ key: 'usual', title: 'Usual' }],
-  rates: [{ class: 'usual', country: 'AT', percent: '20' }],
-  rounding: 'line',
-  shown: 'with',
-};
-
 /** Tax: how prices are entered and shown, and a small table of rates by country and kind of product. */
 export function TaxFields({ tax, onChange }: { tax: Tax | null; onChange: (tax: Tax | null) => void }) {
   return (
@@ -44,7 +35,7 @@ export function TaxFields({ tax, onChange }: { tax: Tax | null; onChange: (tax: 
       <Tick
         label="Prices are told with or without tax"
         checked={tax !== null}
-        onChange={(on) => onChange(on ? BEGINS : null)}
+        onChange={(on) => onChange(on ? taxOfOneRate('AT', '20') : null)}
       />
       {tax && (
         <>

@@ -2,7 +2,7 @@
 
 import { Box, Button, Heading, HStack, Link, Text } from '@chakra-ui/react';
 import { type FormEvent, useState } from 'react';
-import { isCountry, type Shop, type Tax, taxSchema } from '@/core/catalog';
+import { isCountry, type Shop } from '@/core/catalog';
 import { anything, countryName, send, useAttempt } from '@/features/kit/shared';
 import { type SettingsView } from '@/services/settings/settings';
 import { FaultLine } from '@/ui/fault-line';
@@ -10,6 +10,7 @@ import { TextField } from '@/ui/field';
 import { PageLink } from '@/ui/page-link';
 import { PickField } from '@/ui/search-field';
 import { CURRENCIES, currencyName } from './currency-names';
+import { taxOfOneRate } from './one-rate';
 
 const LETTERS = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'];
 const countries = () =>
@@ -17,14 +18,6 @@ const countries = () =>
     .filter(isCountry)
     .map((code) => ({ value: code, label: countryName(code), hint: code }))
     .sort((a, b) => a.label.localeCompare(b.label));
-
-/** Tax as a new shop begins: one rate, in its own country. */
-const taxOf = (country: string, percent: string): Tax =>
-  taxSchema.parse({
-    country,
-    classes: [{ key: 'usual', title: 'Usual' }],
-    rates: [{ class: 'usual', country, percent }],
-  });
 
 const timeZone = () => Intl.DateTimeFormat().resolvedOptions().timeZone;
 
@@ -61,7 +54,7 @@ function Asked({ shop }: { shop: Shop }) {
     if (name.trim() === '') return setFault('Enter the name of your shop.');
     if (currency === '') return setFault('Choose the currency of your prices.');
     if (percent.trim() !== '' && country === '') return setFault('Choose the country whose VAT rate this is.');
-    const tax = percent.trim() === '' || country === '' ? undefined : taxOf(country, percent.trim());
+    const tax = percent.trim() === '' || country === '' ? undefined : taxOfOneRate(country, percent.trim());
     const { skuSeparator, groups } = shop;
     await attempt(
       () =>

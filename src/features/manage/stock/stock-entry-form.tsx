@@ -3,7 +3,7 @@
 import { Box, Button, Heading, Stack } from '@chakra-ui/react';
 import { type FormEvent, useState } from 'react';
 import { unitByCode } from '@/core/quantity';
-import { quantityWords } from '@/core/words';
+import { quantityWords, REASON_MISSING } from '@/core/words';
 import { anything, send, useAttempt, useBelowFloor } from '@/features/kit/shared';
 import { type StockFigures } from '@/services/stock/ledger/figures';
 import { type LotView } from '@/services/stock/ledger/lots';
@@ -36,7 +36,7 @@ export function StockEntryForm({ item, lots }: { item: StockFigures; lots: reado
 
   const enter = async (event: FormEvent) => {
     event.preventDefault();
-    if (reason.trim() === '') return setFault('Enter a reason, so that the ledger can be read later.');
+    if (reason.trim() === '') return setFault(REASON_MISSING);
     const entered = kind === 'receipt' ? 'Receipt entered' : 'Count entered';
     await unlessBelow(
       (accepted) =>

@@ -1,10 +1,11 @@
 import { inArray, sql } from 'drizzle-orm';
+import { plainCode } from '../../../core/exchange';
 import { compile, type Program } from '../../../core/compile';
 import { inParts } from '../../../core/in-parts';
 import { Exact } from '../../../core/number';
 import { type Queries } from '../../../data/database';
 import { productCodes, products, stockItems } from '../../../data/schema';
-import { readSurroundings } from '../../catalog/surroundings';
+import { readShop, readSurroundings } from '../../catalog/surroundings';
 import { inPieces } from '../../in-pieces';
 
 /** A stock item that a code may mean. */
@@ -24,9 +25,6 @@ export interface Meaning {
 
 const AT_ONCE = 200;
 
-/** What codes are compared by. */
-const plain = (code: string): string => code.trim().toLowerCase();
-
 /**
  * Finds what codes stand for: the inside name or the name of a stock item; the GTIN of a variant; the SKU of a
  * product, a variant or a product with an option that draws from stock, own or put together, as the drafts have them.
@@ -39,7 +37,7 @@ export async function findMeanings(
   at: Date,
   codes: readonly string[],
 ): Promise<Map<string, Meaning>> {
-  const wanted = new Set(codes.map(plain).filter((code) => code !== ''));
+  const wanted = new Set(codes.map(plainCode).filter((code) => code !== ''));
   const found = new Meanings();
   // Capital letters beyond those of English are told apart by the database.
   const names = new Set([...codes.map((code) => code.trim()), ...wanted]);
@@ -62,8 +60,8 @@ class Meanings {
   readonly #byCode = new Map<string, { items: Map<string, MeantItem>; drawsNothing: string | null }>();
 
   #at(code: string) {
-    const known = this.#byCode.get(plain(code)) ?? { items: new Map<string, MeantItem>(), drawsNothing: null };
-    this.#byCode.set(plain(code), known);
+    const known = this.#byCode.get(plainCode(code)) ?? { items: new Map<string, MeantItem>(), drawsNothing: null };
+    this.#byCode.set(plainCode(code), known);
     return known;
   }
 
@@ -77,7 +75,7 @@ class Meanings {
   }
 
   of(code: string): Meaning | null {
-    const known = this.#byCode.get(plain(code));
+    const known = this.#byCode.get(plainCode(code));
     return known ? { items: [...known.items.values()], drawsNothing: known.drawsNothing } : null;
   }
 }
@@ -96,8 +94,8 @@ function namedSo(queries: Queries, codes: readonly string[]) {
 
 /** Adds what is sold under the codes that are wanted. */
 async function addSold(queries: Queries, at: Date, wanted: ReadonlySet<string>, found: Meanings): Promise<void> {
-  const { shop } = (await readSurroundings(queries, at, [])).surroundings;
-  const starts = new Set([...wanted].flatMap((code) => [code, ...startsOf(code, plain(shop.skuSeparator))]));
+  const { skuSeparator } = await readShop(queries);
+  const starts = new Set([...wanted].flatMap((code) => [code, ...startsOf(code, plainCode(skuSeparator))]));
   const ids = new Set<number>();
   for (const some of inParts([...starts], AT_ONCE))
     for (const { id } of await queries
@@ -125,7 +123,7 @@ function startsOf(code: string, separator: string): string[] {
 function addProduct(program: Program, wanted: ReadonlySet<string>, found: Meanings): void {
   const { product } = program;
   const add = (code: string | null, items: readonly MeantItem[], title: string) => {
-    if (code === null || !wanted.has(plain(code))) return;
+    if (code === null || !wanted.has(plainCode(code))) return;
     for (const item of items) found.add(code, item);
     if (items.length === 0) found.addWithout(code, title);
   };

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { Exact } from '../../../core/number';
+import { entryKinds } from '../../../core/exchange';
 import { isBlank } from '../../../core/text';
+import { REASON_MISSING } from '../../../core/words';
 import { type Queries } from '../../../data/database';
 import { type stockItems } from '../../../data/schema';
 import { type Services } from '../../context';
@@ -11,14 +13,13 @@ import { move, type Movement } from '../ledger/ledger';
 import { receiveLots, recountLot } from '../ledger/lots';
 import { readCost, readFigure, readLotLines } from '../ledger/stock-figure';
 
-export const entryKindSchema = z.enum(['receipt', 'adjustment']);
-export type EntryKind = z.infer<typeof entryKindSchema>;
+export const entryKindSchema = z.enum(entryKinds);
 
 export const reasonSchema = z
   .string()
   .trim()
   .max(200)
-  .refine((reason) => !isBlank(reason), 'Enter a reason, so that the ledger can be read later.');
+  .refine((reason) => !isBlank(reason), REASON_MISSING);
 
 export const stockEntrySchema = z.strictObject({
   kind: entryKindSchema,

@@ -1,14 +1,15 @@
 import { z } from 'zod';
 import { type LotRule } from '../../../core/catalog';
+import { type EntryKind } from '../../../core/exchange';
 import { Exact } from '../../../core/number';
 import { inOneLine } from '../../../core/text';
 import { counted, quantityWords } from '../../../core/words';
 import { type stockItems } from '../../../data/schema';
 import { Refusal } from '../../refusal';
 import { requireEnough } from '../ledger/ledger';
-import { type LotView, requireRoom } from '../ledger/lots';
+import { labelTaken, type LotView, requireRoom } from '../ledger/lots';
 import { type Meaning } from './codes';
-import { type EntryKind, type ReadEntry, readEntry, receivedBy } from './entry';
+import { type ReadEntry, readEntry, receivedBy } from './entry';
 
 const text = z
   .string()
@@ -228,8 +229,7 @@ function count(entry: ReadEntry, there: There, item: StoredItem, lots: readonly 
     case 'lots':
       for (const { label } of entry.lots) {
         if (label === null) continue;
-        if (there.labels.has(label.toLowerCase()))
-          throw new Refusal(422, 'labelTaken', `There is already a lot called “${label}”. Give this one another name.`);
+        if (there.labels.has(label.toLowerCase())) throw labelTaken(label);
         there.labels.add(label.toLowerCase());
       }
       there.onHand = there.onHand.plus(receivedBy(entry));

@@ -1,5 +1,6 @@
 import { eq, inArray, sql } from 'drizzle-orm';
 import { z } from 'zod';
+import { type EntryKind } from '../../../core/exchange';
 import { type Queries } from '../../../data/database';
 import { expectedReceipts, stockItems, stockPostings } from '../../../data/schema';
 import { readShop } from '../../catalog/surroundings';
@@ -13,15 +14,7 @@ import { takeExpected } from '../items/expected';
 import { moveAll } from '../ledger/ledger';
 import { readLots } from '../ledger/lots';
 import { findMeanings } from './codes';
-import {
-  costChangesOf,
-  enterRead,
-  type EntryKind,
-  entryKindSchema,
-  movementOf,
-  reasonSchema,
-  receivedBy,
-} from './entry';
+import { costChangesOf, enterRead, entryKindSchema, movementOf, reasonSchema, receivedBy } from './entry';
 import { type EntryLine, type ExpectedOfLine, judgeOf, type Known, lineSchema, type SeenLine } from './judge-lines';
 
 /** So many lines one delivery or count has. */

@@ -18,7 +18,7 @@ export interface CountLine {
 }
 
 /** So many lines are printed at most: a store room of several thousand things is counted in parts. */
-export const MOST_TO_COUNT = 5_000;
+const MOST_TO_COUNT = 5_000;
 
 /** Everything that is counted and not put away, in the order of the names, for a list to count by. */
 export function readCountList(

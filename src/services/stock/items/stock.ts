@@ -99,42 +99,49 @@ export function readStockItem(
  * @throws Refusal 409 when the key is taken, 422 when a figure can't be read
  */
 export async function createStockItem({ database, now }: Services, input: NewStockItem): Promise<void> {
-  await database.write((transaction) => addStockItem(transaction, now(), input));
+  const item = readNewItem(input);
+  await database.write((transaction) => addStockItem(transaction, now(), item));
 }
 
-/** The same, in the caller's transaction. */
-export async function addStockItem(transaction: Queries, at: Date, input: NewStockItem): Promise<void> {
-  const item = newStockItemSchema.parse(input);
-  requireSeenTitles([['The name of the stock item', item.title]]);
-  if (!unitByCode(item.unit)) throw new Refusal(422, 'unknownUnit', `“${item.unit}” is not a unit we know.`);
-  const rule = item.cutFrom && checkedRule(item.cutFrom, item.unit, item.title);
-  const onHand = rule ? Exact.zero : readFigure(item.onHand, item.unit);
-  const backorder = rule ? Exact.zero : readFigure(item.backorder, item.unit);
-  const cost = item.cost.trim() === '' ? null : readCost(item.cost).toString();
-  const received = rule && item.lots.trim() !== '' ? readLotLines(item.lots, item.unit) : [];
-  const taken = await transaction.query.stockItems.findFirst({ where: eq(stockItems.key, item.key) });
-  if (taken) throw new Refusal(409, 'keyTaken', `“${item.key}” is already the inside name of ${taken.title}.`);
-  const [created] = await transaction
-    .insert(stockItems)
-    .values({
-      key: item.key,
-      title: item.title,
-      unit: item.unit,
+/** A stock item to be started, as it was read. */
+type ReadItem = ReturnType<typeof readNewItem>;
+
+/** Reads what is said of a new stock item. @throws Refusal 422 when a figure can't be read */
+export function readNewItem(input: NewStockItem) {
+  const { key, title, unit, ...item } = newStockItemSchema.parse(input);
+  requireSeenTitles([['The name of the stock item', title]]);
+  if (!unitByCode(unit)) throw new Refusal(422, 'unknownUnit', `“${unit}” is not a unit we know.`);
+  const cutFrom = item.cutFrom && checkedRule(item.cutFrom, unit, title);
+  const backorder = cutFrom ? Exact.zero : readFigure(item.backorder, unit);
+  return {
+    values: {
+      key,
+      title,
+      unit,
       backorder: backorder.toString(),
-      cost,
-      cutFrom: rule,
-    })
-    .returning();
+      cost: item.cost.trim() === '' ? null : readCost(item.cost).toString(),
+      cutFrom,
+    },
+    onHand: cutFrom ? Exact.zero : readFigure(item.onHand, unit),
+    lots: cutFrom && item.lots.trim() !== '' ? readLotLines(item.lots, unit) : [],
+  };
+}
+
+/** Starts to count what was read, in the caller's transaction. @throws Refusal 409 when the key is taken */
+export async function addStockItem(transaction: Queries, at: Date, { values, onHand, lots }: ReadItem): Promise<void> {
+  const taken = await transaction.query.stockItems.findFirst({ where: eq(stockItems.key, values.key) });
+  if (taken) throw new Refusal(409, 'keyTaken', `“${values.key}” is already the inside name of ${taken.title}.`);
+  const [created] = await transaction.insert(stockItems).values(values).returning();
   if (onHand.sign() > 0) {
     await move(transaction, at, {
-      stock: item.key,
+      stock: values.key,
       kind: 'receipt',
       onHand,
       reserved: Exact.zero,
       reason: 'Opening stock',
     });
   }
-  if (created) await receiveLots(transaction, at, created, received, { reason: 'Opening stock' });
+  if (created) await receiveLots(transaction, at, created, lots, { reason: 'Opening stock' });
 }
 
 /** @throws Refusal 422 when a rule can't be followed */

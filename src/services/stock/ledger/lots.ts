@@ -76,6 +76,9 @@ export function piecesOf({ length, count }: { readonly length: string; readonly 
 
 const KINDS: Readonly<Record<LotRule['kind'], string>> = { roll: 'Roll', board: 'Board', bar: 'Bar', sheet: 'Sheet' };
 
+export const labelTaken = (label: string): Refusal =>
+  new Refusal(409, 'labelTaken', `There is already a lot called “${label}”. Give this one another name.`);
+
 /**
  * Receives lots, each with a movement of its own. Those without a label are numbered on.
  *
@@ -100,8 +103,7 @@ export async function receiveLots(
       number += 1;
       name = `${KINDS[item.cutFrom?.kind ?? 'roll']} ${number}`;
     }
-    if (taken.has(name))
-      throw new Refusal(409, 'labelTaken', `There is already a lot called “${name}”. Give this one another name.`);
+    if (taken.has(name)) throw labelTaken(name);
     taken.add(name);
     const [lot] = await transaction
       .insert(stockLots)

@@ -3,16 +3,15 @@
 import { Box, Button, chakra, HStack, SimpleGrid, Stack, Table, Text } from '@chakra-ui/react';
 import { nanoid } from 'nanoid';
 import { type FormEvent, type Ref, useCallback, useRef, useState } from 'react';
-import { z } from 'zod';
 import { formatMoney } from '@/core/money';
-import { counted } from '@/core/words';
-import { anything, send, useAttempt, useBelowFloor } from '@/features/kit/shared';
-import { type EntryKind } from '@/services/stock/entering/entry';
+import { counted, REASON_MISSING } from '@/core/words';
+import { anything, askStock, send, useAttempt, useBelowFloor } from '@/features/kit/shared';
+import { type EntryKind } from '@/core/exchange';
 import { FaultLine } from '@/ui/fault-line';
 import { Labelled, TextField, TypedInput } from '@/ui/field';
 import { Page } from '@/ui/page';
 import { PageLink } from '@/ui/page-link';
-import { type Finding, SearchField } from '@/ui/search-field';
+import { SearchField } from '@/ui/search-field';
 import { EmptyPlace, PageHead } from '@/ui/text';
 import { sayDone } from '@/ui/toasts';
 import { worthOf } from './delivery-worth';
@@ -21,8 +20,6 @@ import { EntryRow } from './entry-row';
 import { sentLine, useEntries } from './use-entries';
 
 type Entries = ReturnType<typeof useEntries>;
-
-const foundSchema = z.array(z.object({ key: z.string(), title: z.string(), unit: z.string() }));
 
 /** Enters what came in, or what was counted, of many stock items at once. */
 export function EntriesPage({ kind }: { kind: EntryKind }) {
@@ -38,7 +35,7 @@ export function EntriesPage({ kind }: { kind: EntryKind }) {
   const toFix = lines.filter((line) => seenOf(line)?.fault != null).length;
 
   const enter = async () => {
-    if (reason.trim() === '') return setFault('Enter a reason, so that the ledger can be read later.');
+    if (reason.trim() === '') return setFault(REASON_MISSING);
     const sent = lines.map((line) => sentLine(line, seenOf(line)));
     await unlessBelow(
       (accepted) => send('POST', '/api/manage/stock-entries', { kind, lines: sent, reason, token, accepted }, anything),
@@ -145,10 +142,11 @@ function NextLine({
     setText('');
     setSaid(last ? `${last.code}: ${last.quantity}` : '');
   };
-  const ask = useCallback(async (words: string): Promise<readonly Finding[]> => {
-    const found = await send('POST', '/api/manage/likely-stock', { words }, foundSchema);
-    return found.map(({ title, unit }) => ({ value: title, label: title, hint: unit === '1' ? '' : unit }));
-  }, []);
+  // Titles are what lines say, and what they are read by.
+  const ask = useCallback(
+    async (words: string) => (await askStock(words)).map((item) => ({ ...item, value: item.label })),
+    [],
+  );
   return (
     <form
       onSubmit={(event: FormEvent) => {

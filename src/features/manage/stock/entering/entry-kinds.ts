@@ -1,4 +1,4 @@
-import { type EntryKind } from '@/services/stock/entering/entry';
+import { type EntryKind } from '@/core/exchange';
 import { counted } from '@/core/words';
 
 interface KindWords {

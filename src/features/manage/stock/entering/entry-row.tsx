@@ -7,7 +7,7 @@ import { type EntryLine } from '@/core/exchange';
 import { unitByCode } from '@/core/quantity';
 import { quantityWords } from '@/core/words';
 import { NewStockItemDialog } from '@/features/editors/fields';
-import { type EntryKind } from '@/services/stock/entering/entry';
+import { type EntryKind } from '@/core/exchange';
 import { type SeenLine } from '@/services/stock/entering/judge-lines';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TypedInput } from '@/ui/field';

@@ -7,7 +7,7 @@ import { counted } from '@/core/words';
 import { useUnsaved } from '@/features/editors/fields';
 import { send, useQuestion, wordsOf } from '@/features/kit/shared';
 import { sayDone } from '@/ui/toasts';
-import { type EntryKind } from '@/services/stock/entering/entry';
+import { type EntryKind } from '@/core/exchange';
 import { type SeenLine } from '@/services/stock/entering/judge-lines';
 import { type SeenEntries } from '@/services/stock/entering/many';
 
