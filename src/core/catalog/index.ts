@@ -21,6 +21,20 @@ export {
   sheetSchema,
 } from './sheet';
 export { type Swatch, swatchByName, swatchesByName, swatchSchema } from './swatch-book';
+export {
+  blends,
+  followed,
+  type Layer,
+  type LayerOf,
+  layerSchema,
+  lengthsOf,
+  MOST_LAYERS,
+  MOST_VIEWS,
+  type PictureColour,
+  type PictureLength,
+  type ProductView,
+  viewSchema,
+} from './views';
 export { type Condition, conditionSchema, DEEPEST_CONDITION, type Test } from '../conditions';
 export { type CompatibilityTable, type Rule, type RuleEffect, ruleSchema, tableSchema } from './rules';
 export { beginsWith, ruleShowing, type Shown, shownBy, type ShownBy, whenOf } from './shown-when';

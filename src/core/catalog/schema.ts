@@ -31,6 +31,7 @@ import { ruleSchema, tableSchema } from './rules';
 import { placementSchema, type Sheet, sheetSchema } from './sheet';
 import { type Swatch, swatchSchema } from './swatch-book';
 import { discountSchema } from './discounts';
+import { MOST_VIEWS, viewSchema } from './views';
 import { deliverySchema, taxSchema, taxShown } from './tax';
 
 /** How what is needed becomes what is charged, for each piece by itself. Amounts are in the unit of the price. */
@@ -138,6 +139,11 @@ export const productSchema = z
     summary: z.string().max(200).default(''),
     description: z.string().max(8000).default(''),
     pictures: z.array(pictureSchema).max(20).default([]),
+    views: z
+      .array(viewSchema)
+      .max(MOST_VIEWS)
+      .default([])
+      .describe('pictures that are put together from what is chosen; the first is shown first'),
     price: decimalText
       .nullable()
       .default(null)

@@ -33,6 +33,7 @@ import { compileQuantities } from './quantities';
 import { type Scope } from './scope';
 import { checkShown } from './shown';
 import { compileVariants, LEFT_OUT } from './variants';
+import { compileViews } from './views';
 import { compileWeight } from './weight';
 import { checkWorkshopChoices } from './workshop';
 
@@ -104,6 +105,7 @@ function compileWithin(
     order: answeringOrder(rules, bounding, formulas, scope),
     quantities,
     defaultQuantity: orderableRange(quantities.usual.orderable)?.least ?? quantities.usual.orderable.minimum,
+    views: compileViews(scope, formulas, kit),
     draws: product.draws.flatMap((draw, index) => compileDraw(draw, ['draws', index], scope) ?? []),
     weight: product.weight && compileWeight(product.weight, ['weight'], scope, { figure: 'weight' }),
     weightUnit: scope.weightUnit,

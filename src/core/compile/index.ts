@@ -22,4 +22,5 @@ export { type PriceSource, type PriceStep } from './price-steps';
 export { type Program, variantKey, type VariantProgram } from './program';
 export { inNumbers, type NearerQuantity, type QuantityProgram, type QuantitySource } from './quantities';
 export { LEFT_OUT } from './variants';
+export { type FollowedProgram, type ViewProgram } from './views';
 export { withAllWithin } from './within';

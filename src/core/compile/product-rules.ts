@@ -82,7 +82,8 @@ export function compileProductRules(
   return { program, because, itemEffects };
 }
 
-const figureKey = ({ key, sheet }: Pick<FormulaProgram, 'key' | 'sheet'>) =>
+/** What a formula is called in a product with its sheets. */
+export const figureKey = ({ key, sheet }: Pick<FormulaProgram, 'key' | 'sheet'>) =>
   sheet === null ? key : placedKey(sheet, key);
 
 /** What conditions can ask of formulas, by key. */

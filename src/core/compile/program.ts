@@ -17,6 +17,7 @@ import { type SupplyStep } from './supply-steps';
 import { type ProductRules } from './product-rules';
 import { type QuantityProgram } from './quantities';
 import { type PropertyProgram } from './properties';
+import { type ViewProgram } from './views';
 
 /** What an answer brings, ready to be run. */
 export interface EffectProgram {
@@ -184,6 +185,8 @@ export interface Compiled {
   /** the quantity that counts when none is given */
   readonly defaultQuantity: number;
   readonly draws: readonly DrawProgram[];
+  /** pictures that are put together from what is chosen */
+  readonly views: readonly ViewProgram[];
   readonly weight: Exact | null;
   readonly weightUnit: Unit;
   readonly variants: ReadonlyMap<string, VariantProgram>;

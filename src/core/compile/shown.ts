@@ -15,12 +15,19 @@ export function checkShown(product: Product, report: Report): void {
  */
 function picturesShown({
   pictures,
+  views,
   variants,
   choices,
   rules,
 }: Product): { readonly src: string; readonly path: Path }[] {
   const found: { src: string; path: Path }[] = [];
   const note = (src: string | null | undefined, path: Path) => void (src && found.push({ src, path }));
+  views.forEach(({ layers }, index) =>
+    layers.forEach((layer, place) => {
+      if (layer.kind === 'picture' && layer.from.kind === 'fixed')
+        note(layer.from.src, ['views', index, 'layers', place, 'from', 'src']);
+    }),
+  );
   pictures.forEach(({ src }, index) => note(src, ['pictures', index, 'src']));
   variants.forEach(({ picture }, index) => note(picture, ['variants', index, 'picture']));
   choices.forEach((choice, index) => {
@@ -40,7 +47,12 @@ function picturesShown({
 }
 
 /** Everything that is called something and that customers read. */
-function titlesOf({ title, choices, parts }: Product): readonly { readonly title: string; readonly path: Path }[] {
+function titlesOf({
+  title,
+  choices,
+  parts,
+  views,
+}: Product): readonly { readonly title: string; readonly path: Path }[] {
   return [
     { title, path: ['title'] },
     ...choices.flatMap((choice, place) => [
@@ -53,6 +65,7 @@ function titlesOf({ title, choices, parts }: Product): readonly { readonly title
         : []),
     ]),
     ...parts.map((part, place) => ({ title: part.title, path: ['parts', place, 'title'] })),
+    ...views.map((view, place) => ({ title: view.title, path: ['views', place, 'title'] })),
   ];
 }
 

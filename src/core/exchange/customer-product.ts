@@ -14,7 +14,7 @@ import {
 } from '../catalog';
 import { isSeenBy } from '../run';
 import { choiceFor, unseenOptions } from './customer-choices';
-import { rulesFor } from './customer-rules';
+import { rulesFor, viewsFor } from './customer-rules';
 import { told, type View } from './view';
 
 const TOLD_OF_PRODUCT = [
@@ -94,6 +94,7 @@ export function productFor(product: Product, { shop, sheets, products }: Catalog
       .filter(({ options }) => !Object.entries(options).some(([choice, option]) => unseen.has(`${choice} ${option}`)))
       .map((variant) => ({ ...told(variant, TOLD_OF_VARIANT), gtin: null })),
     rules: rulesFor(product.rules, view),
+    views: viewsFor(product.views, view),
   };
 }
 

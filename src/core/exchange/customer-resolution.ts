@@ -32,6 +32,7 @@ export type CustomerResolution = Pick<
   | 'currency'
   | 'weight'
   | 'pictures'
+  | 'views'
   | 'forCustomers'
 > & {
   /** what rules tell, now that they have fired */
@@ -101,12 +102,13 @@ const TOLD_OF_PART = [
 ] as const satisfies readonly (keyof PartJson<ResolutionJson>)[];
 
 function toldTo(resolution: ResolutionJson): CustomerResolution {
-  const { shown, quantity, measures, wasLowest, bookings, rules, parts, availability } = resolution;
+  const { shown, quantity, measures, wasLowest, bookings, rules, parts, availability, views } = resolution;
   const { canSupply, leadDays } = availability;
   return {
     ...told(resolution, TOLD),
     ...(wasLowest && { wasLowest }),
     ...(bookings && { bookings }),
+    ...(views && { views }),
     // What is for others, or for the workshop, leaves no trace.
     shown: shown
       .filter(({ why }) => why !== 'workshop' && why !== 'otherGroup')

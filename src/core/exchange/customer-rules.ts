@@ -1,4 +1,4 @@
-import { type Condition, type Product, type Rule } from '../catalog';
+import { type Condition, type Layer, type Product, type ProductView, type Rule } from '../catalog';
 import { holdsOnDay } from '../rules';
 import { plainWords } from '../text';
 import { OTHERS, OWN, type View } from './view';
@@ -18,6 +18,24 @@ export function rulesFor(rules: readonly Rule[], view: View): Rule[] {
     const isPriced = then.some(({ kind }) => kind === 'amount' || kind === 'setPrice');
     return [{ key, title: isPriced ? title : '', on, when: when && conditionFor(when, view), then }];
   });
+}
+
+/** The views as this customer may know them: nothing of layers that are never seen by them. */
+export function viewsFor(views: readonly ProductView[], view: View): ProductView[] {
+  return views.map(({ key, title, width, height, scale, background, layers }) => ({
+    key,
+    title,
+    width,
+    height,
+    scale,
+    background,
+    layers: layers.flatMap((layer): Layer[] => {
+      const { when } = layer;
+      if (when !== null && holdsFor(when, view) === false) return [];
+      // What a layer is called is for whoever edits it.
+      return [{ ...layer, title: '', when: when && conditionFor(when, view) }];
+    }),
+  }));
 }
 
 /** Whether a condition holds for who is in a group on a day, as far as that alone decides; null where more does. */
@@ -50,7 +68,9 @@ function conditionFor(condition: Condition, view: View): Condition {
 }
 
 /** Names in the place of the suppliers and tags that conditions ask about; null for all others. */
-export function insideNames(definitions: readonly Pick<Product, 'rules'>[]): Pick<View, 'supplier' | 'tag'> {
+export function insideNames(
+  definitions: readonly (Pick<Product, 'rules'> & Partial<Pick<Product, 'views'>>)[],
+): Pick<View, 'supplier' | 'tag'> {
   const known = { supplier: new Map<string, string>(), tag: new Map<string, string>() };
   const note = (what: keyof typeof known, names: readonly string[], called: string) => {
     for (const name of names.map(plainWords))
@@ -61,7 +81,8 @@ export function insideNames(definitions: readonly Pick<Product, 'rules'>[]): Pic
     else if (condition.kind === 'supplier') note('supplier', condition.suppliers, 'our source');
     else if (condition.kind === 'tag') note('tag', condition.tags, 'kind');
   };
-  for (const { rules } of definitions) for (const { when } of rules) if (when) visit(when);
+  for (const { rules, views = [] } of definitions)
+    for (const { when } of [...rules, ...views.flatMap(({ layers }) => layers)]) if (when) visit(when);
   return {
     supplier: (name) => known.supplier.get(plainWords(name)) ?? null,
     tag: (name) => known.tag.get(plainWords(name)) ?? null,

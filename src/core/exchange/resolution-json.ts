@@ -220,6 +220,8 @@ export interface ResolutionJson {
   readonly bookings?: Resolution['bookings'];
   readonly rules: readonly RuleShownJson[];
   readonly pictures: Resolution['pictures'];
+  /** what is seen of its views; absent where it has none */
+  readonly views?: Resolution['views'];
   /** what it measures or is; absent in what was kept before it was told */
   readonly properties?: readonly PropertyJson[];
   /** what it is put together from, and what is taken along */
@@ -279,6 +281,7 @@ export function resolutionJson(resolution: Resolution, parts: Resolution['parts'
       because: conditionWords(rule.because),
     })),
     pictures: resolution.pictures,
+    ...(resolution.views.length > 0 && { views: resolution.views }),
     forCustomers: resolution.forCustomers,
     ...(resolution.properties.length > 0 && {
       properties: resolution.properties.map(({ name, value }) => ({

@@ -51,6 +51,8 @@ const PLAIN = new Set([
   'address',
   'face',
   'colours',
+  'colour',
+  'background',
   // days and times
   'from',
   'to',

@@ -28,6 +28,8 @@ export type Referred =
   | 'prepared'
   | 'fit'
   | 'quantityRule'
+  | 'view'
+  | 'layer'
   | 'discount'
   /** what a choice, rate or currency is called in a formula */
   | 'name'

@@ -23,7 +23,9 @@ export type Figure =
   | 'freeDelivery'
   | 'percentOff'
   | 'amountOff'
-  | 'leastValue';
+  | 'leastValue'
+  | 'onPicture'
+  | 'pictureScale';
 
 /** A figure of something; `of` is what that is called, where several have one. */
 export interface FigureOf {
@@ -48,20 +50,23 @@ export type Keyed =
   | 'taxClass'
   | 'taxRate'
   | 'delivery'
-  | 'discount';
+  | 'discount'
+  | 'view'
+  | 'layer';
 
 /** What somebody has still to name. */
-export type ToName = 'choice' | 'choices' | 'options' | 'picture' | 'place' | 'together';
+export type ToName =
+  'choice' | 'choices' | 'options' | 'picture' | 'place' | 'together' | 'choiceOfLayer' | 'pictureOfLayer';
 
 /** What has no name yet; `position` counts from one. */
 export type Unnamed =
-  | { readonly kind: 'product' | 'prepared' | 'formula' }
+  | { readonly kind: 'product' | 'prepared' | 'formula' | 'view' }
   | { readonly kind: 'choice'; readonly position: number }
   | { readonly kind: 'option'; readonly position: number; readonly choice: string };
 
 /** What something had to be that is named. */
 export type Wanted =
-  'options' | 'slot' | 'question' | 'choice' | 'value' | 'measure' | 'text' | 'date' | 'oneOf' | 'withoutBase';
+  'options' | 'file' | 'slot' | 'question' | 'choice' | 'value' | 'measure' | 'text' | 'date' | 'oneOf' | 'withoutBase';
 
 /** What a selection had to be. */
 export type SelectionForm =

@@ -1,5 +1,5 @@
 export { compileCondition, type ConditionProgram } from './condition';
-export { askedOf, type Facts, type Figure, holdsOnDay, type Weighing } from './kinds-of-test';
+export { askedOf, type ConditionScope, type Facts, type Figure, holdsOnDay, type Weighing } from './kinds-of-test';
 export { type EffectClause, type EffectKind, type ItemChanges, kindOfEffect } from './effects';
 export {
   compileRules,

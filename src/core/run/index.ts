@@ -9,6 +9,8 @@ export { heldOf, propertyIn } from './kits/slots';
 export { type Reading } from './reading';
 export {
   type CountedAnswer,
+  type PictureView,
+  type ViewSeen,
   type Item,
   type PartShown,
   type RuleShown,

@@ -122,6 +122,8 @@ export interface Resolution {
   readonly rules: readonly RuleShown[];
   /** what is seen of it: pictures on top of each other, by view */
   readonly pictures: readonly PictureView[];
+  /** what is seen of its views, which are put together from layers; usually none */
+  readonly views: readonly ViewSeen[];
   /** what of it customers are shown */
   readonly forCustomers: ForCustomers;
 }
@@ -184,6 +186,16 @@ export interface RuleShown {
   readonly because: NamedCondition;
   /** what it tells the customer, now that it has fired */
   readonly tells: readonly string[];
+}
+
+/** What of a view is seen: `core/picture` draws it. */
+export interface ViewSeen {
+  /** key of the view */
+  readonly view: string;
+  /** keys of the layers that are seen, the lowest first */
+  readonly layers: readonly string[];
+  /** what its lengths follow, by name: millimetres of a length, and numbers as they are; decimals */
+  readonly figures: Readonly<Record<string, string>>;
 }
 
 /** One view of the item: layers from the bottom up. */

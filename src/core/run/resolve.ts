@@ -30,6 +30,7 @@ import { withShares } from './kits/shares';
 import { supplyProblem } from './supply/supply';
 import { drawsOf, weightOf } from './supply/taken';
 import { usualPrices } from './price/usual';
+import { viewsSeen } from './views-seen';
 import { baseBefore, type Price, priceOf } from './price/unit-price';
 
 const NO_RULES: Resolution['rules'] = [];
@@ -89,6 +90,7 @@ function resolveIn(program: Program, selection: unknown, run: Run): Resolution {
     bookings,
     rules: program.rules && fired ? rulesShown(program.rules, fired) : NO_RULES,
     pictures: picturesOf(program, reading),
+    views: viewsSeen(program, reading, run.context.today),
     forCustomers: program.product.forCustomers,
   };
 }

@@ -19,3 +19,4 @@ export { REASON_MISSING } from './ledger';
 export { NOT_COUNTED_WORDS } from './not-counted';
 export { periodWords } from './periods';
 export { discountTimeWords, givesWords, whyNotWords } from './codes';
+export { pictureWords } from './pictures';

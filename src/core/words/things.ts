@@ -37,6 +37,8 @@ const figures: Readonly<Record<Figure, string | ((of: string) => string)>> = {
   percentOff: 'A percentage off',
   amountOff: 'An amount off',
   leastValue: 'A least value',
+  onPicture: (of) => `The ${of || 'size'} on the picture`,
+  pictureScale: 'The scale of a view',
 };
 
 export function figureWords({ figure, of = '' }: FigureOf): string {
@@ -62,6 +64,8 @@ export const keyedWords: Readonly<Record<Keyed, string>> = {
   taxRate: 'rate of tax',
   delivery: 'price of delivery',
   discount: 'discount',
+  view: 'view',
+  layer: 'layer',
 };
 
 /** What is said where something has still to be named. */
@@ -71,6 +75,8 @@ export const toNameWords: Readonly<Record<ToName, string>> = {
   options: 'Select the options for this rule.',
   picture: 'Select the picture for this rule.',
   place: 'Select the slot or part that must fit.',
+  choiceOfLayer: 'Select the choice that this layer follows.',
+  pictureOfLayer: 'Select the picture of this layer.',
   together: 'Enter what products are counted together with: a name that all of them have.',
 };
 
@@ -82,6 +88,8 @@ export function unnamedWords(what: Unnamed): string {
       return 'the prepared build';
     case 'formula':
       return 'the formula';
+    case 'view':
+      return 'the view';
     case 'choice':
       return `choice ${what.position}`;
     case 'option':
@@ -92,6 +100,7 @@ export function unnamedWords(what: Unnamed): string {
 /** What something that is named had to be, with its article. */
 export const wantedWords: Readonly<Record<Wanted, string>> = {
   options: 'a choice with options',
+  file: 'a choice that asks for a file',
   slot: 'a slot',
   question: 'a question answered with yes or no',
   choice: 'a choice',

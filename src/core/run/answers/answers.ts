@@ -195,7 +195,7 @@ export function readAnswers(
 }
 
 /** What rules and formulas look at while answers are read. */
-function factsOf(
+export function factsOf(
   program: Program,
   answers: (Answer | null)[],
   { quantity, group, today, runs, held }: Pick<FormulaInputs & Facts, 'quantity' | 'group' | 'today' | 'runs' | 'held'>,

@@ -25,6 +25,7 @@ import { openVariants } from './open-variants';
 import { LayeredPicture } from '@/ui/layered-picture';
 import { Sku, Slip, type Tone } from '@/ui/text';
 
+const ViewsHere = dynamic(() => import('./views-here').then((views) => views.ViewsHere));
 const CounterTour = dynamic(() => import('./tour').then((tour) => tour.CounterTour));
 
 const STATES: Readonly<Record<SelectionState['resolution']['state'], { words: string; tone: Tone }>> = {
@@ -76,16 +77,20 @@ export function Counter({
   return (
     <Stack gap="4" as="section" aria-label="The Counter">
       <CounterHead state={resolution.state} onTour={() => setTouring(true)} onReset={selection.reset} />
-      {layers.length > 0 && (
-        <LayeredPicture
-          layers={layers}
-          title={product.title}
-          w="200px"
-          aspectRatio={4 / 3}
-          borderRadius="l2"
-          borderWidth="1px"
-          borderColor="border"
-        />
+      {product.views.length > 0 ? (
+        <ViewsHere selection={selection} />
+      ) : (
+        layers.length > 0 && (
+          <LayeredPicture
+            layers={layers}
+            title={product.title}
+            w="200px"
+            aspectRatio={4 / 3}
+            borderRadius="l2"
+            borderWidth="1px"
+            borderColor="border"
+          />
+        )
       )}
       {product.choices.length === 0 && product.parts.length === 0 && (
         <Text color="fg.muted">Customers choose nothing; they buy it as it is.</Text>

@@ -47,6 +47,7 @@ export interface Published extends PublishedDraft<Product> {
 export type Place =
   | 'basics'
   | 'pictures'
+  | 'views'
   | 'price'
   | 'choices'
   | `choice:${string}`
@@ -108,6 +109,7 @@ const PLACES: { readonly [Field in keyof Product]: Place } = {
   summary: 'basics',
   description: 'basics',
   pictures: 'pictures',
+  views: 'views',
   price: 'price',
   wasPrice: 'price',
   breaks: 'breaks',

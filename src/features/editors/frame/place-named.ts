@@ -5,6 +5,7 @@ import { type Place } from './editing';
 const NAMED = [
   'basics',
   'pictures',
+  'views',
   'price',
   'choices',
   'parts',

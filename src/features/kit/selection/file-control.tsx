@@ -2,12 +2,13 @@
 
 import { Box, Button, chakra, HStack, Stack, Text } from '@chakra-ui/react';
 import { Paperclip, X } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { type Choice, type FileType, fileTypes, type UploadedFile } from '@/core/catalog';
 import { amountWords, fileSizeWords, fileTypeWords } from '@/core/words';
 import { wordsOf } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
 import { type ControlProps } from './control';
+import { givenPicture, noteGivenPicture } from './given-pictures';
 import { Hint } from './typed-controls';
 
 const tokensOf = (answer: unknown): readonly string[] =>
@@ -26,7 +27,6 @@ export function FileControl({
   const [busy, setBusy] = useState(false);
   const [refused, setRefused] = useState<readonly string[]>([]);
   const tokens = tokensOf(answer);
-  const [seen, see] = useSeenFiles();
   const take = async (files: readonly File[]) => {
     setBusy(true);
     const taken = [...tokens];
@@ -34,7 +34,7 @@ export function FileControl({
     for (const file of files) {
       try {
         const token = await page.upload(choice, file);
-        see(token, file);
+        seeFile(token, file);
         if (!taken.includes(token)) taken.push(token);
       } catch (error) {
         faults.push(wordsOf(error));
@@ -55,7 +55,7 @@ export function FileControl({
           <GivenFile
             key={token}
             file={page.files.get(token)}
-            picture={seen.get(token)}
+            picture={givenPicture(token) ?? undefined}
             onRemove={() => remove(token)}
           />
         ))}
@@ -113,21 +113,9 @@ const DRAWN: ReadonlySet<string> = new Set(
   (['png', 'jpeg', 'webp', 'svg'] as const satisfies readonly FileType[]).map((type) => fileTypes[type].media),
 );
 
-/** Pictures that were given on this page, by their tokens, to be seen small: each as an address of this window. */
-function useSeenFiles(): readonly [ReadonlyMap<string, string>, (token: string, file: File) => void] {
-  const [seen, setSeen] = useState<ReadonlyMap<string, string>>(new Map());
-  const addresses = useRef<string[]>([]);
-  useEffect(() => {
-    const made = addresses.current;
-    return () => made.forEach((address) => URL.revokeObjectURL(address));
-  }, []);
-  const see = (token: string, file: File) => {
-    if (!DRAWN.has(file.type)) return;
-    const address = URL.createObjectURL(file);
-    addresses.current.push(address);
-    setSeen((before) => new Map(before).set(token, address));
-  };
-  return [seen, see];
+/** Notes a picture that was given, so that it is seen small, and on the product’s own picture. */
+function seeFile(token: string, file: File): void {
+  if (DRAWN.has(file.type)) noteGivenPicture(token, URL.createObjectURL(file));
 }
 
 /**

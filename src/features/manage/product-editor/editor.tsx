@@ -227,6 +227,7 @@ const followsSelection = (place: Place) =>
   place === 'prepared' ||
   place === 'made-of' ||
   place === 'selections' ||
+  place === 'views' ||
   place === 'rules' ||
   place === 'formulas' ||
   place === 'breaks';

@@ -23,6 +23,7 @@ const places = {
   history: () => import('./sections/history'),
   madeOf: () => import('./sections/made-of'),
   pictures: () => import('./sections/pictures'),
+  views: () => import('./views/views-section'),
   sheet: () => import('./sections/placed-sheet'),
   price: () => import('./sections/price'),
   quantity: () => import('./sections/quantity'),
@@ -46,6 +47,7 @@ export const OptionBreaksSection = dynamic(() => places.breaks().then((place) =>
 export const HistorySection = dynamic(() => places.history().then((place) => place.HistorySection));
 export const MadeOfSection = dynamic(() => places.madeOf().then((place) => place.MadeOfSection));
 export const Pictures = dynamic(() => places.pictures().then((place) => place.Pictures));
+export const ViewsSection = dynamic(() => places.views().then((place) => place.ViewsSection));
 export const PlacedSheet = dynamic(() => places.sheet().then((place) => place.PlacedSheet));
 export const PriceSection = dynamic(() => places.price().then((place) => place.PriceSection));
 export const QuantitySection = dynamic(() => places.quantity().then((place) => place.QuantitySection));

@@ -26,6 +26,7 @@ import {
   Shelf,
   StockSection,
   VariantsSection,
+  ViewsSection,
 } from './later-sections';
 import { Basics } from './sections/basics';
 
@@ -57,6 +58,8 @@ export const Middle = memo(function Middle({
       return <Basics />;
     case 'pictures':
       return <Pictures />;
+    case 'views':
+      return selection && <ViewsSection selection={selection} />;
     case 'price':
       return <PriceSection />;
     case 'choices':

@@ -122,6 +122,11 @@ const basicsOf = ({ product, program }: Editing, published: string): Group => ({
       state: product.pictures.length === 0 ? 'none yet' : counted(product.pictures.length, 'picture'),
     },
     {
+      place: 'views',
+      title: 'Views',
+      state: product.views.length === 0 ? 'none yet' : counted(product.views.length, 'view'),
+    },
+    {
       place: 'properties',
       title: 'Properties',
       state: program.properties.size === 0 ? 'none said' : [...program.properties.keys()].join(', '),

@@ -10,12 +10,14 @@ import { type PortableSurroundings, type ToldTax } from '@/core/exchange';
 import { type Selection } from '@/core/selection';
 import { useFollowedAddress } from '@/features/shop/builds';
 import {
+  givenPicture,
   isShownInButtons,
   type KnownStock,
   PictureMeasures,
   ProductForm,
   QuantityField,
   type SelectionOptions,
+  type SelectionState,
   useSelection,
   useSurroundings,
 } from '@/features/kit/selection';
@@ -69,6 +71,9 @@ const BuildTools = dynamic(() =>
 const BreakTable = dynamic(() =>
   import('@/features/kit/selection/break-table').then((table) => waking(table.BreakTable)),
 );
+// Only what has a picture that is put together.
+const ComposedPicture = dynamic(() => import('@/features/kit/picture').then((picture) => picture.ComposedPicture));
+const PictureNotes = dynamic(() => import('@/features/kit/picture').then((picture) => picture.PictureNotes));
 const CrumbLink = chakra(PageLink);
 
 /** A product in the shop: choose, see the price move, put it in the basket. */
@@ -105,7 +110,6 @@ export function ProductPage({
   const basket = useAddToBasket(product, selection, isDraft ? 'draft' : (line ?? null));
   useFollowedAddress(selection, line !== undefined);
   const { resolution, program } = selection;
-  const [view] = resolution.pictures;
 
   return (
     <Wakes>
@@ -123,14 +127,7 @@ export function ProductPage({
         alignItems="start"
       >
         <Stack gap="6" position={{ md: 'sticky' }} top="6">
-          <Gallery pictures={product.pictures} layers={view?.layers ?? []} title={product.title}>
-            <PictureMeasures
-              choices={program.product.choices}
-              resolution={resolution}
-              answers={selection.answers}
-              onAnswer={selection.answer}
-            />
-          </Gallery>
+          <ProductPictures selection={selection} product={product} />
           <Description text={product.description} display={{ base: 'none', md: 'block' }} />
         </Stack>
         {/* What has the focus must not hide behind the bar that stays at the bottom. */}
@@ -168,6 +165,38 @@ export function ProductPage({
         </Stack>
       </Grid>
     </Wakes>
+  );
+}
+
+/** The pictures of the product, those that are put together first, and its measures on the first. */
+function ProductPictures({ product, selection }: { product: Product; selection: SelectionState }) {
+  const { program, resolution } = selection;
+  return (
+    <Gallery
+      pictures={product.pictures}
+      layers={resolution.pictures[0]?.layers ?? []}
+      title={product.title}
+      views={program.product.views}
+      draw={(key) => (
+        <ComposedPicture
+          program={program}
+          resolution={resolution}
+          view={key}
+          file={givenPicture}
+          framed
+          w="full"
+          h="full"
+        />
+      )}
+      notes={(key) => <PictureNotes program={program} resolution={resolution} view={key} />}
+    >
+      <PictureMeasures
+        choices={program.product.choices}
+        resolution={resolution}
+        answers={selection.answers}
+        onAnswer={selection.answer}
+      />
+    </Gallery>
   );
 }
 

@@ -1,0 +1,22 @@
+import { answer } from '@/http/route';
+import { letteringFile } from '@/services/pictures/lettering';
+import { notFound } from '@/services/refusal';
+
+interface Place {
+  params: Promise<{ face: string; subset: string }>;
+}
+
+/** A font file of a lettering face, from which pictures take its letters. */
+export function GET(_request: Request, { params }: Place): Promise<Response> {
+  return answer(async () => {
+    const { face, subset } = await params;
+    const file = (await letteringFile(face, subset)) ?? notFound('lettering face at this address');
+    return new Response(new Uint8Array(file), {
+      headers: {
+        'Content-Type': 'font/woff',
+        'Cache-Control': 'public, max-age=86400',
+        'X-Content-Type-Options': 'nosniff',
+      },
+    });
+  });
+}

@@ -1,0 +1,405 @@
+import {
+  followed,
+  hasOptions,
+  type Layer,
+  type LayerOf,
+  type Option,
+  type PictureColour,
+  type PictureLength,
+  type ProductView,
+} from '../catalog';
+import { placesOf, type Program } from '../compile';
+import { type CountedAnswer, type PictureView, type ViewSeen } from '../run';
+import { type Lettering } from './lettering';
+import { ellipse, frame, measureLine, rectangle } from './outline';
+import { type Box, groupOf, type Paint, type PictureTold, type Scene, type SceneNode } from './scene';
+import { textNodes } from './text-layer';
+
+/** Of a resolution, what a picture is made from. */
+export interface Seen {
+  readonly views?: readonly ViewSeen[];
+  readonly counted: readonly (Omit<CountedAnswer, 'picks'> & Partial<Pick<CountedAnswer, 'picks'>>)[];
+  readonly pictures: readonly PictureView[];
+  readonly parts: readonly {
+    readonly part: string;
+    readonly beside?: readonly string[];
+    readonly product: string;
+    readonly pieces: number;
+    readonly resolution: Seen;
+  }[];
+}
+
+/** What a picture is drawn with beside the resolution. */
+export interface Drawing {
+  /** a lettering face by its key; null while it is not there */
+  readonly lettering: (face: string) => Lettering | null;
+  /** where the picture is that has been uploaded under a token; null for none that can be shown */
+  readonly file: (token: string) => string | null;
+}
+
+/** A build is drawn with so many pieces, and parts within parts so deep. */
+const MOST_PIECES = 200;
+const DEEPEST = 6;
+
+/**
+ * Draws a view of an item: what of its layers is seen, from what it resolves to. The same for the same resolution,
+ * wherever it is drawn.
+ *
+ * @param key of the view; the first where it is absent
+ * @returns null for a product without that view, and where its size comes to nothing
+ */
+export function compose(program: Program, seen: Seen, drawing: Drawing, key?: string): Scene | null {
+  return composeWithin(program, seen, drawing, key, 0);
+}
+
+/** A view as it is laid out: its size, and the box of each layer that is seen, in its units. */
+export interface Layout {
+  readonly width: number;
+  readonly height: number;
+  readonly boxes: ReadonlyMap<string, Box>;
+}
+
+/** Where the layers of a view lie. @returns null for a product without that view */
+export function layoutOf(program: Program, seen: Seen, key: string): Layout | null {
+  const view = program.product.views.find((candidate) => candidate.key === key);
+  const state = seen.views?.find((candidate) => candidate.view === key);
+  if (!view || !state) return null;
+  return new Composing(program, seen, NOTHING_DRAWN, { view, state }, 0).layout();
+}
+
+const NOTHING_DRAWN: Drawing = { lettering: () => null, file: () => null };
+
+function composeWithin(
+  program: Program,
+  seen: Seen,
+  drawing: Drawing,
+  key: string | undefined,
+  depth: number,
+): Scene | null {
+  const { views } = program.product;
+  const view = key === undefined ? views[0] : views.find((candidate) => candidate.key === key);
+  const state = view && seen.views?.find((candidate) => candidate.view === view.key);
+  if (!view || !state) return null;
+  const at = new Composing(program, seen, drawing, { view, state }, depth);
+  return at.scene();
+}
+
+/** A view while it is drawn. */
+class Composing {
+  private readonly told: PictureTold[] = [];
+  private readonly named: string[] = [];
+  private readonly view: ProductView;
+  private readonly state: ViewSeen;
+  private readonly scale: number | null;
+  private readonly size: { readonly width: number; readonly height: number };
+
+  constructor(
+    private readonly program: Program,
+    private readonly seen: Seen,
+    private readonly drawing: Drawing,
+    { view, state }: { readonly view: ProductView; readonly state: ViewSeen },
+    private readonly depth: number,
+  ) {
+    this.view = view;
+    this.state = state;
+    this.scale = view.scale === null ? null : Number(view.scale) || null;
+    this.size = { width: this.length(view.width), height: this.length(view.height) };
+  }
+
+  scene(): Scene | null {
+    const { width, height } = this.size;
+    if (!(width > 0 && height > 0)) return null;
+    const shown = new Set(this.state.layers);
+    const nodes = this.view.layers.flatMap((layer) => (shown.has(layer.key) ? this.layer(layer) : []));
+    return {
+      width,
+      height,
+      millimetres: this.scale,
+      background: this.view.background,
+      nodes,
+      alt: [this.program.title, ...new Set(this.named)].join(', '),
+      told: this.told,
+    };
+  }
+
+  layout(): Layout {
+    const shown = new Set(this.state.layers);
+    const boxes = this.view.layers.flatMap((layer) =>
+      shown.has(layer.key) ? [[layer.key, this.boxOf(layer)] as const] : [],
+    );
+    return { ...this.size, boxes: new Map(boxes) };
+  }
+
+  /** A length in the units of the view; 0 for what is no number. */
+  private length(length: PictureLength): number {
+    if (typeof length === 'string') return finite(Number(length));
+    const figure = finite(Number(this.state.figures[followed(length) ?? ''] ?? 0));
+    return finite(Number(length.base) + (Number(length.times) * figure) / (this.scale ?? 1));
+  }
+
+  /** Where a layer lies: from the point of the view that it keeps its distance to. */
+  private boxOf({ anchor, ...layer }: Layer): Box {
+    const [width, height] = [this.length(layer.width), this.length(layer.height)];
+    const [x, y] = [this.length(layer.x), this.length(layer.y)];
+    return {
+      x: from(anchor.across === 'left' ? 0 : anchor.across === 'middle' ? 0.5 : 1, x, width, this.size.width),
+      y: from(anchor.down === 'top' ? 0 : anchor.down === 'middle' ? 0.5 : 1, y, height, this.size.height),
+      width,
+      height,
+    };
+  }
+
+  private layer(layer: Layer): SceneNode[] {
+    const box = this.boxOf(layer);
+    if (!(box.width > 0 && box.height > 0)) return [];
+    const nodes = this.nodesOf(layer, box);
+    const degrees = finite(Number(layer.turn));
+    if (nodes.length === 0 || (degrees === 0 && layer.opacity === 100 && layer.blend === 'normal')) return nodes;
+    const turn = degrees === 0 ? null : { degrees, x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    return [groupOf(nodes, { turn, opacity: layer.opacity / 100, blend: layer.blend })];
+  }
+
+  private nodesOf(layer: Layer, box: Box): SceneNode[] {
+    switch (layer.kind) {
+      case 'picture':
+        return this.picture(layer, box);
+      case 'shape':
+        return this.shape(layer, box);
+      case 'text':
+        return this.text(layer, box);
+      case 'measure':
+        return this.measure(layer, box);
+      case 'pieces':
+        return this.pieces(layer, box);
+    }
+  }
+
+  private picture(layer: LayerOf<'picture'>, box: Box): SceneNode[] {
+    const src = this.sourceOf(layer.from);
+    if (!src) return [];
+    const mask =
+      layer.mask === 'ellipse'
+        ? ellipse(box)
+        : layer.mask === 'rounded'
+          ? rectangle(box, Math.min(box.width, box.height) / 10)
+          : layer.fit === 'fill'
+            ? rectangle(box)
+            : null;
+    return [{ kind: 'picture', src, box, fit: layer.fit, mask, tint: layer.tint && this.colour(layer.tint) }];
+  }
+
+  private sourceOf(picture: LayerOf<'picture'>['from']): string | null {
+    switch (picture.kind) {
+      case 'fixed':
+        return picture.src || null;
+      case 'option': {
+        const option = this.chosen(picture.choice);
+        return option?.picture ?? option?.texture ?? null;
+      }
+      case 'file': {
+        const tokens = this.answer(picture.choice)?.value.split('+') ?? [];
+        return tokens[0] ? this.drawing.file(tokens[0]) : null;
+      }
+    }
+  }
+
+  private shape(layer: LayerOf<'shape'>, box: Box): SceneNode[] {
+    const corner = finite(Number(layer.corner));
+    const d =
+      layer.shape === 'ellipse'
+        ? ellipse(box)
+        : layer.shape === 'frame'
+          ? frame(box, finite(Number(layer.bar)), corner)
+          : rectangle(box, corner);
+    const fill = layer.fill && this.paint(layer.fill, finite(Number(layer.tile)));
+    const line = layer.line && { colour: layer.line.colour, width: finite(Number(layer.line.width)) };
+    return fill || line ? [{ kind: 'path', d, fill, line }] : [];
+  }
+
+  private text(layer: LayerOf<'text'>, box: Box): SceneNode[] {
+    const colour = this.colour(layer.colour);
+    const text = layer.from.kind === 'fixed' ? layer.from.text : this.said(layer.from.choice);
+    const face = layer.face.kind === 'fixed' ? layer.face.face : this.chosen(layer.face.choice)?.face;
+    if (text === null || colour === null) return [];
+    const key = face ?? 'plain';
+    return textNodes({ text, box, colour, layer }, this.drawing.lettering(key), key, this.told);
+  }
+
+  private measure(layer: LayerOf<'measure'>, box: Box): SceneNode[] {
+    const text = this.said(layer.choice);
+    if (text === null) return [];
+    const size = finite(Number(layer.size));
+    const line = measureLine(box, layer.along, size);
+    const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    // The figures stand above a line across, and beside one that is upright, turned along it.
+    const long = layer.along === 'across' ? box.width : box.height;
+    const words: Box = { x: middle.x - long / 2, y: middle.y - size * 1.7, width: long, height: size };
+    const face = this.drawing.lettering('plain');
+    const figures = textNodes(
+      { text, box: words, colour: layer.colour, layer: { ...MEASURED, size: layer.size } },
+      face,
+      'plain',
+      this.told,
+    );
+    const turned =
+      layer.along === 'across' ? figures : [groupOf(figures, { turn: { degrees: -90, x: middle.x, y: middle.y } })];
+    return [{ kind: 'path', d: line, fill: null, line: { colour: layer.colour, width: size / 8 } }, ...turned];
+  }
+
+  /** Pieces of slots and parts, one on the other, each as it is drawn by itself. */
+  private pieces(layer: LayerOf<'pieces'>, box: Box): SceneNode[] {
+    const upright = layer.towards === 'up' || layer.towards === 'down';
+    const found = layer.places.flatMap((place) => this.piecesAt(place, box, upright)).slice(0, MOST_PIECES);
+    if (found.length === 0) return [];
+    const gap = finite(Number(layer.gap));
+    const along = (piece: Piece) => (upright ? piece.height : piece.width);
+    const whole = found.reduce((sum, piece) => sum + along(piece) + gap, -gap);
+    const room = upright ? box.height : box.width;
+    // True to scale nothing is made smaller; else everything is seen.
+    const grow = this.scale === null && whole > room && whole > 0 ? room / whole : 1;
+    const nodes: SceneNode[] = [];
+    let at = 0;
+    for (const piece of found) {
+      const [width, height] = [piece.width * grow, piece.height * grow];
+      const step = upright ? height : width;
+      nodes.push(...placed(piece, spot(layer.towards, box, at, width, height), grow));
+      at += step + gap * grow;
+    }
+    return nodes;
+  }
+
+  private piecesAt(place: string, box: Box, upright: boolean): Piece[] {
+    const components = placesOf(this.program.kit).filter(({ key }) => key === place);
+    return this.seen.parts
+      .filter(({ part }) => part === place || part.startsWith(`${place}#`))
+      .flatMap((part) => {
+        const candidate = components
+          .flatMap(({ candidates }) => candidates)
+          .find((one) => one.product === part.product);
+        if (!candidate || this.depth >= DEEPEST) return [];
+        const piece = this.pieceOf(candidate.program, part.resolution, box, upright);
+        this.named.push(candidate.title);
+        return piece ? Array.from({ length: Math.min(part.pieces, MOST_PIECES) }, () => piece) : [];
+      });
+  }
+
+  private pieceOf(program: Program, seen: Seen, box: Box, upright: boolean): Piece | null {
+    const scene = composeWithin(program, seen, this.drawing, undefined, this.depth + 1);
+    if (scene) {
+      this.told.push(...scene.told);
+      const grow =
+        this.scale !== null && scene.millimetres !== null
+          ? scene.millimetres / this.scale
+          : upright
+            ? box.width / scene.width
+            : box.height / scene.height;
+      return { width: scene.width * grow, height: scene.height * grow, grow, nodes: nodesWithGround(scene) };
+    }
+    // What has no view of its own brings its picture, in the shape that the shop shows pictures in.
+    const layers = seen.pictures[0]?.layers ?? [];
+    if (layers.length === 0) return null;
+    const [width, height] = upright ? [box.width, (box.width * 3) / 4] : [(box.height * 4) / 3, box.height];
+    const own: Box = { x: 0, y: 0, width, height };
+    const nodes = layers.map(({ src }): SceneNode => ({
+      kind: 'picture',
+      src,
+      box: own,
+      fit: 'whole',
+      mask: null,
+      tint: null,
+    }));
+    return { width, height, grow: 1, nodes };
+  }
+
+  private answer(choice: string) {
+    return this.seen.counted.find((answer) => answer.choice === choice);
+  }
+
+  /** What is answered to a choice, as it stands on the picture; null for nothing. */
+  private said(choice: string): string | null {
+    const answer = this.answer(choice);
+    if (!answer) return null;
+    const kind = this.program.product.choices.find(({ key }) => key === choice)?.kind;
+    const text = kind === 'text' || kind === 'longText' ? answer.value : answer.shown;
+    this.named.push(answer.shown);
+    return text;
+  }
+
+  /** The option that is chosen: of several, the last. */
+  private chosen(key: string): Option | null {
+    const choice = this.program.product.choices.find((candidate) => candidate.key === key);
+    const answer = this.answer(key);
+    const pick = answer?.picks?.at(-1);
+    if (!choice || !hasOptions(choice) || !answer || !pick) return null;
+    this.named.push(answer.shown);
+    return choice.options.find((option) => option.key === pick.option) ?? null;
+  }
+
+  /** A colour; null while nothing is chosen that has one. */
+  private colour(colour: PictureColour): string | null {
+    if (colour.kind === 'fixed') return colour.colour;
+    const colours = this.chosen(colour.choice)?.colours ?? [];
+    return colours[colour.place] ?? colours[0] ?? null;
+  }
+
+  private paint(colour: PictureColour, tile: number): Paint | null {
+    if (colour.kind === 'chosen' && tile > 0) {
+      const texture = this.chosen(colour.choice)?.texture;
+      if (texture) return { kind: 'texture', src: texture, width: tile };
+    }
+    const plain = this.colour(colour);
+    return plain === null ? null : { kind: 'colour', colour: plain };
+  }
+}
+
+const MEASURED = { smallest: '0', lines: 'one', align: 'middle', arc: null } as const;
+
+/** A piece of a build as it is drawn by itself, in the units of the picture that it is part of. */
+interface Piece {
+  readonly width: number;
+  readonly height: number;
+  /** how much its own nodes grow to that size */
+  readonly grow: number;
+  readonly nodes: readonly SceneNode[];
+}
+
+const finite = (value: number) => (Number.isFinite(value) ? value : 0);
+
+/** Where something begins that keeps a distance to the beginning, the middle or the end of a whole. */
+function from(share: number, distance: number, size: number, whole: number): number {
+  if (share === 0) return distance;
+  return share === 1 ? whole - distance - size : (whole - size) / 2 + distance;
+}
+
+/** Where a piece lies that comes after so much else. */
+function spot(
+  towards: LayerOf<'pieces'>['towards'],
+  box: Box,
+  at: number,
+  width: number,
+  height: number,
+): { x: number; y: number } {
+  const across = box.x + (box.width - width) / 2;
+  const down = box.y + (box.height - height) / 2;
+  switch (towards) {
+    case 'up':
+      return { x: across, y: box.y + box.height - at - height };
+    case 'down':
+      return { x: across, y: box.y + at };
+    case 'right':
+      return { x: box.x + at, y: down };
+    case 'left':
+      return { x: box.x + box.width - at - width, y: down };
+  }
+}
+
+const placed = ({ nodes, grow }: Piece, move: { x: number; y: number }, further: number): SceneNode[] => [
+  groupOf(nodes, { move, grow: grow * further }),
+];
+
+/** What a scene draws, on the ground that it has. */
+function nodesWithGround({ nodes, background, width, height }: Scene): readonly SceneNode[] {
+  if (background === null) return nodes;
+  const d = rectangle({ x: 0, y: 0, width, height });
+  return [{ kind: 'path', d, fill: { kind: 'colour', colour: background }, line: null }, ...nodes];
+}

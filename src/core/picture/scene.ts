@@ -1,0 +1,95 @@
+import { type blends } from '../catalog';
+
+/** A place on a picture, in the units of its view. */
+export interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** What a surface is covered with: a colour, or a texture in tiles of a width. */
+export type Paint =
+  | { readonly kind: 'colour'; readonly colour: string }
+  | { readonly kind: 'texture'; readonly src: string; readonly width: number };
+
+export type Blend = (typeof blends)[number];
+
+/** One thing on a picture: what lies later lies on top. */
+export type SceneNode =
+  /** an outline in the commands of SVG paths */
+  | {
+      readonly kind: 'path';
+      readonly d: string;
+      readonly fill: Paint | null;
+      readonly line: { readonly colour: string; readonly width: number } | null;
+    }
+  | {
+      readonly kind: 'picture';
+      readonly src: string;
+      readonly box: Box;
+      readonly fit: 'whole' | 'fill' | 'stretch';
+      /** the outline that it is seen in; null for all of it */
+      readonly mask: string | null;
+      /** `#rrggbb`; null for its own colours */
+      readonly tint: string | null;
+    }
+  /** letters whose face is not there yet: drawn by whoever shows the picture */
+  | {
+      readonly kind: 'letters';
+      readonly text: string;
+      readonly face: string;
+      readonly size: number;
+      readonly x: number;
+      readonly y: number;
+      readonly align: 'left' | 'middle' | 'right';
+      readonly colour: string;
+    }
+  | {
+      readonly kind: 'group';
+      /** moved first, then grown, then turned around the middle of its box */
+      readonly move: { readonly x: number; readonly y: number } | null;
+      readonly grow: number;
+      readonly turn: { readonly degrees: number; readonly x: number; readonly y: number } | null;
+      /** from 0 to 1 */
+      readonly opacity: number;
+      readonly blend: Blend;
+      readonly nodes: readonly SceneNode[];
+    };
+
+/** What whoever looks at a picture is told of it. */
+export type PictureTold =
+  /** heights of capitals, in millimetres where the view is true to scale, else in its units */
+  | { readonly code: 'lettersTooSmall'; readonly text: string; readonly height: number; readonly smallest: number }
+  | { readonly code: 'lettersMissing'; readonly letters: string };
+
+/** A picture as a list of what is drawn. */
+export interface Scene {
+  readonly width: number;
+  readonly height: number;
+  /** of one unit; null where it is true to no scale */
+  readonly millimetres: number | null;
+  readonly background: string | null;
+  readonly nodes: readonly SceneNode[];
+  /** what is seen, in words */
+  readonly alt: string;
+  readonly told: readonly PictureTold[];
+}
+
+/** A group that changes nothing but where its nodes are, as far as said. */
+export const groupOf = (
+  nodes: readonly SceneNode[],
+  changed: Partial<Omit<Extract<SceneNode, { kind: 'group' }>, 'kind' | 'nodes'>>,
+): SceneNode => ({ kind: 'group', move: null, grow: 1, turn: null, opacity: 1, blend: 'normal', nodes, ...changed });
+
+/** The sources of all pictures and textures of a scene, each once. */
+export function sourcesOf(nodes: readonly SceneNode[]): ReadonlySet<string> {
+  const found = new Set<string>();
+  const visit = (node: SceneNode): void => {
+    if (node.kind === 'group') node.nodes.forEach(visit);
+    else if (node.kind === 'picture') found.add(node.src);
+    else if (node.kind === 'path' && node.fill?.kind === 'texture') found.add(node.fill.src);
+  };
+  nodes.forEach(visit);
+  return found;
+}

@@ -1,0 +1,19 @@
+import { type PictureTold } from '../picture';
+
+const tall = (height: number) => String(Math.round(height * 10) / 10);
+
+/**
+ * What is told of a picture.
+ *
+ * @param isTrue whether its view is true to scale, so that heights are millimetres
+ */
+export function pictureWords(told: PictureTold, isTrue: boolean): string {
+  switch (told.code) {
+    case 'lettersTooSmall': {
+      const unit = isTrue ? ' mm' : '';
+      return `“${told.text}” fits with letters ${tall(told.height)}${unit} tall; to be read they need ${tall(told.smallest)}${unit}. A shorter text is larger.`;
+    }
+    case 'lettersMissing':
+      return `This lettering has no ${[...told.letters].join(' ')}: it is left out.`;
+  }
+}

@@ -1,0 +1,50 @@
+'use client';
+
+import { Button, HStack, Stack } from '@chakra-ui/react';
+import { useState } from 'react';
+import { ComposedPicture, PictureNotes } from '@/features/kit/picture';
+import { givenPicture, type SelectionState } from '@/features/kit/selection';
+
+/** The views of the product with what is chosen at the Counter, one at a time. */
+export function ViewsHere({ selection }: { selection: SelectionState }) {
+  const { program, resolution } = selection;
+  const { views } = program.product;
+  const [asked, setAsked] = useState<string | null>(null);
+  const view = views.find(({ key }) => key === asked) ?? views[0];
+  if (!view) return null;
+  return (
+    <Stack gap="2">
+      <ComposedPicture
+        program={program}
+        resolution={resolution}
+        view={view.key}
+        file={givenPicture}
+        framed
+        w="280px"
+        maxW="full"
+        h="210px"
+        bg="bg.muted"
+        borderRadius="l2"
+        borderWidth="1px"
+        borderColor="border"
+      />
+      <PictureNotes program={program} resolution={resolution} view={view.key} file={givenPicture} />
+      {views.length > 1 && (
+        <HStack gap="1">
+          {views.map(({ key, title }) => (
+            <Button
+              key={key}
+              size="xs"
+              variant={key === view.key ? 'subtle' : 'ghost'}
+              colorPalette="ink"
+              aria-pressed={key === view.key}
+              onClick={() => setAsked(key)}
+            >
+              {title || key}
+            </Button>
+          ))}
+        </HStack>
+      )}
+    </Stack>
+  );
+}

@@ -1,0 +1,195 @@
+'use client';
+
+import { Box, chakra } from '@chakra-ui/react';
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import Moveable from 'react-moveable';
+import { type ProductView } from '@/core/catalog';
+import { type Box as Place, layoutOf } from '@/core/picture';
+import { ComposedPicture } from '@/features/kit/picture';
+import { givenPicture, type SelectionState } from '@/features/kit/selection';
+
+interface Props {
+  view: ProductView;
+  selection: SelectionState;
+  /** key of the layer that is worked on */
+  chosen: string | null;
+  nameOf: (layer: string) => string;
+  onChoose: (layer: string) => void;
+  onPlace: (layer: string, before: Place, after: Place) => void;
+  onTurn: (layer: string, degrees: number) => void;
+  onRemove: (layer: string) => void;
+}
+
+/** So many units an arrow key moves a layer by, and with Shift. */
+const STEP = 1;
+const LARGE_STEP = 10;
+
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/**
+ * The picture as it is chosen at the Counter, with a frame around each layer that is seen: dragged, resized and turned
+ * by its handles; moved by arrow keys, resized by them with Alt, removed by Delete.
+ */
+export function Stage({ view, selection, chosen, nameOf, onChoose, onPlace, onTurn, onRemove }: Props) {
+  const { program, resolution } = selection;
+  const layout = useMemo(() => layoutOf(program, resolution, view.key), [program, resolution, view.key]);
+  const stage = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(0);
+  useEffect(() => {
+    const box = stage.current;
+    if (!box) return;
+    const watch = new ResizeObserver(() => setWidth(box.clientWidth));
+    watch.observe(box);
+    return () => watch.disconnect();
+  }, []);
+  if (!layout || !(layout.width > 0 && layout.height > 0)) return null;
+  const pixels = width / layout.width;
+  const keys = (event: KeyboardEvent, layer: string, box: Place) => {
+    const arrow = ARROWS[event.key];
+    if (event.key === 'Delete' || event.key === 'Backspace') {
+      event.preventDefault();
+      onRemove(layer);
+    }
+    if (!arrow) return;
+    event.preventDefault();
+    const step = event.shiftKey ? LARGE_STEP : STEP;
+    const [dx, dy] = [arrow[0] * step, arrow[1] * step];
+    onPlace(
+      layer,
+      box,
+      event.altKey
+        ? { ...box, width: Math.max(1, box.width + dx), height: Math.max(1, box.height + dy) }
+        : { ...box, x: box.x + dx, y: box.y + dy },
+    );
+  };
+  return (
+    <Box
+      ref={stage}
+      position="relative"
+      w="full"
+      maxW={`calc(46vh * ${layout.width / layout.height})`}
+      aspectRatio={layout.width / layout.height}
+      bg="bg.muted"
+      borderWidth="1px"
+      borderColor="border"
+      borderRadius="l2"
+      overflow="hidden"
+      data-stage
+    >
+      <ComposedPicture
+        program={program}
+        resolution={resolution}
+        view={view.key}
+        file={givenPicture}
+        w="full"
+        h="full"
+      />
+      {view.layers.map((layer) => {
+        const box = layout.boxes.get(layer.key);
+        if (!box) return null;
+        return (
+          <chakra.button
+            key={layer.key}
+            type="button"
+            data-layer={layer.key}
+            aria-label={`Layer ${nameOf(layer.key)}`}
+            aria-pressed={layer.key === chosen}
+            position="absolute"
+            outline={layer.key === chosen ? '2px solid' : '1px dashed transparent'}
+            outlineColor={layer.key === chosen ? 'copper.solid' : 'transparent'}
+            _hover={{ outlineColor: 'copper.solid' }}
+            _focusVisible={{ outline: '2px solid', outlineColor: 'copper.solid' }}
+            cursor="move"
+            style={{
+              left: `${(box.x / layout.width) * 100}%`,
+              top: `${(box.y / layout.height) * 100}%`,
+              width: `${(box.width / layout.width) * 100}%`,
+              height: `${(box.height / layout.height) * 100}%`,
+              transform: Number(layer.turn) ? `rotate(${Number(layer.turn)}deg)` : undefined,
+            }}
+            onClick={() => onChoose(layer.key)}
+            onFocus={() => onChoose(layer.key)}
+            onKeyDown={(event) => keys(event, layer.key, box)}
+          />
+        );
+      })}
+      {chosen !== null && pixels > 0 && (
+        <Handles
+          key={`${view.key} ${chosen}`}
+          layer={chosen}
+          others={[...layout.boxes.keys()].filter((key) => key !== chosen)}
+          box={layout.boxes.get(chosen)}
+          turn={Number(view.layers.find(({ key }) => key === chosen)?.turn ?? 0)}
+          pixels={pixels}
+          onPlace={onPlace}
+          onTurn={onTurn}
+        />
+      )}
+    </Box>
+  );
+}
+
+interface HandlesProps extends Pick<Props, 'onPlace' | 'onTurn'> {
+  layer: string;
+  /** keys of the other layers that are seen */
+  others: readonly string[];
+  box: Place | undefined;
+  turn: number;
+  /** of one unit of the view */
+  pixels: number;
+}
+
+/** The handles of one layer; it snaps to the edges and middles of the picture and of the other layers. */
+function Handles({ layer, others, box, turn, pixels, onPlace, onTurn }: HandlesProps) {
+  const moveable = useRef<Moveable>(null);
+  const began = useRef<Place | null>(null);
+  useEffect(() => moveable.current?.updateRect(), [box, turn, pixels]);
+  if (!box) return null;
+  const begin = () => {
+    began.current = box;
+  };
+  const rounded = (value: number) => Math.round(value * 10) / 10;
+  return (
+    <Moveable
+      ref={moveable}
+      target={`[data-stage] [data-layer="${layer}"]`}
+      draggable
+      resizable
+      rotatable
+      snappable
+      origin={false}
+      throttleDrag={0}
+      snapThreshold={6}
+      snapDirections={{ left: true, right: true, top: true, bottom: true, center: true, middle: true }}
+      elementSnapDirections={{ left: true, right: true, top: true, bottom: true, center: true, middle: true }}
+      elementGuidelines={['[data-stage]', ...others.map((other) => `[data-stage] [data-layer="${other}"]`)]}
+      onDragStart={begin}
+      onDrag={({ beforeDist: [dx, dy] }) => {
+        const from = began.current;
+        if (from)
+          onPlace(layer, box, {
+            ...box,
+            x: rounded(from.x + (dx ?? 0) / pixels),
+            y: rounded(from.y + (dy ?? 0) / pixels),
+          });
+      }}
+      onResizeStart={begin}
+      onResize={({ width, height, drag }) => {
+        const from = began.current;
+        if (from)
+          onPlace(layer, box, {
+            x: rounded(from.x + (drag.beforeDist[0] ?? 0) / pixels),
+            y: rounded(from.y + (drag.beforeDist[1] ?? 0) / pixels),
+            width: Math.max(1, rounded(width / pixels)),
+            height: Math.max(1, rounded(height / pixels)),
+          });
+      }}
+      onRotate={({ rotation }) => onTurn(layer, Math.round(rotation))}
+    />
+  );
+}

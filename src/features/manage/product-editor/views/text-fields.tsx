@@ -1,0 +1,113 @@
+'use client';
+
+import { SimpleGrid, Stack } from '@chakra-ui/react';
+import { type LayerOf, letteringFaces } from '@/core/catalog';
+import { useEditing } from '@/features/editors/frame';
+import { SelectField, TextField } from '@/ui/field';
+import { ColourField } from './colour-field';
+import { called, type LayerProps, useFaults } from './fields-shared';
+import { faces, texts } from './layer-kinds';
+
+export function TextFields({ layer, path, put }: LayerProps<LayerOf<'text'>>) {
+  const fault = useFaults(path);
+  const { assembled } = useEditing();
+  const { choices } = assembled;
+  const { from, face } = layer;
+  return (
+    <Stack gap="3">
+      <SimpleGrid minChildWidth="150px" gap="3">
+        <SelectField
+          label="It says"
+          value={from.kind === 'fixed' ? '' : from.choice}
+          fault={fault('from', 'choice')}
+          alternatives={[...called(texts(choices), 'what is typed as '), { value: '', label: 'always the same' }]}
+          onChange={(choice) =>
+            put('from', { from: choice === '' ? { kind: 'fixed', text: 'Text' } : { kind: 'answer', choice } })
+          }
+        />
+        {from.kind === 'fixed' && (
+          <TextField
+            label="Text"
+            maxLength={500}
+            value={from.text}
+            onChange={(text) => put('text', { from: { kind: 'fixed', text } })}
+          />
+        )}
+      </SimpleGrid>
+      <SimpleGrid minChildWidth="150px" gap="3">
+        <SelectField
+          label="Lettering"
+          value={face.kind === 'fixed' ? `face:${face.face}` : `choice:${face.choice}`}
+          alternatives={[
+            ...called(faces(choices), 'as chosen in ').map((one) => ({ ...one, value: `choice:${one.value}` })),
+            ...called(letteringFaces).map((one) => ({ ...one, value: `face:${one.value}` })),
+          ]}
+          onChange={(value) =>
+            put('face', {
+              face: value.startsWith('face:')
+                ? { kind: 'fixed', face: value.slice('face:'.length) }
+                : { kind: 'chosen', choice: value.slice('choice:'.length) },
+            })
+          }
+        />
+        <ColourField
+          label="Its colour"
+          colour={layer.colour}
+          onChange={(colour) => colour && put('colour', { colour })}
+        />
+      </SimpleGrid>
+      <LetterSize layer={layer} path={path} put={put} />
+    </Stack>
+  );
+}
+
+/** How large it is, and what happens to what is too long. */
+function LetterSize({ layer, path, put }: LayerProps<LayerOf<'text'>>) {
+  const fault = useFaults(path);
+  return (
+    <SimpleGrid minChildWidth="150px" gap="3">
+      <TextField
+        label="Capitals are tall"
+        inputMode="decimal"
+        value={layer.size}
+        fault={fault('size')}
+        onChange={(size) => put('size', { size })}
+      />
+      <TextField
+        label="At least, to be read"
+        inputMode="decimal"
+        value={layer.smallest}
+        fault={fault('smallest')}
+        onChange={(smallest) => put('smallest', { smallest })}
+      />
+      <SelectField
+        label="A long text"
+        value={layer.lines}
+        alternatives={[
+          { value: 'one', label: 'is made smaller, on one line' },
+          { value: 'wrapped', label: 'goes on in the next line' },
+        ]}
+        onChange={(lines) => put('lines', { lines: lines === 'wrapped' ? 'wrapped' : 'one' })}
+      />
+      <SelectField
+        label="It stands"
+        value={layer.align}
+        alternatives={[
+          { value: 'left', label: 'on the left' },
+          { value: 'middle', label: 'in the middle' },
+          { value: 'right', label: 'on the right' },
+        ]}
+        onChange={(align) => put('align', { align: align === 'left' || align === 'right' ? align : 'middle' })}
+      />
+      <TextField
+        label="Radius of its arc"
+        inputMode="decimal"
+        placeholder="straight"
+        value={layer.arc ?? ''}
+        fault={fault('arc')}
+        help="Less than 0 bends it down."
+        onChange={(arc) => put('arc', { arc: arc.trim() === '' ? null : arc })}
+      />
+    </SimpleGrid>
+  );
+}

@@ -1,0 +1,52 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { type LetteringFace, letteringFaces } from '@/core/catalog';
+import { type Lettering } from '@/core/picture';
+import { letteringFrom } from '@/core/picture/font-file';
+
+/** The font files of each face, in the package that brings it: Latin, and what else is written in Latin letters. */
+const PACKAGES: Readonly<Record<LetteringFace, string>> = {
+  serif: 'fraunces',
+  plain: 'source-sans-3',
+  typewriter: 'ibm-plex-mono',
+  script: 'dancing-script',
+  slab: 'zilla-slab',
+  capitals: 'cinzel',
+};
+
+const SUBSETS = ['latin', 'latin-ext'] as const;
+export type LetteringSubset = (typeof SUBSETS)[number];
+
+/** One font file of a face, as a browser gets it. @returns null for a face or part of one that there is not */
+export async function letteringFile(face: string, subset: string): Promise<Buffer | null> {
+  const known = letteringFaces.find(({ key }) => key === face);
+  if (!known || !SUBSETS.some((one) => one === subset)) return null;
+  const name = PACKAGES[known.key];
+  return readFile(
+    join(process.cwd(), 'node_modules', '@fontsource', name, 'files', `${name}-${subset}-400-normal.woff`),
+  );
+}
+
+const loaded = new Map<string, Promise<Lettering | null>>();
+
+/** A face with all its files, loaded once. */
+function letteringOf(face: string): Promise<Lettering | null> {
+  const known = loaded.get(face);
+  if (known) return known;
+  const made = Promise.all(SUBSETS.map((subset) => letteringFile(face, subset))).then((files) => {
+    const found = files.flatMap((file) => (file ? [bytesOf(file)] : []));
+    return found.length === 0 ? null : letteringFrom(found);
+  });
+  loaded.set(face, made);
+  return made;
+}
+
+const bytesOf = (file: Buffer): ArrayBuffer => new Uint8Array(file).buffer;
+
+/** Every face of the shop, ready to be drawn with. */
+export async function allLettering(): Promise<(face: string) => Lettering | null> {
+  const faces = new Map<string, Lettering | null>(
+    await Promise.all(letteringFaces.map(async ({ key }) => [key, await letteringOf(key)] as const)),
+  );
+  return (face) => faces.get(face) ?? null;
+}
