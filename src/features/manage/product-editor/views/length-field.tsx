@@ -37,13 +37,15 @@ export function LengthField({ label, length, fault, onChange }: Props) {
   };
   return (
     <HStack gap="2" align="end">
-      <Box w="76px" flexShrink="0"><TextField
-        label={label}
-        inputMode="decimal"
-        value={base}
-        fault={fault}
-        onChange={(value) => onChange(typeof length === 'string' ? value : { ...length, base: value })}
-      />
+      <Box w="76px" flexShrink="0">
+        <TextField
+          label={label}
+          inputMode="decimal"
+          value={base}
+          fault={fault}
+          onChange={(value) => onChange(typeof length === 'string' ? value : { ...length, base: value })}
+        />
+      </Box>
       {grows.length > 1 && (
         <SelectField
           label={`${label} …`}
@@ -54,12 +56,14 @@ export function LengthField({ label, length, fault, onChange }: Props) {
         />
       )}
       {typeof length !== 'string' && (
-        <Box w="64px" flexShrink="0"><TextField
-          label="times"
-          inputMode="decimal"
-          value={length.times}
-          onChange={(times) => onChange({ ...length, times })}
-        /></Box>
+        <Box w="64px" flexShrink="0">
+          <TextField
+            label="times"
+            inputMode="decimal"
+            value={length.times}
+            onChange={(times) => onChange({ ...length, times })}
+          />
+        </Box>
       )}
     </HStack>
   );

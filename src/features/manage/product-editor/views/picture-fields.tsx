@@ -57,7 +57,7 @@ export function PictureFields({ layer, path, put }: LayerProps<LayerOf<'picture'
         none="no colour: it stays as it is"
         onChange={(tint) => put('tint', { tint })}
       />
-      <HStack gap="3" wrap="wrap">
+      <SimpleGrid minChildWidth="150px" gap="3">
         <SelectField
           label="In its box"
           value={layer.fit}
