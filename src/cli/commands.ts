@@ -1,9 +1,9 @@
-import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
-import { join } from 'node:path';
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { dayAt, parseDay } from '../core/calendar';
 import { type Catalog, LARGEST_FILE, type UploadedFile } from '../core/catalog';
-import { compile } from '../core/compile';
+import { compile, type Program } from '../core/compile';
 import {
   checkCatalog,
   checkSelections,
@@ -17,7 +17,7 @@ import { prove } from '../core/judge';
 import { Exact } from '../core/number';
 import { type Fault } from '../core/problems';
 import { pricedFor } from '../core/price-lists';
-import { resolve, type ResolveContext } from '../core/run';
+import { type Resolution, resolve, type ResolveContext } from '../core/run';
 import { stockView } from '../core/stock';
 import { faultWords } from '../core/words';
 import { Database, DEFAULT_DATABASE_URL } from '../data/database';
@@ -30,6 +30,11 @@ const USAGE = `Usage:
       --group KEY         as a customer of that group
       --today YYYY-MM-DD  as if it were that day; today in the shop's time zone unless said
       --files DIR         where uploaded files are: an answer names them as they are called there
+  oak picture --catalog FILE --product SLUG [--selection FILE|-] [--view KEY] [--png FILE] [--pdf FILE] …
+      prints a view of the selection as an SVG document: the first, or the one of that key; without a selection, as the
+      defaults have it; takes --group, --today and --files as oak resolve does
+      --png FILE          writes it as a PNG, 1600 pixels wide
+      --pdf FILE          writes it as a PDF, as large as it really is where the view is true to scale
   oak check --catalog FILE
       lists what is wrong with a catalog, and with what can be selected of it
   oak prove --catalog FILE
@@ -104,20 +109,27 @@ async function filesIn(folder: string | undefined): Promise<ResolveContext['file
   return (token) => known.get(token);
 }
 
+/** A selection of a product of a catalog, resolved. */
+interface Resolved {
+  readonly program: Program;
+  readonly resolution: Resolution;
+}
+
 interface Asked {
+  readonly command: Command;
   readonly group?: string;
   readonly today?: string;
   readonly files?: string;
 }
 
-/** Prints the resolution of one selection. */
-async function runResolve(
+/** Resolves one selection. @throws BadInput */
+async function resolved(
   io: Streams,
   catalogFile: string,
   slug: string,
   selectionFile: string | undefined,
-  { group, today, files }: Asked,
-): Promise<number> {
+  { command, group, today, files }: Asked,
+): Promise<Resolved> {
   const catalog = openCatalog(io, catalogFile);
   const index = catalog.products.findIndex((candidate) => candidate.slug === slug);
   const product = catalog.products[index];
@@ -127,11 +139,11 @@ async function runResolve(
   }
   if (group !== undefined && !catalog.shop.groups.some(({ key }) => key === group)) {
     throw new BadInput([
-      `oak resolve: --group ${group}: There is no such customer group. There are: ${catalog.shop.groups.map(({ key }) => key).join(', ') || 'none'}.`,
+      `oak ${command}: --group ${group}: There is no such customer group. There are: ${catalog.shop.groups.map(({ key }) => key).join(', ') || 'none'}.`,
     ]);
   }
   if (today !== undefined && parseDay(today) === null)
-    throw new BadInput([`oak resolve: --today ${today}: That is not a day. Write it like 2027-03-31.`]);
+    throw new BadInput([`oak ${command}: --today ${today}: That is not a day. Write it like 2027-03-31.`]);
   const day = today ?? dayAt(new Date(), catalog.shop.timeZone);
   const program = compile(product, pricedFor(surroundingsOf(catalog), group ?? null, day));
   const faults = program.faults.filter(({ gravity }) => gravity === 'mustFix');
@@ -152,8 +164,32 @@ async function runResolve(
     group: group ?? null,
     files: await filesIn(files),
   };
-  const resolution = resolve(program, readSelection(io, selectionFile), context);
-  io.write(`${JSON.stringify(resolutionJson(resolution), null, 2)}\n`);
+  return { program, resolution: resolve(program, readSelection(io, selectionFile), context) };
+}
+
+/** Writes a view of one selection: as SVG, or into files. */
+async function runPicture(
+  io: Streams,
+  catalogFile: string,
+  { program, resolution }: Resolved,
+  { view, png, pdf, files }: { view?: string; png?: string; pdf?: string; files?: string },
+): Promise<number> {
+  const { views } = program.product;
+  if (views.length === 0)
+    throw new BadInput([`${catalogFile}: ${program.slug} has no views. Give it one under “views”.`]);
+  if (view !== undefined && !views.some(({ key }) => key === view))
+    throw new BadInput([
+      `oak picture: --view ${view}: There is no such view. There are: ${views.map(({ key }) => key).join(', ')}.`,
+    ]);
+  // What only pictures need is loaded for them alone.
+  const { imagesBeside, pdfOf, pngOf, svgFile, viewDrawer } = await import('../services/pictures/drawn');
+  const drawn = (await viewDrawer())(program, resolutionJson(resolution));
+  const scene = drawn.find((one) => one.view === (view ?? views[0]?.key))?.scene;
+  if (!scene) throw new BadInput([`${program.slug}: the size of this view comes to nothing with this selection.`]);
+  const read = imagesBeside(dirname(catalogFile), files);
+  if (png !== undefined) writeFileSync(png, await pngOf(scene, read, 1600));
+  if (pdf !== undefined) writeFileSync(pdf, await pdfOf(scene, read));
+  if (png === undefined && pdf === undefined) io.write(`${await svgFile(scene, read)}\n`);
   return 0;
 }
 
@@ -236,13 +272,17 @@ const OPTIONS = {
   today: { type: 'string' },
   files: { type: 'string' },
   database: { type: 'string' },
+  view: { type: 'string' },
+  png: { type: 'string' },
+  pdf: { type: 'string' },
 } as const;
 
-type Command = 'resolve' | 'check' | 'prove' | 'ledger';
+type Command = 'resolve' | 'picture' | 'check' | 'prove' | 'ledger';
 
 /** What each command takes beside its name. */
 const TAKES: Readonly<Record<Command, readonly (keyof typeof OPTIONS)[]>> = {
   resolve: ['catalog', 'product', 'selection', 'group', 'today', 'files'],
+  picture: ['catalog', 'product', 'selection', 'group', 'today', 'files', 'view', 'png', 'pdf'],
   check: ['catalog'],
   prove: ['catalog'],
   ledger: ['database'],
@@ -282,8 +322,13 @@ async function run(io: Streams, args: readonly string[]): Promise<number> {
   if (!values.catalog) throw new BadInput([`oak ${command}: --catalog FILE is missing`]);
   switch (command) {
     case 'resolve':
-      if (!values.product) throw new BadInput(['oak resolve: --product SLUG is missing']);
-      return runResolve(io, values.catalog, values.product, values.selection, values);
+    case 'picture': {
+      if (!values.product) throw new BadInput([`oak ${command}: --product SLUG is missing`]);
+      const found = await resolved(io, values.catalog, values.product, values.selection, { command, ...values });
+      if (command === 'picture') return runPicture(io, values.catalog, found, values);
+      io.write(`${JSON.stringify(resolutionJson(found.resolution), null, 2)}\n`);
+      return 0;
+    }
     case 'check':
       return runCheck(io, values.catalog);
     case 'prove':

@@ -1,5 +1,9 @@
-import { type Font, type Glyph, parse } from 'opentype.js';
+import * as opentype from 'opentype.js';
+import { type Font, type Glyph } from 'opentype.js';
 import { type Letter, type Lettering, type OutlineCommand } from './lettering';
+
+/** Bundlers find what it exports by name; Node finds all of it as one default. */
+const { parse } = 'default' in opentype ? (opentype.default as typeof opentype) : opentype;
 
 /**
  * A face from its font files (OpenType or WOFF): a sign is taken from the first that has it. Letters stand one after

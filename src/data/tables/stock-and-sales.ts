@@ -9,6 +9,7 @@ import {
   uniqueIndex,
 } from 'drizzle-orm/sqlite-core';
 import { type Discount, type LotRule } from '../../core/catalog';
+import { type Scene } from '../../core/picture';
 import { type Selection } from '../../core/selection';
 import { resolutionDocument } from '../documents';
 import { type OrderSums } from '../order-sums';
@@ -286,6 +287,24 @@ export const orderLines = sqliteTable(
     picture: text('picture'),
   },
   (table) => [index('order_lines_order').on(table.orderId)],
+);
+
+/** What the views of an order line looked like when it was sold: drawn from then on, whatever becomes of the product. */
+export const lineViews = sqliteTable(
+  'line_views',
+  {
+    /** address of the drawn picture; nobody can guess it */
+    hash: text('hash').primaryKey(),
+    lineId: integer('line_id')
+      .notNull()
+      .references(() => orderLines.id),
+    /** key of the view, and where it comes among those of the line */
+    view: text('view').notNull(),
+    position: integer('position').notNull(),
+    title: text('title').notNull(),
+    scene: text('scene', { mode: 'json' }).$type<Scene>().notNull(),
+  },
+  (table) => [index('line_views_line').on(table.lineId)],
 );
 
 export const cutStates = ['planned', 'cut', 'dropped'] as const;

@@ -9,6 +9,7 @@ import {
   bin,
   bulkChangeDrafts,
   media,
+  lineViews,
   orderLines,
   products,
   revisions,
@@ -123,6 +124,7 @@ async function isNamed(queries: Queries, src: string): Promise<boolean> {
       .where(named(sheetRevisions.definition))
       .limit(1),
     await queries.select({ id: orderLines.id }).from(orderLines).where(named(orderLines.resolution)).limit(1),
+    await queries.select({ id: lineViews.hash }).from(lineViews).where(named(lineViews.scene)).limit(1),
     await queries.select({ id: bin.id }).from(bin).where(named(bin.rows)).limit(1),
     await queries
       .select({ id: bulkChangeDrafts.draftId })

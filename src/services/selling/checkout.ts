@@ -11,6 +11,7 @@ import { problemText } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { basketLines, orderLines, orders, type OrderState } from '../../data/schema';
 import { keepFiles } from '../files/uploads';
+import { type DrawViews, keepViews, viewDrawer, viewsOfLine } from '../pictures/drawn';
 import { Refusal } from '../refusal';
 import { reserveCuts } from '../stock/ledger/cutting';
 import { move } from '../stock/ledger/ledger';
@@ -68,8 +69,9 @@ export async function checkOut(
 ): Promise<PlacedOrder> {
   await releaseAbandoned(context, payment);
   await makeBasketReady(context, basketToken);
+  const draw = await viewDrawer();
   const order = await context.database.write((transaction) =>
-    reserve(transaction, context.now(), basketToken, checkout),
+    reserve(transaction, context.now(), { basketToken, draw }, checkout),
   );
   if (order.state !== 'awaitingPayment') return order;
   const asked = { key: order.token, amount: order.total };
@@ -92,7 +94,7 @@ function hashOf(basketToken: string, { name, email, payment, seenTotal }: Checko
 async function reserve(
   transaction: Queries,
   at: Date,
-  basketToken: string | undefined,
+  { basketToken, draw }: { readonly basketToken: string | undefined; readonly draw: DrawViews },
   checkout: Checkout,
 ): Promise<PlacedOrder> {
   const known = await transaction.query.orders.findFirst({ where: eq(orders.idempotencyKey, checkout.idempotencyKey) });
@@ -131,32 +133,38 @@ async function reserve(
     .returning({ id: orders.id });
   if (!row) throw new Error('the order was not stored');
   let booked = basket.booked;
-  for (const line of basket.lines) {
+  for (const [place, line] of basket.lines.entries()) {
     const { published, resolution } = line;
     const whole = line.whole();
     if (!published || !resolution || !whole) throw new Error('a line that was checked has no resolution');
-    const json = withoutWorkshop(resolutionJson(resolution));
+    const priced = withoutWorkshop(resolutionJson(resolution));
+    const looks = viewsOfLine(draw, whole, priced, `${token} ${place}`);
+    const json = looks.pictures ? { ...priced, pictures: looks.pictures } : priced;
     const { cost, forWorkshop } = wholeLine(whole, line.selection, {
       today: basket.today,
       group: basket.group,
       costs: basket.costs,
     });
-    await transaction.insert(orderLines).values({
-      orderId: row.id,
-      productId: published.productId,
-      revisionId: published.revisionId,
-      title: resolution.item.title,
-      sku: resolution.item.sku,
-      quantity: resolution.quantity,
-      unitPrice: json.unitPrice ?? '0',
-      lineTotal: json.lineTotal ?? '0',
-      cost: cost?.rounded(6).toString() ?? null,
-      forWorkshop: forWorkshop.length > 0 ? forWorkshop : null,
-      answers: { ...line.selection.answers },
-      parts: line.selection.parts,
-      resolution: json,
-      picture: resolution.pictures[0]?.layers[0]?.src ?? null,
-    });
+    const [stored] = await transaction
+      .insert(orderLines)
+      .values({
+        orderId: row.id,
+        productId: published.productId,
+        revisionId: published.revisionId,
+        title: resolution.item.title,
+        sku: resolution.item.sku,
+        quantity: resolution.quantity,
+        unitPrice: json.unitPrice ?? '0',
+        lineTotal: json.lineTotal ?? '0',
+        cost: cost?.rounded(6).toString() ?? null,
+        forWorkshop: forWorkshop.length > 0 ? forWorkshop : null,
+        answers: { ...line.selection.answers },
+        parts: line.selection.parts,
+        resolution: json,
+        picture: json.pictures[0]?.layers[0]?.src ?? null,
+      })
+      .returning({ id: orderLines.id });
+    if (stored) await keepViews(transaction, stored.id, looks);
     booked = await book(transaction, row.id, resolution.bookings, booked);
     await keepFiles(transaction, line.selection);
     await reserveCuts(transaction, at, row.id, resolution.availability.cutPlans);

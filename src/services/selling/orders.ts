@@ -6,6 +6,7 @@ import { orderLines, orders, type OrderState, type PaymentOutcome, payments, sto
 import { type OrderSums } from '../../data/order-sums';
 import { type WorkshopDetail } from '../../data/workshop-details';
 import { listFiles } from '../files/uploads';
+import { type KeptView, readViews } from '../pictures/drawn';
 import { notFound } from '../refusal';
 import { readOrderCuts } from '../stock/ledger/cutting';
 
@@ -33,6 +34,8 @@ export interface OrderLineView {
   /** what the workshop alone is told of it */
   readonly forWorkshop: readonly WorkshopDetail[];
   readonly resolution: ResolutionJson;
+  /** what it looked like when it was sold, view by view; none of a product without views */
+  readonly views: readonly KeptView[];
   /** files that came with it */
   readonly files: readonly { readonly token: string; readonly name: string }[];
 }
@@ -141,6 +144,10 @@ async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> 
     .from(stockItems)
     .where(inArray(stockItems.key, [...new Set(lines.flatMap(({ resolution }) => drawnBy(resolution)))]));
   const titles = new Map(named.map(({ key, title }) => [key, title]));
+  const views = await readViews(
+    queries,
+    lines.map(({ id }) => id),
+  );
   const paid = await queries.select().from(payments).where(eq(payments.orderId, order.id)).orderBy(payments.id);
   return {
     ...rowOf(order),
@@ -157,6 +164,7 @@ async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> 
       cost,
       forWorkshop: forWorkshop ?? [],
       resolution: withStockTitles(resolution, titles),
+      views: views.filter(({ lineId }) => lineId === id),
       files: files[index] ?? [],
     })),
     cuts: await readOrderCuts(queries, order.id),

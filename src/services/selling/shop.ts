@@ -15,11 +15,12 @@ import {
   type ToldTax,
 } from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
-import { type BookedPieces, stockOf } from '../../core/run';
+import { type BookedPieces, type Resolution, stockOf } from '../../core/run';
 import { toldOf, type ToldStock } from '../../core/stock';
 import { jointQuantityWords, priceWords, whyNotWords } from '../../core/words';
 import { type OrderSums } from '../../data/order-sums';
 import { groupOf, type LineAsChosen, readBasket, readLine, type ResolvedBasket, waitingOrder } from './basket';
+import { basketPictureAddress } from './basket-picture';
 import { withStock } from './overdue';
 import { openShopProduct, programFor, resolvePublished } from './published';
 import { sumsOf } from './terms';
@@ -184,6 +185,13 @@ function toFreeDelivery({ delivery, goods, codes, currency }: ResolvedBasket): s
   return missing.sign() > 0 ? moneyDigits(missing, currency) : null;
 }
 
+/** What a line of the basket looks like: put together where its product has views, else its pictures. */
+function layersOf(id: number, resolution: Resolution | null, product: Product | undefined): readonly Picture[] {
+  if (resolution && resolution.views.length > 0)
+    return [{ src: basketPictureAddress(id, resolution.item.key), alt: product?.title ?? '' }];
+  return resolution?.pictures[0]?.layers ?? product?.pictures.slice(0, 1) ?? [];
+}
+
 /** The basket as its page shows it. */
 export async function viewBasket(context: Services, token: string | undefined): Promise<BasketView> {
   const basket = await readBasket(context, token);
@@ -206,7 +214,7 @@ export async function viewBasket(context: Services, token: string | undefined): 
       id,
       title: published?.definition.title ?? 'No longer sold',
       slug: published?.definition.slug ?? null,
-      layers: resolution?.pictures[0]?.layers ?? published?.definition.pictures.slice(0, 1) ?? [],
+      layers: layersOf(id, resolution, published?.definition),
       quantity,
       resolution: resolution && customerResolution(resolutionJson(resolution)),
       problems: problems.map(problemJson),

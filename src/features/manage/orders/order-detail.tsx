@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Heading, HStack, Stack, Table, Text } from '@chakra-ui/react';
+import { Box, Heading, HStack, Image, Stack, Table, Text } from '@chakra-ui/react';
 import { PageLink } from '@/ui/page-link';
 import { quantityWords } from '@/core/words';
 import { DetailList } from '@/features/kit/shared';
@@ -65,6 +65,7 @@ export function OrderDetail({ order }: { order: OrderView }) {
             {(line.resolution.availability.cutPlans ?? []).map((plan) => (
               <CutPlanView key={plan.stock} plan={plan} />
             ))}
+            <LineViews views={line.views} />
             {line.files.length > 0 && (
               <Text color="fg.muted" mt="2">
                 Files that came with it
@@ -92,6 +93,31 @@ export function OrderDetail({ order }: { order: OrderView }) {
       <OrderCuts order={order} />
       <Payments order={order} />
     </Page>
+  );
+}
+
+/** What the line looked like when it was sold, and the drawings that it is made from. */
+function LineViews({ views }: Pick<OrderView['lines'][number], 'views'>) {
+  if (views.length === 0) return null;
+  return (
+    <Box mt="2" role="group" aria-label="Drawings">
+      <Text color="fg.muted">Drawings, as it was sold</Text>
+      {views.map(({ hash, title, isTrue }) => (
+        <HStack key={hash} gap="3" py="1" wrap="wrap">
+          <Image src={`/pictures/drawn/${hash}`} alt="" w="64px" h="48px" objectFit="contain" bg="bg.muted" />
+          {(['pdf', 'svg'] as const).map((as) => (
+            <a
+              key={as}
+              href={`/api/manage/drawn/${hash}?as=${as}`}
+              download={`${title}.${as}`}
+              style={{ textDecoration: 'underline', paddingBlock: 3 }}
+            >
+              {`${title} as ${as.toUpperCase()}${isTrue ? ', true to scale' : ''}`}
+            </a>
+          ))}
+        </HStack>
+      ))}
+    </Box>
   );
 }
 

@@ -1,0 +1,26 @@
+import { answer } from '@/http/route';
+import { keptDrawing } from '@/services/pictures/drawn';
+import { Refusal } from '@/services/refusal';
+
+interface Place {
+  params: Promise<{ hash: string }>;
+}
+
+/** The drawing of what was sold, for whoever makes it: to be saved, never shown as a page. */
+export function GET(request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => {
+    const as = new URL(request.url).searchParams.get('as');
+    if (as !== 'svg' && as !== 'pdf')
+      throw new Refusal(422, 'invalid', 'Say in which form the drawing is wanted: ?as=pdf or ?as=svg.');
+    const { type, bytes } = await keptDrawing(context, (await params).hash, as);
+    return new Response(new Uint8Array(bytes), {
+      headers: {
+        'Content-Type': type,
+        'Content-Disposition': `attachment; filename="drawing.${as}"`,
+        'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
+        'X-Content-Type-Options': 'nosniff',
+        'Cache-Control': 'private, no-store',
+      },
+    });
+  });
+}

@@ -1,0 +1,20 @@
+import { answer } from '@/http/route';
+import { keptPng } from '@/services/pictures/drawn';
+
+interface Place {
+  params: Promise<{ hash: string }>;
+}
+
+/** What was sold, as it was seen then: it never changes. */
+export function GET(_request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => {
+    const png = await keptPng(context, (await params).hash);
+    return new Response(new Uint8Array(png), {
+      headers: {
+        'Content-Type': 'image/png',
+        'Cache-Control': 'private, max-age=31536000, immutable',
+        'X-Content-Type-Options': 'nosniff',
+      },
+    });
+  });
+}

@@ -1,0 +1,87 @@
+import { eq } from 'drizzle-orm';
+import { readFile } from 'node:fs/promises';
+import { extname, resolve, sep } from 'node:path';
+import { type Scene, sourcesOf, svgOf, svgText } from '@/core/picture';
+import { type Queries } from '@/data/database';
+import { media, uploads } from '@/data/schema';
+
+/** A picture that a scene is drawn with. */
+export interface ImageBytes {
+  /** media type */
+  readonly type: string;
+  readonly bytes: Buffer;
+}
+
+/** Finds a picture by where a scene says that it is; null for none that can be drawn. */
+export type ReadImage = (src: string) => Promise<ImageBytes | null>;
+
+const UPLOADED = 'upload:';
+
+/** Where a scene says that a customer’s file is, by its token. */
+export const uploadSource = (token: string): string => `${UPLOADED}${token}`;
+
+/** Of what customers upload, what is drawn as a picture. */
+const DRAWN_TYPES: Readonly<Record<string, string>> = {
+  png: 'image/png',
+  jpeg: 'image/jpeg',
+  webp: 'image/webp',
+  svg: 'image/svg+xml',
+};
+
+/** Reads the pictures of the library, and what customers have uploaded. */
+export function imagesIn(queries: Queries): ReadImage {
+  return async (src) => {
+    if (src.startsWith(UPLOADED)) {
+      const token = src.slice(UPLOADED.length);
+      const found = await queries.query.uploads.findFirst({ where: eq(uploads.token, token) });
+      const type = found && DRAWN_TYPES[found.type];
+      return found && type !== undefined ? { type, bytes: found.bytes } : null;
+    }
+    const hash = /^\/pictures\/([0-9a-f]{40})$/.exec(src)?.[1];
+    const found = hash === undefined ? undefined : await queries.query.media.findFirst({ where: eq(media.hash, hash) });
+    return found ?? null;
+  };
+}
+
+const TYPES_BY_ENDING: Readonly<Record<string, string>> = {
+  '.png': 'image/png',
+  '.jpg': 'image/jpeg',
+  '.jpeg': 'image/jpeg',
+  '.webp': 'image/webp',
+  '.svg': 'image/svg+xml',
+};
+
+/**
+ * Reads the pictures beside a catalog file. @param uploaded the folder of what customers upload; absent for none
+ */
+export function imagesBeside(folder: string, uploaded?: string): ReadImage {
+  return async (src) => {
+    const isUploaded = src.startsWith(UPLOADED);
+    const within = isUploaded ? uploaded : folder;
+    if (within === undefined) return null;
+    const path = resolve(within, isUploaded ? src.slice(UPLOADED.length) : src);
+    // Nothing outside the folder is read, whatever a catalog says.
+    if (!path.startsWith(resolve(within) + sep)) return null;
+    const type = TYPES_BY_ENDING[extname(path).toLowerCase()];
+    const bytes = type === undefined ? null : await readFile(path).catch(() => null);
+    return type !== undefined && bytes ? { type, bytes } : null;
+  };
+}
+
+/** One transparent pixel, in the place of a picture that is not there any more. */
+const NOTHING = 'data:image/gif;base64,R0lGODlhAQABAIAAAAAAAP///yH5BAEAAAAALAAAAAABAAEAAAIBRAA7';
+
+/** The pictures of a scene as addresses that carry them along, so that nothing outside is asked for. */
+export async function carried({ nodes }: Pick<Scene, 'nodes'>, read: ReadImage): Promise<(src: string) => string> {
+  const found = new Map<string, string>();
+  for (const src of sourcesOf(nodes)) {
+    const image = await read(src);
+    if (image) found.set(src, `data:${image.type};base64,${image.bytes.toString('base64')}`);
+  }
+  return (src) => found.get(src) ?? NOTHING;
+}
+
+/** A scene as an SVG document that needs nothing beside it, as large as it really is where its view is true to scale. */
+export async function svgFile(scene: Scene, read: ReadImage): Promise<string> {
+  return svgText(svgOf(scene, { address: await carried(scene, read), inMillimetres: true }));
+}

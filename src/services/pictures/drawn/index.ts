@@ -1,0 +1,14 @@
+export { type ImageBytes, imagesBeside, imagesIn, type ReadImage, svgFile, uploadSource } from './images';
+export {
+  firstViewPng,
+  keepViews,
+  type KeptView,
+  keptDrawing,
+  keptPng,
+  readViews,
+  type ViewsOfLine,
+  viewsOfLine,
+} from './kept';
+export { pdfOf } from './pdf';
+export { pngOf } from './raster';
+export { type DrawnView, type DrawViews, viewDrawer } from './scenes';

@@ -1,0 +1,119 @@
+import { eq, inArray } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+import { LRUCache } from 'lru-cache';
+import { type Program } from '@/core/compile';
+import { type Scene, type Seen } from '@/core/picture';
+import { type Queries } from '@/data/database';
+import { lineViews } from '@/data/schema';
+import { type Services } from '../../context';
+import { notFound } from '../../refusal';
+import { imagesIn, svgFile } from './images';
+import { pdfOf } from './pdf';
+import { pngOf } from './raster';
+import { type DrawnView, type DrawViews, viewDrawer } from './scenes';
+
+/** So wide pictures are drawn for lists and pages, in pixels. */
+const SHOWN_WIDTH = 900;
+
+const hashOf = (...parts: readonly unknown[]): string =>
+  createHash('sha256').update(JSON.stringify(parts)).digest('hex').slice(0, 40);
+
+/** Where a drawn view is found in the application. */
+const drawnAddress = (hash: string): string => `/pictures/drawn/${hash}`;
+
+/** Views of an order line, ready to be kept with it. */
+export interface ViewsOfLine {
+  readonly views: readonly (DrawnView & { readonly hash: string })[];
+  /** the first of them as the pictures of a resolution; null for none */
+  readonly pictures: { readonly view: string; readonly layers: { src: string; alt: string }[] }[] | null;
+}
+
+/** @param secret what nobody outside knows of the line, and no other line has: nobody can guess where its pictures are */
+export function viewsOfLine(draw: DrawViews, program: Program, seen: Seen, secret: string): ViewsOfLine {
+  const views = draw(program, seen).map((drawn) => ({ ...drawn, hash: hashOf(secret, drawn) }));
+  const [first] = views;
+  return {
+    views,
+    pictures: first
+      ? [{ view: 'main', layers: [{ src: drawnAddress(first.hash), alt: first.scene.alt.slice(0, 200) }] }]
+      : null,
+  };
+}
+
+/** Keeps what the views of an order line look like. */
+export async function keepViews(transaction: Queries, lineId: number, { views }: ViewsOfLine): Promise<void> {
+  if (views.length === 0) return;
+  await transaction
+    .insert(lineViews)
+    .values(views.map(({ hash, view, title, scene }, position) => ({ hash, lineId, view, position, title, scene })));
+}
+
+/** A view that was kept with an order line, as its page lists it. */
+export interface KeptView {
+  readonly lineId: number;
+  readonly title: string;
+  /** address of the picture in pixels; with `?as=svg` or `?as=pdf` on the manager’s side as a drawing */
+  readonly hash: string;
+  /** whether it is true to scale */
+  readonly isTrue: boolean;
+}
+
+/** The views of some order lines, in their order. */
+export async function readViews(queries: Queries, lines: readonly number[]): Promise<KeptView[]> {
+  if (lines.length === 0) return [];
+  const rows = await queries
+    .select()
+    .from(lineViews)
+    .where(inArray(lineViews.lineId, [...lines]))
+    .orderBy(lineViews.lineId, lineViews.position);
+  return rows.map(({ lineId, title, hash, scene }) => ({ lineId, title, hash, isTrue: scene.millimetres !== null }));
+}
+
+async function readScene(queries: Queries, hash: string): Promise<Scene> {
+  const row = await queries.query.lineViews.findFirst({ where: eq(lineViews.hash, hash) });
+  return row?.scene ?? notFound('picture at this address');
+}
+
+/** Pictures that were drawn last, by what they are made from. */
+const drawn = new LRUCache<string, Promise<Buffer>>({ max: 64 });
+
+function drawnOnce(name: string, draw: () => Promise<Buffer>): Promise<Buffer> {
+  const known = drawn.get(name);
+  if (known) return known;
+  const made = draw();
+  drawn.set(name, made);
+  // What went wrong is tried again when it is next asked for.
+  made.catch(() => drawn.delete(name));
+  return made;
+}
+
+/** A kept view in pixels, as a PNG. @throws Refusal 404 */
+export async function keptPng({ database }: Services, hash: string): Promise<Buffer> {
+  const scene = await readScene(database.read, hash);
+  return drawnOnce(`kept ${hash}`, () => pngOf(scene, imagesIn(database.read), SHOWN_WIDTH));
+}
+
+/** A kept view for the workshop: outlines, as large as it really is. @throws Refusal 404 */
+export async function keptDrawing(
+  { database }: Services,
+  hash: string,
+  as: 'svg' | 'pdf',
+): Promise<{ readonly type: string; readonly bytes: Buffer }> {
+  const scene = await readScene(database.read, hash);
+  const read = imagesIn(database.read);
+  return as === 'pdf'
+    ? { type: 'application/pdf', bytes: await pdfOf(scene, read) }
+    : { type: 'image/svg+xml', bytes: Buffer.from(await svgFile(scene, read)) };
+}
+
+/** The first view of an item in pixels, as a PNG; null for a product without views. */
+export async function firstViewPng(
+  { database }: Services,
+  program: Program,
+  seen: Seen,
+): Promise<{ readonly name: string; readonly png: Buffer } | null> {
+  const [first] = (await viewDrawer())(program, seen);
+  if (!first) return null;
+  const name = hashOf(first.scene);
+  return { name, png: await drawnOnce(name, () => pngOf(first.scene, imagesIn(database.read), SHOWN_WIDTH)) };
+}

@@ -1,0 +1,27 @@
+import sharp from 'sharp';
+import { type Scene } from '@/core/picture';
+import { type ReadImage, svgFile } from './images';
+
+/** A picture is at most so many pixels wide or high. */
+export const LARGEST_RASTER = 4000;
+
+/**
+ * Draws a scene in pixels.
+ *
+ * @param width in pixels; the height follows
+ * @returns a PNG
+ */
+export async function pngOf(scene: Scene, read: ReadImage, width: number): Promise<Buffer> {
+  const height = (width * scene.height) / scene.width;
+  const larger = Math.max(1, width / LARGEST_RASTER, height / LARGEST_RASTER);
+  // Drawn at its size: what says how large it is in millimetres would else be drawn at that.
+  const svg = await svgFile({ ...scene, millimetres: null }, read);
+  return sharp(Buffer.from(svg), { limitInputPixels: 80_000_000 })
+    .resize({
+      width: Math.max(1, Math.round(width / larger)),
+      height: Math.max(1, Math.round(height / larger)),
+      fit: 'fill',
+    })
+    .png()
+    .toBuffer();
+}
