@@ -2,7 +2,10 @@ import { eq, inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { z } from 'zod';
 import { newToken, type Services } from '../context';
-import { problemJson, resolutionJson, withoutWorkshop } from '../../core/exchange';
+import { type Program } from '../../core/compile';
+import { problemJson, type ResolutionJson, resolutionJson, withoutWorkshop } from '../../core/exchange';
+import { type Resolution } from '../../core/run';
+import { type PublishedProduct } from '../catalog/published-products';
 import { formatMoney, moneyDigits } from '../../core/money';
 import { Exact } from '../../core/number';
 import { THOROUGH } from '../../core/stock';
@@ -11,7 +14,7 @@ import { problemText } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { basketLines, orderLines, orders, type OrderState } from '../../data/schema';
 import { keepFiles } from '../files/uploads';
-import { type DrawViews, keepViews, viewDrawer, viewsOfLine } from '../pictures/drawn';
+import { type DrawViews, keepViews, viewDrawer, type ViewsOfLine, viewsOfLine } from '../pictures/drawn';
 import { Refusal } from '../refusal';
 import { reserveCuts } from '../stock/ledger/cutting';
 import { move } from '../stock/ledger/ledger';
@@ -137,34 +140,9 @@ async function reserve(
     const { published, resolution } = line;
     const whole = line.whole();
     if (!published || !resolution || !whole) throw new Error('a line that was checked has no resolution');
-    const priced = withoutWorkshop(resolutionJson(resolution));
-    const looks = viewsOfLine(draw, whole, priced, `${token} ${place}`);
-    const json = looks.pictures ? { ...priced, pictures: looks.pictures } : priced;
-    const { cost, forWorkshop } = wholeLine(whole, line.selection, {
-      today: basket.today,
-      group: basket.group,
-      costs: basket.costs,
-    });
-    const [stored] = await transaction
-      .insert(orderLines)
-      .values({
-        orderId: row.id,
-        productId: published.productId,
-        revisionId: published.revisionId,
-        title: resolution.item.title,
-        sku: resolution.item.sku,
-        quantity: resolution.quantity,
-        unitPrice: json.unitPrice ?? '0',
-        lineTotal: json.lineTotal ?? '0',
-        cost: cost?.rounded(6).toString() ?? null,
-        forWorkshop: forWorkshop.length > 0 ? forWorkshop : null,
-        answers: { ...line.selection.answers },
-        parts: line.selection.parts,
-        resolution: json,
-        picture: json.pictures[0]?.layers[0]?.src ?? null,
-      })
-      .returning({ id: orderLines.id });
-    if (stored) await keepViews(transaction, stored.id, looks);
+    await storeLine(transaction, row.id, { line, published, resolution, whole, basket }, (priced) =>
+      viewsOfLine(draw, whole, priced, `${token} ${place}`),
+    );
     booked = await book(transaction, row.id, resolution.bookings, booked);
     await keepFiles(transaction, line.selection);
     await reserveCuts(transaction, at, row.id, resolution.availability.cutPlans);
@@ -193,6 +171,52 @@ async function reserve(
     );
   const state = total.sign() === 0 ? await settleForNothing(transaction, at, row.id) : 'awaitingPayment';
   return { number: row.id, token, state, total: moneyDigits(total, basket.currency) };
+}
+
+/** Writes one line of an order, with its whole resolution and what it looks like. */
+async function storeLine(
+  transaction: Queries,
+  orderId: number,
+  { line, published, resolution, whole, basket }: SoldLine,
+  lookOf: (priced: ResolutionJson) => ViewsOfLine,
+): Promise<void> {
+  const priced = withoutWorkshop(resolutionJson(resolution));
+  const looks = lookOf(priced);
+  const json = looks.pictures ? { ...priced, pictures: looks.pictures } : priced;
+  const { cost, forWorkshop } = wholeLine(whole, line.selection, {
+    today: basket.today,
+    group: basket.group,
+    costs: basket.costs,
+  });
+  const [stored] = await transaction
+    .insert(orderLines)
+    .values({
+      orderId,
+      productId: published.productId,
+      revisionId: published.revisionId,
+      title: resolution.item.title,
+      sku: resolution.item.sku,
+      quantity: resolution.quantity,
+      unitPrice: json.unitPrice ?? '0',
+      lineTotal: json.lineTotal ?? '0',
+      cost: cost?.rounded(6).toString() ?? null,
+      forWorkshop: forWorkshop.length > 0 ? forWorkshop : null,
+      answers: { ...line.selection.answers },
+      parts: line.selection.parts,
+      resolution: json,
+      picture: json.pictures[0]?.layers[0]?.src ?? null,
+    })
+    .returning({ id: orderLines.id });
+  if (stored) await keepViews(transaction, stored.id, looks);
+}
+
+/** A line that is being sold, made sure of. */
+interface SoldLine {
+  readonly line: ResolvedBasket['lines'][number];
+  readonly published: PublishedProduct;
+  readonly resolution: Resolution;
+  readonly whole: Program;
+  readonly basket: ResolvedBasket;
 }
 
 function emptyBasket(): Refusal {

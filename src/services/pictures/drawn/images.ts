@@ -4,6 +4,7 @@ import { extname, resolve, sep } from 'node:path';
 import { type Scene, sourcesOf, svgOf, svgText } from '@/core/picture';
 import { type Queries } from '@/data/database';
 import { media, uploads } from '@/data/schema';
+import { makeSafe } from '../../files/pictures';
 
 /** A picture that a scene is drawn with. */
 export interface ImageBytes {
@@ -35,7 +36,8 @@ export function imagesIn(queries: Queries): ReadImage {
       const token = src.slice(UPLOADED.length);
       const found = await queries.query.uploads.findFirst({ where: eq(uploads.token, token) });
       const type = found && DRAWN_TYPES[found.type];
-      return found && type !== undefined ? { type, bytes: found.bytes } : null;
+      // What customers send is drawn as safely as what the shop shows; what is no picture after all is left out.
+      return found && type !== undefined ? makeSafe(found.bytes).catch(() => null) : null;
     }
     const hash = /^\/pictures\/([0-9a-f]{40})$/.exec(src)?.[1];
     const found = hash === undefined ? undefined : await queries.query.media.findFirst({ where: eq(media.hash, hash) });
@@ -81,7 +83,7 @@ export async function carried({ nodes }: Pick<Scene, 'nodes'>, read: ReadImage):
   return (src) => found.get(src) ?? NOTHING;
 }
 
-/** A scene as an SVG document that needs nothing beside it, as large as it really is where its view is true to scale. */
+/** A scene as an SVG document that needs nothing beside it; in millimetres where its view is true to scale. */
 export async function svgFile(scene: Scene, read: ReadImage): Promise<string> {
   return svgText(svgOf(scene, { address: await carried(scene, read), inMillimetres: true }));
 }

@@ -28,7 +28,7 @@ export interface ViewsOfLine {
   readonly pictures: { readonly view: string; readonly layers: { src: string; alt: string }[] }[] | null;
 }
 
-/** @param secret what nobody outside knows of the line, and no other line has: nobody can guess where its pictures are */
+/** @param secret what no other line has and nobody outside knows, so that nobody guesses where its pictures are */
 export function viewsOfLine(draw: DrawViews, program: Program, seen: Seen, secret: string): ViewsOfLine {
   const views = draw(program, seen).map((drawn) => ({ ...drawn, hash: hashOf(secret, drawn) }));
   const [first] = views;

@@ -16,7 +16,7 @@ const USUAL_WIDTH = 200;
 type Doc = InstanceType<typeof PdfDocument>;
 
 /**
- * A scene as a PDF of one page, as large as the picture really is: outlines stay outlines, pictures are drawn in pixels.
+ * A scene as a PDF of one page, as large as the picture really is: outlines stay outlines, pictures become pixels.
  */
 export async function pdfOf(scene: Scene, read: ReadImage): Promise<Buffer> {
   const millimetres = scene.millimetres ?? USUAL_WIDTH / scene.width;

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra } from '@chakra-ui/react';
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import Moveable from 'react-moveable';
 import { type ProductView } from '@/core/catalog';
 import { type Box as Place, layoutOf } from '@/core/picture';
@@ -31,6 +31,15 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, 1],
 };
 
+/** Handles in the colours of the house, whatever their library draws them in. */
+const HANDLES = {
+  '& .moveable-control': {
+    background: 'var(--chakra-colors-copper-solid) !important',
+    borderColor: 'var(--chakra-colors-bg-panel) !important',
+  },
+  '& .moveable-line': { background: 'var(--chakra-colors-copper-solid) !important' },
+};
+
 /**
  * The picture as it is chosen at the Counter, with a frame around each layer that is seen: dragged, resized and turned
  * by its handles; moved by arrow keys, resized by them with Alt, removed by Delete.
@@ -38,10 +47,9 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 export function Stage({ view, selection, chosen, nameOf, onChoose, onPlace, onTurn, onRemove }: Props) {
   const { program, resolution } = selection;
   const layout = useMemo(() => layoutOf(program, resolution, view.key), [program, resolution, view.key]);
-  const stage = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
-  useEffect(() => {
-    const box = stage.current;
+  // The picture may come later than the rest: it is measured from when it is there.
+  const measured = useCallback((box: HTMLDivElement | null) => {
     if (!box) return;
     const watch = new ResizeObserver(() => setWidth(box.clientWidth));
     watch.observe(box);
@@ -69,7 +77,7 @@ export function Stage({ view, selection, chosen, nameOf, onChoose, onPlace, onTu
   };
   return (
     <Box
-      ref={stage}
+      ref={measured}
       position="relative"
       w="full"
       maxW={`calc(46vh * ${layout.width / layout.height})`}
@@ -79,6 +87,7 @@ export function Stage({ view, selection, chosen, nameOf, onChoose, onPlace, onTu
       borderColor="border"
       borderRadius="l2"
       overflow="hidden"
+      css={HANDLES}
       data-stage
     >
       <ComposedPicture

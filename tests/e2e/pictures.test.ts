@@ -1,0 +1,150 @@
+import { eq } from 'drizzle-orm';
+import { Key } from 'selenium-webdriver';
+import { describe, expect, it } from 'vitest';
+import { lineViews, products, swatches } from '@/data/schema';
+import { tintMatrix } from '@/core/picture';
+import { PATIENCE } from '../support/browser';
+import { COUNTER, OUTLINE, setStage } from '../support/stage';
+
+const stage = setStage();
+
+/** The outline of what is burnt into the board, once its face is there. */
+async function burnt(): Promise<string> {
+  const outline = await stage.person.find('main svg path[fill="#3a1f0e"]');
+  return (await outline.getAttribute('d')) ?? '';
+}
+
+async function until(holds: () => Promise<boolean>): Promise<void> {
+  await stage.browser.driver.wait(holds, PATIENCE);
+}
+
+const paint = async () => {
+  const row = await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Hive paint') });
+  return row?.draft.views[0];
+};
+const paintLayer = async () => (await paint())?.layers[0];
+
+describe('a branding iron', () => {
+  it('shows what is typed, as it is typed, and says when nobody could read it', async () => {
+    const { person } = stage;
+    await person.goTo('/shop/branding-iron');
+    await person.fill('Words to burn', 'LARK');
+    await person.find('main svg[aria-label*="LARK"]');
+    const four = await burnt();
+    await person.fill('Words to burn', 'LARKS');
+    await until(async () => (await burnt()) !== four);
+    await person.pick('Slab');
+    await until(async () => (await burnt()).length > 0 && (await burnt()) !== four);
+    await person.fill('Words to burn', 'MWMWMWMWMWMWMWMWMW');
+    await person.sees('A shorter text is larger.');
+    await person.fill('Words to burn', 'LARK & FOX');
+    await person.seesNoMore('A shorter text is larger.');
+  });
+
+  it('is in the basket and the order as it was seen, and made from there', async () => {
+    const { person, browser } = stage;
+    await person.click(await person.find('//label[contains(., "I have read my words")]'));
+    await person.press('Add to basket');
+    await person.goTo('/shop/basket');
+    const picture = await person.find('article img, li img, [role="img"] img');
+    await until(async () => browser.driver.executeScript<boolean>('return arguments[0].naturalWidth === 900', picture));
+    await person.fill('Name', 'Ada Fenn');
+    await person.fill('E-mail', 'ada@fenn.example');
+    await person.press('Place order');
+    await person.sees('Thank you');
+    const kept = await stage.database.read.select().from(lineViews);
+    expect(kept.map(({ title, scene }) => [title, scene.millimetres, scene.alt])).toEqual([
+      ['Burnt into a board', 1, 'Branding iron, LARK & FOX, Slab'],
+    ]);
+    const newest = await stage.database.read.query.orders.findFirst({ orderBy: (order, { desc }) => desc(order.id) });
+    await person.goTo(`/manage/orders/${newest?.id ?? 0}`);
+    const link = await person.find('//a[normalize-space()="Burnt into a board as PDF, true to scale"]');
+    expect(await link.getAttribute('href')).toContain(`/api/manage/drawn/${kept[0]?.hash ?? ''}?as=pdf`);
+  });
+});
+
+describe('a view', () => {
+  it('begins with the main picture, and takes the chosen colour', async () => {
+    const { person } = stage;
+    await person.goTo('/manage/products/5');
+    await person.press('Views', OUTLINE);
+    await person.press('View from the main picture');
+    await person.select('It takes on', 'the colour of Colour');
+    await person.pick('Barn red', COUNTER);
+    const red = await stage.database.read.query.swatches.findFirst({ where: eq(swatches.key, 'barn-red') });
+    const wanted = tintMatrix(red?.colours[0] ?? '');
+    const tint = 'return document.querySelector("[data-stage] feColorMatrix")?.getAttribute("values") ?? null';
+    await until(async () => (await stage.browser.driver.executeScript<string | null>(tint)) === wanted);
+    await until(async () => {
+      const layer = await paintLayer();
+      return layer?.kind === 'picture' && layer.tint?.kind === 'chosen' && layer.tint.choice === 'colour';
+    });
+  });
+
+  it('is arranged by keyboard', async () => {
+    const { person, browser } = stage;
+    const frame = await person.find('[data-stage] [data-layer="background"]');
+    await browser.driver.executeScript('arguments[0].focus()', frame);
+    await browser.driver.actions().sendKeys(Key.ARROW_RIGHT, Key.ARROW_DOWN, Key.ARROW_DOWN).perform();
+    await until(async () => (await paintLayer())?.x === '1' && (await paintLayer())?.y === '2');
+    await browser.driver.actions().keyDown(Key.ALT).sendKeys(Key.ARROW_RIGHT).keyUp(Key.ALT).perform();
+    await until(async () => (await paintLayer())?.width === '401');
+  });
+
+  it('is arranged by dragging, which undo takes back', async () => {
+    const { person, browser } = stage;
+    await person.press('Add a layer');
+    await person.click(await person.find('//*[@role="menuitem"][contains(., "Surface")]'));
+    await until(async () => (await paint())?.layers.length === 2);
+    const before = (await paint())?.layers[1];
+    const frame = await person.find('[data-stage] [data-layer="surface"]');
+    await browser.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', frame);
+    await person.find('.moveable-control');
+    await browser.driver
+      .actions()
+      .move({ origin: frame })
+      .press()
+      .move({ origin: frame, x: 37, y: 23 })
+      .move({ origin: frame, x: 61, y: 41 })
+      .release()
+      .perform();
+    await until(async () => Number((await paint())?.layers[1]?.x) > Number(before?.x));
+    const after = (await paint())?.layers[1];
+    expect(Number(after?.y)).toBeGreaterThan(Number(before?.y));
+    expect([after?.width, after?.height]).toEqual([before?.width, before?.height]);
+    await person.press('Undo');
+    await until(async () => (await paint())?.layers[1]?.x === before?.x);
+  });
+
+  it('says what is missing, and is seen in the shop once it is published', async () => {
+    const { person } = stage;
+    await person.select('Shape', 'frame');
+    await person.fill('Width of its bars', '0');
+    await person.sees('The width of the bars on the picture must be more than 0.');
+    await person.fill('Width of its bars', '12');
+    await person.seesNoMore('must be more than 0.');
+    await person.sees('Saved', '[aria-label="Draft"]');
+    await person.press('Publish');
+    await person.sees('revision 2 in the shop');
+    await person.goTo('/shop/hive-paint');
+    await person.pick('Sage');
+    await person.find('main svg[aria-label*="Sage"]');
+    await person.find('[aria-label="Show Front"]');
+  });
+});
+
+describe('a hive', () => {
+  it('is stacked from what is in its slots', async () => {
+    const { person } = stage;
+    await person.goTo('/shop/hive');
+    const pieces = () =>
+      stage.browser.driver.executeScript<number>(
+        'return document.querySelectorAll("main svg g[transform^=translate]").length',
+      );
+    await person.press('First colony');
+    // Floor, brood box, super, crown board, roof; each again in the thumbnail.
+    await until(async () => (await pieces()) === 10);
+    await person.press('A strong year');
+    await until(async () => (await pieces()) === 16);
+  });
+});

@@ -1,0 +1,124 @@
+import { PDFDocument } from 'pdf-lib';
+import * as opentype from 'opentype.js';
+import { readFileSync } from 'node:fs';
+import sharp from 'sharp';
+import { describe, expect, it } from 'vitest';
+import { type Scene, type SceneNode, svgOf, svgText } from '@/core/picture';
+import { letteringFrom } from '@/core/picture/font-file';
+import { setLine } from '@/core/picture/lettering';
+import { pdfOf } from '@/services/pictures/drawn';
+
+const scene = (nodes: readonly SceneNode[], more: Partial<Scene> = {}): Scene => ({
+  width: 70,
+  height: 50,
+  millimetres: 1,
+  background: null,
+  nodes,
+  alt: 'A label',
+  told: [],
+  ...more,
+});
+
+const nothing = () => Promise.resolve(null);
+
+describe('true to scale', () => {
+  /**
+   * PDF 32000-1:2008, 8.3.2.3: a unit of default user space is 1/72 inch. An inch is 25.4 mm exactly (international
+   * yard and pound agreement, 1959).
+   */
+  it.each([
+    [70, 50, 1, 198.43, 141.73],
+    [254, 25.4, 1, 720, 72],
+    [70, 50, 0.5, 99.21, 70.87],
+  ])('%d × %d units of %d mm are so many points', async (width, height, millimetres, across, down) => {
+    const pdf = await PDFDocument.load(await pdfOf(scene([], { width, height, millimetres }), nothing));
+    const [page] = pdf.getPages();
+    expect(page?.getWidth()).toBeCloseTo(across, 2);
+    expect(page?.getHeight()).toBeCloseTo(down, 2);
+    expect(pdf.getPageCount()).toBe(1);
+  });
+
+  /** SVG 2, 8.2 and CSS Values 4, 6.2: lengths in mm are drawn at that size, 72 pixels to an inch here. */
+  it('an SVG says its millimetres, and is drawn at that size', async () => {
+    const svg = svgText(
+      svgOf(scene([], { width: 25.4, height: 50.8, background: '#ff0000' }), { inMillimetres: true }),
+    );
+    const { width, height } = await sharp(Buffer.from(svg)).metadata();
+    expect([width, height]).toEqual([72, 144]);
+  });
+});
+
+describe('letters', () => {
+  const bytes = readFileSync('node_modules/@fontsource/cinzel/files/cinzel-latin-400-normal.woff');
+  const file = new Uint8Array(bytes).buffer;
+  const font = ('default' in opentype ? (opentype.default as typeof opentype) : opentype).parse(file);
+  const face = letteringFrom([file]);
+
+  /** Beside the advance widths (hmtx) and kerning (GPOS) that the font file itself states. */
+  it.each(['AVATAR', 'BEE', 'Lark & Sons', 'TO. 1923'])('%s is as wide as the font file says', (text) => {
+    const glyphs = [...text].map((sign) => font.charToGlyph(sign));
+    const advances = glyphs.reduce((sum, glyph) => sum + (glyph.advanceWidth ?? 0), 0);
+    const kerning = glyphs
+      .slice(1)
+      .reduce((sum, glyph, index) => sum + font.getKerningValue(glyphs[index] ?? glyph, glyph), 0);
+    expect(setLine(text, face).width).toBeCloseTo((advances + kerning) / font.unitsPerEm, 9);
+    if (text === 'AVATAR') expect(kerning).toBeLessThan(0);
+  });
+
+  it('have capitals as tall as the file says', () => {
+    const [, ...tall] = face.letter('H')?.outline.flatMap(({ points }) => points.filter((_, at) => at % 2 === 1)) ?? [];
+    expect(-Math.min(...tall)).toBeCloseTo(face.capitals, 2);
+  });
+});
+
+describe('colours', () => {
+  /** What one pixel of a picture is, drawn by a library that is not ours (librsvg). */
+  async function pixel(nodes: readonly SceneNode[], background: string): Promise<number[]> {
+    const svg = svgText(svgOf(scene(nodes, { width: 10, height: 10, millimetres: null, background })));
+    const { data } = await sharp(Buffer.from(svg))
+      .resize(10, 10)
+      .removeAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    return [...data.subarray(3 * 55, 3 * 55 + 3)];
+  }
+  const parts = (hex: string) => [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16) / 255);
+  const box = { x: 0, y: 0, width: 10, height: 10 };
+
+  /** Compositing and Blending Level 1 (W3C), 9.1.2: B(cb, cs) = cb × cs; 9.1.3: B(cb, cs) = cb + cs − cb × cs. */
+  it.each([
+    ['multiply', '#c08040', '#80a0e0', (cb: number, cs: number) => cb * cs],
+    ['screen', '#c08040', '#80a0e0', (cb: number, cs: number) => cb + cs - cb * cs],
+    ['multiply', '#ffffff', '#123456', (cb: number, cs: number) => cb * cs],
+  ] as const)('%s of %s and %s is as the specification has it', async (blend, below, above, formula) => {
+    const node: SceneNode = {
+      kind: 'group',
+      move: null,
+      grow: 1,
+      turn: null,
+      opacity: 1,
+      blend,
+      nodes: [{ kind: 'path', d: 'M0 0H10V10H0Z', fill: { kind: 'colour', colour: above }, line: null }],
+    };
+    const expected = parts(below).map((cb, index) => Math.round(formula(cb, parts(above)[index] ?? 0) * 255));
+    (await pixel([node], below)).forEach((value, index) =>
+      expect(Math.abs(value - (expected[index] ?? 0))).toBeLessThanOrEqual(1),
+    );
+  });
+
+  /** The same specification, 9.2: Lum(C) = 0.3 red + 0.59 green + 0.11 blue; a tint is that grey, multiplied. */
+  it.each([
+    ['#ffffff', '#5b7a5e'],
+    ['#8d8d8d', '#5b7a5e'],
+    ['#d0b090', '#204080'],
+    ['#000000', '#ff0000'],
+  ])('a surface of %s takes on %s with its light and shade', async (own, tint) => {
+    const picture = `<svg xmlns="http://www.w3.org/2000/svg" width="10" height="10"><rect width="10" height="10" fill="${own}"/></svg>`;
+    const src = `data:image/svg+xml;base64,${Buffer.from(picture).toString('base64')}`;
+    const [red = 0, green = 0, blue = 0] = parts(own);
+    const light = 0.3 * red + 0.59 * green + 0.11 * blue;
+    const expected = parts(tint).map((part) => Math.round(part * light * 255));
+    const found = await pixel([{ kind: 'picture', src, box, fit: 'stretch', mask: null, tint }], '#ffffff');
+    found.forEach((value, index) => expect(Math.abs(value - (expected[index] ?? 0))).toBeLessThanOrEqual(1));
+  });
+});
