@@ -89,7 +89,7 @@ describe('oak resolve', () => {
     [
       'an unknown command',
       ['sell', '--catalog', DEMO],
-      'oak: there is no command “sell”; there are resolve, check, prove, ledger',
+      'oak: there is no command “sell”; there are resolve, picture, check, prove, ledger',
     ],
     [
       'an option of another command',

@@ -20,7 +20,7 @@ const change = async (currency: string) => {
 async function withoutSales(): Promise<void> {
   await context.database.write(async (transaction) => {
     await transaction.run('PRAGMA defer_foreign_keys = ON');
-    for (const table of ['payments', 'cuts', 'stock_movements', 'order_lines'])
+    for (const table of ['payments', 'cuts', 'stock_movements', 'line_views', 'order_lines'])
       await transaction.run(`DELETE FROM ${table}`);
     await transaction.delete(orders);
   });

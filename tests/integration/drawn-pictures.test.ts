@@ -68,7 +68,7 @@ describe('an order', () => {
     expect(page?.getWidth()).toBeCloseTo((200 * 72) / 25.4, 2);
     expect(page?.getHeight()).toBeCloseTo((70 * 72) / 25.4, 2);
     const png = await sharp(Buffer.from(await (await picture(asked(''), at(hash))).arrayBuffer())).metadata();
-    expect([png.format, png.width, png.height]).toEqual(['png', 900, 315]);
+    expect([png.format, png.width, png.height]).toEqual(['png', 900, 675]);
   });
 
   it('draws other letters for other words, and has an address for each line', async () => {

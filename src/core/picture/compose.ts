@@ -37,9 +37,17 @@ export interface Drawing {
   readonly file: (token: string) => string | null;
 }
 
-/** A build is drawn with so many pieces, and parts within parts so deep. */
+/** A build is drawn with so many pieces of one part, and parts within parts so deep. */
 const MOST_PIECES = 200;
 const DEEPEST = 6;
+
+/** So many things are drawn at most, pieces of pieces counted: whatever a definition says, a picture is soon there. */
+const MOST_NODES = 20_000;
+
+/** What is left of that, for a picture with all that stands in it. */
+interface Budget {
+  nodes: number;
+}
 
 /**
  * Draws a view of an item: what of its layers is seen, from what it resolves to. The same for the same resolution,
@@ -49,7 +57,7 @@ const DEEPEST = 6;
  * @returns null for a product without that view, and where its size comes to nothing
  */
 export function compose(program: Program, seen: Seen, drawing: Drawing, key?: string): Scene | null {
-  return composeWithin(program, seen, drawing, key, 0);
+  return composeWithin(program, seen, drawing, key, { depth: 0, budget: { nodes: MOST_NODES } });
 }
 
 /** A view as it is laid out: its size, and the box of each layer that is seen, in its units. */
@@ -64,7 +72,13 @@ export function layoutOf(program: Program, seen: Seen, key: string): Layout | nu
   const view = program.product.views.find((candidate) => candidate.key === key);
   const state = seen.views?.find((candidate) => candidate.view === key);
   if (!view || !state) return null;
-  return new Composing(program, seen, NOTHING_DRAWN, { view, state }, 0).layout();
+  return new Composing(
+    program,
+    seen,
+    NOTHING_DRAWN,
+    { view, state },
+    { depth: 0, budget: { nodes: MOST_NODES } },
+  ).layout();
 }
 
 const NOTHING_DRAWN: Drawing = { lettering: () => null, file: () => null };
@@ -74,14 +88,20 @@ function composeWithin(
   seen: Seen,
   drawing: Drawing,
   key: string | undefined,
-  depth: number,
+  within: Within,
 ): Scene | null {
   const { views } = program.product;
   const view = key === undefined ? views[0] : views.find((candidate) => candidate.key === key);
   const state = view && seen.views?.find((candidate) => candidate.view === view.key);
   if (!view || !state) return null;
-  const at = new Composing(program, seen, drawing, { view, state }, depth);
+  const at = new Composing(program, seen, drawing, { view, state }, within);
   return at.scene();
+}
+
+/** Where a view is drawn: how deep in others, and what may still be drawn. */
+interface Within {
+  readonly depth: number;
+  readonly budget: Budget;
 }
 
 /** A view while it is drawn. */
@@ -98,7 +118,7 @@ class Composing {
     private readonly seen: Seen,
     private readonly drawing: Drawing,
     { view, state }: { readonly view: ProductView; readonly state: ViewSeen },
-    private readonly depth: number,
+    private readonly within: Within,
   ) {
     this.view = view;
     this.state = state;
@@ -276,15 +296,27 @@ class Composing {
         const candidate = components
           .flatMap(({ candidates }) => candidates)
           .find((one) => one.product === part.product);
-        if (!candidate || this.depth >= DEEPEST) return [];
+        if (!candidate || this.within.depth >= DEEPEST) return [];
         const piece = this.pieceOf(candidate.program, part.resolution, box, upright);
         this.named.push(candidate.title);
-        return piece ? Array.from({ length: Math.min(part.pieces, MOST_PIECES) }, () => piece) : [];
+        return piece ? this.copiesOf(piece, part.pieces) : [];
       });
   }
 
+  /** A piece so many times, as far as that can be drawn. */
+  private copiesOf(piece: Piece, pieces: number): Piece[] {
+    const { budget } = this.within;
+    const size = sizeOf(piece.nodes) + 1;
+    const copies = Math.max(0, Math.min(pieces, MOST_PIECES, Math.floor(budget.nodes / size)));
+    budget.nodes -= copies * size;
+    return Array.from({ length: copies }, () => piece);
+  }
+
   private pieceOf(program: Program, seen: Seen, box: Box, upright: boolean): Piece | null {
-    const scene = composeWithin(program, seen, this.drawing, undefined, this.depth + 1);
+    const scene = composeWithin(program, seen, this.drawing, undefined, {
+      depth: this.within.depth + 1,
+      budget: this.within.budget,
+    });
     if (scene) {
       this.told.push(...scene.told);
       const grow =
@@ -362,6 +394,10 @@ interface Piece {
   readonly grow: number;
   readonly nodes: readonly SceneNode[];
 }
+
+/** How many things are drawn by some nodes. */
+const sizeOf = (nodes: readonly SceneNode[]): number =>
+  nodes.reduce((sum, node) => sum + 1 + (node.kind === 'group' ? sizeOf(node.nodes) : 0), 0);
 
 const finite = (value: number) => (Number.isFinite(value) ? value : 0);
 

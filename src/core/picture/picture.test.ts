@@ -326,19 +326,10 @@ describe('pieces of a build', () => {
       },
     ],
   });
+  const boxesSlot = { kind: 'slot', key: 'boxes', title: 'Boxes', least: 1, most: 5, required: false };
   const build = shopOf([
     {
-      choices: [
-        {
-          kind: 'slot',
-          key: 'boxes',
-          title: 'Boxes',
-          least: 1,
-          most: 5,
-          required: false,
-          options: ['deep', 'low', 'bare'].map((key) => ({ key, title: key })),
-        },
-      ],
+      choices: [{ ...boxesSlot, options: ['deep', 'low', 'bare'].map((key) => ({ key, title: key })) }],
       views: [
         {
           key: 'front',
@@ -371,6 +362,24 @@ describe('pieces of a build', () => {
 
   it('bring their picture where they have no view', () => {
     expect(draw({ product: 'bare' })).toEqual([[225, 1, 'picture']]);
+  });
+
+  it('are soon there, however often a definition says them', () => {
+    const stack = { kind: 'pieces', key: 'stack', x: '0', y: '0', width: '100', height: '300' };
+    const many = Array.from({ length: 60 }, (_, index) => ({
+      ...stack,
+      key: `stack-${index}`,
+      places: Array.from({ length: 60 }, () => 'boxes'),
+    }));
+    const greedy = shopOf([
+      {
+        choices: [{ ...boxesSlot, options: [{ key: 'deep', title: 'deep' }] }],
+        views: [{ key: 'front', title: 'Front', width: '100', height: '300', layers: many }],
+      },
+      { ...boxes('deep', '80', '#111111') },
+    ]);
+    const scene = compose(greedy.program(), greedy.ask({ boxes: [{ product: 'deep', quantity: 5 }] }), drawing);
+    expect(svgText(svgOf(scene ?? never())).match(/<path/g)?.length).toBeLessThan(20_001);
   });
 
   it('never mix up what their documents refer to', () => {

@@ -9,11 +9,8 @@ import { type Services } from '../../context';
 import { notFound } from '../../refusal';
 import { imagesIn, svgFile } from './images';
 import { pdfOf } from './pdf';
-import { pngOf } from './raster';
+import { framedPng } from './raster';
 import { type DrawnView, type DrawViews, viewDrawer } from './scenes';
-
-/** So wide pictures are drawn for lists and pages, in pixels. */
-const SHOWN_WIDTH = 900;
 
 const hashOf = (...parts: readonly unknown[]): string =>
   createHash('sha256').update(JSON.stringify(parts)).digest('hex').slice(0, 40);
@@ -90,7 +87,7 @@ function drawnOnce(name: string, draw: () => Promise<Buffer>): Promise<Buffer> {
 /** A kept view in pixels, as a PNG. @throws Refusal 404 */
 export async function keptPng({ database }: Services, hash: string): Promise<Buffer> {
   const scene = await readScene(database.read, hash);
-  return drawnOnce(`kept ${hash}`, () => pngOf(scene, imagesIn(database.read), SHOWN_WIDTH));
+  return drawnOnce(`kept ${hash}`, () => framedPng(scene, imagesIn(database.read)));
 }
 
 /** A kept view for the workshop: outlines, as large as it really is. @throws Refusal 404 */
@@ -115,5 +112,5 @@ export async function firstViewPng(
   const [first] = (await viewDrawer())(program, seen);
   if (!first) return null;
   const name = hashOf(first.scene);
-  return { name, png: await drawnOnce(name, () => pngOf(first.scene, imagesIn(database.read), SHOWN_WIDTH)) };
+  return { name, png: await drawnOnce(name, () => framedPng(first.scene, imagesIn(database.read))) };
 }

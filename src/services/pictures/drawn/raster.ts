@@ -5,6 +5,9 @@ import { type ReadImage, svgFile } from './images';
 /** A picture is at most so many pixels wide or high. */
 export const LARGEST_RASTER = 4000;
 
+/** The frame that pictures are shown in, in pixels. */
+const SHOWN = { width: 900, height: 675 };
+
 /**
  * Draws a scene in pixels.
  *
@@ -22,6 +25,16 @@ export async function pngOf(scene: Scene, read: ReadImage, width: number): Promi
       height: Math.max(1, Math.round(height / larger)),
       fit: 'fill',
     })
+    .png()
+    .toBuffer();
+}
+
+/** A scene in pixels, whole within the frame that pictures are shown in; around it nothing. @returns a PNG */
+export async function framedPng(scene: Scene, read: ReadImage): Promise<Buffer> {
+  const { width, height } = SHOWN;
+  const drawn = await pngOf(scene, read, Math.min(width, (height * scene.width) / scene.height));
+  return sharp(drawn)
+    .resize({ ...SHOWN, fit: 'contain', background: '#00000000' })
     .png()
     .toBuffer();
 }
