@@ -35,13 +35,13 @@ module.exports = {
     {
       name: 'core-is-pure',
       comment:
-        'No React, Next, database or Node in the core: only a validator, parsers, colours and equality that run in browsers.',
+        'No React, Next, database or Node in the core: only a validator, parsers, colours, fonts and equality that run in browsers.',
       severity: 'error',
       from: { path: '^src/core/' },
       to: {
         path: '(^|/)node_modules/',
         pathNot:
-          'node_modules/(zod|papaparse|jsonc-parser|culori|dequal|@types/(papaparse|culori)|@lezer/(lr|common))/',
+          'node_modules/(zod|papaparse|jsonc-parser|culori|dequal|opentype.js|@types/(papaparse|culori|opentype.js)|@lezer/(lr|common))/',
       },
     },
     {

@@ -62,7 +62,19 @@ const SHOTS: readonly Shot[] = [
       await person.driver.executeScript('document.querySelector("[role=region]").scrollTop = 0');
     },
   },
-  { name: 'sheet', path: '/manage/sheets/1', before: (person) => person.press('Send it on', OUTLINE) },
+  {
+    name: 'editor-views',
+    path: '/manage/products/1?place=views',
+    before: async (person) => {
+      await person.press('Name to embroider', '//*[@aria-label="Layers"]');
+      await person.pick('Moss', COUNTER);
+      await person.fill('Name to embroider', 'Ada Lark', COUNTER);
+      await person.driver.sleep(1500);
+      await person.driver.executeScript(
+        'window.scrollTo(0, 0); document.querySelectorAll("[role=region]").forEach((one) => { one.scrollTop = 0; })',
+      );
+    },
+  },
   {
     name: 'sheet-ripple',
     path: '/manage/sheets/1',

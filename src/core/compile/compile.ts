@@ -87,9 +87,7 @@ function compileWithin(
     product,
     written: { formulas: assembled.formulas, rates: assembled.rates, rules: assembled.rules },
     placeOf: job.placeOf,
-    slug: product.slug,
-    title: product.title,
-    sku: product.sku,
+    ...called(product),
     choices,
     base,
     addOns,
@@ -166,6 +164,9 @@ function checkTerms({ product, surroundings: { shop }, report }: Scope): void {
     report(['taxClass'], { code: 'unknownReference', what: 'tax class', given: product.taxClass });
   checkContents(product, report);
 }
+
+/** What a product is called. */
+const called = ({ slug, title, sku }: Product) => ({ slug, title, sku });
 
 /** What of the shop a product is resolved with. */
 function aboutShop({ surroundings: { shop, prices } }: Scope) {

@@ -49,7 +49,7 @@ export function readiness(
   // What a kit takes from stock, its parts do; and of a formula nobody can tell whether it comes to nothing.
   if (!program.supplySteps.some(({ kind }) => kind === 'inside' || kind === 'formula')) drawFaults(product, add);
   found.push(...program.faults);
-  if (product.pictures.length === 0) add(['pictures'], { code: 'pictureMissing' });
+  if (product.pictures.length === 0 && product.views.length === 0) add(['pictures'], { code: 'pictureMissing' });
   addOnFaults(program, add);
   partFaults(program, add);
   preparedFaults(program, add);

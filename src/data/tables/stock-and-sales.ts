@@ -289,7 +289,7 @@ export const orderLines = sqliteTable(
   (table) => [index('order_lines_order').on(table.orderId)],
 );
 
-/** What the views of an order line looked like when it was sold: drawn from then on, whatever becomes of the product. */
+/** What the views of an order line looked like when it was sold, whatever becomes of the product. */
 export const lineViews = sqliteTable(
   'line_views',
   {

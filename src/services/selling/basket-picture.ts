@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { type Services } from '../context';
 import { resolutionJson } from '../../core/exchange';
-import { firstViewPng } from '../pictures/drawn';
+import { firstViewPng } from '../drawing';
 import { notFound } from '../refusal';
 import { readBasket } from './basket';
 

@@ -14,7 +14,7 @@ import { problemText } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { basketLines, orderLines, orders, type OrderState } from '../../data/schema';
 import { keepFiles } from '../files/uploads';
-import { type DrawViews, keepViews, viewDrawer, type ViewsOfLine, viewsOfLine } from '../pictures/drawn';
+import { type DrawViews, keepViews, viewDrawer, type ViewsOfLine, viewsOfLine } from '../drawing';
 import { Refusal } from '../refusal';
 import { reserveCuts } from '../stock/ledger/cutting';
 import { move } from '../stock/ledger/ledger';

@@ -6,7 +6,7 @@ import { orderLines, orders, type OrderState, type PaymentOutcome, payments, sto
 import { type OrderSums } from '../../data/order-sums';
 import { type WorkshopDetail } from '../../data/workshop-details';
 import { listFiles } from '../files/uploads';
-import { type KeptView, readViews } from '../pictures/drawn';
+import { type KeptView, readViews } from '../drawing';
 import { notFound } from '../refusal';
 import { readOrderCuts } from '../stock/ledger/cutting';
 

@@ -1,5 +1,5 @@
 import { answer } from '@/http/route';
-import { keptPng } from '@/services/pictures/drawn';
+import { keptPng } from '@/services/drawing';
 
 interface Place {
   params: Promise<{ hash: string }>;

@@ -84,8 +84,8 @@ function LetterSize({ layer, path, put }: LayerProps<LayerOf<'text'>>) {
         label="A long text"
         value={layer.lines}
         alternatives={[
-          { value: 'one', label: 'is made smaller, on one line' },
-          { value: 'wrapped', label: 'goes on in the next line' },
+          { value: 'one', label: 'is made smaller' },
+          { value: 'wrapped', label: 'goes on below' },
         ]}
         onChange={(lines) => put('lines', { lines: lines === 'wrapped' ? 'wrapped' : 'one' })}
       />

@@ -1,5 +1,5 @@
 import { answer } from '@/http/route';
-import { letteringFile } from '@/services/pictures/lettering';
+import { letteringFile } from '@/services/drawing/lettering';
 import { notFound } from '@/services/refusal';
 
 interface Place {

@@ -1,5 +1,5 @@
 import { answer } from '@/http/route';
-import { keptDrawing } from '@/services/pictures/drawn';
+import { keptDrawing } from '@/services/drawing';
 import { Refusal } from '@/services/refusal';
 
 interface Place {

@@ -1,6 +1,6 @@
 import { type Program } from '@/core/compile';
 import { compose, type Scene, type Seen } from '@/core/picture';
-import { allLettering } from '../lettering';
+import { allLettering } from './lettering';
 import { uploadSource } from './images';
 
 /** A view as it is drawn. */

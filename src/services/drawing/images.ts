@@ -4,7 +4,7 @@ import { extname, resolve, sep } from 'node:path';
 import { type Scene, sourcesOf, svgOf, svgText } from '@/core/picture';
 import { type Queries } from '@/data/database';
 import { media, uploads } from '@/data/schema';
-import { makeSafe } from '../../files/pictures';
+import { makeSafe } from '../files/pictures';
 
 /** A picture that a scene is drawn with. */
 export interface ImageBytes {
