@@ -98,6 +98,7 @@ describe('colours', () => {
       turn: null,
       opacity: 1,
       blend,
+      tint: null,
       nodes: [{ kind: 'path', d: 'M0 0H10V10H0Z', fill: { kind: 'colour', colour: above }, line: null }],
     };
     const expected = parts(below).map((cb, index) => Math.round(formula(cb, parts(above)[index] ?? 0) * 255));

@@ -153,6 +153,11 @@ const piecesLayer = z.strictObject({
     .describe('keys of parts and slots whose pieces are set one on the other, from the first'),
   towards: z.enum(['up', 'down', 'left', 'right']).default('up').describe('from the side of the box where it begins'),
   gap: decimalText.default('0').describe('between one piece and the next; less than 0 has them overlap'),
+  tint: pictureColourSchema
+    .nullable()
+    .default(null)
+    .describe('the colour that pieces take on, their light and shade kept; null leaves their own'),
+  tinted: z.array(placeRef()).max(60).default([]).describe('whose pieces take it on; none for all'),
 });
 
 /** One layer of a view. */

@@ -4,7 +4,8 @@ import { type KitProgram } from './kit';
 
 /**
  * The faults that keep every selection from being sold. Nobody need take along what may be left out: that it is not
- * there keeps the product from being published, not from being sold.
+ * there keeps the product from being published, not from being sold. Likewise what a view names and is gone: its layer is
+ * not seen.
  *
  * @param gone positions of the choices that would take along what is not there
  * @param placeOf where a place of the product stands in the definition, as faults name it
@@ -25,8 +26,12 @@ export function blockingOf(
   const isDeclinable = ({ code, path }: Fault) =>
     ((code === 'addOnUnknown' || PART_FAULTS.has(code)) && declinable.has(path.slice(0, -1).join(' '))) ||
     (PART_FAULTS.has(code) && kit !== null && canDoWithout(kit, product, path));
-  return faults.filter((fault) => fault.gravity === 'mustFix' && !isDeclinable(fault));
+  return faults.filter((fault) => fault.gravity === 'mustFix' && !isDeclinable(fault) && !isOfLooks(fault));
 }
+
+/** Whether something is wrong with how it looks alone; what is another host’s is shown to nobody. */
+const isOfLooks = ({ path: [field], code }: Fault): boolean =>
+  field === 'views' && code !== 'pictureElsewhere' && code !== 'hidesSigns';
 
 /**
  * Places of the candidates of slots that can be done without: of slots that may stay empty, or have another that can be

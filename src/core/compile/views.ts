@@ -136,10 +136,12 @@ function checkLayer(layer: Layer, path: Path, scope: Scope, places: ReadonlySet<
       return;
     case 'pieces':
       readDecimal(layer.gap, [...path, 'gap'], scope.report);
-      layer.places.forEach((key, index) => {
-        if (!places.has(key))
-          scope.report([...path, 'places', index], { code: 'unknownReference', what: 'slot or part', given: key });
-      });
+      colour(layer.tint, 'tint');
+      for (const field of ['places', 'tinted'] as const)
+        layer[field].forEach((key, index) => {
+          if (!places.has(key))
+            scope.report([...path, field, index], { code: 'unknownReference', what: 'slot or part', given: key });
+        });
       return;
   }
 }
@@ -192,7 +194,8 @@ function followedBy(
     const index =
       of.kind === 'choice'
         ? scope.product.choices.findIndex(({ key }) => key === of.choice)
-        : formulas.findIndex((formula) => figureKey(formula) === of.formula);
+        : // What work costs is the catalog manager’s business: nothing that customers see may follow from it.
+          formulas.findIndex((formula) => formula.serves.kind !== 'cost' && figureKey(formula) === of.formula);
     if (index < 0 && of.kind === 'formula')
       scope.report([...place, 'of', 'formula'], { code: 'unknownReference', what: 'formula', given: of.formula });
     if (index >= 0) found.set(name, { name, kind: of.kind, index });

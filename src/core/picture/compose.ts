@@ -269,7 +269,13 @@ class Composing {
   /** Pieces of slots and parts, one on the other, each as it is drawn by itself. */
   private pieces(layer: LayerOf<'pieces'>, box: Box): SceneNode[] {
     const upright = layer.towards === 'up' || layer.towards === 'down';
-    const found = layer.places.flatMap((place) => this.piecesAt(place, box, upright)).slice(0, MOST_PIECES);
+    const tint = layer.tint && this.colour(layer.tint);
+    const takesOn = (place: string) => layer.tinted.length === 0 || layer.tinted.includes(place);
+    const found = layer.places
+      .flatMap((place) =>
+        this.piecesAt(place, box, upright).map((piece) => (takesOn(place) ? { ...piece, tint } : piece)),
+      )
+      .slice(0, MOST_PIECES);
     if (found.length === 0) return [];
     const gap = finite(Number(layer.gap));
     const along = (piece: Piece) => (upright ? piece.height : piece.width);
@@ -325,7 +331,13 @@ class Composing {
           : upright
             ? box.width / scene.width
             : box.height / scene.height;
-      return { width: scene.width * grow, height: scene.height * grow, grow, nodes: nodesWithGround(scene) };
+      return {
+        width: scene.width * grow,
+        height: scene.height * grow,
+        grow,
+        tint: null,
+        nodes: nodesWithGround(scene),
+      };
     }
     // What has no view of its own brings its picture, in the shape that the shop shows pictures in.
     const layers = seen.pictures[0]?.layers ?? [];
@@ -340,7 +352,7 @@ class Composing {
       mask: null,
       tint: null,
     }));
-    return { width, height, grow: 1, nodes };
+    return { width, height, grow: 1, tint: null, nodes };
   }
 
   private answer(choice: string) {
@@ -392,6 +404,8 @@ interface Piece {
   readonly height: number;
   /** how much its own nodes grow to that size */
   readonly grow: number;
+  /** the colour that it takes on; null for its own */
+  readonly tint: string | null;
   readonly nodes: readonly SceneNode[];
 }
 
@@ -429,8 +443,8 @@ function spot(
   }
 }
 
-const placed = ({ nodes, grow }: Piece, move: { x: number; y: number }, further: number): SceneNode[] => [
-  groupOf(nodes, { move, grow: grow * further }),
+const placed = ({ nodes, grow, tint }: Piece, move: { x: number; y: number }, further: number): SceneNode[] => [
+  groupOf(nodes, { move, grow: grow * further, tint }),
 ];
 
 /** What a scene draws, on the ground that it has. */

@@ -206,6 +206,29 @@ describe('a view', () => {
   });
 });
 
+describe('what is wrong with a view', () => {
+  it('keeps a product from being published, not from being sold', () => {
+    const { program, ask, scene } = pictured({ layers: [shape({ fill: { kind: 'chosen', choice: 'gone' } })] });
+    expect(program().faults.map(({ code, gravity }) => [code, gravity])).toEqual([['unknownReference', 'mustFix']]);
+    expect(ask({ length: '5' }).state).toBe('sellable');
+    expect(scene({ length: '5' }).nodes).toEqual([]);
+  });
+
+  it('shows nothing of another host', () => {
+    const picture = { kind: 'picture', key: 'p', ...box, from: { kind: 'fixed', src: 'https://elsewhere.example/x' } };
+    expect(pictured({ layers: [picture] }).ask({ length: '5' }).state).toBe('invalid');
+  });
+
+  it('never tells what work costs', () => {
+    const { faults, ask } = pictured(
+      { layers: [shape({ width: { of: { kind: 'formula', formula: 'work' } } })] },
+      { formulas: [{ key: 'work', title: 'Work', serves: { kind: 'cost' }, text: '12.50 EUR' }] },
+    );
+    expect(faults()).toEqual(['views.0.layers.0.width.of.formula unknownReference']);
+    expect(ask({ length: '5' }).views?.[0]?.figures).toEqual({});
+  });
+});
+
 describe('text on a picture', () => {
   const text = (more: object = {}) => ({
     kind: 'text',
@@ -358,6 +381,35 @@ describe('pieces of a build', () => {
       [220, 0.5, 'path'],
     ]);
     expect(draw()).toEqual([]);
+  });
+
+  it('take on a colour, all of them or those of some places', () => {
+    const stack = { kind: 'pieces', key: 'stack', x: '0', y: '0', width: '100', height: '300', places: ['boxes'] };
+    const painted = (more: object) => {
+      const tint = { kind: 'fixed', colour: '#204080' };
+      const shop = shopOf([
+        {
+          choices: [{ ...boxesSlot, options: [{ key: 'deep', title: 'deep' }] }],
+          parts: [{ key: 'lid', title: 'Lid', candidates: [{ product: 'low' }] }],
+          views: [
+            {
+              key: 'front',
+              title: 'Front',
+              width: '100',
+              height: '300',
+              layers: [{ ...stack, places: ['boxes', 'lid'], tint, ...more }],
+            },
+          ],
+        },
+        boxes('deep', '80', '#111111'),
+        boxes('low', '40', '#222222'),
+      ]);
+      const scene = compose(shop.program(), shop.ask({ boxes: ['deep'] }), drawing);
+      return scene?.nodes.map((node) => node.kind === 'group' && node.tint);
+    };
+    expect(painted({})).toEqual(['#204080', '#204080']);
+    expect(painted({ tinted: ['boxes'] })).toEqual(['#204080', null]);
+    expect(painted({ tint: null })).toEqual([null, null]);
   });
 
   it('bring their picture where they have no view', () => {

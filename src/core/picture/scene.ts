@@ -54,6 +54,8 @@ export type SceneNode =
       /** from 0 to 1 */
       readonly opacity: number;
       readonly blend: Blend;
+      /** the colour that everything in it takes on, `#rrggbb`; null for its own colours */
+      readonly tint: string | null;
       readonly nodes: readonly SceneNode[];
     };
 
@@ -80,7 +82,17 @@ export interface Scene {
 export const groupOf = (
   nodes: readonly SceneNode[],
   changed: Partial<Omit<Extract<SceneNode, { kind: 'group' }>, 'kind' | 'nodes'>>,
-): SceneNode => ({ kind: 'group', move: null, grow: 1, turn: null, opacity: 1, blend: 'normal', nodes, ...changed });
+): SceneNode => ({
+  kind: 'group',
+  move: null,
+  grow: 1,
+  turn: null,
+  opacity: 1,
+  blend: 'normal',
+  tint: null,
+  nodes,
+  ...changed,
+});
 
 /** The sources of all pictures and textures of a scene, each once. */
 export function sourcesOf(nodes: readonly SceneNode[]): ReadonlySet<string> {

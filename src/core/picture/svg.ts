@@ -96,7 +96,7 @@ class Writing {
     }
   }
 
-  private group({ move, grow, turn, opacity, blend, nodes }: Extract<SceneNode, { kind: 'group' }>): SvgElement {
+  private group({ move, grow, turn, opacity, blend, tint, nodes }: Extract<SceneNode, { kind: 'group' }>): SvgElement {
     const transform = [
       ...(turn ? [`rotate(${coordinate(turn.degrees)} ${coordinate(turn.x)} ${coordinate(turn.y)})`] : []),
       ...(move ? [`translate(${coordinate(move.x)} ${coordinate(move.y)})`] : []),
@@ -108,6 +108,7 @@ class Writing {
         {
           ...(transform !== '' && { transform }),
           ...(opacity < 1 && { opacity: coordinate(opacity) }),
+          ...(tint !== null && { filter: `url(#${this.tint(tint)})` }),
         },
         nodes.map((node) => this.node(node)),
       ),

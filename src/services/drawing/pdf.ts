@@ -1,6 +1,6 @@
 import PdfDocument from 'pdfkit';
 import { rectangle } from '@/core/picture/outline';
-import { type Scene, type SceneNode } from '@/core/picture';
+import { groupOf, type Scene, type SceneNode } from '@/core/picture';
 import { pngOf } from './raster';
 import { type ReadImage } from './images';
 
@@ -66,6 +66,8 @@ async function draw(node: SceneNode, within: Scene, drawing: Drawing): Promise<v
     case 'letters':
       throw new Error('letters are drawn as outlines: their face has to be there first');
     case 'group': {
+      // What takes on a colour is worked out dot by dot.
+      if (node.tint !== null) return drawInPixels(node, within, drawing);
       doc.save();
       if (node.turn) doc.rotate(node.turn.degrees, { origin: [node.turn.x, node.turn.y] });
       if (node.move) doc.translate(node.move.x, node.move.y);
@@ -98,17 +100,7 @@ async function drawInPixels(node: SceneNode, { width, height }: Scene, { doc, re
     ...alone,
     width: box.width,
     height: box.height,
-    nodes: [
-      {
-        kind: 'group',
-        move: { x: -box.x, y: -box.y },
-        grow: 1,
-        turn: null,
-        opacity: 1,
-        blend: 'normal',
-        nodes: [node],
-      },
-    ],
+    nodes: [groupOf([node], { move: { x: -box.x, y: -box.y } })],
   };
   const png = await pngOf(moved, read, Math.max(1, box.width * pixels));
   doc.image(png, box.x, box.y, { width: box.width, height: box.height });

@@ -15,7 +15,9 @@ export type DrawViews = (program: Program, seen: Seen) => DrawnView[];
 
 /** Makes ready to draw: the faces of letters are loaded once. */
 export async function viewDrawer(): Promise<DrawViews> {
-  const lettering = await allLettering();
+  const faces = await allLettering();
+  // What is kept is outlines: a face that there is not any more is drawn in the plain one.
+  const lettering = (face: string) => faces(face) ?? faces('plain');
   return (program, seen) =>
     program.product.views.flatMap(({ key, title }) => {
       const scene = compose(program, seen, { lettering, file: uploadSource }, key);

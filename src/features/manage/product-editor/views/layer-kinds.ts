@@ -97,6 +97,8 @@ export const freshLayers: { readonly [K in Layer['kind']]: (product: Product, ch
     places: placesFor(product, choices).map(({ value }) => value),
     towards: 'up',
     gap: '0',
+    tint: null,
+    tinted: [],
   }),
 };
 

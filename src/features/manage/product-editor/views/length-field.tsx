@@ -23,10 +23,12 @@ export function LengthField({ label, length, fault, onChange }: Props) {
       value: `choice:${key}`,
       label: `grows with ${title || key}`,
     })),
-    ...program.formulas.map(({ key, sheet, title }) => ({
-      value: `formula:${sheet === null ? key : `${sheet}.${key}`}`,
-      label: `grows with ${title || key}`,
-    })),
+    ...program.formulas
+      .filter(({ serves }) => serves.kind !== 'cost')
+      .map(({ key, sheet, title }) => ({
+        value: `formula:${sheet === null ? key : `${sheet}.${key}`}`,
+        label: `grows with ${title || key}`,
+      })),
   ];
   const follow = (name: string) => {
     const [kind, key] = [name.slice(0, name.indexOf(':')), name.slice(name.indexOf(':') + 1)];

@@ -1,10 +1,11 @@
 'use client';
 
-import { SimpleGrid, Stack } from '@chakra-ui/react';
+import { SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { type LayerOf } from '@/core/catalog';
 import { useEditing } from '@/features/editors/frame';
 import { SelectField, TextField } from '@/ui/field';
 import { Tick } from '@/ui/tick';
+import { ColourField } from './colour-field';
 import { type LayerProps, useFaults } from './fields-shared';
 import { placesFor } from './layer-kinds';
 
@@ -14,23 +15,12 @@ export function PiecesFields({ layer, path, put }: LayerProps<LayerOf<'pieces'>>
   const places = placesFor(product, assembled.choices);
   return (
     <Stack gap="3">
-      <Stack gap="1.5" role="group" aria-label="Pieces of">
-        {places.map(({ value, label }) => (
-          <Tick
-            key={value}
-            label={label}
-            checked={layer.places.includes(value)}
-            onChange={(on) =>
-              put('places', {
-                // In the order of the page, whatever is ticked first.
-                places: places
-                  .map((place) => place.value)
-                  .filter((key) => (key === value ? on : layer.places.includes(key))),
-              })
-            }
-          />
-        ))}
-      </Stack>
+      <PlaceTicks
+        label="Pieces of"
+        places={places}
+        ticked={layer.places}
+        onChange={(ticked) => put('places', { places: ticked })}
+      />
       <SimpleGrid minChildWidth="150px" gap="3">
         <SelectField
           label="One after the other"
@@ -54,6 +44,51 @@ export function PiecesFields({ layer, path, put }: LayerProps<LayerOf<'pieces'>>
           onChange={(gap) => put('gap', { gap })}
         />
       </SimpleGrid>
+      <ColourField
+        label="They take on"
+        colour={layer.tint}
+        none="no colour: they stay as they are"
+        onChange={(tint) => put('tint', { tint })}
+      />
+      {layer.tint && (
+        <PlaceTicks
+          label="Only those of"
+          places={places.filter(({ value }) => layer.places.includes(value))}
+          ticked={layer.tinted}
+          onChange={(tinted) => put('tinted', { tinted })}
+        />
+      )}
+    </Stack>
+  );
+}
+
+/** Places to tick, kept in the order of the page, whatever is ticked first. */
+function PlaceTicks({
+  label,
+  places,
+  ticked,
+  onChange,
+}: {
+  label: string;
+  places: readonly { readonly value: string; readonly label: string }[];
+  ticked: readonly string[];
+  onChange: (ticked: string[]) => void;
+}) {
+  return (
+    <Stack gap="1.5" role="group" aria-label={label}>
+      <Text fontWeight="600">{label}</Text>
+      {places.map((place) => (
+        <Tick
+          key={place.value}
+          label={place.label}
+          checked={ticked.includes(place.value)}
+          onChange={(on) =>
+            onChange(
+              places.map(({ value }) => value).filter((key) => (key === place.value ? on : ticked.includes(key))),
+            )
+          }
+        />
+      ))}
     </Stack>
   );
 }
