@@ -4,8 +4,8 @@ import { type KitProgram } from './kit';
 
 /**
  * The faults that keep every selection from being sold. Nobody need take along what may be left out: that it is not
- * there keeps the product from being published, not from being sold. Likewise what a view names and is gone: its layer is
- * not seen.
+ * there keeps the product from being published, not from being sold. Likewise what a view names and is gone: its layer
+ * is not seen.
  *
  * @param gone positions of the choices that would take along what is not there
  * @param placeOf where a place of the product stands in the definition, as faults name it
