@@ -11,7 +11,7 @@ import {
 import { placesOf, type Program } from '../compile';
 import { type CountedAnswer, type PictureView, type ViewSeen } from '../run';
 import { type Lettering } from './lettering';
-import { ellipse, frame, measureLine, rectangle } from './outline';
+import { ellipse, frame, measureFrom, measureLine, rectangle } from './outline';
 import { type Box, groupOf, type Paint, type PictureTold, type Scene, type SceneNode } from './scene';
 import { textNodes } from './text-layer';
 
@@ -43,6 +43,9 @@ const DEEPEST = 6;
 
 /** So many things are drawn at most, pieces of pieces counted: whatever a definition says, a picture is soon there. */
 const MOST_NODES = 20_000;
+
+/** A texture is tiled at most so many times across a view. */
+const MOST_TILES = 200;
 
 /** What is left of that, for a picture with all that stands in it. */
 interface Budget {
@@ -122,7 +125,7 @@ class Composing {
   ) {
     this.view = view;
     this.state = state;
-    this.scale = view.scale === null ? null : Number(view.scale) || null;
+    this.scale = view.scale === null ? null : scaleFrom(view.scale);
     this.size = { width: this.length(view.width), height: this.length(view.height) };
   }
 
@@ -152,9 +155,9 @@ class Composing {
 
   /** A length in the units of the view; 0 for what is no number. */
   private length(length: PictureLength): number {
-    if (typeof length === 'string') return finite(Number(length));
-    const figure = finite(Number(this.state.figures[followed(length) ?? ''] ?? 0));
-    return finite(Number(length.base) + (Number(length.times) * figure) / (this.scale ?? 1));
+    if (typeof length === 'string') return measureFrom(length);
+    const figure = measureFrom(this.state.figures[followed(length) ?? ''] ?? '0');
+    return finite(measureFrom(length.base) + (measureFrom(length.times) * figure) / (this.scale ?? 1));
   }
 
   /** Where a layer lies: from the point of the view that it keeps its distance to. */
@@ -173,7 +176,7 @@ class Composing {
     const box = this.boxOf(layer);
     if (!(box.width > 0 && box.height > 0)) return [];
     const nodes = this.nodesOf(layer, box);
-    const degrees = finite(Number(layer.turn));
+    const degrees = measureFrom(layer.turn);
     if (nodes.length === 0 || (degrees === 0 && layer.opacity === 100 && layer.blend === 'normal')) return nodes;
     const turn = degrees === 0 ? null : { degrees, x: box.x + box.width / 2, y: box.y + box.height / 2 };
     return [groupOf(nodes, { turn, opacity: layer.opacity / 100, blend: layer.blend })];
@@ -224,15 +227,15 @@ class Composing {
   }
 
   private shape(layer: LayerOf<'shape'>, box: Box): SceneNode[] {
-    const corner = finite(Number(layer.corner));
+    const corner = measureFrom(layer.corner);
     const d =
       layer.shape === 'ellipse'
         ? ellipse(box)
         : layer.shape === 'frame'
-          ? frame(box, finite(Number(layer.bar)), corner)
+          ? frame(box, measureFrom(layer.bar), corner)
           : rectangle(box, corner);
-    const fill = layer.fill && this.paint(layer.fill, finite(Number(layer.tile)));
-    const line = layer.line && { colour: layer.line.colour, width: finite(Number(layer.line.width)) };
+    const fill = layer.fill && this.paint(layer.fill, measureFrom(layer.tile));
+    const line = layer.line && { colour: layer.line.colour, width: measureFrom(layer.line.width) };
     return fill || line ? [{ kind: 'path', d, fill, line }] : [];
   }
 
@@ -248,7 +251,7 @@ class Composing {
   private measure(layer: LayerOf<'measure'>, box: Box): SceneNode[] {
     const text = this.said(layer.choice);
     if (text === null) return [];
-    const size = finite(Number(layer.size));
+    const size = measureFrom(layer.size);
     const line = measureLine(box, layer.along, size);
     const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
     // The figures stand above a line across, and beside one that is upright, turned along it.
@@ -277,7 +280,7 @@ class Composing {
       )
       .slice(0, MOST_PIECES);
     if (found.length === 0) return [];
-    const gap = finite(Number(layer.gap));
+    const gap = measureFrom(layer.gap);
     const along = (piece: Piece) => (upright ? piece.height : piece.width);
     const whole = found.reduce((sum, piece) => sum + along(piece) + gap, -gap);
     const room = upright ? box.height : box.width;
@@ -389,7 +392,9 @@ class Composing {
   private paint(colour: PictureColour, tile: number): Paint | null {
     if (colour.kind === 'chosen' && tile > 0) {
       const texture = this.chosen(colour.choice)?.texture;
-      if (texture) return { kind: 'texture', src: texture, width: tile };
+      // Tiles that nobody could tell apart are drawn as small as that.
+      const width = Math.max(tile, this.size.width / MOST_TILES);
+      if (texture) return { kind: 'texture', src: texture, width };
     }
     const plain = this.colour(colour);
     return plain === null ? null : { kind: 'colour', colour: plain };
@@ -412,6 +417,9 @@ interface Piece {
 /** How many things are drawn by some nodes. */
 const sizeOf = (nodes: readonly SceneNode[]): number =>
   nodes.reduce((sum, node) => sum + 1 + (node.kind === 'group' ? sizeOf(node.nodes) : 0), 0);
+
+/** Millimetres of one unit; null for what is no scale. */
+const scaleFrom = (text: string): number | null => (measureFrom(text) > 0 ? measureFrom(text) : null);
 
 const finite = (value: number) => (Number.isFinite(value) ? value : 0);
 

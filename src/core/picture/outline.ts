@@ -6,6 +6,14 @@ export function coordinate(value: number): string {
   return String(rounded === 0 ? 0 : rounded);
 }
 
+const DECIMAL = /^[+-]?\d+(\.\d+)?$/;
+
+/** A decimal of a definition as a coordinate; 0 for what is none, such as what is half typed. */
+export function measureFrom(text: string): number {
+  const value = DECIMAL.test(text) ? Number(text) : 0;
+  return Number.isFinite(value) ? value : 0;
+}
+
 const point = (x: number, y: number) => `${coordinate(x)} ${coordinate(y)}`;
 
 /** The outline of a rectangle, its corners rounded by a radius. */

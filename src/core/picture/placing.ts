@@ -1,11 +1,11 @@
 import { type Layer, type PictureLength } from '../catalog';
-import { coordinate } from './outline';
+import { coordinate, measureFrom } from './outline';
 import { type Box } from './scene';
 
 /** A length of which the part that does not grow is changed by so many units. */
 function changed(length: PictureLength, by: number): PictureLength {
   if (by === 0) return length;
-  const sum = (text: string) => coordinate((Number(text) || 0) + by);
+  const sum = (text: string) => coordinate(measureFrom(text) + by);
   return typeof length === 'string' ? sum(length) : { ...length, base: sum(length.base) };
 }
 

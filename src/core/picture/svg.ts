@@ -18,6 +18,8 @@ export interface SvgOptions {
   readonly address?: (src: string) => string;
   /** whether it says how large it is in millimetres, where the view is true to scale */
   readonly inMillimetres?: boolean;
+  /** how large it says that it is, in pixels; absent for nothing */
+  readonly pixels?: { readonly width: number; readonly height: number };
 }
 
 const element = (
@@ -28,7 +30,7 @@ const element = (
 
 /** A scene as an SVG document. */
 export function svgOf(scene: Scene, options: SvgOptions = {}): SvgElement {
-  const { width, height, millimetres, background, alt } = scene;
+  const { width, height, background, alt } = scene;
   const writing = new Writing(options);
   const ground: SceneNode[] =
     background === null
@@ -42,16 +44,12 @@ export function svgOf(scene: Scene, options: SvgOptions = {}): SvgElement {
           },
         ];
   const drawn = [...ground, ...scene.nodes].map((node) => writing.node(node));
-  const size: Readonly<Record<string, string>> =
-    options.inMillimetres === true && millimetres !== null
-      ? { width: `${coordinate(width * millimetres)}mm`, height: `${coordinate(height * millimetres)}mm` }
-      : {};
   return {
     tag: 'svg',
     attributes: {
       xmlns: 'http://www.w3.org/2000/svg',
       viewBox: `0 0 ${coordinate(width)} ${coordinate(height)}`,
-      ...size,
+      ...sizeSaid(scene, options),
       role: 'img',
       'aria-label': alt,
     },
@@ -59,6 +57,17 @@ export function svgOf(scene: Scene, options: SvgOptions = {}): SvgElement {
     style: { isolation: 'isolate' },
     children: [...(writing.shared.length > 0 ? [element('defs', {}, writing.shared)] : []), ...drawn],
   };
+}
+
+function sizeSaid(
+  { width, height, millimetres }: Scene,
+  { inMillimetres = false, pixels }: SvgOptions,
+): Readonly<Record<string, string>> {
+  // Whole pixels are hardly ever of exactly its shape.
+  if (pixels)
+    return { width: coordinate(pixels.width), height: coordinate(pixels.height), preserveAspectRatio: 'none' };
+  if (!inMillimetres || millimetres === null) return {};
+  return { width: `${coordinate(width * millimetres)}mm`, height: `${coordinate(height * millimetres)}mm` };
 }
 
 /** A document while it is written: what several things refer to is written once. */

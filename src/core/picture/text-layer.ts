@@ -1,4 +1,5 @@
 import { type LayerOf } from '../catalog';
+import { measureFrom } from './outline';
 import { bentOutline, type Lettering, setLine, type SetLine, straightOutline } from './lettering';
 import { type Box, type PictureTold, type SceneNode } from './scene';
 
@@ -19,9 +20,9 @@ interface Words {
 /** Draws a text; with a face that is not there yet, as letters for whoever shows the picture. */
 export function textNodes(words: Words, face: Lettering | null, key: string, told: PictureTold[]): SceneNode[] {
   const text = [...words.text].slice(0, MOST_SIGNS).join('');
-  if (text.trim() === '') return [];
+  if (text.trim() === '' || measureFrom(words.layer.size) <= 0) return [];
   if (!face) return [awaited({ ...words, text }, key)];
-  const wanted = Number(words.layer.size) / face.capitals;
+  const wanted = measureFrom(words.layer.size) / face.capitals;
   const { lines, size } =
     words.layer.lines === 'wrapped' ? wrapped(text, words.box, face, wanted) : onOneLine(text, words.box, face, wanted);
   note(words, text, lines, size * face.capitals, told);
@@ -78,7 +79,7 @@ function broken(text: string, width: number, face: Lettering): SetLine[] {
 }
 
 function note({ layer }: Words, text: string, lines: readonly SetLine[], height: number, told: PictureTold[]): void {
-  const smallest = Number(layer.smallest);
+  const smallest = measureFrom(layer.smallest);
   if (height < smallest - 1e-9) told.push({ code: 'lettersTooSmall', text, height, smallest });
   const letters = [...new Set(lines.flatMap(({ missing }) => missing))].join('');
   if (letters.trim() !== '') told.push({ code: 'lettersMissing', letters });
@@ -93,7 +94,7 @@ function outlineOf(
   const capitals = face.capitals * size;
   const high = (lines.length - 1) * LINE * size + capitals;
   const first = box.y + (box.height - high) / 2 + capitals;
-  const radius = arc === null ? 0 : Number(arc);
+  const radius = arc === null ? 0 : measureFrom(arc);
   const [only] = lines;
   if (radius !== 0 && only && lines.length === 1) return bentOutline(only, size, box.x + box.width / 2, first, radius);
   return lines
@@ -112,7 +113,7 @@ function startOf({ x, width }: Box, line: number, align: Words['layer']['align']
 const USUAL_CAPITALS = 0.68;
 
 function awaited({ text, box, colour, layer: { size, align } }: Words, face: string): SceneNode {
-  const guess = Number(size) / USUAL_CAPITALS;
+  const guess = measureFrom(size) / USUAL_CAPITALS;
   const size1 = Math.min(guess, box.height / USUAL_CAPITALS, box.width / Math.max(1, text.length * 0.55));
   const x = align === 'left' ? box.x : align === 'right' ? box.x + box.width : box.x + box.width / 2;
   const y = box.y + box.height / 2 + (size1 * USUAL_CAPITALS) / 2;

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { readFile } from 'node:fs/promises';
 import { extname, resolve, sep } from 'node:path';
-import { type Scene, sourcesOf, svgOf, svgText } from '@/core/picture';
+import { type Scene, sourcesOf, type SvgOptions, svgOf, svgText } from '@/core/picture';
 import { type Queries } from '@/data/database';
 import { media, uploads } from '@/data/schema';
 import { makeSafe } from '../files/pictures';
@@ -83,7 +83,11 @@ export async function carried({ nodes }: Pick<Scene, 'nodes'>, read: ReadImage):
   return (src) => found.get(src) ?? NOTHING;
 }
 
-/** A scene as an SVG document that needs nothing beside it; in millimetres where its view is true to scale. */
-export async function svgFile(scene: Scene, read: ReadImage): Promise<string> {
-  return svgText(svgOf(scene, { address: await carried(scene, read), inMillimetres: true }));
+/**
+ * A scene as an SVG document that needs nothing beside it; in millimetres where its view is true to scale.
+ *
+ * @param pixels how large it says that it is instead
+ */
+export async function svgFile(scene: Scene, read: ReadImage, pixels?: SvgOptions['pixels']): Promise<string> {
+  return svgText(svgOf(scene, { address: await carried(scene, read), inMillimetres: true, pixels }));
 }

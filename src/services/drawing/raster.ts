@@ -17,16 +17,10 @@ const SHOWN = { width: 900, height: 675 };
 export async function pngOf(scene: Scene, read: ReadImage, width: number): Promise<Buffer> {
   const height = (width * scene.height) / scene.width;
   const larger = Math.max(1, width / LARGEST_RASTER, height / LARGEST_RASTER);
-  // Drawn at its size: what says how large it is in millimetres would else be drawn at that.
-  const svg = await svgFile({ ...scene, millimetres: null }, read);
-  return sharp(Buffer.from(svg), { limitInputPixels: 80_000_000 })
-    .resize({
-      width: Math.max(1, Math.round(width / larger)),
-      height: Math.max(1, Math.round(height / larger)),
-      fit: 'fill',
-    })
-    .png()
-    .toBuffer();
+  const [across, down] = [width, height].map((size) => Math.max(1, Math.round(size / larger)));
+  // Drawn as large as it is wanted: letters stay sharp, and nothing larger is ever drawn.
+  const svg = await svgFile(scene, read, { width: across ?? 1, height: down ?? 1 });
+  return sharp(Buffer.from(svg), { limitInputPixels: 80_000_000 }).png().toBuffer();
 }
 
 /** A scene in pixels, whole within the frame that pictures are shown in; around it nothing. @returns a PNG */
