@@ -182,7 +182,11 @@ async function runPicture(
       `oak picture: --view ${view}: There is no such view. There are: ${views.map(({ key }) => key).join(', ')}.`,
     ]);
   // What only pictures need is loaded for them alone.
-  const { imagesBeside, pdfOf, pngOf, svgFile, viewDrawer } = await import('../services/drawing');
+  const { imagesBeside, svgFile, viewDrawer } = await import('../services/drawing');
+  const [{ pdfOf }, { pngOf }] = await Promise.all([
+    import('../services/drawing/pdf'),
+    import('../services/drawing/raster'),
+  ]);
   const drawn = (await viewDrawer())(program, resolutionJson(resolution));
   const scene = drawn.find((one) => one.view === (view ?? views[0]?.key))?.scene;
   if (!scene) throw new BadInput([`${program.slug}: the size of this view comes to nothing with this selection.`]);

@@ -3,6 +3,7 @@ import sharp from 'sharp';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { GET as picture } from '@/app/pictures/drawn/[hash]/route';
 import { GET as drawing } from '@/app/api/manage/drawn/[hash]/route';
+import { GET as uploaded } from '@/app/api/shop/uploads/[token]/route';
 import { GET as font } from '@/app/api/lettering/[face]/[subset]/route';
 import { type Product } from '@/core/catalog';
 import { openProduct, saveDraft } from '@/services/products/drafts';
@@ -86,6 +87,9 @@ describe('an order', () => {
     const hostile =
       '<svg xmlns="http://www.w3.org/2000/svg" width="40" height="20"><script>alert(1)</script><rect width="40" height="20" fill="#123456"/></svg>';
     const { token } = await uploadFile(context, 'jar-labels', 'artwork', 'logo.svg', Buffer.from(hostile));
+    const shown = await uploaded(asked(''), { params: Promise.resolve({ token }) });
+    expect((await sharp(Buffer.from(await shown.arrayBuffer())).metadata()).format).toBe('png');
+    expect((await uploaded(asked(''), { params: Promise.resolve({ token: 'x' }) })).status).toBe(404);
     const basket = await addToBasket(context, undefined, {
       slug: 'jar-labels',
       answers: { shape: 'square', artwork: [token] },

@@ -6,7 +6,7 @@ import { describe, expect, it } from 'vitest';
 import { type Scene, type SceneNode, svgOf, svgText } from '@/core/picture';
 import { letteringFrom } from '@/core/picture/font-file';
 import { setLine } from '@/core/picture/lettering';
-import { pdfOf } from '@/services/drawing';
+import { pdfOf } from '@/services/drawing/pdf';
 
 const scene = (nodes: readonly SceneNode[], more: Partial<Scene> = {}): Scene => ({
   width: 70,

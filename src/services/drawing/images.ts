@@ -4,7 +4,6 @@ import { extname, resolve, sep } from 'node:path';
 import { type Scene, sourcesOf, type SvgOptions, svgOf, svgText } from '@/core/picture';
 import { type Queries } from '@/data/database';
 import { media, uploads } from '@/data/schema';
-import { makeSafe } from '../files/pictures';
 
 /** A picture that a scene is drawn with. */
 export interface ImageBytes {
@@ -37,7 +36,9 @@ export function imagesIn(queries: Queries): ReadImage {
       const found = await queries.query.uploads.findFirst({ where: eq(uploads.token, token) });
       const type = found && DRAWN_TYPES[found.type];
       // What customers send is drawn as safely as what the shop shows; what is no picture after all is left out.
-      return found && type !== undefined ? makeSafe(found.bytes).catch(() => null) : null;
+      if (!found || type === undefined) return null;
+      const { makeSafe } = await import('../files/pictures');
+      return makeSafe(found.bytes).catch(() => null);
     }
     const hash = /^\/pictures\/([0-9a-f]{40})$/.exec(src)?.[1];
     const found = hash === undefined ? undefined : await queries.query.media.findFirst({ where: eq(media.hash, hash) });

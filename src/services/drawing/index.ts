@@ -9,6 +9,4 @@ export {
   type ViewsOfLine,
   viewsOfLine,
 } from './kept';
-export { pdfOf } from './pdf';
-export { pngOf } from './raster';
 export { type DrawnView, type DrawViews, viewDrawer } from './scenes';

@@ -7,9 +7,7 @@ import { type Queries } from '@/data/database';
 import { lineViews } from '@/data/schema';
 import { type Services } from '../context';
 import { notFound } from '../refusal';
-import { imagesIn, svgFile } from './images';
-import { pdfOf } from './pdf';
-import { framedPng } from './raster';
+import { imagesIn, type ReadImage, svgFile } from './images';
 import { type DrawnView, type DrawViews, viewDrawer } from './scenes';
 
 const hashOf = (...parts: readonly unknown[]): string =>
@@ -71,6 +69,10 @@ async function readScene(queries: Queries, hash: string): Promise<Scene> {
   return row?.scene ?? notFound('picture at this address');
 }
 
+// Who takes an order waits for nothing that only draws: what does is loaded when something is to be drawn.
+const inPixels = async (scene: Scene, read: ReadImage) => (await import('./raster')).framedPng(scene, read);
+const asPdf = async (scene: Scene, read: ReadImage) => (await import('./pdf')).pdfOf(scene, read);
+
 /** Pictures that were drawn last, by what they are made from. */
 const drawn = new LRUCache<string, Promise<Buffer>>({ max: 64 });
 
@@ -87,7 +89,7 @@ function drawnOnce(name: string, draw: () => Promise<Buffer>): Promise<Buffer> {
 /** A kept view in pixels, as a PNG. @throws Refusal 404 */
 export async function keptPng({ database }: Services, hash: string): Promise<Buffer> {
   const scene = await readScene(database.read, hash);
-  return drawnOnce(`kept ${hash}`, () => framedPng(scene, imagesIn(database.read)));
+  return drawnOnce(`kept ${hash}`, () => inPixels(scene, imagesIn(database.read)));
 }
 
 /** A kept view for the workshop: outlines, as large as it really is. @throws Refusal 404 */
@@ -99,7 +101,7 @@ export async function keptDrawing(
   const scene = await readScene(database.read, hash);
   const read = imagesIn(database.read);
   return as === 'pdf'
-    ? { type: 'application/pdf', bytes: await pdfOf(scene, read) }
+    ? { type: 'application/pdf', bytes: await asPdf(scene, read) }
     : { type: 'image/svg+xml', bytes: Buffer.from(await svgFile(scene, read)) };
 }
 
@@ -112,5 +114,5 @@ export async function firstViewPng(
   const [first] = (await viewDrawer())(program, seen);
   if (!first) return null;
   const name = hashOf(first.scene);
-  return { name, png: await drawnOnce(name, () => framedPng(first.scene, imagesIn(database.read))) };
+  return { name, png: await drawnOnce(name, () => inPixels(first.scene, imagesIn(database.read))) };
 }

@@ -2,7 +2,6 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type LetteringFace, letteringFaces } from '@/core/catalog';
 import { type Lettering } from '@/core/picture';
-import { letteringFrom } from '@/core/picture/font-file';
 
 /** The font files of each face, in the package that brings it: Latin, and what else is written in Latin letters. */
 const PACKAGES: Readonly<Record<LetteringFace, string>> = {
@@ -33,10 +32,12 @@ const loaded = new Map<string, Promise<Lettering | null>>();
 function letteringOf(face: string): Promise<Lettering | null> {
   const known = loaded.get(face);
   if (known) return known;
-  const made = Promise.all(SUBSETS.map((subset) => letteringFile(face, subset))).then((files) => {
+  const made = (async () => {
+    const { letteringFrom } = await import('@/core/picture/font-file');
+    const files = await Promise.all(SUBSETS.map((subset) => letteringFile(face, subset)));
     const found = files.flatMap((file) => (file ? [bytesOf(file)] : []));
     return found.length === 0 ? null : letteringFrom(found);
-  });
+  })();
   loaded.set(face, made);
   return made;
 }

@@ -71,8 +71,9 @@ export async function checkOut(
   payment: PaymentService = simulatedPayments(context),
 ): Promise<PlacedOrder> {
   await releaseAbandoned(context, payment);
-  await makeBasketReady(context, basketToken);
-  const draw = await viewDrawer();
+  const { hasViews } = await makeBasketReady(context, basketToken);
+  // Faces of letters are loaded once, and only where somebody buys what is seen in views.
+  const draw = hasViews ? await viewDrawer() : () => [];
   const order = await context.database.write((transaction) =>
     reserve(transaction, context.now(), { basketToken, draw }, checkout),
   );

@@ -8,7 +8,7 @@ import { amountWords, fileSizeWords, fileTypeWords } from '@/core/words';
 import { wordsOf } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
 import { type ControlProps } from './control';
-import { givenPicture, noteGivenPicture } from './given-pictures';
+import { noteGivenPicture, pictureOf } from './given-pictures';
 import { Hint } from './typed-controls';
 
 const tokensOf = (answer: unknown): readonly string[] =>
@@ -55,7 +55,7 @@ export function FileControl({
           <GivenFile
             key={token}
             file={page.files.get(token)}
-            picture={givenPicture(token) ?? undefined}
+            picture={pictureOf(token, page.files.get(token)?.type) ?? undefined}
             onRemove={() => remove(token)}
           />
         ))}
@@ -122,7 +122,7 @@ function seeFile(token: string, file: File): void {
  * A file that has been given.
  *
  * @param file undefined where nothing is known of it any more
- * @param picture where it is to be seen; absent where it can't be drawn, or was given before the page was opened
+ * @param picture where it is to be seen; absent where it can't be drawn
  */
 function GivenFile({ file, picture, onRemove }: { file?: UploadedFile; picture?: string; onRemove: () => void }) {
   const [size, setSize] = useState('');

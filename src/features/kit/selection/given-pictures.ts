@@ -1,3 +1,5 @@
+import { type FileType } from '@/core/catalog';
+
 /**
  * Pictures that were given in this window, by the tokens of their files: each at an address of the window, for as long
  * as that is open.
@@ -13,3 +15,15 @@ export function noteGivenPicture(token: string, address: string): void {
 
 /** Where a picture is seen that was given in this window; null where it was given before, or can’t be drawn. */
 export const givenPicture = (token: string): string | null => given.get(token) ?? null;
+
+/** Of the files that can be given, those that are drawn. */
+const DRAWN: ReadonlySet<FileType> = new Set(['png', 'jpeg', 'webp', 'svg']);
+
+/**
+ * Where a picture is seen, in this window or on the server, which has what was given before the page was opened.
+ *
+ * @param type of the file; undefined where nothing is known of it
+ * @returns null for what is no picture
+ */
+export const pictureOf = (token: string, type: FileType | undefined): string | null =>
+  givenPicture(token) ?? (type && DRAWN.has(type) ? `/api/shop/uploads/${encodeURIComponent(token)}` : null);

@@ -1,7 +1,7 @@
 export { BreakTable, MoreForLessNote } from './break-table';
 export { CutPlanView } from './cut-plan';
 export { DoneWhen } from './done-when';
-export { givenPicture } from './given-pictures';
+export { givenPicture, pictureOf } from './given-pictures';
 export { selectionOf } from './given-parts';
 export { ItemProblems } from './item-problems';
 export { type PartOfLine, PartsList } from './parts-list';

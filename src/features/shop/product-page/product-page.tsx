@@ -10,10 +10,10 @@ import { type PortableSurroundings, type ToldTax } from '@/core/exchange';
 import { type Selection } from '@/core/selection';
 import { useFollowedAddress } from '@/features/shop/builds';
 import {
-  givenPicture,
   isShownInButtons,
   type KnownStock,
   PictureMeasures,
+  pictureOf,
   ProductForm,
   QuantityField,
   type SelectionOptions,
@@ -171,6 +171,8 @@ export function ProductPage({
 /** The pictures of the product, those that are put together first, and its measures on the first. */
 function ProductPictures({ product, selection }: { product: Product; selection: SelectionState }) {
   const { program, resolution } = selection;
+  const { files } = selection.page;
+  const file = useCallback((token: string) => pictureOf(token, files.get(token)?.type), [files]);
   return (
     <Gallery
       pictures={product.pictures}
@@ -178,15 +180,7 @@ function ProductPictures({ product, selection }: { product: Product; selection: 
       title={product.title}
       views={program.product.views}
       draw={(key) => (
-        <ComposedPicture
-          program={program}
-          resolution={resolution}
-          view={key}
-          file={givenPicture}
-          framed
-          w="full"
-          h="full"
-        />
+        <ComposedPicture program={program} resolution={resolution} view={key} file={file} framed w="full" h="full" />
       )}
       notes={(key) => <PictureNotes program={program} resolution={resolution} view={key} />}
     >
