@@ -187,7 +187,7 @@ async function runPicture(
     import('../services/drawing/pdf'),
     import('../services/drawing/raster'),
   ]);
-  const drawn = (await viewDrawer())(program, resolutionJson(resolution));
+  const drawn = [...(await viewDrawer())(program, resolutionJson(resolution))];
   const scene = drawn.find((one) => one.view === (view ?? views[0]?.key))?.scene;
   if (!scene) throw new BadInput([`${program.slug}: the size of this view comes to nothing with this selection.`]);
   const read = imagesBeside(dirname(catalogFile), files);

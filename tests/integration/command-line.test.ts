@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { runOak } from '@/cli/commands';
+import { DEMO, oak } from '../support/oak';
 import { openServices } from '../support/services';
 
 let folder: string;
@@ -12,16 +12,6 @@ beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), 'oak-knot-'));
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
-
-/** Runs the command line in this process. */
-const oak = async (args: string[], input = '') => {
-  const said = { stdout: '', stderr: '' };
-  const status = await runOak(
-    { read: () => input, write: (text) => void (said.stdout += text), complain: (text) => void (said.stderr += text) },
-    args,
-  );
-  return { status, stdout: said.stdout, stderr: said.stderr.trim() };
-};
 
 /** The same as somebody runs it. */
 const oakAlone = (args: string[], input = '') => {
@@ -37,7 +27,6 @@ const file = (name: string, content: string) => {
   writeFileSync(path, content);
   return path;
 };
-const DEMO = 'demo/catalog.json';
 
 describe('oak resolve', () => {
   it('prints the resolution as JSON, money and measures as decimal strings', async () => {

@@ -2,23 +2,13 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { runOak } from '@/cli/commands';
+import { DEMO, oak } from '../support/oak';
 
 let folder: string;
 beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), 'oak-knot-'));
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
-
-const oak = async (args: string[], input = '') => {
-  const said = { stdout: '', stderr: '' };
-  const status = await runOak(
-    { read: () => input, write: (text) => void (said.stdout += text), complain: (text) => void (said.stderr += text) },
-    args,
-  );
-  return { status, stdout: said.stdout, stderr: said.stderr.trim() };
-};
-const DEMO = 'demo/catalog.json';
 
 describe('oak picture', () => {
   const draw = (selection: object, ...more: string[]) =>

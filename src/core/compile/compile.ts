@@ -30,7 +30,7 @@ import {
 } from './program';
 import { compileProperties } from './properties';
 import { compileQuantities } from './quantities';
-import { type Scope } from './scope';
+import { checkKeys, type Scope } from './scope';
 import { checkShown } from './shown';
 import { compileVariants, LEFT_OUT } from './variants';
 import { compileViews } from './views';
@@ -149,11 +149,7 @@ function begun(definition: Product, surroundings: CatalogSurroundings, way: read
 function checkDefinition({ product, surroundings: { shop }, report }: Scope): void {
   if (minorUnits(shop.currency) === null)
     report(['shop', 'currency'], { code: 'unknownCurrency', given: shop.currency });
-  const seen = new Set<string>();
-  product.choices.forEach(({ key }, index) => {
-    if (seen.has(key)) report(['choices', index, 'key'], { code: 'duplicateKey', key, what: 'choice' });
-    seen.add(key);
-  });
+  checkKeys(product.choices, ['choices'], 'choice', report);
   checkShown(product, report);
 }
 

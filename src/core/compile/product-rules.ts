@@ -3,7 +3,14 @@ import { type Exact } from '../number';
 import { type Amount, type AmountProgram } from '../pricing';
 import { type NamedCondition } from '../conditions';
 import { type Path } from '../problems';
-import { compileRules, type Figure, kindOfEffect, type RulesProgram, type Weighing } from '../rules';
+import {
+  compileRules,
+  type ConditionScope,
+  type Figure,
+  kindOfEffect,
+  type RulesProgram,
+  type Weighing,
+} from '../rules';
 import { type Assembled, placedKey } from './assemble';
 import { type BoundingProgram } from './bounds';
 import { compileDraw } from './draws';
@@ -41,6 +48,19 @@ type CompileAmount = (amount: Amount, label: string, path: Path) => AmountProgra
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
+/** What conditions of a product are compiled with. */
+export const conditionScope = (
+  { product, surroundings: { shop }, report }: Scope,
+  formulas: readonly FormulaProgram[],
+): ConditionScope => ({
+  product,
+  groups: shop.groups,
+  figures: figuresOf(formulas),
+  currency: shop.currency,
+  weighing: weighingOf(product),
+  report,
+});
+
 /** Checks a product's rules and makes them ready. */
 export function compileProductRules(
   { rules, tables }: Pick<Assembled, 'rules' | 'tables'>,
@@ -49,12 +69,8 @@ export function compileProductRules(
   compileAmount: CompileAmount,
 ): ProductRules | null {
   const program = compileRules(rules, tables, scope.product, {
-    groups: scope.surroundings.shop.groups,
-    figures: figuresOf(formulas),
-    currency: scope.surroundings.shop.currency,
-    weighing: weighingOf(scope.product),
+    ...conditionScope(scope, formulas),
     quantities: usualQuantities(scope),
-    report: scope.report,
   });
   if (!program) return null;
   const because = program.rules.map(({ rule }) =>

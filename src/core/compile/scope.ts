@@ -2,6 +2,7 @@ import { type CatalogSurroundings, type Choice, type Product, type Report } from
 import { Exact } from '../number';
 import { type AmountTarget } from '../pricing';
 import { type Path, type Wanted } from '../problems';
+import { type Keyed } from '../problems/named-things';
 import { requireUnit, type Unit, unitByCode } from '../quantity';
 
 /** What compiling one product shares between its steps. */
@@ -12,6 +13,15 @@ export interface Scope {
   /** slugs of this product and of those that take it along, outermost first */
   readonly way: readonly string[];
   readonly report: Report;
+}
+
+/** Reports whatever has the key of another before it. @param path of the list that they stand in */
+export function checkKeys(entries: readonly { readonly key: string }[], path: Path, what: Keyed, report: Report): void {
+  const seen = new Set<string>();
+  entries.forEach(({ key }, index) => {
+    if (seen.has(key)) report([...path, index, 'key'], { code: 'duplicateKey', key, what });
+    seen.add(key);
+  });
 }
 
 /** Finds the choice that an amount, a draw or the price refers to. */

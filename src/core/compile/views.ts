@@ -9,13 +9,13 @@ import {
   type PictureLength,
   type ProductView,
 } from '../catalog';
-import { compileCondition, type ConditionProgram, type ConditionScope } from '../rules';
+import { compileCondition, type ConditionProgram } from '../rules';
 import { type Path, type Wanted } from '../problems';
 import { isBlank } from '../text';
 import { type FormulaProgram } from './formulas';
 import { type KitProgram, placesOf } from './kit';
-import { figureKey, figuresOf, weighingOf } from './product-rules';
-import { readDecimal, type Scope } from './scope';
+import { conditionScope, figureKey } from './product-rules';
+import { checkKeys, readDecimal, type Scope } from './scope';
 
 /** What lengths of a view follow: a choice, or a formula, by its position. */
 export interface FollowedProgram {
@@ -43,20 +43,14 @@ export function compileViews(
 ): readonly ViewProgram[] {
   const { views } = scope.product;
   if (views.length === 0) return NO_VIEWS;
-  const conditions: ConditionScope = {
-    product: scope.product,
-    groups: scope.surroundings.shop.groups,
-    figures: figuresOf(formulas),
-    currency: scope.surroundings.shop.currency,
-    weighing: weighingOf(scope.product),
-    report: scope.report,
-  };
+  const conditions = conditionScope(scope, formulas);
+  checkKeys(views, ['views'], 'view', scope.report);
   const places = new Set(placesOf(kit).map(({ key }) => key));
   return views.map((view, index) => {
     const path = ['views', index];
-    checkView(view, path, scope, index);
+    checkView(view, path, scope);
     view.layers.forEach((layer, place) => checkLayer(layer, [...path, 'layers', place], scope, places));
-    checkKeys(view.layers, [...path, 'layers'], 'layer', scope);
+    checkKeys(view.layers, [...path, 'layers'], 'layer', scope.report);
     return {
       view,
       conditions: view.layers.map(({ when }, place) =>
@@ -67,16 +61,7 @@ export function compileViews(
   });
 }
 
-function checkKeys(entries: readonly { readonly key: string }[], path: Path, what: 'view' | 'layer', scope: Scope) {
-  const seen = new Set<string>();
-  entries.forEach(({ key }, index) => {
-    if (seen.has(key)) scope.report([...path, index, 'key'], { code: 'duplicateKey', key, what });
-    seen.add(key);
-  });
-}
-
-function checkView(view: ProductView, path: Path, scope: Scope, index: number): void {
-  if (index === 0) checkKeys(scope.product.views, ['views'], 'view', scope);
+function checkView(view: ProductView, path: Path, scope: Scope): void {
   if (isBlank(view.title)) scope.report([...path, 'title'], { code: 'titleMissing', what: { kind: 'view' } });
   if (view.scale !== null) positive(view.scale, [...path, 'scale'], scope, { figure: 'pictureScale' });
   for (const field of ['width', 'height'] as const) checkSize(view[field], field, [...path, field], scope);

@@ -12,7 +12,8 @@ import { placesOf, type Program } from '../compile';
 import { type CountedAnswer, type PictureView, type ViewSeen } from '../run';
 import { type Lettering } from './lettering';
 import { ellipse, frame, measureFrom, measureLine, rectangle } from './outline';
-import { type Box, groupOf, type Paint, type PictureTold, type Scene, type SceneNode } from './scene';
+import { isUpright, type Piece, setPieces } from './pieces';
+import { type Box, groundedNodes, groupOf, type Paint, type PictureTold, type Scene, type SceneNode } from './scene';
 import { textNodes } from './text-layer';
 
 /** Of a resolution, what a picture is made from. */
@@ -52,6 +53,14 @@ interface Budget {
   nodes: number;
 }
 
+/** Where a view is drawn: how deep in others, and what may still be drawn. */
+interface Within {
+  readonly depth: number;
+  readonly budget: Budget;
+}
+
+const outermost = (): Within => ({ depth: 0, budget: { nodes: MOST_NODES } });
+
 /**
  * Draws a view of an item: what of its layers is seen, from what it resolves to. The same for the same resolution,
  * wherever it is drawn.
@@ -60,7 +69,7 @@ interface Budget {
  * @returns null for a product without that view, and where its size comes to nothing
  */
 export function compose(program: Program, seen: Seen, drawing: Drawing, key?: string): Scene | null {
-  return composeWithin(program, seen, drawing, key, { depth: 0, budget: { nodes: MOST_NODES } });
+  return composing(program, seen, drawing, key, outermost())?.scene() ?? null;
 }
 
 /** A view as it is laid out: its size, and the box of each layer that is seen, in its units. */
@@ -72,39 +81,23 @@ export interface Layout {
 
 /** Where the layers of a view lie. @returns null for a product without that view */
 export function layoutOf(program: Program, seen: Seen, key: string): Layout | null {
-  const view = program.product.views.find((candidate) => candidate.key === key);
-  const state = seen.views?.find((candidate) => candidate.view === key);
-  if (!view || !state) return null;
-  return new Composing(
-    program,
-    seen,
-    NOTHING_DRAWN,
-    { view, state },
-    { depth: 0, budget: { nodes: MOST_NODES } },
-  ).layout();
+  return composing(program, seen, NOTHING_DRAWN, key, outermost())?.layout() ?? null;
 }
 
 const NOTHING_DRAWN: Drawing = { lettering: () => null, file: () => null };
 
-function composeWithin(
+/** A view of an item, ready to be drawn. @param key of the view; the first where it is undefined */
+function composing(
   program: Program,
   seen: Seen,
   drawing: Drawing,
   key: string | undefined,
   within: Within,
-): Scene | null {
+): Composing | null {
   const { views } = program.product;
   const view = key === undefined ? views[0] : views.find((candidate) => candidate.key === key);
   const state = view && seen.views?.find((candidate) => candidate.view === view.key);
-  if (!view || !state) return null;
-  const at = new Composing(program, seen, drawing, { view, state }, within);
-  return at.scene();
-}
-
-/** Where a view is drawn: how deep in others, and what may still be drawn. */
-interface Within {
-  readonly depth: number;
-  readonly budget: Budget;
+  return view && state ? new Composing(program, seen, drawing, { view, state }, within) : null;
 }
 
 /** A view while it is drawn. */
@@ -271,7 +264,7 @@ class Composing {
 
   /** Pieces of slots and parts, one on the other, each as it is drawn by itself. */
   private pieces(layer: LayerOf<'pieces'>, box: Box): SceneNode[] {
-    const upright = layer.towards === 'up' || layer.towards === 'down';
+    const upright = isUpright(layer);
     const tint = layer.tint && this.colour(layer.tint);
     const takesOn = (place: string) => layer.tinted.length === 0 || layer.tinted.includes(place);
     const found = layer.places
@@ -279,22 +272,8 @@ class Composing {
         this.piecesAt(place, box, upright).map((piece) => (takesOn(place) ? { ...piece, tint } : piece)),
       )
       .slice(0, MOST_PIECES);
-    if (found.length === 0) return [];
-    const gap = measureFrom(layer.gap);
-    const along = (piece: Piece) => (upright ? piece.height : piece.width);
-    const whole = found.reduce((sum, piece) => sum + along(piece) + gap, -gap);
-    const room = upright ? box.height : box.width;
     // True to scale nothing is made smaller; else everything is seen.
-    const grow = this.scale === null && whole > room && whole > 0 ? room / whole : 1;
-    const nodes: SceneNode[] = [];
-    let at = 0;
-    for (const piece of found) {
-      const [width, height] = [piece.width * grow, piece.height * grow];
-      const step = upright ? height : width;
-      nodes.push(...placed(piece, spot(layer.towards, box, at, width, height), grow));
-      at += step + gap * grow;
-    }
-    return nodes;
+    return setPieces(found, layer, box, this.scale === null);
   }
 
   private piecesAt(place: string, box: Box, upright: boolean): Piece[] {
@@ -322,10 +301,8 @@ class Composing {
   }
 
   private pieceOf(program: Program, seen: Seen, box: Box, upright: boolean): Piece | null {
-    const scene = composeWithin(program, seen, this.drawing, undefined, {
-      depth: this.within.depth + 1,
-      budget: this.within.budget,
-    });
+    const { depth, budget } = this.within;
+    const scene = composing(program, seen, this.drawing, undefined, { depth: depth + 1, budget })?.scene();
     if (scene) {
       this.told.push(...scene.told);
       const grow =
@@ -339,7 +316,7 @@ class Composing {
         height: scene.height * grow,
         grow,
         tint: null,
-        nodes: nodesWithGround(scene),
+        nodes: groundedNodes(scene),
       };
     }
     // What has no view of its own brings its picture, in the shape that the shop shows pictures in.
@@ -403,17 +380,6 @@ class Composing {
 
 const MEASURED = { smallest: '0', lines: 'one', align: 'middle', arc: null } as const;
 
-/** A piece of a build as it is drawn by itself, in the units of the picture that it is part of. */
-interface Piece {
-  readonly width: number;
-  readonly height: number;
-  /** how much its own nodes grow to that size */
-  readonly grow: number;
-  /** the colour that it takes on; null for its own */
-  readonly tint: string | null;
-  readonly nodes: readonly SceneNode[];
-}
-
 /** How many things are drawn by some nodes. */
 const sizeOf = (nodes: readonly SceneNode[]): number =>
   nodes.reduce((sum, node) => sum + 1 + (node.kind === 'group' ? sizeOf(node.nodes) : 0), 0);
@@ -427,37 +393,4 @@ const finite = (value: number) => (Number.isFinite(value) ? value : 0);
 function from(share: number, distance: number, size: number, whole: number): number {
   if (share === 0) return distance;
   return share === 1 ? whole - distance - size : (whole - size) / 2 + distance;
-}
-
-/** Where a piece lies that comes after so much else. */
-function spot(
-  towards: LayerOf<'pieces'>['towards'],
-  box: Box,
-  at: number,
-  width: number,
-  height: number,
-): { x: number; y: number } {
-  const across = box.x + (box.width - width) / 2;
-  const down = box.y + (box.height - height) / 2;
-  switch (towards) {
-    case 'up':
-      return { x: across, y: box.y + box.height - at - height };
-    case 'down':
-      return { x: across, y: box.y + at };
-    case 'right':
-      return { x: box.x + at, y: down };
-    case 'left':
-      return { x: box.x + box.width - at - width, y: down };
-  }
-}
-
-const placed = ({ nodes, grow, tint }: Piece, move: { x: number; y: number }, further: number): SceneNode[] => [
-  groupOf(nodes, { move, grow: grow * further, tint }),
-];
-
-/** What a scene draws, on the ground that it has. */
-function nodesWithGround({ nodes, background, width, height }: Scene): readonly SceneNode[] {
-  if (background === null) return nodes;
-  const d = rectangle({ x: 0, y: 0, width, height });
-  return [{ kind: 'path', d, fill: { kind: 'colour', colour: background }, line: null }, ...nodes];
 }

@@ -2,5 +2,14 @@ export { compose, type Drawing, type Layout, layoutOf, type Seen } from './compo
 export { type Letter, type Lettering, type OutlineCommand } from './lettering';
 export { coordinate } from './outline';
 export { layerMoved } from './placing';
-export { type Box, groupOf, type Paint, type PictureTold, type Scene, type SceneNode, sourcesOf } from './scene';
+export {
+  type Box,
+  groundedNodes,
+  groupOf,
+  type Paint,
+  type PictureTold,
+  type Scene,
+  type SceneNode,
+  sourcesOf,
+} from './scene';
 export { type SvgElement, type SvgOptions, svgOf, svgText, tintMatrix } from './svg';

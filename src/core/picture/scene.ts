@@ -1,4 +1,5 @@
 import { type blends } from '../catalog';
+import { rectangle } from './outline';
 
 /** A place on a picture, in the units of its view. */
 export interface Box {
@@ -47,7 +48,7 @@ export type SceneNode =
     }
   | {
       readonly kind: 'group';
-      /** moved first, then grown, then turned around the middle of its box */
+      /** its nodes grow first, are moved then, and turned last around the middle of its box */
       readonly move: { readonly x: number; readonly y: number } | null;
       readonly grow: number;
       readonly turn: { readonly degrees: number; readonly x: number; readonly y: number } | null;
@@ -93,6 +94,13 @@ export const groupOf = (
   nodes,
   ...changed,
 });
+
+/** What a scene draws, with the ground that it has. */
+export function groundedNodes({ nodes, background, width, height }: Scene): readonly SceneNode[] {
+  if (background === null) return nodes;
+  const d = rectangle({ x: 0, y: 0, width, height });
+  return [{ kind: 'path', d, fill: { kind: 'colour', colour: background }, line: null }, ...nodes];
+}
 
 /** The sources of all pictures and textures of a scene, each once. */
 export function sourcesOf(nodes: readonly SceneNode[]): ReadonlySet<string> {

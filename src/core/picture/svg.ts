@@ -1,6 +1,7 @@
 import { letteringFamily } from '../catalog';
-import { coordinate, rectangle } from './outline';
-import { type Paint, type Scene, type SceneNode } from './scene';
+import { xmlText } from '../text';
+import { coordinate } from './outline';
+import { groundedNodes, type Paint, type Scene, type SceneNode } from './scene';
 
 /** An element of an SVG document, as data: written as text, or drawn by whoever shows it. */
 export interface SvgElement {
@@ -30,20 +31,9 @@ const element = (
 
 /** A scene as an SVG document. */
 export function svgOf(scene: Scene, options: SvgOptions = {}): SvgElement {
-  const { width, height, background, alt } = scene;
+  const { width, height, alt } = scene;
   const writing = new Writing(options);
-  const ground: SceneNode[] =
-    background === null
-      ? []
-      : [
-          {
-            kind: 'path',
-            d: rectangle({ x: 0, y: 0, width, height }),
-            fill: { kind: 'colour', colour: background },
-            line: null,
-          },
-        ];
-  const drawn = [...ground, ...scene.nodes].map((node) => writing.node(node));
+  const drawn = groundedNodes(scene).map((node) => writing.node(node));
   return {
     tag: 'svg',
     attributes: {
@@ -196,9 +186,6 @@ export function tintMatrix(colour: string): string {
   return [...parts.map(row), ['0', '0', '0', '1', '0']].map((line) => line.join(' ')).join(' ');
 }
 
-const ESCAPED: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
-const escaped = (text: string) => text.replace(/[&<>"]/g, (sign) => ESCAPED[sign] ?? sign);
-
 /** Writes an SVG document. */
 export function svgText({ tag, attributes, style, children }: SvgElement): string {
   const all = {
@@ -210,9 +197,9 @@ export function svgText({ tag, attributes, style, children }: SvgElement): strin
     }),
   };
   const head = `${tag}${Object.entries(all)
-    .map(([name, value]) => ` ${name}="${escaped(value)}"`)
+    .map(([name, value]) => ` ${name}="${xmlText(value)}"`)
     .join('')}`;
   if (children.length === 0) return `<${head}/>`;
-  const inner = children.map((child) => (typeof child === 'string' ? escaped(child) : svgText(child))).join('');
+  const inner = children.map((child) => (typeof child === 'string' ? xmlText(child) : svgText(child))).join('');
   return `<${head}>${inner}</${tag}>`;
 }

@@ -1,3 +1,4 @@
 export { closest } from './closest';
 export { countCharacters, hidesSigns, isBlank, printable, type TextFault } from './printable';
 export { finderOf, firstCapital, inOneLine, LONGEST_WORDS, plainWords, sortKey, type Wording } from './wording';
+export { xmlText } from './xml-text';

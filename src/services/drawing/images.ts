@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { readFile } from 'node:fs/promises';
 import { extname, resolve, sep } from 'node:path';
+import { drawnFileTypes } from '@/core/catalog';
 import { type Scene, sourcesOf, type SvgOptions, svgOf, svgText } from '@/core/picture';
 import { type Queries } from '@/data/database';
 import { media, uploads } from '@/data/schema';
@@ -20,23 +21,14 @@ const UPLOADED = 'upload:';
 /** Where a scene says that a customer’s file is, by its token. */
 export const uploadSource = (token: string): string => `${UPLOADED}${token}`;
 
-/** Of what customers upload, what is drawn as a picture. */
-const DRAWN_TYPES: Readonly<Record<string, string>> = {
-  png: 'image/png',
-  jpeg: 'image/jpeg',
-  webp: 'image/webp',
-  svg: 'image/svg+xml',
-};
-
 /** Reads the pictures of the library, and what customers have uploaded. */
 export function imagesIn(queries: Queries): ReadImage {
   return async (src) => {
     if (src.startsWith(UPLOADED)) {
       const token = src.slice(UPLOADED.length);
       const found = await queries.query.uploads.findFirst({ where: eq(uploads.token, token) });
-      const type = found && DRAWN_TYPES[found.type];
       // What customers send is drawn as safely as what the shop shows; what is no picture after all is left out.
-      if (!found || type === undefined) return null;
+      if (!found || !drawnFileTypes.has(found.type)) return null;
       const { makeSafe } = await import('../files/pictures');
       return makeSafe(found.bytes).catch(() => null);
     }

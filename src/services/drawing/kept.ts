@@ -1,4 +1,4 @@
-import { eq, inArray } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { LRUCache } from 'lru-cache';
 import { type Program } from '@/core/compile';
@@ -25,7 +25,7 @@ export interface ViewsOfLine {
 
 /** @param secret what no other line has and nobody outside knows, so that nobody guesses where its pictures are */
 export function viewsOfLine(draw: DrawViews, program: Program, seen: Seen, secret: string): ViewsOfLine {
-  const views = draw(program, seen).map((drawn) => ({ ...drawn, hash: hashOf(secret, drawn) }));
+  const views = Array.from(draw(program, seen), (drawn) => ({ ...drawn, hash: hashOf(secret, drawn) }));
   const [first] = views;
   return {
     views,
@@ -56,12 +56,13 @@ export interface KeptView {
 /** The views of some order lines, in their order. */
 export async function readViews(queries: Queries, lines: readonly number[]): Promise<KeptView[]> {
   if (lines.length === 0) return [];
-  const rows = await queries
-    .select()
+  // A scene is long: of what is listed, one figure of it says enough.
+  const isTrue = sql`json_extract(${lineViews.scene}, '$.millimetres') is not null`.mapWith(Boolean);
+  return queries
+    .select({ lineId: lineViews.lineId, title: lineViews.title, hash: lineViews.hash, isTrue })
     .from(lineViews)
     .where(inArray(lineViews.lineId, [...lines]))
     .orderBy(lineViews.lineId, lineViews.position);
-  return rows.map(({ lineId, title, hash, scene }) => ({ lineId, title, hash, isTrue: scene.millimetres !== null }));
 }
 
 async function readScene(queries: Queries, hash: string): Promise<Scene> {
@@ -87,9 +88,8 @@ function drawnOnce(name: string, draw: () => Promise<Buffer>): Promise<Buffer> {
 }
 
 /** A kept view in pixels, as a PNG. @throws Refusal 404 */
-export async function keptPng({ database }: Services, hash: string): Promise<Buffer> {
-  const scene = await readScene(database.read, hash);
-  return drawnOnce(`kept ${hash}`, () => inPixels(scene, imagesIn(database.read)));
+export function keptPng({ database: { read } }: Services, hash: string): Promise<Buffer> {
+  return drawnOnce(`kept ${hash}`, async () => inPixels(await readScene(read, hash), imagesIn(read)));
 }
 
 /** A kept view for the workshop: outlines, as large as it really is. @throws Refusal 404 */

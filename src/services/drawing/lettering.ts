@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { type LetteringFace, letteringFaces } from '@/core/catalog';
+import { type LetteringFace, letteringFaces, letteringSubsets } from '@/core/catalog';
 import { type Lettering } from '@/core/picture';
 
-/** The font files of each face, in the package that brings it: Latin, and what else is written in Latin letters. */
+/** The package that brings the font files of each face. */
 const PACKAGES: Readonly<Record<LetteringFace, string>> = {
   serif: 'fraunces',
   plain: 'source-sans-3',
@@ -13,13 +13,10 @@ const PACKAGES: Readonly<Record<LetteringFace, string>> = {
   capitals: 'cinzel',
 };
 
-const SUBSETS = ['latin', 'latin-ext'] as const;
-export type LetteringSubset = (typeof SUBSETS)[number];
-
 /** One font file of a face, as a browser gets it. @returns null for a face or part of one that there is not */
 export async function letteringFile(face: string, subset: string): Promise<Buffer | null> {
   const known = letteringFaces.find(({ key }) => key === face);
-  if (!known || !SUBSETS.some((one) => one === subset)) return null;
+  if (!known || !letteringSubsets.some((one) => one === subset)) return null;
   const name = PACKAGES[known.key];
   return readFile(
     join(process.cwd(), 'node_modules', '@fontsource', name, 'files', `${name}-${subset}-400-normal.woff`),
@@ -34,7 +31,7 @@ function letteringOf(face: string): Promise<Lettering | null> {
   if (known) return known;
   const made = (async () => {
     const { letteringFrom } = await import('@/core/picture/font-file');
-    const files = await Promise.all(SUBSETS.map((subset) => letteringFile(face, subset)));
+    const files = await Promise.all(letteringSubsets.map((subset) => letteringFile(face, subset)));
     const found = files.flatMap((file) => (file ? [bytesOf(file)] : []));
     return found.length === 0 ? null : letteringFrom(found);
   })();

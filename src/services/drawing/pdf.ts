@@ -1,6 +1,5 @@
 import PdfDocument from 'pdfkit';
-import { rectangle } from '@/core/picture/outline';
-import { groupOf, type Scene, type SceneNode } from '@/core/picture';
+import { groundedNodes, groupOf, type Scene, type SceneNode } from '@/core/picture';
 import { pngOf } from './raster';
 import { type ReadImage } from './images';
 
@@ -36,9 +35,7 @@ export async function pdfOf(scene: Scene, read: ReadImage): Promise<Buffer> {
   });
   doc.scale(millimetres * POINTS);
   const drawing = { doc, read, pixels: PIXELS * millimetres };
-  if (scene.background !== null)
-    doc.path(rectangle({ x: 0, y: 0, width: scene.width, height: scene.height })).fill(scene.background);
-  for (const node of scene.nodes) await draw(node, scene, drawing);
+  for (const node of groundedNodes(scene)) await draw(node, scene, drawing);
   doc.end();
   return whole;
 }
@@ -94,14 +91,16 @@ function blendWith(doc: Doc, blend: keyof typeof BLEND_NAMES): void {
 
 /** Draws what is no outline in pixels, as far as it reaches into the picture. */
 async function drawInPixels(node: SceneNode, { width, height }: Scene, { doc, read, pixels }: Drawing): Promise<void> {
-  const alone: Scene = { width, height, millimetres: null, background: null, nodes: [node], alt: '', told: [] };
   const box = node.kind === 'picture' ? node.box : { x: 0, y: 0, width, height };
-  const moved: Scene = {
-    ...alone,
+  const alone: Scene = {
     width: box.width,
     height: box.height,
+    millimetres: null,
+    background: null,
     nodes: [groupOf([node], { move: { x: -box.x, y: -box.y } })],
+    alt: '',
+    told: [],
   };
-  const png = await pngOf(moved, read, Math.max(1, box.width * pixels));
+  const png = await pngOf(alone, read, Math.max(1, box.width * pixels));
   doc.image(png, box.x, box.y, { width: box.width, height: box.height });
 }

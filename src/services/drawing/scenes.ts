@@ -10,17 +10,18 @@ export interface DrawnView {
   readonly scene: Scene;
 }
 
-/** Draws all views of an item. */
-export type DrawViews = (program: Program, seen: Seen) => DrawnView[];
+/** Draws the views of an item, each when it is asked for. */
+export type DrawViews = (program: Program, seen: Seen) => Iterable<DrawnView>;
 
 /** Makes ready to draw: the faces of letters are loaded once. */
 export async function viewDrawer(): Promise<DrawViews> {
   const faces = await allLettering();
   // What is kept is outlines: a face that there is not any more is drawn in the plain one.
   const lettering = (face: string) => faces(face) ?? faces('plain');
-  return (program, seen) =>
-    program.product.views.flatMap(({ key, title }) => {
+  return function* (program, seen) {
+    for (const { key, title } of program.product.views) {
       const scene = compose(program, seen, { lettering, file: uploadSource }, key);
-      return scene ? [{ view: key, title, scene }] : [];
-    });
+      if (scene) yield { view: key, title, scene };
+    }
+  };
 }

@@ -1,3 +1,4 @@
+import { bytesAnswer } from '@/http/bytes-answer';
 import { answer } from '@/http/route';
 import { readPicture } from '@/services/files/pictures';
 
@@ -9,13 +10,9 @@ interface Place {
 export function GET(_request: Request, { params }: Place): Promise<Response> {
   return answer(async (context) => {
     const { type, bytes } = await readPicture(context, (await params).hash);
-    return new Response(new Uint8Array(bytes), {
-      headers: {
-        'Content-Type': type,
-        'Cache-Control': 'public, max-age=31536000, immutable',
-        'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
-        'X-Content-Type-Options': 'nosniff',
-      },
+    return bytesAnswer(bytes, type, {
+      'Cache-Control': 'public, max-age=31536000, immutable',
+      'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
     });
   });
 }

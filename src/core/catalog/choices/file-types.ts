@@ -13,3 +13,6 @@ export const fileTypes = {
 export type FileType = keyof typeof fileTypes;
 
 export const fileTypeNames = Object.keys(fileTypes) as [FileType, ...FileType[]];
+
+/** Those that are pictures which every browser draws. */
+export const drawnFileTypes: ReadonlySet<FileType> = new Set(['png', 'jpeg', 'webp', 'svg']);

@@ -174,8 +174,14 @@ export {
 export { type Candidate, type Candidates, type CandidateScope, countCandidates } from './candidates';
 export { type DateChoice, type DayBound, dayWindow, tooEarly } from './date';
 export { anyFile, fileProblem, LARGEST_FILE } from './file';
-export { type FileType, fileTypeNames, fileTypes } from './file-types';
-export { isLetteringFace, type LetteringFace, letteringFaces, letteringFamily } from './lettering-faces';
+export { drawnFileTypes, type FileType, fileTypeNames, fileTypes } from './file-types';
+export {
+  isLetteringFace,
+  type LetteringFace,
+  letteringFaces,
+  letteringFamily,
+  letteringSubsets,
+} from './lettering-faces';
 export { type KindOfChoice, type TestOfChoice } from './kind';
 export { limitProblem } from './limits';
 export { LONGEST_LONG_TEXT } from './long-text';

@@ -8,6 +8,9 @@ export const letteringFaces = [
   { key: 'capitals', title: 'Roman capitals', family: 'Cinzel' },
 ] as const;
 
+/** The files that a face comes in: Latin, and what else is written in Latin letters. */
+export const letteringSubsets = ['latin', 'latin-ext'] as const;
+
 export type LetteringFace = (typeof letteringFaces)[number]['key'];
 
 /** Whether a face of this key ships with the shop. */

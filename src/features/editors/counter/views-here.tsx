@@ -1,8 +1,8 @@
 'use client';
 
-import { Button, HStack, Stack } from '@chakra-ui/react';
+import { Stack } from '@chakra-ui/react';
 import { useState } from 'react';
-import { ComposedPicture, PictureNotes } from '@/features/kit/picture';
+import { ComposedPicture, PictureNotes, ViewButtons } from '@/features/kit/picture';
 import { givenPicture, type SelectionState } from '@/features/kit/selection';
 
 /** The views of the product with what is chosen at the Counter, one at a time. */
@@ -29,22 +29,7 @@ export function ViewsHere({ selection }: { selection: SelectionState }) {
         borderColor="border"
       />
       <PictureNotes program={program} resolution={resolution} view={view.key} file={givenPicture} />
-      {views.length > 1 && (
-        <HStack gap="1">
-          {views.map(({ key, title }) => (
-            <Button
-              key={key}
-              size="xs"
-              variant={key === view.key ? 'subtle' : 'ghost'}
-              colorPalette="ink"
-              aria-pressed={key === view.key}
-              onClick={() => setAsked(key)}
-            >
-              {title || key}
-            </Button>
-          ))}
-        </HStack>
-      )}
+      {views.length > 1 && <ViewButtons views={views} shown={view.key} size="xs" onShow={setAsked} />}
     </Stack>
   );
 }

@@ -95,10 +95,18 @@ function faultsByPlace(findings: readonly Fault[]): ReadonlyMap<string, Fault> {
   return made;
 }
 
+/** @returns what is wrong at exactly a place within this one of the definition, in words */
+export function useFaultsAt(...path: Path): (...place: Path) => string | undefined {
+  const faults = faultsByPlace(useEditing().findings);
+  return (...place) => {
+    const found = faults.get(nameOf([...path, ...place]));
+    return found && faultWords(found.data);
+  };
+}
+
 /** @returns what is wrong at exactly this place of the definition, in words */
 export function useFaultAt(...path: Path): string | undefined {
-  const found = faultsByPlace(useEditing().findings).get(nameOf(path));
-  return found && faultWords(found.data);
+  return useFaultsAt(...path)();
 }
 
 /** Where in the editor each field of a product is; one that is forgotten does not compile. */

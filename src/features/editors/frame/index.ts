@@ -1,4 +1,13 @@
-export { type Editing, EditingProvider, type Place, placeOf, type Published, useEditing, useFaultAt } from './editing';
+export {
+  type Editing,
+  EditingProvider,
+  type Place,
+  placeOf,
+  type Published,
+  useEditing,
+  useFaultAt,
+  useFaultsAt,
+} from './editing';
 export { AwayNotice, DraftNotice, EditorBar, EditorColumns, GoneNotice, SeenBy, useUndoKeys } from './frame';
 export { MendPresses } from './mend-presses';
 export { OutlineGroup } from './outline-group';

@@ -1,2 +1,2 @@
-export { asks, firstTest } from './choosing';
+export { asks, firstTest, isMeasured } from './choosing';
 export { ConditionField } from './condition-field';

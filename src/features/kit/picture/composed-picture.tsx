@@ -1,12 +1,12 @@
 'use client';
 
 import { Box, type BoxProps, Text } from '@chakra-ui/react';
-import { useCallback, useId, useMemo } from 'react';
+import { useId, useMemo } from 'react';
 import { type Program } from '@/core/compile';
-import { compose, type Lettering, type Scene, type Seen, svgOf } from '@/core/picture';
+import { compose, type Drawing, type Scene, type Seen, svgOf } from '@/core/picture';
 import { pictureWords } from '@/core/words';
 import { SvgPicture } from './svg-picture';
-import { useLettering } from './use-lettering';
+import { useAwaitedFaces, useFaces } from './use-faces';
 
 interface Drawn {
   program: Program;
@@ -19,13 +19,36 @@ interface Drawn {
 
 const noFile = () => null;
 
+/** What a resolution was drawn with, and how its views look by that. */
+interface DrawnOnce extends Drawing {
+  readonly program: Program;
+  readonly views: Map<string | undefined, Scene | null>;
+}
+
+/** A large picture, its thumbnail and what is told of it are one drawing: of each resolution, what was drawn last. */
+const drawnOf = new WeakMap<Seen, DrawnOnce>();
+
+function sceneOf({ program, resolution, view }: Drawn, { lettering, file }: Drawing): Scene | null {
+  let drawn = drawnOf.get(resolution);
+  if (drawn?.program !== program || drawn.lettering !== lettering || drawn.file !== file) {
+    drawn = { program, lettering, file, views: new Map() };
+    drawnOf.set(resolution, drawn);
+  }
+  const known = drawn.views.get(view);
+  if (known !== undefined) return known;
+  const scene = compose(program, resolution, { lettering, file }, view);
+  drawn.views.set(view, scene);
+  return scene;
+}
+
+const NOTHING: Scene['nodes'] = [];
+
 /** A view as it is drawn now. */
-function useScene({ program, resolution, view, file = noFile }: Drawn): Scene | null {
-  const draw = useCallback(
-    (lettering: (face: string) => Lettering | null) => compose(program, resolution, { lettering, file }, view),
-    [program, resolution, file, view],
-  );
-  return useLettering(draw);
+function useScene(drawn: Drawn): Scene | null {
+  const lettering = useFaces();
+  const scene = sceneOf(drawn, { lettering, file: drawn.file ?? noFile });
+  useAwaitedFaces(scene?.nodes ?? NOTHING);
+  return scene;
 }
 
 interface Props extends Drawn, Omit<BoxProps, 'children'> {

@@ -1,3 +1,2 @@
 export { ComposedPicture, PictureNotes } from './composed-picture';
-export { SvgPicture } from './svg-picture';
-export { useLettering } from './use-lettering';
+export { ViewButtons } from './view-buttons';

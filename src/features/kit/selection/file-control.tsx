@@ -3,7 +3,7 @@
 import { Box, Button, chakra, HStack, Stack, Text } from '@chakra-ui/react';
 import { Paperclip, X } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { type Choice, type FileType, fileTypes, type UploadedFile } from '@/core/catalog';
+import { type Choice, drawnFileTypes, fileTypes, type UploadedFile } from '@/core/catalog';
 import { amountWords, fileSizeWords, fileTypeWords } from '@/core/words';
 import { wordsOf } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
@@ -108,10 +108,8 @@ export function FileControl({
   );
 }
 
-/** Pictures that this browser draws, of the files that can be given. */
-const DRAWN: ReadonlySet<string> = new Set(
-  (['png', 'jpeg', 'webp', 'svg'] as const satisfies readonly FileType[]).map((type) => fileTypes[type].media),
-);
+/** Kinds of file that this browser draws. */
+const DRAWN: ReadonlySet<string> = new Set([...drawnFileTypes].map((type) => fileTypes[type].media));
 
 /** Notes a picture that was given, so that it is seen small, and on the product’s own picture. */
 function seeFile(token: string, file: File): void {

@@ -1,4 +1,4 @@
-import { type FileType } from '@/core/catalog';
+import { drawnFileTypes, type FileType } from '@/core/catalog';
 
 /**
  * Pictures that were given in this window, by the tokens of their files: each at an address of the window, for as long
@@ -16,9 +16,6 @@ export function noteGivenPicture(token: string, address: string): void {
 /** Where a picture is seen that was given in this window; null where it was given before, or can’t be drawn. */
 export const givenPicture = (token: string): string | null => given.get(token) ?? null;
 
-/** Of the files that can be given, those that are drawn. */
-const DRAWN: ReadonlySet<FileType> = new Set(['png', 'jpeg', 'webp', 'svg']);
-
 /**
  * Where a picture is seen, in this window or on the server, which has what was given before the page was opened.
  *
@@ -26,4 +23,4 @@ const DRAWN: ReadonlySet<FileType> = new Set(['png', 'jpeg', 'webp', 'svg']);
  * @returns null for what is no picture
  */
 export const pictureOf = (token: string, type: FileType | undefined): string | null =>
-  givenPicture(token) ?? (type && DRAWN.has(type) ? `/api/shop/uploads/${encodeURIComponent(token)}` : null);
+  givenPicture(token) ?? (type && drawnFileTypes.has(type) ? `/api/shop/uploads/${encodeURIComponent(token)}` : null);

@@ -182,7 +182,7 @@ function ProductPictures({ product, selection }: { product: Product; selection: 
       draw={(key) => (
         <ComposedPicture program={program} resolution={resolution} view={key} file={file} framed w="full" h="full" />
       )}
-      notes={(key) => <PictureNotes program={program} resolution={resolution} view={key} />}
+      notes={(key) => <PictureNotes program={program} resolution={resolution} view={key} file={file} />}
     >
       <PictureMeasures
         choices={program.product.choices}

@@ -1,3 +1,4 @@
+import { bytesAnswer } from '@/http/bytes-answer';
 import { answer } from '@/http/route';
 import { keptPng } from '@/services/drawing';
 
@@ -9,12 +10,8 @@ interface Place {
 export function GET(_request: Request, { params }: Place): Promise<Response> {
   return answer(async (context) => {
     const png = await keptPng(context, (await params).hash);
-    return new Response(new Uint8Array(png), {
-      headers: {
-        'Content-Type': 'image/png',
-        'Cache-Control': 'private, max-age=31536000, immutable',
-        'X-Content-Type-Options': 'nosniff',
-      },
+    return bytesAnswer(png, 'image/png', {
+      'Cache-Control': 'private, max-age=31536000, immutable',
     });
   });
 }

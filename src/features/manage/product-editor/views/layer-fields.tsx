@@ -2,11 +2,11 @@
 
 import { SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { blends, type Layer } from '@/core/catalog';
-import { useEditing } from '@/features/editors/frame';
+import { useEditing, useFaultsAt } from '@/features/editors/frame';
 import { ConditionField, firstTest } from '@/features/editors/rules';
 import { SelectField, TextField } from '@/ui/field';
 import { Tick } from '@/ui/tick';
-import { type LayerProps, useFaults } from './fields-shared';
+import { type LayerProps } from './fields-shared';
 import { LengthField } from './length-field';
 import { MeasureFields } from './measure-fields';
 import { PictureFields } from './picture-fields';
@@ -16,7 +16,7 @@ import { TextFields } from './text-fields';
 
 /** Everything that can be said of one layer. */
 export function LayerFields({ layer, path, put }: LayerProps) {
-  const fault = useFaults(path);
+  const fault = useFaultsAt(...path);
   return (
     <Stack gap="4">
       <TextField
@@ -62,7 +62,7 @@ const DOWN = [
 
 /** Where it lies, in numbers. */
 function Place({ layer, path, put }: LayerProps) {
-  const fault = useFaults(path);
+  const fault = useFaultsAt(...path);
   return (
     <Stack gap="3" role="group" aria-label="Place and look">
       <Text fontWeight="600">Place and look</Text>

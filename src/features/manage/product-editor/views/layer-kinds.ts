@@ -1,4 +1,5 @@
-import { type Choice, hasOptions, type Layer, type LayerOf, type Product } from '@/core/catalog';
+import { type Choice, hasOptions, type Layer, type LayerOf, layerSchema, type Product } from '@/core/catalog';
+import { isMeasured } from '@/features/editors/rules';
 
 /** What a kind of layer is called, and when one takes it. */
 export const layerKinds: { readonly [K in Layer['kind']]: { readonly title: string; readonly about: string } } = {
@@ -23,8 +24,7 @@ export const files = (choices: Choices) => choices.filter((choice) => choice.kin
 export const faces = (choices: Choices) => choices.filter((choice) => choice.kind === 'lettering');
 export const texts = (choices: Choices) =>
   choices.filter((choice) => choice.kind === 'text' || choice.kind === 'longText');
-export const measured = (choices: Choices) =>
-  choices.filter((choice) => choice.kind === 'measure' || choice.kind === 'number');
+export const measured = (choices: Choices) => choices.filter(isMeasured);
 
 /** The places of a product whose pieces can be drawn. */
 export const placesFor = ({ parts }: Pick<Product, 'parts'>, choices: Choices) => [
@@ -34,73 +34,33 @@ export const placesFor = ({ parts }: Pick<Product, 'parts'>, choices: Choices) =
   ),
 ];
 
-type Fresh<K extends Layer['kind']> = Omit<LayerOf<K>, 'key' | 'x' | 'y' | 'width' | 'height'>;
-
-const common = {
-  title: '',
-  when: null,
-  anchor: { across: 'left', down: 'top' },
-  turn: '0',
-  opacity: 100,
-  blend: 'normal',
-} satisfies Partial<Layer>;
-
-/** A new layer of each kind: it follows the first choice of the product that it could. */
-export const freshLayers: { readonly [K in Layer['kind']]: (product: Product, choices: Choices) => Fresh<K> } = {
-  picture: ({ pictures }, choices) => ({
-    ...common,
-    kind: 'picture',
-    from: fromFile(choices, pictures[0]?.src),
-    fit: 'whole',
-    mask: 'none',
-    tint: null,
-  }),
+/** What a new layer of each kind begins with beside what its schema says: the first choice that it could follow. */
+const beginnings: {
+  readonly [K in Layer['kind']]: (product: Product, choices: Choices) => Partial<LayerOf<K>>;
+} = {
+  picture: ({ pictures }, choices) => ({ from: fromFile(choices, pictures[0]?.src) }),
   shape: (_, choices) => {
     const [colour] = coloured(choices);
     return {
-      ...common,
-      kind: 'shape',
-      shape: 'rectangle',
-      corner: '0',
-      bar: '10',
       fill: colour ? { kind: 'chosen', choice: colour.key, place: 0 } : { kind: 'fixed', colour: '#c9a468' },
-      tile: '50',
-      line: null,
     };
   },
   text: (_, choices) => {
     const [text, face] = [texts(choices)[0], faces(choices)[0]];
     return {
-      ...common,
-      kind: 'text',
       from: text ? { kind: 'answer', choice: text.key } : { kind: 'fixed', text: 'Text' },
-      face: face ? { kind: 'chosen', choice: face.key } : { kind: 'fixed', face: 'serif' },
-      colour: { kind: 'fixed', colour: '#1f1a14' },
+      ...(face && { face: { kind: 'chosen', choice: face.key } }),
       size: '24',
-      smallest: '0',
-      lines: 'one',
-      align: 'middle',
-      arc: null,
     };
   },
-  measure: (_, choices) => ({
-    ...common,
-    kind: 'measure',
-    choice: measured(choices)[0]?.key ?? '',
-    along: 'across',
-    size: '12',
-    colour: '#1f1a14',
-  }),
-  pieces: (product, choices) => ({
-    ...common,
-    kind: 'pieces',
-    places: placesFor(product, choices).map(({ value }) => value),
-    towards: 'up',
-    gap: '0',
-    tint: null,
-    tinted: [],
-  }),
+  measure: (_, choices) => ({ choice: measured(choices)[0]?.key ?? '' }),
+  pieces: (product, choices) => ({ places: placesFor(product, choices).map(({ value }) => value) }),
 };
+
+/** A new layer. @param said what is known of it already: its key, where it lies, its picture */
+export function freshLayer(kind: Layer['kind'], product: Product, choices: Choices, said: object): Layer {
+  return layerSchema.parse({ kind, ...beginnings[kind](product, choices), ...said });
+}
 
 function fromFile(choices: Choices, main: string | undefined): LayerOf<'picture'>['from'] {
   if (main !== undefined) return { kind: 'fixed', src: main };

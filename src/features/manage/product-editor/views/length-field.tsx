@@ -2,6 +2,7 @@
 
 import { Box, HStack } from '@chakra-ui/react';
 import { followed, type PictureLength } from '@/core/catalog';
+import { figuresOf } from '@/core/compile';
 import { useEditing } from '@/features/editors/frame';
 import { SelectField, TextField } from '@/ui/field';
 import { measured } from './layer-kinds';
@@ -23,12 +24,10 @@ export function LengthField({ label, length, fault, onChange }: Props) {
       value: `choice:${key}`,
       label: `grows with ${title || key}`,
     })),
-    ...program.formulas
-      .filter(({ serves }) => serves.kind !== 'cost')
-      .map(({ key, sheet, title }) => ({
-        value: `formula:${sheet === null ? key : `${sheet}.${key}`}`,
-        label: `grows with ${title || key}`,
-      })),
+    ...[...figuresOf(program.formulas)].map(([key, { title }]) => ({
+      value: `formula:${key}`,
+      label: `grows with ${title || key}`,
+    })),
   ];
   const follow = (name: string) => {
     const [kind, key] = [name.slice(0, name.indexOf(':')), name.slice(name.indexOf(':') + 1)];

@@ -2,14 +2,14 @@
 
 import { SimpleGrid } from '@chakra-ui/react';
 import { type LayerOf } from '@/core/catalog';
-import { useEditing } from '@/features/editors/frame';
+import { useEditing, useFaultsAt } from '@/features/editors/frame';
 import { SelectField, TextField } from '@/ui/field';
 import { HexField } from './colour-field';
-import { called, type LayerProps, useFaults } from './fields-shared';
+import { called, type LayerProps } from './fields-shared';
 import { measured } from './layer-kinds';
 
 export function MeasureFields({ layer, path, put }: LayerProps<LayerOf<'measure'>>) {
-  const fault = useFaults(path);
+  const fault = useFaultsAt(...path);
   const { assembled } = useEditing();
   return (
     <SimpleGrid minChildWidth="150px" gap="3">

@@ -3,14 +3,14 @@
 import { Box, SimpleGrid, Stack } from '@chakra-ui/react';
 import { type LayerOf } from '@/core/catalog';
 import { PictureField } from '@/features/editors/fields';
-import { useEditing } from '@/features/editors/frame';
+import { useEditing, useFaultsAt } from '@/features/editors/frame';
 import { SelectField } from '@/ui/field';
 import { ColourField } from './colour-field';
-import { called, type LayerProps, useFaults } from './fields-shared';
+import { called, type LayerProps } from './fields-shared';
 import { files, withOptions } from './layer-kinds';
 
 export function PictureFields({ layer, path, put }: LayerProps<LayerOf<'picture'>>) {
-  const fault = useFaults(path);
+  const fault = useFaultsAt(...path);
   const { assembled } = useEditing();
   const { choices } = assembled;
   const { from } = layer;

@@ -2,15 +2,15 @@
 
 import { SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { type LayerOf } from '@/core/catalog';
-import { useEditing } from '@/features/editors/frame';
+import { useEditing, useFaultsAt } from '@/features/editors/frame';
 import { SelectField, TextField } from '@/ui/field';
 import { Tick } from '@/ui/tick';
 import { ColourField } from './colour-field';
-import { type LayerProps, useFaults } from './fields-shared';
+import { type LayerProps } from './fields-shared';
 import { placesFor } from './layer-kinds';
 
 export function PiecesFields({ layer, path, put }: LayerProps<LayerOf<'pieces'>>) {
-  const fault = useFaults(path);
+  const fault = useFaultsAt(...path);
   const { product, assembled } = useEditing();
   const places = placesFor(product, assembled.choices);
   return (

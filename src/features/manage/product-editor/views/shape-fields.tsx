@@ -2,13 +2,14 @@
 
 import { SimpleGrid, Stack } from '@chakra-ui/react';
 import { type LayerOf } from '@/core/catalog';
+import { useFaultsAt } from '@/features/editors/frame';
 import { SelectField, TextField } from '@/ui/field';
 import { Tick } from '@/ui/tick';
 import { ColourField, HexField } from './colour-field';
-import { type LayerProps, useFaults } from './fields-shared';
+import { type LayerProps } from './fields-shared';
 
 export function ShapeFields({ layer, path, put }: LayerProps<LayerOf<'shape'>>) {
-  const fault = useFaults(path);
+  const fault = useFaultsAt(...path);
   return (
     <Stack gap="3">
       <SimpleGrid minChildWidth="150px" gap="3">

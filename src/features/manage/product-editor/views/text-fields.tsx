@@ -2,14 +2,14 @@
 
 import { SimpleGrid, Stack } from '@chakra-ui/react';
 import { type LayerOf, letteringFaces } from '@/core/catalog';
-import { useEditing } from '@/features/editors/frame';
+import { useEditing, useFaultsAt } from '@/features/editors/frame';
 import { SelectField, TextField } from '@/ui/field';
 import { ColourField } from './colour-field';
-import { called, type LayerProps, useFaults } from './fields-shared';
+import { called, type LayerProps } from './fields-shared';
 import { faces, texts } from './layer-kinds';
 
 export function TextFields({ layer, path, put }: LayerProps<LayerOf<'text'>>) {
-  const fault = useFaults(path);
+  const fault = useFaultsAt(...path);
   const { assembled } = useEditing();
   const { choices } = assembled;
   const { from, face } = layer;
@@ -63,7 +63,7 @@ export function TextFields({ layer, path, put }: LayerProps<LayerOf<'text'>>) {
 
 /** How large it is, and what happens to what is too long. */
 function LetterSize({ layer, path, put }: LayerProps<LayerOf<'text'>>) {
-  const fault = useFaults(path);
+  const fault = useFaultsAt(...path);
   return (
     <SimpleGrid minChildWidth="150px" gap="3">
       <TextField

@@ -4,16 +4,15 @@ import { Box, Button, HStack, IconButton, SimpleGrid, Stack } from '@chakra-ui/r
 import { ChevronDown, ChevronUp, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { type PictureLength, type ProductView } from '@/core/catalog';
-import { useEditing } from '@/features/editors/frame';
+import { useEditing, useFaultsAt } from '@/features/editors/frame';
 import { SelectField, TextField } from '@/ui/field';
 import { HexField } from './colour-field';
-import { useFaults } from './fields-shared';
 import { LengthField } from './length-field';
 
 /** What a view is called, how large it is, and how true. */
 export function ViewHead({ view, index, onRemove }: { view: ProductView; index: number; onRemove: () => void }) {
   const { change } = useEditing();
-  const fault = useFaults(['views', index]);
+  const fault = useFaultsAt('views', index);
   const put = (tag: string, changed: Partial<Omit<ProductView, 'layers'>>) =>
     change(`view ${view.key} ${tag}`, (draft) => {
       const target = draft.views[index];

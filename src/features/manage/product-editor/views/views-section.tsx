@@ -7,13 +7,14 @@ import { freeKey, type Layer, MOST_LAYERS, MOST_VIEWS, type ProductView, viewSch
 import { type Box as Place, layerMoved } from '@/core/picture';
 import { uploadPicture, useDropped } from '@/features/editors/fields';
 import { Section, useEditing } from '@/features/editors/frame';
+import { ViewButtons } from '@/features/kit/picture';
 import { type SelectionState } from '@/features/kit/selection';
 import { wordsOf } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { EmptyPlace } from '@/ui/text';
 import { LayerFields } from './layer-fields';
-import { freshLayers, kindsOfLayer, layerKinds, layerName } from './layer-kinds';
+import { freshLayer, kindsOfLayer, layerKinds, layerName } from './layer-kinds';
 import { Stage } from './stage';
 import { ViewHead } from './view-head';
 
@@ -92,22 +93,7 @@ export function ViewsSection({ selection }: { selection: SelectionState }) {
           in the slots.
         </EmptyPlace>
       )}
-      {views.length > 1 && (
-        <HStack gap="1" wrap="wrap" role="group" aria-label="Views">
-          {views.map(({ key, title }, place) => (
-            <Button
-              key={key}
-              size="sm"
-              variant={place === index ? 'subtle' : 'ghost'}
-              colorPalette="ink"
-              aria-pressed={place === index}
-              onClick={() => setAsked(key)}
-            >
-              {title || key}
-            </Button>
-          ))}
-        </HStack>
-      )}
+      {views.length > 1 && <ViewButtons views={views} shown={view?.key} size="sm" onShow={setAsked} />}
       {view && <ViewEditor key={view.key} view={view} index={index} selection={selection} />}
     </Section>
   );
@@ -135,15 +121,15 @@ function useLayers(view: ProductView, index: number) {
       const layer = layers.find((candidate) => candidate.key === key);
       if (layer) Object.assign(layer, changed);
     });
-  const add = (kind: Layer['kind'], more: Partial<Layer> = {}) => {
+  const add = (kind: Layer['kind'], more: object = {}) => {
     const key = freeKey(
       layerKinds[kind].title,
       view.layers.map((layer) => layer.key),
       'layer',
     );
-    const fresh = { ...freshLayers[kind](product, assembled.choices), ...more } as Layer;
     const lies = middleOf(sizeOf(view.width), sizeOf(view.height));
-    edit(`add ${key}`, (layers) => void layers.push({ ...fresh, ...lies, key }));
+    const fresh = freshLayer(kind, product, assembled.choices, { ...more, ...lies, key });
+    edit(`add ${key}`, (layers) => void layers.push(fresh));
     choose(key);
   };
   const remove = (key: string) => {
@@ -175,7 +161,7 @@ function ViewEditor({ view, index, selection }: { view: ProductView; index: numb
       for (const file of dropped) {
         try {
           const src = await uploadPicture(file);
-          add('picture', { from: { kind: 'fixed', src } } as Partial<Layer>);
+          add('picture', { from: { kind: 'fixed', src } });
         } catch (error) {
           setFault(`${file.name}: ${wordsOf(error)}`);
         }

@@ -1,3 +1,4 @@
+import { bytesAnswer } from '@/http/bytes-answer';
 import { answer } from '@/http/route';
 import { letteringFile } from '@/services/drawing/lettering';
 import { notFound } from '@/services/refusal';
@@ -11,12 +12,8 @@ export function GET(_request: Request, { params }: Place): Promise<Response> {
   return answer(async () => {
     const { face, subset } = await params;
     const file = (await letteringFile(face, subset)) ?? notFound('lettering face at this address');
-    return new Response(new Uint8Array(file), {
-      headers: {
-        'Content-Type': 'font/woff',
-        'Cache-Control': 'public, max-age=86400',
-        'X-Content-Type-Options': 'nosniff',
-      },
+    return bytesAnswer(file, 'font/woff', {
+      'Cache-Control': 'public, max-age=86400',
     });
   });
 }

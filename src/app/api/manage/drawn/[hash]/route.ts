@@ -1,3 +1,4 @@
+import { bytesAnswer } from '@/http/bytes-answer';
 import { answer } from '@/http/route';
 import { keptDrawing } from '@/services/drawing';
 import { Refusal } from '@/services/refusal';
@@ -13,14 +14,10 @@ export function GET(request: Request, { params }: Place): Promise<Response> {
     if (as !== 'svg' && as !== 'pdf')
       throw new Refusal(422, 'invalid', 'Say in which form the drawing is wanted: ?as=pdf or ?as=svg.');
     const { type, bytes } = await keptDrawing(context, (await params).hash, as);
-    return new Response(new Uint8Array(bytes), {
-      headers: {
-        'Content-Type': type,
-        'Content-Disposition': `attachment; filename="drawing.${as}"`,
-        'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
-        'X-Content-Type-Options': 'nosniff',
-        'Cache-Control': 'private, no-store',
-      },
+    return bytesAnswer(bytes, type, {
+      'Content-Disposition': `attachment; filename="drawing.${as}"`,
+      'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
+      'Cache-Control': 'private, no-store',
     });
   });
 }

@@ -1,4 +1,5 @@
 import { fileTypes } from '@/core/catalog';
+import { bytesAnswer } from '@/http/bytes-answer';
 import { answer } from '@/http/route';
 import { readUpload } from '@/services/files/uploads';
 
@@ -10,13 +11,11 @@ interface Place {
 export function GET(_request: Request, { params }: Place): Promise<Response> {
   return answer(async (context) => {
     const { name, type, bytes } = await readUpload(context, (await params).token);
-    const headers = {
-      'Content-Type': type === 'svg' || type === 'text' ? 'application/octet-stream' : fileTypes[type].media,
+    const media = type === 'svg' || type === 'text' ? 'application/octet-stream' : fileTypes[type].media;
+    return bytesAnswer(bytes, media, {
       'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
-      'X-Content-Type-Options': 'nosniff',
       'Content-Security-Policy': "default-src 'none'; sandbox",
       'Cache-Control': 'private, no-store',
-    };
-    return new Response(new Uint8Array(bytes), { headers });
+    });
   });
 }

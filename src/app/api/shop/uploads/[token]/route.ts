@@ -1,3 +1,4 @@
+import { bytesAnswer } from '@/http/bytes-answer';
 import { answer } from '@/http/route';
 import { readUploadedPicture } from '@/services/files/uploaded-picture';
 
@@ -9,12 +10,8 @@ interface Place {
 export function GET(_request: Request, { params }: Place): Promise<Response> {
   return answer(async (context) => {
     const png = await readUploadedPicture(context, (await params).token);
-    return new Response(new Uint8Array(png), {
-      headers: {
-        'Content-Type': 'image/png',
-        'Cache-Control': 'private, max-age=86400',
-        'X-Content-Type-Options': 'nosniff',
-      },
+    return bytesAnswer(png, 'image/png', {
+      'Cache-Control': 'private, max-age=86400',
     });
   });
 }

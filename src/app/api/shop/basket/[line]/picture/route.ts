@@ -1,4 +1,5 @@
 import { basketToken } from '@/http/basket-cookie';
+import { bytesAnswer } from '@/http/bytes-answer';
 import { answer, numberFrom } from '@/http/route';
 import { basketPicture } from '@/services/selling/basket-picture';
 
@@ -10,8 +11,8 @@ interface Place {
 export function GET(request: Request, { params }: Place): Promise<Response> {
   return answer(async (context) => {
     const { name, png } = await basketPicture(context, await basketToken(), numberFrom((await params).line));
-    const headers = { ETag: `"${name}"`, 'Cache-Control': 'private, no-cache', 'X-Content-Type-Options': 'nosniff' };
+    const headers = { ETag: `"${name}"`, 'Cache-Control': 'private, no-cache' };
     if (request.headers.get('if-none-match') === headers.ETag) return new Response(null, { status: 304, headers });
-    return new Response(new Uint8Array(png), { headers: { ...headers, 'Content-Type': 'image/png' } });
+    return bytesAnswer(png, 'image/png', headers);
   });
 }
