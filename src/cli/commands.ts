@@ -1,28 +1,19 @@
-import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { parseArgs } from 'node:util';
+import { version } from '../../package.json';
 import { dayAt, parseDay } from '../core/calendar';
-import { type Catalog, LARGEST_FILE, type UploadedFile } from '../core/catalog';
+import { LARGEST_FILE, type UploadedFile } from '../core/catalog';
 import { compile, type Program } from '../core/compile';
-import {
-  checkCatalog,
-  checkSelections,
-  pathText,
-  readCatalog,
-  readJsonText,
-  resolutionJson,
-  surroundingsOf,
-} from '../core/exchange';
+import { checkCatalog, checkSelections, readJsonText, resolutionJson, surroundingsOf } from '../core/exchange';
 import { prove } from '../core/judge';
 import { Exact } from '../core/number';
-import { type Fault } from '../core/problems';
 import { pricedFor } from '../core/price-lists';
 import { type Resolution, resolve, type ResolveContext } from '../core/run';
 import { stockView } from '../core/stock';
-import { faultWords } from '../core/words';
-import { Database, DEFAULT_DATABASE_URL } from '../data/database';
 import { fileTypeOf } from '../services/selling/upload-file';
 import { auditLedger, type LedgerDifference, rebuildLedger } from '../services/stock/ledger/ledger';
+import { BadInput, faultLine, openCatalog, readText, type Streams, withDatabase } from './io';
 
 const USAGE = `Usage:
   oak resolve --catalog FILE --product SLUG [--selection FILE|-] [--group KEY] [--today YYYY-MM-DD] [--files DIR]
@@ -43,44 +34,20 @@ const USAGE = `Usage:
       sums every movement of stock again, and says where a figure is not the sum: of items and of lots
   oak ledger rebuild [--database URL]
       puts the sums in the place of such figures
+  oak export FILE [--database URL]
+      writes the catalog of the shop: to a file that ends in .zip with its pictures, else as JSON with the pictures in
+      a folder beside it; the same catalog is the same file
+  oak import FILE [--plan] [--clashes theirs|ours|both] [--database URL]
+      puts a catalog file into the shop: all of it, or nothing; what the file doesn't have stays as it is
+      --plan              only says what it would do
+      --clashes WAY       what becomes of what is something else here under the same name; refused unless said
+  oak diff A B
+      says what differs between two catalog files
 
-Exit status: 0 done, 1 a proof no longer holds or a figure is not its sum, 2 the input has faults`;
+The database is that of --database, or of OAK_KNOT_DATABASE_URL.
 
-/** What a command reads and writes beside files. */
-export interface Streams {
-  /** all of the standard input */
-  read(): string;
-  write(text: string): void;
-  /** where faults are told */
-  complain(text: string): void;
-}
-
-/** Input that can't be used: one line per fault, exit status 2. */
-class BadInput extends Error {
-  constructor(readonly lines: readonly string[]) {
-    super(lines.join('\n'));
-  }
-}
-
-function readText(io: Streams, file: string, what: string): string {
-  try {
-    return file === '-' ? io.read() : readFileSync(file, 'utf8');
-  } catch (error) {
-    const code = error instanceof Error && 'code' in error ? String(error.code) : 'unreadable';
-    const reason = code === 'ENOENT' ? 'there is no such file' : code === 'EISDIR' ? 'it is a folder' : code;
-    throw new BadInput([`${file}: can’t read the ${what}: ${reason}`]);
-  }
-}
-
-function faultLine(file: string, { path, data }: Fault): string {
-  return `${file}: ${pathText(path)}: ${faultWords(data)}`;
-}
-
-function openCatalog(io: Streams, file: string): Catalog {
-  const reading = readCatalog(readText(io, file, 'catalog'));
-  if (reading.faults) throw new BadInput(reading.faults.map((fault) => faultLine(file, fault)));
-  return reading.catalog;
-}
+Exit status: 0 done; 1 a proof no longer holds, a figure is not its sum, two catalogs differ, or a plan has clashes;
+2 the input has faults`;
 
 function readSelection(io: Streams, file: string | undefined): unknown {
   if (file === undefined) return { answers: {} };
@@ -231,14 +198,7 @@ function runCheck(io: Streams, catalogFile: string): number {
 async function runLedger(io: Streams, action: string | undefined, url: string | undefined): Promise<number> {
   if (action !== 'verify' && action !== 'rebuild')
     throw new BadInput([`oak ledger: say verify or rebuild${action === undefined ? '' : `, not “${action}”`}`]);
-  const address = url ?? process.env.OAK_KNOT_DATABASE_URL ?? DEFAULT_DATABASE_URL;
-  if (address.startsWith('file:') && !existsSync(address.slice('file:'.length)))
-    throw new BadInput([`oak ledger: there is no database ${address}. Say which with --database file:PATH.`]);
-  const database = await Database.open(address).catch((error: unknown) => {
-    throw new BadInput([error instanceof Error ? error.message : String(error)]);
-  });
-  try {
-    await database.migrate();
+  return withDatabase('ledger', url, async (database) => {
     const differences =
       action === 'verify'
         ? await database.atOneMoment((still) => auditLedger(still.read))
@@ -252,9 +212,7 @@ async function runLedger(io: Streams, action: string | undefined, url: string | 
           : `${differences.length} figures rebuilt\n`,
       );
     return action === 'verify' && differences.length > 0 ? 1 : 0;
-  } finally {
-    database.close();
-  }
+  });
 }
 
 function differenceLine(difference: LedgerDifference): string {
@@ -279,9 +237,11 @@ const OPTIONS = {
   view: { type: 'string' },
   png: { type: 'string' },
   pdf: { type: 'string' },
+  plan: { type: 'boolean' },
+  clashes: { type: 'string' },
 } as const;
 
-type Command = 'resolve' | 'picture' | 'check' | 'prove' | 'ledger';
+type Command = 'resolve' | 'picture' | 'check' | 'prove' | 'ledger' | 'export' | 'import' | 'diff';
 
 /** What each command takes beside its name. */
 const TAKES: Readonly<Record<Command, readonly (keyof typeof OPTIONS)[]>> = {
@@ -290,6 +250,17 @@ const TAKES: Readonly<Record<Command, readonly (keyof typeof OPTIONS)[]>> = {
   check: ['catalog'],
   prove: ['catalog'],
   ledger: ['database'],
+  export: ['database'],
+  import: ['plan', 'clashes', 'database'],
+  diff: [],
+};
+
+/** What each command wants beside its options, in words; nothing for those that want none. */
+const WANTS: Readonly<Partial<Record<Command, readonly string[]>>> = {
+  ledger: ['verify or rebuild'],
+  export: ['FILE'],
+  import: ['FILE'],
+  diff: ['A', 'B'],
 };
 
 const isCommand = (text: string): text is Command => Object.hasOwn(TAKES, text);
@@ -300,12 +271,17 @@ function optionsOf(command: Command, rest: readonly string[]) {
       args: [...rest],
       options: OPTIONS,
       strict: true,
-      allowPositionals: command === 'ledger',
+      allowPositionals: WANTS[command] !== undefined,
     });
     const taken = TAKES[command] as readonly string[];
     const other = Object.keys(values).find((name) => !taken.includes(name));
     if (other !== undefined)
-      throw new Error(`it takes no --${other}, but ${taken.map((name) => `--${name}`).join(', ')}`);
+      throw new Error(
+        `it takes no --${other}, but ${taken.map((name) => `--${name}`).join(', ') || WANTS[command]?.join(' and ')}`,
+      );
+    const wants = WANTS[command] ?? [];
+    if (command !== 'ledger' && positionals.length !== wants.length)
+      throw new Error(`it wants ${wants.join(' and ')}, and ${positionals.length} were given`);
     return { values, positionals };
   } catch (error) {
     throw new BadInput([`oak ${command}: ${error instanceof Error ? error.message : String(error)}`]);
@@ -315,14 +291,30 @@ function optionsOf(command: Command, rest: readonly string[]) {
 /** Runs one command. @returns the exit status */
 async function run(io: Streams, args: readonly string[]): Promise<number> {
   const [command, ...rest] = args;
-  if (command === undefined || command === '--help' || command === '-h') {
+  if (command === undefined || ['--help', '-h', 'help'].includes(command)) {
     io.write(`${USAGE}\n`);
     return command === undefined ? 2 : 0;
+  }
+  if (command === '--version' || command === '-v') {
+    io.write(`oak-knot ${version}\n`);
+    return 0;
   }
   if (!isCommand(command))
     throw new BadInput([`oak: there is no command “${command}”; there are ${Object.keys(TAKES).join(', ')}`]);
   const { values, positionals } = optionsOf(command, rest);
-  if (command === 'ledger') return runLedger(io, positionals[0], values.database);
+  const [first = '', second = ''] = positionals;
+  switch (command) {
+    case 'ledger':
+      return runLedger(io, positionals[0], values.database);
+    case 'export':
+    case 'import':
+    case 'diff': {
+      // What only whole files need is loaded for them alone.
+      const { runDiff, runExport, runImport } = await import('./catalog-files');
+      if (command === 'export') return runExport(io, first, values.database);
+      return command === 'import' ? runImport(io, first, values) : runDiff(io, first, second);
+    }
+  }
   if (!values.catalog) throw new BadInput([`oak ${command}: --catalog FILE is missing`]);
   switch (command) {
     case 'resolve':

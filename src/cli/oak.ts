@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { stopThreads } from '../services/background/pool';
 import { runOak } from './commands';
 
 process.exitCode = await runOak(
@@ -9,3 +10,5 @@ process.exitCode = await runOak(
   },
   process.argv.slice(2),
 );
+// What has worked beside would keep the process waiting for more.
+await stopThreads();

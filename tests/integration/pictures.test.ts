@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
-import { LARGEST_PICTURE, makeSafe } from '@/services/files/pictures';
+import { LARGEST_PICTURE } from '@/core/catalog';
+import { makeSafe } from '@/services/files/pictures';
 
 const drawing = (inside: string, attributes = '') =>
   Buffer.from(

@@ -60,6 +60,15 @@ describe('two drafts with one address', () => {
 });
 
 describe('price lists', () => {
+  it('are saved together where several of them change', async () => {
+    const { lists } = await openPriceLists(context);
+    expect(lists.length).toBeGreaterThan(1);
+    await hold(...lists.map((list) => ({ ...list, title: `${list.title}, autumn` })));
+    expect((await openPriceLists(context)).lists.map(({ title }) => title)).toEqual(
+      lists.map(({ title }) => `${title}, autumn`),
+    );
+  });
+
   it('are seen before they hold, and hold at once: in the list, on the page, in the basket', async () => {
     const { lists } = await openPriceLists(context);
     const ripple = await ahead(...lists, smoker('39.90'));

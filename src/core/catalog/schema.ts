@@ -7,6 +7,8 @@ import {
   optionRef,
   ownKey,
   pictureRef,
+  productRef,
+  sheetRef,
   stockRef,
   taxClassRef,
   unitCode,
@@ -86,6 +88,9 @@ export const pictureSchema = z
   .meta({ id: 'picture' });
 
 export type Picture = z.infer<typeof pictureSchema>;
+
+/** The largest picture that is taken, in bytes. */
+export const LARGEST_PICTURE = 8 * 1024 * 1024;
 
 /** One combination of stocked options that is really kept. */
 export const variantSchema = z
@@ -258,6 +263,7 @@ export const stockItemSchema = z
       .default(null)
       .describe('how it lies in lots; null where any quantity can be taken'),
     lots: z.array(openingLotSchema).max(5000).default([]).describe('the lots on hand, in the place of onHand'),
+    archived: z.boolean().default(false).describe('put away: offered nowhere any more'),
   })
   .meta({ id: 'stockItem' });
 
@@ -308,6 +314,38 @@ export const shopSchema = z
 
 export type Shop = z.infer<typeof shopSchema>;
 
+/** A draft that is not in the shop, or not as it stands there. */
+const draftOf = <D extends z.ZodType, R extends z.ZodType>(definition: D, of: R) => z.strictObject({ of, definition });
+
+const draftsSchema = z.strictObject({
+  products: z
+    .array(
+      draftOf(
+        productSchema,
+        productRef(keySchema)
+          .nullable()
+          .default(null)
+          .describe('address of the product of the catalog that it is a draft of; null for what is not in the shop'),
+      ).extend({ archived: z.boolean().default(false) }),
+    )
+    .max(20_000)
+    .default([]),
+  sheets: z
+    .array(
+      draftOf(
+        sheetSchema,
+        sheetRef(keySchema)
+          .nullable()
+          .default(null)
+          .describe('key of the sheet of the catalog that it is a draft of; null for what is not published'),
+      ),
+    )
+    .max(1000)
+    .default([]),
+});
+
+export type CatalogDrafts = z.infer<typeof draftsSchema>;
+
 export const CATALOG_FORMAT = 'oak-knot/catalog';
 export const CATALOG_VERSION = 2;
 
@@ -316,6 +354,10 @@ export const catalogSchema = z.strictObject({
   $schema: z.string().optional(),
   format: z.literal(CATALOG_FORMAT),
   version: z.literal(CATALOG_VERSION),
+  whole: z
+    .boolean()
+    .default(true)
+    .describe('whether it is all of a shop; of some products the shop that reads them keeps its own settings'),
   shop: shopSchema,
   stock: z.array(stockItemSchema).max(20_000).default([]),
   swatches: z.array(swatchSchema).max(5000).default([]),
@@ -334,6 +376,9 @@ export const catalogSchema = z.strictObject({
     )
     .max(1000)
     .default([]),
+  drafts: draftsSchema
+    .default({ products: [], sheets: [] })
+    .describe('what is worked on; products and sheets above are as customers have them'),
 });
 
 export type Catalog = z.infer<typeof catalogSchema>;

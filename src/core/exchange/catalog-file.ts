@@ -6,10 +6,11 @@ import {
   type CatalogSurroundings,
   KEY_PATTERN,
   placementsOf,
+  type Product,
   type Report,
 } from '../catalog';
 import { assemble } from '../compile/assemble';
-import { readiness, sheetFaults, shopFaults } from '../judge';
+import { countedProducts, readiness, sheetFaults, shopFaults } from '../judge';
 import { Exact } from '../number';
 import { listFaults, thingsOf } from '../price-lists';
 import { type Fault, faultAt, type FaultData, type Path, type Keyed } from '../problems';
@@ -65,8 +66,12 @@ export function surroundingsOf(catalog: Catalog): CatalogSurroundings {
   };
 }
 
-/** Everything that is wrong with what a catalog says, with the path in the file; what can wait is left out. */
-export function checkCatalog(catalog: Catalog): Fault[] {
+/**
+ * Everything that is wrong with what a catalog says, with the path in the file; what can wait is left out.
+ *
+ * @param isLookedAt which of its products are looked at; all unless said
+ */
+export function checkCatalog(catalog: Catalog, isLookedAt: (product: Product) => boolean = () => true): Fault[] {
   const surroundings = surroundingsOf(catalog);
   const faults: Fault[] = [];
   const add = (path: Path, data: FaultData) => faults.push(faultAt(path, data));
@@ -78,11 +83,15 @@ export function checkCatalog(catalog: Catalog): Fault[] {
     ({ name }, index) => hidesSigns(name) && add(['swatches', index, 'name'], { code: 'hidesSigns' }),
   );
   catalog.stock.forEach((item, index) => checkStock(item, ['stock', index], add));
+  checkDrafts(catalog, add);
+  const named = new Set(catalog.priceLists.flatMap(({ prices }) => prices.map(({ product }) => product)));
   const priced = new Map(
-    catalog.products.map((product) => [
-      product.slug,
-      { title: product.title, things: thingsOf(assemble(product, surroundings).product) },
-    ]),
+    countedProducts(catalog)
+      .filter(({ slug }) => named.has(slug))
+      .map((product) => [
+        product.slug,
+        { title: product.title, things: thingsOf(assemble(product, surroundings).product) },
+      ]),
   );
   for (const { place, title, data } of listFaults(catalog.priceLists, catalog.shop.groups, priced))
     add(['priceLists', place], { code: 'priceListFaulty', fault: { title, data } });
@@ -96,12 +105,26 @@ export function checkCatalog(catalog: Catalog): Fault[] {
     if (!isPlaced) within('sheets', index, sheetFaults(sheet, surroundings), 2);
   });
   catalog.products.forEach((product, index) => {
+    if (!isLookedAt(product)) return;
     const found = readiness(product, surroundings, null).filter(
       ({ gravity, code }) => gravity === 'mustFix' && code !== 'unknownCurrency',
     );
     within('products', index, found, 0);
   });
   return faults;
+}
+
+/** Says which drafts are of something that the file does not have. */
+function checkDrafts({ products, sheets, drafts }: Catalog, add: Report): void {
+  const known = { products: new Set(products.map(({ slug }) => slug)), sheets: new Set(sheets.map(({ key }) => key)) };
+  for (const list of ['products', 'sheets'] as const)
+    drafts[list].forEach(({ of }, index) => {
+      if (of !== null && !known[list].has(of))
+        add(['drafts', list, index, 'of'], {
+          code: 'shape',
+          detail: `There is no “${of}” under “${list}” that this is a draft of. Use the key of one, or null.`,
+        });
+    });
 }
 
 /** What is called by a key of its own, in which list, and what it is called where two have the same. */

@@ -1,6 +1,7 @@
 export {
   canLieInLots,
   catalogJsonSchema,
+  type CatalogReading,
   checkCatalog,
   faultJson,
   type FaultJson,
@@ -9,6 +10,9 @@ export {
   readCatalog,
   surroundingsOf,
 } from './catalog-file';
+export { importFaults, type ImportFault } from './import-faults';
+export { catalogText } from './catalog-text';
+export { withoutDefaults } from './without-defaults';
 export { definitionFromVersion1, resolutionFromEarlier } from './earlier-forms';
 export { checkSelections } from './check-selections';
 export { type CustomerView, customerView } from './customer-view';

@@ -1,5 +1,5 @@
 import { isTimeZone, parseDay } from '../calendar';
-import { type Catalog, isCountry, type Report } from '../catalog';
+import { type Catalog, isCountry, type Product, type Report } from '../catalog';
 import { minorUnits } from '../money';
 import { Exact } from '../number';
 import { orderable, orderableRange } from '../ordering';
@@ -10,10 +10,8 @@ import { hidesSigns } from '../text';
  * What is wrong with what a catalog says of its shop, discounts and proofs: everything beside its products, stock items
  * and price lists.
  */
-export function shopFaults(
-  { shop, discounts, products }: Pick<Catalog, 'shop' | 'discounts' | 'products'>,
-  report: Report,
-): void {
+export function shopFaults(catalog: Pick<Catalog, 'shop' | 'discounts' | 'products' | 'drafts'>, report: Report): void {
+  const { shop, discounts, products } = catalog;
   if (minorUnits(shop.currency) === null)
     report(['shop', 'currency'], { code: 'unknownCurrency', given: shop.currency });
   if (!isTimeZone(shop.timeZone)) report(['shop', 'timeZone'], { code: 'badTimeZone', given: shop.timeZone });
@@ -50,7 +48,7 @@ export function shopFaults(
   discounts.forEach((discount, index) =>
     discountFaults(discount, ['discounts', index], report, {
       knownGroups,
-      slugs: new Set(products.map(({ slug }) => slug)),
+      slugs: new Set(countedProducts(catalog).map(({ slug }) => slug)),
       twice,
     }),
   );
@@ -58,6 +56,12 @@ export function shopFaults(
     proofs.forEach((proof, place) => proofFaults(proof, ['products', index, 'proofs', place], report, groups)),
   );
 }
+
+/** Products as they count for lists and discounts: as customers have them, or as drafts where they don’t. */
+export const countedProducts = ({ products, drafts }: Pick<Catalog, 'products' | 'drafts'>): readonly Product[] => [
+  ...products,
+  ...drafts.products.flatMap(({ of, definition }) => (of === null ? [definition] : [])),
+];
 
 const HUNDRED = Exact.of(100);
 

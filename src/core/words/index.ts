@@ -20,3 +20,5 @@ export { NOT_COUNTED_WORDS } from './not-counted';
 export { periodWords } from './periods';
 export { discountTimeWords, givesWords, whyNotWords } from './codes';
 export { pictureWords } from './pictures';
+export { differencePlace, differenceWords, valueWords } from './differences';
+export { CATALOG_LIST_WORDS, differenceLines, thingLines } from './plan';

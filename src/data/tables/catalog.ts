@@ -381,6 +381,20 @@ export const bulkChangeDrafts = sqliteTable(
   (table) => [primaryKey({ columns: [table.changeId, table.of, table.draftId] })],
 );
 
+/** A catalog file that came in, with what was there before: so that it can be taken back. */
+export const catalogImports = sqliteTable('catalog_imports', {
+  id: id(),
+  /** what its file was called */
+  name: text('name').notNull(),
+  /** in words what it has done */
+  words: text('words').notNull(),
+  /** what it changed, as it was before and as it was then, in the open format; null when it is too long ago */
+  former: text('former'),
+  came: text('came'),
+  undone: integer('undone', { mode: 'boolean' }).notNull().default(false),
+  at: instant('at').notNull(),
+});
+
 /** Files that customers have uploaded, under the hash of name, type and content. Never served as a page. */
 export const uploads = sqliteTable('uploads', {
   token: text('token').primaryKey(),

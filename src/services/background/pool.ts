@@ -11,7 +11,12 @@ type Tasks = typeof tasks;
 /** Whatever takes longer is given up, in milliseconds of work: what waits for a thread has all of it before it. */
 const DEADLINE = 10_000;
 /** What looks drawings through is a large library, which alone takes seconds to load where a machine is busy. */
-const LONGER: Partial<Record<keyof Tasks, number>> = { drawing: 30_000 };
+const LONGER: Partial<Record<keyof Tasks, number>> = {
+  drawing: 30_000,
+  // A whole shop is in one file.
+  catalogFile: 60_000,
+  faultsOfImport: 300_000,
+};
 /** So many tasks may wait; more are refused, so that nothing piles up. */
 const MOST_WAITING = 200;
 /** A thread that has had nothing to do for so long ends, in milliseconds. */
@@ -25,6 +30,8 @@ const sizes = {
   body: 'small',
   jsonFault: 'small',
   drawing: 'small',
+  catalogFile: 'large',
+  faultsOfImport: 'large',
   swatchLines: 'small',
   comparisons: 'large',
   stopping: 'large',

@@ -1,12 +1,20 @@
-import { type CatalogSurroundings, type Product, type Swatch } from '../../core/catalog';
+import { type Catalog, type CatalogSurroundings, type Product, type Swatch } from '../../core/catalog';
 import { compile } from '../../core/compile';
-import { readJsonText, readShape, type ShapeReading, swatchesFromCsv } from '../../core/exchange';
+import {
+  importFaults,
+  type ImportFault,
+  readJsonText,
+  readShape,
+  type ShapeReading,
+  swatchesFromCsv,
+} from '../../core/exchange';
 import { prove } from '../../core/judge';
 import { type ProductCard } from '../../data/cards';
 import { cardOf } from '../figures/card';
 import { brokenProof, compareSides, isStopped, type Comparison, type Sides } from '../figures/comparison';
 import { type BelowFloor, type FloorsAsked, newlyBelow } from '../figures/margins';
 import { type LargeBody, largeBodies, type LargeBodyName } from '../large-bodies';
+import { type OpenedFile, openFile } from '../packing/packed';
 import { cleanDrawing } from './clean-drawing';
 
 /**
@@ -25,6 +33,20 @@ export const body = ({ text, shape }: { text: string; shape: LargeBodyName }): S
 
 /** What is wrong with a large text that is no JSON. */
 export const jsonFault = ({ text }: { text: string }): string => readJsonText(text).fault ?? '';
+
+/** A catalog file, opened and read. */
+export const catalogFile = ({ bytes }: { bytes: Uint8Array }): OpenedFile => openFile(bytes);
+
+/** What would be wrong after a file has come in. */
+export const faultsOfImport = ({
+  ours,
+  after,
+  comes,
+}: {
+  ours: Catalog;
+  after: Catalog;
+  comes: Catalog;
+}): ImportFault[] => importFaults(ours, after, comes);
 
 export const swatchLines = ({ csv, book }: { csv: string; book: readonly Swatch[] }) => swatchesFromCsv(csv, book);
 

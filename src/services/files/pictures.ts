@@ -2,13 +2,12 @@ import { eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import { inBackground } from '../background/pool';
+import { LARGEST_PICTURE } from '../../core/catalog';
 import { type Services } from '../context';
 import { type Queries } from '../../data/database';
 import { media } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
-
-/** The largest picture that is taken, in bytes. */
-export const LARGEST_PICTURE = 8 * 1024 * 1024;
+import { isBare } from './bare-picture';
 
 /** Longer edges are brought down to this, in pixels. */
 const LONGEST_EDGE = 2000;
@@ -23,9 +22,9 @@ export interface SafePicture {
 const UNKNOWN = 'This is not a picture we can use. Upload a PNG, JPEG, WebP or SVG file.';
 
 /**
- * Makes an uploaded picture safe to show: what it is is told from its content, never from its name. Photographs are
- * drawn anew, which leaves out everything that is not picture; drawings (SVG) lose scripts, handlers, foreign
- * content and references to other addresses.
+ * Makes an uploaded picture safe to show: what it is is told from its content, never from its name. Photographs that
+ * have anything in them that is not picture are drawn anew, which leaves it out; drawings (SVG) lose scripts, handlers,
+ * foreign content and references to other addresses. What is safe already stays as it is, byte for byte.
  *
  * @throws Refusal 413 when it is too large, 415 when it is no picture of these kinds
  */
@@ -52,10 +51,22 @@ async function safePhotograph(bytes: Buffer): Promise<SafePicture> {
   const unreadable = () => new Refusal(415, 'notAPicture', UNKNOWN);
   if (bytes.length === 0) throw unreadable();
   const image = sharp(bytes, { limitInputPixels: 80_000_000, failOn: 'error' });
-  const { format } = await image.metadata().catch(() => {
+  const {
+    format,
+    width = Infinity,
+    height = Infinity,
+    pages = 1,
+  } = await image.metadata().catch(() => {
     throw unreadable();
   });
   if (format !== 'png' && format !== 'jpeg' && format !== 'webp') throw unreadable();
+  if (pages === 1 && Math.max(width, height) <= LONGEST_EDGE && isBare(bytes, format)) {
+    // It is drawn all the same, to see that it can be.
+    await image.stats().catch(() => {
+      throw unreadable();
+    });
+    return { type: `image/${format}`, bytes, width, height };
+  }
   const { data, info } = await image
     .rotate()
     .resize({ width: LONGEST_EDGE, height: LONGEST_EDGE, fit: 'inside', withoutEnlargement: true })
@@ -78,13 +89,20 @@ export function pictureAddress(hash: string): string {
   return `/pictures/${hash}`;
 }
 
+/** What a picture is kept under. */
+export const hashOf = ({ type, bytes }: Pick<SafePicture, 'type' | 'bytes'>): string =>
+  createHash('sha256').update(type).update(bytes).digest('hex').slice(0, 40);
+
+/** Where a picture is found once it is kept. */
+export const addressOf = (safe: SafePicture): string => pictureAddress(hashOf(safe));
+
 /**
  * Keeps a picture under the hash of its content; the same picture twice is kept once.
  *
  * @returns its address
  */
 export async function storePicture(transaction: Queries, safe: SafePicture, at: Date, name = ''): Promise<string> {
-  const hash = createHash('sha256').update(safe.type).update(safe.bytes).digest('hex').slice(0, 40);
+  const hash = hashOf(safe);
   await transaction
     .insert(media)
     .values({ hash, ...safe, name: name.replace(/\p{C}/gu, '').slice(0, LONGEST_NAME), createdAt: at })

@@ -81,10 +81,9 @@ export async function storePriceLists(transaction: Queries, at: Date, lists: rea
   for (const [rank, definition] of lists.entries()) {
     const known = former.find(({ key }) => key === definition.key);
     if (known && known.rank === rank && sameDefinition(known.definition, definition)) continue;
-    await transaction
-      .insert(priceLists)
-      .values({ key: definition.key, rank, definition })
-      .onConflictDoUpdate({ target: priceLists.key, set: { rank, definition } });
+    // What triggers note twice of a statement that may insert or update is refused: it says which of the two it is.
+    if (known) await transaction.update(priceLists).set({ rank, definition }).where(eq(priceLists.key, definition.key));
+    else await transaction.insert(priceLists).values({ key: definition.key, rank, definition });
     await transaction.insert(priceListRevisions).values({ key: definition.key, rank, definition, at });
   }
 }

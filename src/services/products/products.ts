@@ -192,21 +192,33 @@ export async function deleteProduct({ database, now }: Services, id: number): Pr
         'A product that has been published is kept, because orders may refer to it. Archive it instead.',
       );
     }
-    const binned = await putInBin(
-      transaction,
-      { kind: 'product', title: product.title || 'a product without a name', at: now() },
-      [
-        { table: products, rows: [product] },
-        {
-          table: setAsideDrafts,
-          rows: await transaction.select().from(setAsideDrafts).where(eq(setAsideDrafts.productId, id)),
-        },
-      ],
-    );
-    await transaction.delete(basketLines).where(eq(basketLines.productId, id));
-    await transaction.delete(products).where(eq(products.id, id));
-    return { binned };
+    return binProduct(transaction, product, now());
   });
+}
+
+/** Puts a product that no order refers to into the bin, as the draft that it is. */
+export async function binProduct(
+  transaction: Queries,
+  product: typeof products.$inferSelect,
+  at: Date,
+): Promise<{ readonly binned: number }> {
+  const { id } = product;
+  const asDraft = { ...product, publishedRevision: null, publishedSlug: null, state: 'draft' as const };
+  const binned = await putInBin(
+    transaction,
+    { kind: 'product', title: product.title || 'a product without a name', at },
+    [
+      { table: products, rows: [asDraft] },
+      {
+        table: setAsideDrafts,
+        rows: await transaction.select().from(setAsideDrafts).where(eq(setAsideDrafts.productId, id)),
+      },
+    ],
+  );
+  await transaction.delete(basketLines).where(eq(basketLines.productId, id));
+  await transaction.delete(revisions).where(eq(revisions.productId, id));
+  await transaction.delete(products).where(eq(products.id, id));
+  return { binned };
 }
 
 export const archiveSchema = z.strictObject({ archived: z.boolean() });

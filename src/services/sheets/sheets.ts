@@ -290,29 +290,32 @@ export function listSheetRevisions(
  *
  * @throws Refusal 409 naming where it is used
  */
-export async function deleteSheet(context: Services, id: number): Promise<{ readonly binned: number }> {
-  return context.database.write(async (transaction) => {
-    const sheet = await sheetLife.require(transaction, id);
-    // As it is published it is on these, and as it is edited on those.
-    const inForce = productsAmong(await referringTo(transaction, [{ what: 'sheets', key: sheet.key }], 'all'));
-    const on = new Set([...inForce, ...(await draftsWith(transaction, sheet.draft)).keys()]);
-    const titles = (await readPlacements(transaction, on)).map(({ title }) => title);
-    if (titles.length > 0) {
-      throw new Refusal(
-        409,
-        'sheetInUse',
-        `It is on ${counted(titles.length, 'product')}: ${titles.slice(0, 5).join(', ')}${titles.length > 5 ? ' …' : ''}. Take it off them first.`,
-      );
-    }
-    const binned = await putInBin(transaction, { kind: 'sheet', title: sheet.title, at: context.now() }, [
-      { table: sheets, rows: [sheet] },
-      {
-        table: sheetRevisions,
-        rows: await transaction.select().from(sheetRevisions).where(eq(sheetRevisions.sheetId, id)),
-      },
-    ]);
-    await transaction.delete(sheetRevisions).where(eq(sheetRevisions.sheetId, id));
-    await transaction.delete(sheets).where(eq(sheets.id, id));
-    return { binned };
-  });
+export async function deleteSheet({ database, now }: Services, id: number): Promise<{ readonly binned: number }> {
+  return database.write((transaction) => binSheet(transaction, id, now()));
+}
+
+/** The part of deleting a sheet that runs inside a transaction. @throws Refusal 409 naming where it is used */
+export async function binSheet(transaction: Queries, id: number, at: Date): Promise<{ readonly binned: number }> {
+  const sheet = await sheetLife.require(transaction, id);
+  // As it is published it is on these, and as it is edited on those.
+  const inForce = productsAmong(await referringTo(transaction, [{ what: 'sheets', key: sheet.key }], 'all'));
+  const on = new Set([...inForce, ...(await draftsWith(transaction, sheet.draft)).keys()]);
+  const titles = (await readPlacements(transaction, on)).map(({ title }) => title);
+  if (titles.length > 0) {
+    throw new Refusal(
+      409,
+      'sheetInUse',
+      `It is on ${counted(titles.length, 'product')}: ${titles.slice(0, 5).join(', ')}${titles.length > 5 ? ' …' : ''}. Take it off them first.`,
+    );
+  }
+  const binned = await putInBin(transaction, { kind: 'sheet', title: sheet.title, at }, [
+    { table: sheets, rows: [sheet] },
+    {
+      table: sheetRevisions,
+      rows: await transaction.select().from(sheetRevisions).where(eq(sheetRevisions.sheetId, id)),
+    },
+  ]);
+  await transaction.delete(sheetRevisions).where(eq(sheetRevisions.sheetId, id));
+  await transaction.delete(sheets).where(eq(sheets.id, id));
+  return { binned };
 }

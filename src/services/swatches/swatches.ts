@@ -9,6 +9,7 @@ import { freeKey, type Swatch, swatchByName, swatchSchema } from '../../core/cat
 import { swatchesToCsv, type SwatchLine } from '../../core/exchange';
 import { counted } from '../../core/words';
 import { usersOf } from '../../data/references';
+import { type Queries } from '../../data/database';
 import { swatches } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
 import { requireSeenTitles } from '../seen-titles';
@@ -82,22 +83,25 @@ export async function changeSwatch({ database }: Services, key: string, input: S
 
 /** Takes a swatch out of the book. @throws Refusal 409 naming what uses it */
 export async function deleteSwatch({ database, now }: Services, key: string): Promise<{ readonly binned: number }> {
-  return database.write(async (transaction) => {
-    const users = (await usersOf(transaction, 'swatches', [key])).get(key);
-    if (users)
-      throw new Refusal(
-        409,
-        'swatchInUse',
-        `${counted(users.number, 'product or sheet', 'products and sheets')} use it: ${users.titles.slice(0, 5).join(', ')}. Give them another swatch first.`,
-      );
-    const swatch =
-      (await transaction.query.swatches.findFirst({ where: eq(swatches.key, key) })) ?? notFound(`swatch “${key}”`);
-    const binned = await putInBin(transaction, { kind: 'swatch', title: swatch.name, at: now() }, [
-      { table: swatches, rows: [swatch] },
-    ]);
-    await transaction.delete(swatches).where(eq(swatches.key, key));
-    return { binned };
-  });
+  return database.write((transaction) => binSwatch(transaction, key, now()));
+}
+
+/** The part of that which runs inside a transaction. @throws Refusal 409 naming what uses it */
+export async function binSwatch(transaction: Queries, key: string, at: Date): Promise<{ readonly binned: number }> {
+  const users = (await usersOf(transaction, 'swatches', [key])).get(key);
+  if (users)
+    throw new Refusal(
+      409,
+      'swatchInUse',
+      `${counted(users.number, 'product or sheet', 'products and sheets')} use it: ${users.titles.slice(0, 5).join(', ')}. Give them another swatch first.`,
+    );
+  const swatch =
+    (await transaction.query.swatches.findFirst({ where: eq(swatches.key, key) })) ?? notFound(`swatch “${key}”`);
+  const binned = await putInBin(transaction, { kind: 'swatch', title: swatch.name, at }, [
+    { table: swatches, rows: [swatch] },
+  ]);
+  await transaction.delete(swatches).where(eq(swatches.key, key));
+  return { binned };
 }
 
 export const swatchOrderSchema = z.strictObject({ keys: z.array(z.string()).max(5000) });

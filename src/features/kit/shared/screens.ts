@@ -29,6 +29,7 @@ export const SCREENS = {
   quantities: { title: 'Quantity rules', letter: 'q' },
   proofs: { title: 'All proofs', letter: 'f' },
   pictures: { title: 'Pictures', letter: 'i' },
+  files: { title: 'Import and export', letter: 'x' },
   bin: { title: 'Bin', letter: 'b' },
   settings: { title: 'Settings', letter: 'e', rail: { label: 'Settings', icon: Settings2 } },
 } as const satisfies Record<string, Screen>;

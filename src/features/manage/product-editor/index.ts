@@ -1,3 +1,4 @@
+export { RevisionDifferences } from './revision-differences';
 export { ProductEditor } from './editor';
 export {
   Choices,

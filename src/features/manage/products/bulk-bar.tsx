@@ -17,6 +17,9 @@ interface Props {
 /** All but what has a button of its own. */
 const CHANGES = bulkKindNames.filter((kind) => kind !== 'prices');
 
+/** More are exported with the whole catalog: an address can’t name them. */
+const MOST_EXPORTED = 1_000;
+
 const PUT_AWAY = [
   { value: 'archive', words: 'Archive' },
   { value: 'takeOut', words: 'Take out of the archive' },
@@ -56,6 +59,13 @@ export function BulkBar({ meant, categories, sheets, onDone }: Props) {
             onPick={change}
           />
           <BarMenu words="Put away" items={PUT_AWAY} onPick={move} />
+          {meant.length <= MOST_EXPORTED && (
+            <Button size="sm" variant="outline" asChild>
+              <a href={`/api/manage/catalog-file?as=zip&ids=${meant.map(({ id }) => id).join()}`} download>
+                Export
+              </a>
+            </Button>
+          )}
         </>
       )}
     </ManyChanges>

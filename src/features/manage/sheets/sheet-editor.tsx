@@ -199,7 +199,7 @@ function Middle({ place, draft, id, revision, selection }: MiddleProps) {
     case 'uses':
       return <SheetUses id={id} version={draft.version} />;
     case 'history':
-      return <SheetRevisions id={id} version={revision ?? 0} onBringBack={draft.replace} />;
+      return <SheetRevisions id={id} sheet={draft.document} version={revision ?? 0} onBringBack={draft.replace} />;
     default:
       return <SheetBasics sheet={draft.document} change={draft.change} />;
   }

@@ -6,6 +6,8 @@ import { z } from 'zod';
 import { insideNameOf, type Sheet, sheetSchema } from '@/core/catalog';
 import { Section } from '@/features/editors/frame';
 import { send, wordsOf } from '@/features/kit/shared';
+import { RevisionDifferences } from '@/features/manage/product-editor';
+import { AppDialog } from '@/ui/dialog';
 import { EmptyPlace, Slip } from '@/ui/text';
 import { sayDone } from '@/ui/toasts';
 import { When } from '@/ui/when';
@@ -15,15 +17,19 @@ const revisionSchema = z.object({ number: z.number(), at: z.number(), current: z
 /** What was published of the sheet; each can be brought back as the draft. */
 export function SheetRevisions({
   id,
+  sheet,
   version,
   onBringBack,
 }: {
   id: number;
+  /** the sheet as it is edited */
+  sheet: Sheet;
   version: number;
   onBringBack: (definition: Sheet) => void;
 }) {
   const [revisions, setRevisions] = useState<readonly z.infer<typeof revisionSchema>[]>();
   const [fault, setFault] = useState<string>();
+  const [opened, setOpened] = useState<{ readonly number: number; readonly definition: Sheet }>();
   useEffect(() => {
     send('GET', `/api/manage/sheets/${id}/revisions`, undefined, z.array(revisionSchema)).then(
       setRevisions,
@@ -52,17 +58,35 @@ export function SheetRevisions({
                 <When at={at} /> · {definition.choices.map(insideNameOf).join(', ')}
               </Text>
             </Box>
-            <Button
-              size="sm"
-              variant="outline"
-              onClick={() => bringBack(definition)}
-              aria-label={`Restore revision ${number}`}
-            >
-              Restore
-            </Button>
+            <HStack>
+              <Button
+                size="sm"
+                variant="outline"
+                onClick={() => setOpened({ number, definition })}
+                aria-label={`Compare revision ${number}`}
+              >
+                Compare
+              </Button>
+              <Button
+                size="sm"
+                variant="outline"
+                onClick={() => bringBack(definition)}
+                aria-label={`Restore revision ${number}`}
+              >
+                Restore
+              </Button>
+            </HStack>
           </HStack>
         ))}
       </Stack>
+      <AppDialog
+        size="xl"
+        title={opened ? `Revision ${opened.number} and the draft` : ''}
+        open={opened !== undefined}
+        onClose={() => setOpened(undefined)}
+      >
+        {opened && <RevisionDifferences earlier={opened.definition} now={sheet} onRestore={bringBack} />}
+      </AppDialog>
     </Section>
   );
 }

@@ -4,6 +4,7 @@ import { keySchema } from '../../../core/catalog';
 import { Exact } from '../../../core/number';
 import { unitByCode } from '../../../core/quantity';
 import { usersOf } from '../../../data/references';
+import { type Queries } from '../../../data/database';
 import { expectedReceipts, stockItems, stockLots, stockMovements } from '../../../data/schema';
 import { putInBin } from '../../bin/bin';
 import { whereUsed } from '../../catalog/where-used';
@@ -95,35 +96,53 @@ export async function changeStockItem(context: Services, key: string, said: Stoc
 export async function deleteStockItem(context: Services, key: string): Promise<{ readonly binned: number }> {
   keySchema.parse(key);
   return context.database.write(async (transaction) => {
-    const item = await requireItem(transaction, key);
-    const named = (await usersOf(transaction, 'stock', [key])).get(key);
-    const users = new Set([
-      ...(await whereUsed(context, 'stock', key)).map(({ title }) => title),
-      ...(named?.titles ?? []),
-    ]);
-    const [first] = users;
-    const more = Math.max(users.size, named?.number ?? 0) - 1;
-    if (first !== undefined)
-      throw new Refusal(
-        409,
-        'stillUsed',
-        `${first}${more > 0 ? ` and ${more} more` : ''} still ${more > 0 ? 'take' : 'takes'} ${item.title}. Take it out there first, or archive it.`,
-      );
-    const movements = await transaction.select().from(stockMovements).where(eq(stockMovements.itemId, item.id));
-    if (movements.some(({ orderId }) => orderId !== null))
-      throw new Refusal(409, 'sold', `Orders have taken ${item.title}, and their ledger stays. Archive it instead.`);
-    const binned = await putInBin(transaction, { kind: 'stock item', title: item.title, at: context.now() }, [
-      { table: stockItems, rows: [item] },
-      { table: stockLots, rows: await transaction.select().from(stockLots).where(eq(stockLots.itemId, item.id)) },
-      {
-        table: expectedReceipts,
-        rows: await transaction.select().from(expectedReceipts).where(eq(expectedReceipts.itemId, item.id)),
-      },
-      { table: stockMovements, rows: movements },
-    ]);
-    for (const table of [stockMovements, expectedReceipts, stockLots])
-      await transaction.delete(table).where(eq(table.itemId, item.id));
-    await transaction.delete(stockItems).where(eq(stockItems.id, item.id));
-    return { binned };
+    const users = await whereUsed(context, 'stock', key);
+    return binStockItem(
+      transaction,
+      key,
+      context.now(),
+      users.map(({ title }) => title),
+    );
   });
+}
+
+/**
+ * The part of deleting a stock item that runs inside a transaction.
+ *
+ * @param alsoUsedBy titles of what is known to use it
+ * @throws Refusal 404, 409 with what still refers to it
+ */
+export async function binStockItem(
+  transaction: Queries,
+  key: string,
+  at: Date,
+  alsoUsedBy: readonly string[] = [],
+): Promise<{ readonly binned: number }> {
+  const item = await requireItem(transaction, key);
+  const named = (await usersOf(transaction, 'stock', [key])).get(key);
+  const users = new Set([...alsoUsedBy, ...(named?.titles ?? [])]);
+  const [first] = users;
+  const more = Math.max(users.size, named?.number ?? 0) - 1;
+  if (first !== undefined)
+    throw new Refusal(
+      409,
+      'stillUsed',
+      `${first}${more > 0 ? ` and ${more} more` : ''} still ${more > 0 ? 'take' : 'takes'} ${item.title}. Take it out there first, or archive it.`,
+    );
+  const movements = await transaction.select().from(stockMovements).where(eq(stockMovements.itemId, item.id));
+  if (movements.some(({ orderId }) => orderId !== null))
+    throw new Refusal(409, 'sold', `Orders have taken ${item.title}, and their ledger stays. Archive it instead.`);
+  const binned = await putInBin(transaction, { kind: 'stock item', title: item.title, at }, [
+    { table: stockItems, rows: [item] },
+    { table: stockLots, rows: await transaction.select().from(stockLots).where(eq(stockLots.itemId, item.id)) },
+    {
+      table: expectedReceipts,
+      rows: await transaction.select().from(expectedReceipts).where(eq(expectedReceipts.itemId, item.id)),
+    },
+    { table: stockMovements, rows: movements },
+  ]);
+  for (const table of [stockMovements, expectedReceipts, stockLots])
+    await transaction.delete(table).where(eq(table.itemId, item.id));
+  await transaction.delete(stockItems).where(eq(stockItems.id, item.id));
+  return { binned };
 }

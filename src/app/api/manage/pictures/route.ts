@@ -1,6 +1,7 @@
+import { LARGEST_PICTURE } from '@/core/catalog';
 import { answer, readFileBody } from '@/http/route';
 import { listPictures, picturesAskedFrom } from '@/services/pictures/list';
-import { LARGEST_PICTURE, uploadPicture } from '@/services/files/pictures';
+import { uploadPicture } from '@/services/files/pictures';
 
 /** A page of the pictures, as they are asked for. */
 export function GET(request: Request): Promise<Response> {

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Button, HStack, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, Heading, HStack, Stack, Text } from '@chakra-ui/react';
 import { useCallback, useEffect, useState } from 'react';
 import { z } from 'zod';
 import { type Product, productSchema } from '@/core/catalog';
@@ -11,6 +11,7 @@ import { AppDialog } from '@/ui/dialog';
 import { EmptyPlace, Slip } from '@/ui/text';
 import { When } from '@/ui/when';
 import { ProductDigest } from '../product-digest';
+import { RevisionDifferences } from '../revision-differences';
 
 const stateSchema = z.object({
   kind: z.enum(['revision', 'setAside']),
@@ -32,7 +33,7 @@ export function HistorySection({
   version: number;
   onBringBack: (definition: Product) => void;
 }) {
-  const { productId } = useEditing();
+  const { productId, product } = useEditing();
   const [states, setStates] = useState<readonly EarlierState[]>();
   const [fault, setFault] = useState<string>();
   const [opened, setOpened] = useState<EarlierState>();
@@ -94,13 +95,23 @@ export function HistorySection({
         ))}
       </Stack>
       <AppDialog
-        size="lg"
+        size="xl"
         title={opened?.name ?? ''}
         open={opened !== undefined}
         onClose={() => setOpened(undefined)}
         footer={opened && <Button onClick={() => bringBack(opened)}>Restore as the draft</Button>}
       >
-        {opened && <ProductDigest product={opened.definition} />}
+        {opened && (
+          <Stack gap="6">
+            <Box as="section" aria-label="Differences from the draft">
+              <Heading as="h3" size="sm" mb="2">
+                Differences from the draft
+              </Heading>
+              <RevisionDifferences earlier={opened.definition} now={product} onRestore={onBringBack} />
+            </Box>
+            <ProductDigest product={opened.definition} />
+          </Stack>
+        )}
       </AppDialog>
     </Section>
   );

@@ -1,0 +1,53 @@
+import { answer, numberFrom } from '@/http/route';
+import { exportCatalog, exportPacked, namesOfProducts } from '@/services/importing/export';
+import { Refusal } from '@/services/refusal';
+
+const KINDS = {
+  zip: { type: 'application/zip', name: 'catalog.zip' },
+  json: { type: 'application/json; charset=utf-8', name: 'catalog.json' },
+} as const;
+
+/** The catalog as a file: `?as=zip` with pictures, `json` without; `&ids=` for some products and their needs. */
+export function GET(request: Request): Promise<Response> {
+  return answer(async (context) => {
+    const { searchParams } = new URL(request.url);
+    const as = searchParams.get('as') ?? 'zip';
+    if (as !== 'zip' && as !== 'json')
+      throw new Refusal(
+        400,
+        'malformed',
+        `There is no catalog file of the kind “${as.slice(0, 20)}”: use zip or json.`,
+      );
+    const ids = searchParams.get('ids');
+    const only = ids === null ? null : await namesOfProducts(context, ids.split(',').map(numberFrom));
+    const exported = await exportCatalog(context, only);
+    const chunks = as === 'zip' ? exportPacked(exported) : encoded(exported.text());
+    return new Response(streamOf(chunks), {
+      headers: {
+        'Content-Type': KINDS[as].type,
+        'Content-Disposition': `attachment; filename="${KINDS[as].name}"`,
+        'X-Content-Type-Options': 'nosniff',
+        'Cache-Control': 'no-store',
+      },
+    });
+  });
+}
+
+async function* encoded(pieces: Iterable<string>): AsyncGenerator<Uint8Array> {
+  const encoder = new TextEncoder();
+  for (const piece of pieces) yield await Promise.resolve(encoder.encode(piece));
+}
+
+/** Sends piece by piece, as fast as they are taken. */
+function streamOf(chunks: AsyncGenerator<Uint8Array>): ReadableStream<Uint8Array> {
+  return new ReadableStream({
+    async pull(controller) {
+      const { value, done } = await chunks.next();
+      if (done) controller.close();
+      else controller.enqueue(value);
+    },
+    async cancel() {
+      await chunks.return(undefined);
+    },
+  });
+}

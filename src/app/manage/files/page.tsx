@@ -1,0 +1,11 @@
+import { type Metadata } from 'next';
+import { FilesPage } from '@/features/manage/files';
+import { listImports } from '@/services/importing/undo';
+import { services } from '@/services/process';
+
+export const metadata: Metadata = { title: 'Import and export' };
+export const dynamic = 'force-dynamic';
+
+export default async function Files() {
+  return <FilesPage imports={await listImports(await services())} />;
+}

@@ -1,0 +1,135 @@
+import { createWriteStream, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
+import { dirname, join, resolve, sep } from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { type ClashWay, clashWays, compareCatalogs, type PlannedThing, wayOf } from '../core/compared';
+import { type CatalogReading } from '../core/exchange';
+import { thingLines } from '../core/words';
+import { type Services } from '../services/context';
+import { exportCatalog, exportPacked } from '../services/importing/export';
+import { importFile } from '../services/importing/apply';
+import { type ImportFile, openImport, planOfImport } from '../services/importing/import';
+import { openFile } from '../services/packing/packed';
+import { Refusal } from '../services/refusal';
+import { BadInput, faultLine, type Streams, whyUnreadable, withDatabase } from './io';
+
+const isPacked = (file: string): boolean => file.toLowerCase().endsWith('.zip');
+
+/** Reads a picture beside a catalog file: nothing outside its folder, whatever the catalog says. */
+function besides(file: string): (src: string) => Promise<Buffer | null> {
+  const folder = resolve(dirname(file));
+  return (src) => {
+    const path = resolve(folder, src);
+    return path.startsWith(folder + sep) ? readFile(path).catch(() => null) : Promise.resolve(null);
+  };
+}
+
+/** What is refused is input with faults. */
+async function saying<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    const told = error.details?.faults;
+    throw new BadInput([error.message, ...(Array.isArray(told) ? told.map(faultOf) : [])]);
+  }
+}
+
+const faultOf = (fault: unknown): string => {
+  if (typeof fault === 'string') return `  ${fault}`;
+  const { title = '', message = '' } = fault as { title?: string; message?: string };
+  return `  ${title === '' ? '' : `${title}: `}${message}`;
+};
+
+/** Writes the shop into a file: a ZIP with its pictures, or JSON with its pictures in a folder beside it. */
+export async function runExport(io: Streams, file: string, url: string | undefined): Promise<number> {
+  return withDatabase('export', url, (database) =>
+    saying(async () => {
+      const exported = await exportCatalog({ database, now: () => new Date() });
+      try {
+        mkdirSync(dirname(resolve(file)), { recursive: true });
+        if (isPacked(file)) await pipeline(Readable.from(exportPacked(exported)), createWriteStream(file));
+        else {
+          writeFileSync(file, [...exported.text()].join(''));
+          for (const { path, read } of exported.pictures) {
+            const bytes = await read();
+            const place = join(dirname(file), path);
+            mkdirSync(dirname(place), { recursive: true });
+            if (bytes) writeFileSync(place, bytes);
+          }
+        }
+      } catch (error) {
+        throw new BadInput([`${file}: can’t write it: ${whyUnreadable(error)}`]);
+      }
+      io.write(`${file}: the catalog, ${exported.pictures.length} pictures\n`);
+      return 0;
+    }),
+  );
+}
+
+function bytesOf(file: string): Buffer {
+  try {
+    return readFileSync(file);
+  } catch (error) {
+    throw new BadInput([`${file}: can’t read the catalog: ${whyUnreadable(error)}`]);
+  }
+}
+
+function clashesOf(text: string | undefined): ClashWay | null {
+  if (text === undefined) return null;
+  const way = clashWays.find((known) => known === text);
+  if (!way) throw new BadInput([`oak import: --clashes ${text}: say ${clashWays.join(', ')}.`]);
+  return way;
+}
+
+/** Puts a file into the shop, or says what it would do. @returns 1 where something else has a name that it has */
+export async function runImport(
+  io: Streams,
+  file: string,
+  { plan, clashes, database: url }: { plan?: boolean; clashes?: string; database?: string },
+): Promise<number> {
+  const bytes = bytesOf(file);
+  const way = clashesOf(clashes);
+  return withDatabase(
+    'import',
+    url,
+    (database) =>
+      saying(async () => {
+        const context = { database, now: () => new Date() };
+        const opened = await openImport(context, { name: file, bytes }, besides(file));
+        if (plan) return tellPlan(io, context, opened, way);
+        const { words } = await importFile(context, opened, { decisions: {}, clashes: way });
+        io.write(`${file}: ${words}\n`);
+        return 0;
+      }),
+    true,
+  );
+}
+
+async function tellPlan(io: Streams, context: Services, file: ImportFile, clashes: ClashWay | null): Promise<number> {
+  const { things, faults } = await planOfImport(context, file, { decisions: {}, clashes });
+  const lines = thingLines(things);
+  io.write(`${[...lines, sumOf(things)].join('\n')}\n`);
+  if (faults.length > 0) throw new BadInput([`${file.name}: it can’t be imported:`, ...faults.map(faultOf)]);
+  return things.some((thing) => wayOf(thing, {}, clashes) === null) ? 1 : 0;
+}
+
+/** How many are new, changed, the same. */
+function sumOf(things: readonly PlannedThing[]): string {
+  const number = (what: PlannedThing['what']) => things.filter((thing) => thing.what === what).length;
+  const clashing = number('clash');
+  return `${number('new')} new, ${number('changed')} changed, ${number('same')} the same${clashing > 0 ? `, ${clashing} something else: say --clashes theirs, ours or both` : ''}`;
+}
+
+/** Says what differs between two catalog files. @returns 1 where anything does */
+export function runDiff(io: Streams, first: string, second: string): number {
+  const read = (file: string) => {
+    const reading: CatalogReading = openFile(bytesOf(file)).reading;
+    if (reading.faults) throw new BadInput(reading.faults.map((fault) => faultLine(file, fault)));
+    return reading.catalog;
+  };
+  const found = compareCatalogs(read(first), read(second));
+  io.write(found.length === 0 ? 'Nothing differs\n' : `${thingLines(found).join('\n')}\n`);
+  return found.length > 0 ? 1 : 0;
+}

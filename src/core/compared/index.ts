@@ -1,0 +1,24 @@
+export {
+  type BothOf,
+  type CatalogList,
+  catalogLists,
+  type ComparedThing,
+  compareCatalogs,
+  currentOf,
+  PLACE_AMONG,
+  productsOf,
+  sheetsOf,
+} from './catalogs';
+export { type Difference, type DifferenceStep, differencesOf, takenBack } from './differences';
+export {
+  afterImport,
+  type ClashWay,
+  clashWays,
+  decisionName,
+  type Decisions,
+  incoming,
+  onlyThings,
+  type PlannedThing,
+  planImport,
+  wayOf,
+} from './plan';

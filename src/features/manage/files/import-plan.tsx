@@ -1,0 +1,169 @@
+'use client';
+
+import { Box, Button, chakra, Heading, HStack, NativeSelect, Stack, Text } from '@chakra-ui/react';
+import { counted } from '@/core/words';
+import { type PlanRow, type PlanView } from '@/services/importing/opened';
+import { Slip, type Tone } from '@/ui/text';
+import { type Decided, type Way } from './use-import';
+
+const TONES: Readonly<Record<PlanRow['what'], { readonly tone: Tone; readonly words: string }>> = {
+  new: { tone: 'lichen', words: 'New' },
+  changed: { tone: 'copper', words: 'Changed' },
+  clash: { tone: 'brick', words: 'Something else' },
+};
+
+const nameOf = ({ list, key }: PlanRow): string => `${list}:${key}`;
+
+/** What of a kind can be under another name, so that both can be kept. */
+const CAN_BE_BOTH = new Set<PlanRow['list']>(['stock', 'swatches', 'sheets', 'products']);
+
+/** What is to become of something that both have. */
+function WayPick({ row, way, onPick }: { row: PlanRow; way: Way | ''; onPick: (way: Way) => void }) {
+  return (
+    <NativeSelect.Root size="sm" width="190px" flexShrink={0}>
+      <NativeSelect.Field
+        aria-label={`What becomes of ${row.title || row.of}`}
+        value={way}
+        onChange={(event) => onPick(event.currentTarget.value as Way)}
+      >
+        {way === '' && <option value="">Choose …</option>}
+        <option value="theirs">Take the file’s</option>
+        <option value="ours">Keep ours</option>
+        {CAN_BE_BOTH.has(row.list) && <option value="both">Keep both</option>}
+      </NativeSelect.Field>
+      <NativeSelect.Indicator />
+    </NativeSelect.Root>
+  );
+}
+
+function Row({
+  row,
+  decided,
+  onDecide,
+}: {
+  row: PlanRow;
+  decided: Decided;
+  onDecide: (name: string, way: Way) => void;
+}) {
+  const { tone, words } = TONES[row.what];
+  const way = decided[nameOf(row)] ?? (row.what === 'clash' ? '' : 'theirs');
+  return (
+    <HStack align="start" justify="space-between" gap="4" py="2.5" borderTopWidth="1px">
+      <Box minW="0">
+        <HStack gap="2" flexWrap="wrap">
+          <Slip tone={tone}>{words}</Slip>
+          <Text fontWeight="600">{row.title || row.key}</Text>
+          {row.ours !== undefined && <Text color="fg.muted">here {row.ours}</Text>}
+        </HStack>
+        {row.lines.length > 0 && (
+          <chakra.details mt="1" open={row.lines.length <= 3 || row.what === 'clash'}>
+            <chakra.summary fontSize="sm" color="fg.muted" cursor="pointer">
+              {counted(row.lines.length, 'difference')}
+            </chakra.summary>
+            <Stack as="ul" gap="0.5" mt="1" pl="4" fontSize="sm" listStyleType="none">
+              {row.lines.map((line) => (
+                <Text as="li" key={line} overflowWrap="anywhere">
+                  {line}
+                </Text>
+              ))}
+            </Stack>
+          </chakra.details>
+        )}
+      </Box>
+      {row.what !== 'new' && <WayPick row={row} way={way} onPick={(picked) => onDecide(nameOf(row), picked)} />}
+    </HStack>
+  );
+}
+
+/** How many things there are of each kind of news, in one line. */
+function sumWords({ counts }: PlanView): string {
+  const { new: fresh, changed, clash, same } = counts;
+  return [
+    `${fresh} new`,
+    `${changed} changed`,
+    ...(clash > 0 ? [`${clash} with the name of something else here`] : []),
+    `${same} the same`,
+  ].join(', ');
+}
+
+/** What keeps the file from coming in. */
+function Faults({ faults }: Pick<PlanView, 'faults'>) {
+  if (faults.length === 0) return null;
+  return (
+    <Box bg="brick.subtle" borderWidth="1px" borderColor="brick.muted" borderRadius="l2" px="4" py="3" role="alert">
+      <Text fontWeight="600">
+        {counted(faults.length, 'thing', 'things')} to fix in the file before it can be imported
+      </Text>
+      <Stack as="ul" gap="1" mt="1" fontSize="sm" listStyleType="none">
+        {faults.map(({ title, message }) => (
+          <Text as="li" key={`${title} ${message}`} overflowWrap="anywhere">
+            {title !== '' && !message.startsWith(title) && <b>{title}: </b>}
+            {message}
+          </Text>
+        ))}
+      </Stack>
+    </Box>
+  );
+}
+
+interface Props {
+  name: string;
+  plan: PlanView;
+  decided: Decided;
+  isBusy: boolean;
+  onDecide: (name: string, way: Way) => void;
+  onImport: () => void;
+  onClose: () => void;
+}
+
+/** What a file would do, thing by thing, and the decision to let it. */
+export function ImportPlan({ name, plan, decided, isBusy, onDecide, onImport, onClose }: Props) {
+  const lists = [...new Set(plan.rows.map(({ of }) => of))];
+  const open = plan.rows.filter((row) => row.what === 'clash' && decided[nameOf(row)] === undefined).length;
+  return (
+    <Stack gap="5">
+      <HStack justify="space-between" gap="4" flexWrap="wrap">
+        <Box>
+          <Heading as="h2" size="lg">
+            {name}
+          </Heading>
+          <Text color="fg.muted">{sumWords(plan)}. Nothing is imported yet.</Text>
+        </Box>
+        <HStack>
+          <Button variant="outline" onClick={onClose}>
+            Discard
+          </Button>
+          <Button
+            onClick={onImport}
+            loading={isBusy}
+            disabled={plan.faults.length > 0 || open > 0 || plan.rows.length === 0}
+            title={open > 0 ? `${counted(open, 'decision')} left` : undefined}
+          >
+            Import
+          </Button>
+        </HStack>
+      </HStack>
+      <Faults faults={plan.faults} />
+      {open > 0 && (
+        <Text color="brick.fg">
+          {counted(open, 'thing')} in the file {open === 1 ? 'has' : 'have'} the name of something else here. Choose
+          what becomes of {open === 1 ? 'it' : 'each'}.
+        </Text>
+      )}
+      {plan.rows.length === 0 && <Text>Nothing differs: the shop has all of it already.</Text>}
+      {lists.map((of) => (
+        <Box key={of} as="section" aria-label={of}>
+          <Heading as="h3" size="sm" mb="1">
+            {of}
+          </Heading>
+          {plan.rows
+            .filter((row) => row.of === of)
+            .map((row) => (
+              <Row key={nameOf(row)} row={row} decided={decided} onDecide={onDecide} />
+            ))}
+        </Box>
+      ))}
+      {plan.more > 0 && <Text color="fg.muted">And {plan.more} more.</Text>}
+    </Stack>
+  );
+}

@@ -1,0 +1,1 @@
+export { FilesPage } from './files-page';

@@ -1,0 +1,117 @@
+import { lt } from 'drizzle-orm';
+import { type Catalog } from '../../core/catalog';
+import { type ClashWay, decisionName, onlyThings, type PlannedThing, wayOf } from '../../core/compared';
+import { catalogText } from '../../core/exchange';
+import { counted } from '../../core/words';
+import { type Queries } from '../../data/database';
+import { catalogImports } from '../../data/schema';
+import { type Services } from '../context';
+import { Refusal } from '../refusal';
+import { readWholeCatalog } from './catalog-out';
+import { faultsOf, type ImportFile, type ImportWish, nameOfNow, worked } from './import';
+import { storePictures } from './pictures';
+import { writeIncoming } from './write';
+
+/** What has come in. */
+export interface ImportDone {
+  /** null where nothing was to be done */
+  readonly id: number | null;
+  readonly words: string;
+}
+
+/** So often it is worked out anew, because the catalog has changed meanwhile. */
+const MOST_TRIES = 4;
+
+/** Of so many imports it is kept what was there before. */
+const MOST_KEPT = 10;
+
+/**
+ * Lets a file come in: all of it, or nothing. What it would make faulty is refused; what has been changed since it was
+ * looked at, too.
+ *
+ * @throws Refusal 409 `clashes` where something else has a name that the file has, and nobody said what is right;
+ *   409 `changedMeanwhile`; 422 `importFaulty` with what is wrong and where
+ */
+export async function importFile(context: Services, file: ImportFile, wish: ImportWish): Promise<ImportDone> {
+  for (let tries = 0; tries < MOST_TRIES; tries += 1) {
+    const found = await worked(context, file, wish);
+    if (wish.seen !== undefined && wish.seen !== found.seen) throw moved();
+    requireDecided(found.things, wish);
+    const faults = await faultsOf(file, found);
+    const [first] = faults;
+    if (first)
+      throw new Refusal(
+        422,
+        'importFaulty',
+        `Nothing was imported. ${first.title === '' ? '' : `${first.title}: `}${first.message}${faults.length > 1 ? ` (and ${counted(faults.length - 1, 'more thing', 'more things')})` : ''}`,
+        { faults },
+      );
+    const coming = found.things.filter((thing) => found.ways.get(decisionName(thing)) !== 'ours');
+    if (coming.length === 0) return { id: null, words: 'Nothing differs: the shop has all of it already' };
+    const words = wordsOf(coming, found.ways);
+    const done = await context.database.write(async (transaction) => {
+      if ((await nameOfNow(transaction)) !== found.seen) return null;
+      const at = context.now();
+      await storePictures(transaction, file.pictures, at);
+      await writeIncoming(transaction, at, found.comes, found.after);
+      return remember(transaction, at, file.name, words, found);
+    });
+    if (done !== null) return { id: done, words };
+  }
+  throw moved();
+}
+
+const moved = () =>
+  new Refusal(409, 'changedMeanwhile', 'The catalog has been changed since you looked at the plan. Look at it again.');
+
+/** @throws Refusal 409 `clashes` */
+function requireDecided(things: readonly PlannedThing[], { decisions, clashes }: ImportWish): void {
+  const open = things.filter((thing) => wayOf(thing, decisions, clashes) === null);
+  const [first] = open;
+  if (first)
+    throw new Refusal(
+      409,
+      'clashes',
+      `${open.length === 1 ? 'One thing is' : `${open.length} things are`} something else here: ${first.title || first.key}${first.ours === undefined ? '' : ` is called ${first.ours} here`}. Choose the file’s, yours, or both.`,
+      { clashes: open.map(decisionName) },
+    );
+}
+
+/** In words what has come: `12 new, 3 changed`. */
+function wordsOf(coming: readonly PlannedThing[], ways: ReadonlyMap<string, ClashWay>): string {
+  const fresh = coming.filter((thing) => thing.what === 'new' || ways.get(decisionName(thing)) === 'both').length;
+  const changed = coming.length - fresh;
+  return [fresh > 0 ? `${fresh} new` : '', changed > 0 ? `${changed} changed` : ''].filter(Boolean).join(', ');
+}
+
+const asText = (catalog: Catalog): string => [...catalogText(catalog)].join('');
+
+/** Keeps what was there before and what is there now, and forgets much earlier ones. */
+async function remember(
+  transaction: Queries,
+  at: Date,
+  name: string,
+  words: string,
+  { ours, comes }: Pick<Awaited<ReturnType<typeof worked>>, 'ours' | 'comes'>,
+): Promise<number> {
+  const touched = new Set<string>();
+  onlyThings(comes, (thing) => touched.add(thing) !== undefined);
+  const now = await readWholeCatalog(transaction);
+  const isTouched = (thing: string) => touched.has(thing);
+  const [row] = await transaction
+    .insert(catalogImports)
+    .values({
+      name: name.slice(0, 200),
+      words,
+      former: asText({ ...onlyThings(ours, isTouched), whole: comes.whole }),
+      came: asText({ ...onlyThings(now, isTouched), whole: comes.whole }),
+      at,
+    })
+    .returning({ id: catalogImports.id });
+  const id = row?.id ?? 0;
+  await transaction
+    .update(catalogImports)
+    .set({ former: null, came: null })
+    .where(lt(catalogImports.id, id - MOST_KEPT + 1));
+  return id;
+}

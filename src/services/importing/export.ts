@@ -1,0 +1,65 @@
+import { eq } from 'drizzle-orm';
+import { catalogText } from '../../core/exchange';
+import { media } from '../../data/schema';
+import { atOneMoment, type Services } from '../context';
+import { productLife } from '../products/life';
+import { Refusal } from '../refusal';
+import { readWholeCatalog, withWhatItNeeds } from './catalog-out';
+import { packed } from '../packing/packed';
+import { withPictureFiles } from './pictures';
+
+/** A catalog that goes out. */
+export interface Exported {
+  /** pieces of the text of the catalog */
+  text(): Generator<string>;
+  /** its pictures, by their paths beside it; each is read when its turn comes */
+  readonly pictures: readonly { readonly path: string; read(): Promise<Buffer | null> }[];
+}
+
+/**
+ * The catalog as it leaves: the whole shop, or some products with all that they need.
+ *
+ * @param only addresses of products; null for everything
+ * @throws Refusal 404 where one of them is not there
+ */
+export async function exportCatalog(context: Services, only: ReadonlySet<string> | null = null): Promise<Exported> {
+  const { catalog, files } = await atOneMoment(context, async ({ database: { read } }) => {
+    const whole = await readWholeCatalog(read);
+    if (only) requireThere(whole, only);
+    return withPictureFiles(read, only ? withWhatItNeeds(whole, only) : whole);
+  });
+  return {
+    text: () => catalogText(catalog),
+    pictures: files.map(({ hash, path }) => ({
+      path,
+      read: async () =>
+        (await context.database.read.query.media.findFirst({ where: eq(media.hash, hash), columns: { bytes: true } }))
+          ?.bytes ?? null,
+    })),
+  };
+}
+
+function requireThere(
+  { products, drafts }: Awaited<ReturnType<typeof readWholeCatalog>>,
+  only: ReadonlySet<string>,
+): void {
+  const known = new Set([
+    ...products.map(({ slug }) => slug),
+    ...drafts.products.map(({ of, definition }) => of ?? definition.slug),
+  ]);
+  const gone = [...only].find((slug) => !known.has(slug));
+  if (gone !== undefined) throw new Refusal(404, 'notFound', `There is no product at the address “${gone}”.`);
+}
+
+/** The same, packed into one file. */
+export const exportPacked = ({ text, pictures }: Exported): AsyncGenerator<Uint8Array> => packed(text(), pictures);
+
+/** What a catalog tells products by, that are known by their numbers. @throws Refusal 404 where one is not there */
+export async function namesOfProducts({ database }: Services, ids: readonly number[]): Promise<ReadonlySet<string>> {
+  const names = new Set<string>();
+  for (const id of ids) {
+    const { publishedSlug, draft } = await productLife.require(database.read, id);
+    names.add(publishedSlug ?? draft.slug);
+  }
+  return names;
+}

@@ -1,0 +1,102 @@
+import { createHash } from 'node:crypto';
+import { LRUCache } from 'lru-cache';
+import { z } from 'zod';
+import { clashWays, type PlannedThing } from '../../core/compared';
+import { CATALOG_LIST_WORDS, differenceLines } from '../../core/words';
+import { type Services } from '../context';
+import { Refusal } from '../refusal';
+import { type ImportDone, importFile } from './apply';
+import { type ImportFile, openImport, type PlanFault, planOfImport } from './import';
+
+/** So many bytes of opened files are kept, for so long: whoever comes later sends the file again. */
+const MOST_KEPT = 300 * 1024 * 1024;
+const KEPT_FOR = 30 * 60_000;
+
+const holder = globalThis as { oakKnotOpenedFiles?: LRUCache<string, ImportFile> };
+
+const opened = (): LRUCache<string, ImportFile> =>
+  (holder.oakKnotOpenedFiles ??= new LRUCache({ maxSize: MOST_KEPT, ttl: KEPT_FOR }));
+
+/**
+ * Opens a file that is to be looked at before it comes in, and keeps it for a while.
+ *
+ * @returns the name under which it is kept
+ * @throws Refusal 422 as {@link openImport}
+ */
+export async function keepOpened(context: Services, name: string, bytes: Buffer): Promise<{ readonly file: string }> {
+  const file = createHash('sha256').update(bytes).digest('hex').slice(0, 32);
+  if (!opened().has(file)) {
+    const read = await openImport(context, { name, bytes });
+    // What is opened takes more room than what it was opened from.
+    opened().set(file, read, { size: Math.min(MOST_KEPT, bytes.length * 4 + 1) });
+  }
+  return { file };
+}
+
+/** @throws Refusal 404 `fileGone` where it is not kept any more */
+function requireOpened(file: string): ImportFile {
+  const known = opened().get(file);
+  if (!known) throw new Refusal(404, 'fileGone', 'This file is not kept any more. Choose it again.');
+  return known;
+}
+
+export const importWishSchema = z.strictObject({
+  file: z.string().max(64),
+  decisions: z.record(z.string().max(140), z.enum(clashWays)).default({}),
+});
+export type ImportWishInput = z.infer<typeof importWishSchema>;
+
+export const importSchema = importWishSchema.extend({
+  seen: z.string().max(200).describe('the name of what the plan was worked out from'),
+});
+
+/** One thing of a plan, as it is shown. */
+export interface PlanRow extends Pick<PlannedThing, 'list' | 'key' | 'title' | 'ours'> {
+  readonly what: 'new' | 'changed' | 'clash';
+  /** the list that it is in, in words */
+  readonly of: string;
+  /** what it says differently, one line for each place */
+  readonly lines: readonly string[];
+}
+
+/** A plan, as it is shown. */
+export interface PlanView {
+  readonly rows: readonly PlanRow[];
+  /** how many more there are than are shown */
+  readonly more: number;
+  readonly counts: Readonly<Record<PlannedThing['what'], number>>;
+  readonly faults: readonly Pick<PlanFault, 'title' | 'message'>[];
+  readonly seen: string;
+}
+
+/** So many things and faults are shown; clashes before all others. */
+const MOST_SHOWN = 1_000;
+
+/** What an opened file would do. @throws Refusal 404 */
+export async function planOfOpened(context: Services, { file, decisions }: ImportWishInput): Promise<PlanView> {
+  const { things, faults, seen } = await planOfImport(context, requireOpened(file), { decisions, clashes: null });
+  const count = (what: PlannedThing['what']) => things.filter((thing) => thing.what === what).length;
+  const differing = [
+    ...things.filter(({ what }) => what === 'clash'),
+    ...things.filter(({ what }) => what !== 'clash'),
+  ];
+  const rows = differing.flatMap((thing): PlanRow[] => {
+    const { list, key, title, ours, what } = thing;
+    if (what === 'same') return [];
+    const lines = differenceLines(thing);
+    return [{ list, key, title, what, of: CATALOG_LIST_WORDS[list], lines, ...(ours !== undefined && { ours }) }];
+  });
+  return {
+    rows: rows.slice(0, MOST_SHOWN),
+    more: Math.max(0, rows.length - MOST_SHOWN),
+    counts: { new: count('new'), changed: count('changed'), clash: count('clash'), same: count('same') },
+    faults: faults.slice(0, MOST_SHOWN).map(({ title, message }) => ({ title, message })),
+    seen,
+  };
+}
+
+/** Lets an opened file come in. @throws Refusal 404, and as {@link importFile} */
+export const importOpened = (
+  context: Services,
+  { file, decisions, seen }: z.infer<typeof importSchema>,
+): Promise<ImportDone> => importFile(context, requireOpened(file), { decisions, clashes: null, seen });
