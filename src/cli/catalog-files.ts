@@ -103,7 +103,7 @@ export async function runImport(
         io.write(`${file}: ${words}\n`);
         return 0;
       }),
-    true,
+    { mayBegin: true },
   );
 }
 

@@ -43,6 +43,11 @@ const USAGE = `Usage:
       --clashes WAY       what becomes of what is something else here under the same name; refused unless said
   oak diff A B
       says what differs between two catalog files
+  oak backup FILE [--database URL]
+      copies everything into a file, orders, ledger and pictures included, while the shop goes on, and looks it through
+  oak restore FILE [--replace] [--database URL]
+      puts a backup in the place of the database; the shop must not run
+      --replace           where there is a database: it is put aside under another name, and never deleted
 
 The database is that of --database, or of OAK_KNOT_DATABASE_URL.
 
@@ -239,9 +244,11 @@ const OPTIONS = {
   pdf: { type: 'string' },
   plan: { type: 'boolean' },
   clashes: { type: 'string' },
+  replace: { type: 'boolean' },
 } as const;
 
-type Command = 'resolve' | 'picture' | 'check' | 'prove' | 'ledger' | 'export' | 'import' | 'diff';
+type Command =
+  'resolve' | 'picture' | 'check' | 'prove' | 'ledger' | 'export' | 'import' | 'diff' | 'backup' | 'restore';
 
 /** What each command takes beside its name. */
 const TAKES: Readonly<Record<Command, readonly (keyof typeof OPTIONS)[]>> = {
@@ -253,6 +260,8 @@ const TAKES: Readonly<Record<Command, readonly (keyof typeof OPTIONS)[]>> = {
   export: ['database'],
   import: ['plan', 'clashes', 'database'],
   diff: [],
+  backup: ['database'],
+  restore: ['replace', 'database'],
 };
 
 /** What each command wants beside its options, in words; nothing for those that want none. */
@@ -261,6 +270,8 @@ const WANTS: Readonly<Partial<Record<Command, readonly string[]>>> = {
   export: ['FILE'],
   import: ['FILE'],
   diff: ['A', 'B'],
+  backup: ['FILE'],
+  restore: ['FILE'],
 };
 
 const isCommand = (text: string): text is Command => Object.hasOwn(TAKES, text);
@@ -306,6 +317,11 @@ async function run(io: Streams, args: readonly string[]): Promise<number> {
   switch (command) {
     case 'ledger':
       return runLedger(io, positionals[0], values.database);
+    case 'backup':
+    case 'restore': {
+      const { runBackup, runRestore } = await import('./backups');
+      return command === 'backup' ? runBackup(io, first, values.database) : runRestore(io, first, values);
+    }
     case 'export':
     case 'import':
     case 'diff': {

@@ -52,13 +52,14 @@ export function openCatalog(io: Streams, file: string): Catalog {
  * Works with the database of `--database`, or else of the environment.
  *
  * @param mayBegin whether one is made where there is none
+ * @param migrates whether it is brought to the newest form first
  * @throws BadInput where there is none, or it can't be opened
  */
 export async function withDatabase<T>(
   command: string,
   url: string | undefined,
   work: (database: Database) => Promise<T>,
-  mayBegin = false,
+  { mayBegin = false, migrates = true }: { readonly mayBegin?: boolean; readonly migrates?: boolean } = {},
 ): Promise<T> {
   const address = url ?? process.env.OAK_KNOT_DATABASE_URL ?? DEFAULT_DATABASE_URL;
   if (!mayBegin && address.startsWith('file:') && !existsSync(address.slice('file:'.length)))
@@ -67,7 +68,7 @@ export async function withDatabase<T>(
     throw new BadInput([error instanceof Error ? error.message : String(error)]);
   });
   try {
-    await database.migrate();
+    if (migrates) await database.migrate();
     return await work(database);
   } finally {
     database.close();

@@ -124,7 +124,7 @@ export class Database {
       if (!file) throw error;
       const reason = error instanceof Error ? error.message : String(error);
       throw new DataUnsound(
-        `The database ${file} is damaged or not a database (${reason}). Put a sound copy in its place, or start over with: npm run demo -- --fresh`,
+        `The database ${file} is damaged or not a database (${reason}). Put a backup in its place with: npm run -s oak -- restore FILE --replace`,
       );
     }
     const handle = drizzle(client, { schema });
@@ -295,7 +295,7 @@ async function soundnessCheck(client: Client): Promise<void> {
  */
 export const stampOf = (file: string): string => `${file}.stamp`;
 
-function stamp(file: string): void {
+export function stamp(file: string): void {
   if (!existsSync(stampOf(file)))
     writeFileSync(stampOf(file), `There is a database here since ${new Date().toISOString()}: ${basename(file)}\n`);
 }
@@ -304,10 +304,11 @@ function stamp(file: string): void {
 function requireStillThere(file: string): void {
   if (!existsSync(stampOf(file)) || (existsSync(file) && statSync(file).size > 0)) return;
   throw new DataUnsound(
-    `The database ${file} is ${existsSync(file) ? 'empty' : 'gone'}, and there was one: ${basename(stampOf(file))} beside it says so. Put it back from a copy, or start over with an empty one: npm run demo -- --fresh`,
+    `The database ${file} is ${existsSync(file) ? 'empty' : 'gone'}, and there was one: ${basename(stampOf(file))} beside it says so. Put a backup in its place with: npm run -s oak -- restore FILE`,
   );
 }
 
-function localFile(url: string): string | null {
+/** Where the file of a database is; null for one on a server. */
+export function localFile(url: string): string | null {
   return url.startsWith('file:') ? resolve(url.slice('file:'.length)) : null;
 }

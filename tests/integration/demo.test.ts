@@ -53,14 +53,16 @@ describe('preparing the demo', () => {
       const { status, stderr } = prepare();
       expect(status).toBe(1);
       expect(stderr).toMatch(
-        /The database .*shop\.db is (gone|empty), and there was one: shop\.db\.stamp beside it says so\..*npm run demo -- --fresh/,
+        /The database .*shop\.db is (gone|empty), and there was one: shop\.db\.stamp beside it says so\..*npm run -s oak -- restore FILE/,
       );
       await expect(Database.open(url)).rejects.toMatchObject({ name: 'DataUnsound' });
     }
     leave('this was a database once, before the cat walked over it'.repeat(100));
     const { status, stderr } = prepare();
     expect(status).toBe(1);
-    expect(stderr).toMatch(/The database .*shop\.db is damaged or not a database .*npm run demo -- --fresh/);
+    expect(stderr).toMatch(
+      /The database .*shop\.db is damaged or not a database .*npm run -s oak -- restore FILE --replace/,
+    );
     expect(stderr.trim().split('\n')).toHaveLength(1);
     expect(prepare('--fresh').stdout).toContain('is loaded');
     expect(await countProducts()).toBe(37);

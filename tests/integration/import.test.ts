@@ -28,7 +28,10 @@ async function exported(context: Services, only: readonly string[] | null = null
   return Buffer.concat(chunks);
 }
 
-type File = Record<'products' | 'stock' | 'swatches' | 'sheets' | 'discounts' | 'priceLists', Record<string, unknown>[]> &
+type File = Record<
+  'products' | 'stock' | 'swatches' | 'sheets' | 'discounts' | 'priceLists',
+  Record<string, unknown>[]
+> &
   Pick<Catalog, 'shop'> & { drafts?: { products: Record<string, unknown>[] } };
 
 /** A packed catalog in which something is said otherwise. */
@@ -96,6 +99,7 @@ describe('a shop that was changed elsewhere and comes back', () => {
     });
     catalog.stock.push({ key: 'wick', title: 'Wick', unit: 'm', onHand: '12', cost: '0.80' });
     for (const swatch of catalog.swatches.slice(0, 3)) swatch.colours = ['#102030'];
+    catalog.shop.groups.push({ key: 'clubs', title: 'Clubs', code: null, taxShown: null });
     for (const list of [...catalog.priceLists, ...catalog.discounts]) list.title = `${String(list.title)}, autumn`;
     const [item] = catalog.stock;
     if (item) item.onHand = '9999';
@@ -108,6 +112,7 @@ describe('a shop that was changed elsewhere and comes back', () => {
     const bytes = changed(await exported(ours), change);
     const { things } = await planOfImport(ours, await openImport(ours, { name: '', bytes }));
     expect(things.filter(({ what }) => what !== 'same').map(({ key, what }) => [key, what])).toEqual([
+      ['clubs', 'new'],
       ['wick', 'new'],
       ...swatches.map((key) => [key, 'changed']),
       ['bee-suit', 'changed'],
@@ -117,7 +122,7 @@ describe('a shop that was changed elsewhere and comes back', () => {
       ['welcome', 'changed'],
       ['tool-gift', 'changed'],
     ]);
-    expect(await into(ours, bytes)).toMatchObject({ words: '2 new, 8 changed' });
+    expect(await into(ours, bytes)).toMatchObject({ words: '3 new, 8 changed' });
     const after = await ours.database.read.query.stockItems.findMany();
     expect(after.slice(0, before.length)).toEqual(before);
     expect(after.at(-1)).toMatchObject({ key: 'wick', onHand: '12', cost: '0.80' });
@@ -135,7 +140,7 @@ describe('a shop that was changed elsewhere and comes back', () => {
       'Wick',
     ]);
     await expect(undoImport(ours, id ?? 0)).rejects.toMatchObject({ code: 'undoneAlready' });
-    expect(await listImports(ours)).toMatchObject([{ name: 'shop.zip', words: '2 new, 8 changed', undone: true }]);
+    expect(await listImports(ours)).toMatchObject([{ name: 'shop.zip', words: '3 new, 8 changed', undone: true }]);
   });
 
   it('keeps what was changed since, and what has been sold', async () => {
@@ -208,6 +213,20 @@ describe('a file that can’t come in', () => {
     await expect(importFile(ours, file, { decisions: {}, clashes: null, seen })).rejects.toMatchObject({
       code: 'changedMeanwhile',
     });
+  });
+
+  it('has each name once', async () => {
+    const bytes = changed(await exported(ours), (catalog) => {
+      catalog.products.push({ ...entry(catalog, 'bee-suit'), title: 'Again' });
+      catalog.priceLists.push({ ...catalog.priceLists[0] });
+      catalog.discounts.push({ ...catalog.discounts[0], codes: [] });
+    });
+    const { faults } = await planOfImport(ours, await openImport(ours, { name: '', bytes }));
+    expect(faults.map(({ message }) => message)).toEqual([
+      expect.stringMatching(/^\$\.products\[\d+\]\.slug: .*bee-suit/),
+      expect.stringMatching(/^\$\.discounts\[2\]\.key: .*welcome/),
+      '$.priceLists[2].key: Two lists have the key “trade”.',
+    ]);
   });
 
   it('names a picture that is not there, and one that is none', async () => {

@@ -77,13 +77,11 @@ export function checkCatalog(catalog: Catalog, isLookedAt: (product: Product) =>
   const add = (path: Path, data: FaultData) => faults.push(faultAt(path, data));
 
   shopFaults(catalog, add);
-  for (const [list, { field, what }] of Object.entries(KEYED))
-    checkKeys(list, field, what, catalog[list as keyof typeof KEYED], add);
+  checkNames(catalog, add);
   catalog.swatches.forEach(
     ({ name }, index) => hidesSigns(name) && add(['swatches', index, 'name'], { code: 'hidesSigns' }),
   );
   catalog.stock.forEach((item, index) => checkStock(item, ['stock', index], add));
-  checkDrafts(catalog, add);
   const named = new Set(catalog.priceLists.flatMap(({ prices }) => prices.map(({ product }) => product)));
   const priced = new Map(
     countedProducts(catalog)
@@ -112,6 +110,28 @@ export function checkCatalog(catalog: Catalog, isLookedAt: (product: Product) =>
     within('products', index, found, 0);
   });
   return faults;
+}
+
+/** What is wrong with what a catalog calls its things: two of one name, drafts of nothing. */
+export function nameFaults(catalog: Catalog): Fault[] {
+  const faults: Fault[] = [];
+  const add = (path: Path, data: FaultData) => faults.push(faultAt(path, data));
+  checkNames(catalog, add);
+  checkKeys('groups', 'key', 'group', catalog.shop.groups, (path, data) => add(['shop', ...path], data));
+  checkKeys('discounts', 'key', 'discount', catalog.discounts, add);
+  const lists = new Set<string>();
+  catalog.priceLists.forEach(({ key }, index) => {
+    if (lists.has(key))
+      add(['priceLists', index, 'key'], { code: 'shape', detail: `Two lists have the key “${key}”.` });
+    lists.add(key);
+  });
+  return faults;
+}
+
+function checkNames(catalog: Catalog, add: Report): void {
+  for (const [list, { field, what }] of Object.entries(KEYED))
+    checkKeys(list, field, what, catalog[list as keyof typeof KEYED], add);
+  checkDrafts(catalog, add);
 }
 
 /** Says which drafts are of something that the file does not have. */

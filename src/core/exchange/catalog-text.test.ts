@@ -42,7 +42,10 @@ describe('a catalog as it is written', () => {
     const catalog = demo();
     const [product] = catalog.products;
     if (!product) throw new Error('the demo has no products');
-    const drafts = { products: [{ of: product.slug, definition: { ...product, price: '1' }, archived: false }], sheets: [] };
+    const drafts = {
+      products: [{ of: product.slug, definition: { ...product, price: '1' }, archived: false }],
+      sheets: [],
+    };
     const again = readCatalog(textOf({ ...catalog, whole: false, drafts })).catalog;
     expect([again?.whole, again?.drafts]).toEqual([false, drafts]);
   });

@@ -6,6 +6,7 @@ export {
   faultJson,
   type FaultJson,
   LARGEST_CATALOG,
+  nameFaults,
   pathText,
   readCatalog,
   surroundingsOf,

@@ -103,8 +103,8 @@ async function remember(
     .values({
       name: name.slice(0, 200),
       words,
-      former: asText({ ...onlyThings(ours, isTouched), whole: comes.whole }),
-      came: asText({ ...onlyThings(now, isTouched), whole: comes.whole }),
+      former: asText(onlyThings(ours, isTouched)),
+      came: asText(onlyThings(now, isTouched)),
       at,
     })
     .returning({ id: catalogImports.id });

@@ -10,7 +10,7 @@ import {
   type PlannedThing,
   wayOf,
 } from '../../core/compared';
-import { faultJson, type ImportFault, pathText } from '../../core/exchange';
+import { faultJson, type ImportFault, nameFaults, pathText } from '../../core/exchange';
 import { type Queries } from '../../data/database';
 import { catalogStates, products, sheets } from '../../data/schema';
 import { inBackground } from '../background/pool';
@@ -80,7 +80,22 @@ export async function openImport(
       return picture ? addressOf(picture) : (here.get(src) ?? src);
     }),
     pictures: safe,
-    faults: faults.map(({ src, why }) => ({ list: 'pictures', key: src, title: src, message: `${src}: ${why}` })),
+    faults: [
+      ...nameFaults(catalog)
+        .map(faultJson)
+        .map(({ path, message }): PlanFault => ({
+          list: 'file',
+          key: '',
+          title: '',
+          message: `${pathText(path)}: ${message}`,
+        })),
+      ...faults.map(({ src, why }): PlanFault => ({
+        list: 'pictures',
+        key: src,
+        title: src,
+        message: `${src}: ${why}`,
+      })),
+    ],
   };
 }
 

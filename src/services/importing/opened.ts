@@ -12,6 +12,8 @@ import { type ImportFile, openImport, type PlanFault, planOfImport } from './imp
 const MOST_KEPT = 300 * 1024 * 1024;
 const KEPT_FOR = 30 * 60_000;
 
+const LONGEST_NAME = 160;
+
 const holder = globalThis as { oakKnotOpenedFiles?: LRUCache<string, ImportFile> };
 
 const opened = (): LRUCache<string, ImportFile> =>
@@ -26,7 +28,8 @@ const opened = (): LRUCache<string, ImportFile> =>
 export async function keepOpened(context: Services, name: string, bytes: Buffer): Promise<{ readonly file: string }> {
   const file = createHash('sha256').update(bytes).digest('hex').slice(0, 32);
   if (!opened().has(file)) {
-    const read = await openImport(context, { name, bytes });
+    const seen = name.replace(/\p{C}/gu, '').slice(0, LONGEST_NAME);
+    const read = await openImport(context, { name: seen, bytes });
     // What is opened takes more room than what it was opened from.
     opened().set(file, read, { size: Math.min(MOST_KEPT, bytes.length * 4 + 1) });
   }

@@ -75,8 +75,8 @@ export async function undoImport(
     const names = new Set(asItCame.map(decisionName));
     const had = namesIn(former);
     const restored = onlyThings(former, (name) => names.has(name));
-    const settings = came.whole && sameDefinition(here.shop, came.shop) ? former.shop : here.shop;
-    if (came.whole && settings !== former.shop) kept.push('the settings');
+    const settings = sameDefinition(here.shop, came.shop) ? former.shop : here.shop;
+    if (!sameDefinition(settings, former.shop) && !sameDefinition(came.shop, former.shop)) kept.push('the settings');
     // What others need goes last.
     await withdraw(transaction, restored);
     for (const list of DEPENDENCE)

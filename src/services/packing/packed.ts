@@ -10,7 +10,7 @@ const LARGEST_UNPACKED = 512 * 1024 * 1024;
 const MOST_PACKED = 40_000;
 
 /** The largest catalog file that is taken, packed or not, in bytes. */
-export const LARGEST_CATALOG_FILE = 256 * 1024 * 1024;
+export const LARGEST_CATALOG_FILE = 96 * 1024 * 1024;
 
 /** What a catalog file holds. */
 export interface OpenedFile {
