@@ -1,4 +1,7 @@
-import { Key } from 'selenium-webdriver';
+import { rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { By, Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { lookAtAll, violations } from '../support/axe';
 import { OUTLINE, setStage } from '../support/stage';
@@ -11,6 +14,22 @@ lookAtAll(stage, [
   ['discount codes', '/manage/codes', () => stage.person.press('Welcome to the apiary')],
   ['rules about quantities', '/manage/quantities', () => stage.person.press('Bottling for trade customers')],
   ['the bin', '/manage/bin'],
+  [
+    'the plan of a file',
+    '/manage/files',
+    async () => {
+      const shop = { name: 'Pollard Lane Bee Works', currency: 'EUR' };
+      const products = [
+        { slug: 'smoker', title: 'Smoke gun', sku: 'GUN', category: 'Smokers', price: '9', notCounted: 'service' },
+        { slug: 'veil', title: 'Veil', sku: 'VEIL', draws: [{ kind: 'fixed', stock: 'gone', quantity: '1' }] },
+      ];
+      const file = join(tmpdir(), `oak-knot-plan-${process.pid}.json`);
+      writeFileSync(file, JSON.stringify({ format: 'oak-knot/catalog', version: 2, whole: false, shop, products }));
+      await stage.browser.driver.findElement(By.css('input[aria-label="Catalog file"]')).sendKeys(file);
+      await stage.person.sees('to fix in the file');
+      rmSync(file);
+    },
+  ],
   ['all pictures', '/manage/pictures', () => stage.person.sees('bee-suit.svg')],
   [
     'a list of products that is pasted',
