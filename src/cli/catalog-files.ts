@@ -32,8 +32,16 @@ async function saying<T>(work: () => Promise<T>): Promise<T> {
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     const told = error.details?.faults;
-    throw new BadInput([error.message, ...(Array.isArray(told) ? told.map(faultOf) : [])]);
+    throw new BadInput([error.message, ...faultLines(Array.isArray(told) ? told : [])]);
   }
+}
+
+/** So many faults are told of a file. */
+const MOST_TOLD = 40;
+
+function faultLines(faults: readonly unknown[]): string[] {
+  const more = faults.length - MOST_TOLD;
+  return [...faults.slice(0, MOST_TOLD).map(faultOf), ...(more > 0 ? [`  and ${more} more`] : [])];
 }
 
 const faultOf = (fault: unknown): string => {
@@ -87,7 +95,12 @@ function clashesOf(text: string | undefined): ClashWay | null {
 export async function runImport(
   io: Streams,
   file: string,
-  { plan, clashes, database: url }: { plan?: boolean; clashes?: string; database?: string },
+  {
+    plan,
+    clashes,
+    database: url,
+    'with-faults': withFaults,
+  }: { plan?: boolean; clashes?: string; database?: string; 'with-faults'?: boolean },
 ): Promise<number> {
   const bytes = bytesOf(file);
   const way = clashesOf(clashes);
@@ -99,7 +112,7 @@ export async function runImport(
         const context = { database, now: () => new Date() };
         const opened = await openImport(context, { name: file, bytes }, besides(file));
         if (plan) return tellPlan(io, context, opened, way);
-        const { words } = await importFile(context, opened, { decisions: {}, clashes: way });
+        const { words } = await importFile(context, opened, { decisions: {}, clashes: way, withFaults });
         io.write(`${file}: ${words}\n`);
         return 0;
       }),
@@ -111,7 +124,7 @@ async function tellPlan(io: Streams, context: Services, file: ImportFile, clashe
   const { things, faults } = await planOfImport(context, file, { decisions: {}, clashes });
   const lines = thingLines(things);
   io.write(`${[...lines, sumOf(things)].join('\n')}\n`);
-  if (faults.length > 0) throw new BadInput([`${file.name}: it can’t be imported:`, ...faults.map(faultOf)]);
+  if (faults.length > 0) throw new BadInput([`${file.name}: it can’t be imported:`, ...faultLines(faults)]);
   return things.some((thing) => wayOf(thing, {}, clashes) === null) ? 1 : 0;
 }
 

@@ -37,10 +37,11 @@ const USAGE = `Usage:
   oak export FILE [--database URL]
       writes the catalog of the shop: to a file that ends in .zip with its pictures, else as JSON with the pictures in
       a folder beside it; the same catalog is the same file
-  oak import FILE [--plan] [--clashes theirs|ours|both] [--database URL]
+  oak import FILE [--plan] [--clashes theirs|ours|both] [--with-faults] [--database URL]
       puts a catalog file into the shop: all of it, or nothing; what the file doesn't have stays as it is
       --plan              only says what it would do
       --clashes WAY       what becomes of what is something else here under the same name; refused unless said
+      --with-faults       products with faults come, too; none of them is sold until it is mended
   oak diff A B
       says what differs between two catalog files
   oak backup FILE [--database URL]
@@ -245,6 +246,7 @@ const OPTIONS = {
   plan: { type: 'boolean' },
   clashes: { type: 'string' },
   replace: { type: 'boolean' },
+  'with-faults': { type: 'boolean' },
 } as const;
 
 type Command =
@@ -258,7 +260,7 @@ const TAKES: Readonly<Record<Command, readonly (keyof typeof OPTIONS)[]>> = {
   prove: ['catalog'],
   ledger: ['database'],
   export: ['database'],
-  import: ['plan', 'clashes', 'database'],
+  import: ['plan', 'clashes', 'with-faults', 'database'],
   diff: [],
   backup: ['database'],
   restore: ['replace', 'database'],

@@ -184,6 +184,12 @@ describe('a file that can’t come in', () => {
       message: expect.stringMatching(/^Nothing was imported\. .*gone/) as string,
     });
     expect((await exported(ours)).equals(before)).toBe(true);
+    // A shop may have some that can’t be sold: they move with it when that is said.
+    await into(ours, bytes, { withFaults: true });
+    expect((await openProduct(ours, await idOf(ours, 'bee-suit'))).draft.price).toBe('140');
+    expect((await resolvePublished(ours, 'hook-tool', { answers: {} }).catch(() => null))?.state ?? 'gone').not.toBe(
+      'sellable',
+    );
   });
 
   it('is refused where something else has a name of it, until somebody says what is right', async () => {

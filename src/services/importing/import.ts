@@ -50,6 +50,8 @@ export interface ImportWish {
   readonly clashes: ClashWay | null;
   /** the name of what the plan was worked out from; absent for whatever there is */
   readonly seen?: string;
+  /** whether products with faults come, too, as in a shop that has some: none of them is sold until it is mended */
+  readonly withFaults?: boolean;
 }
 
 /**
