@@ -5,7 +5,7 @@ import { version } from '../../package.json';
 import { dayAt, parseDay } from '../core/calendar';
 import { LARGEST_FILE, type UploadedFile } from '../core/catalog';
 import { compile, type Program } from '../core/compile';
-import { checkCatalog, checkSelections, readJsonText, resolutionJson, surroundingsOf } from '../core/exchange';
+import { checkCatalog, readJsonText, resolutionJson, surroundingsOf } from '../core/exchange';
 import { prove } from '../core/judge';
 import { Exact } from '../core/number';
 import { pricedFor } from '../core/price-lists';
@@ -13,6 +13,7 @@ import { type Resolution, resolve, type ResolveContext } from '../core/run';
 import { stockView } from '../core/stock';
 import { fileTypeOf } from '../services/selling/upload-file';
 import { auditLedger, type LedgerDifference, rebuildLedger } from '../services/stock/ledger/ledger';
+import { runCheck } from './check';
 import { BadInput, faultLine, openCatalog, readText, type Streams, withDatabase } from './io';
 
 const USAGE = `Usage:
@@ -26,8 +27,10 @@ const USAGE = `Usage:
       defaults have it; takes --group, --today and --files as oak resolve does
       --png FILE          writes it as a PNG, 1600 pixels wide
       --pdf FILE          writes it as a PDF, as large as it really is where the view is true to scale
-  oak check --catalog FILE
-      lists what is wrong with a catalog, and with what can be selected of it
+  oak check --catalog FILE [--strict] [--json]
+      lists what is wrong with a catalog, and with what can be selected of it; what is only worth a look is advice
+      --strict            advice is as bad as a fault
+      --json              as JSON: path, code, gravity and message of each
   oak prove --catalog FILE
       resolves the proofs of its products again, and says which no longer hold
   oak ledger verify [--database URL]
@@ -189,17 +192,6 @@ function runProve(io: Streams, catalogFile: string): number {
   return broken > 0 ? 1 : 0;
 }
 
-/** Lists what is wrong with a catalog. */
-function runCheck(io: Streams, catalogFile: string): number {
-  const catalog = openCatalog(io, catalogFile);
-  const faults = checkCatalog(catalog);
-  // Selections are looked at once everything they are made of is right.
-  const found = faults.length > 0 ? faults : checkSelections(catalog, dayAt(new Date(), catalog.shop.timeZone));
-  if (found.length > 0) throw new BadInput(found.map((fault) => faultLine(catalogFile, fault)));
-  io.write(`${catalogFile}: ${catalog.products.length} products, ${catalog.stock.length} stock items, nothing wrong\n`);
-  return 0;
-}
-
 /** Verifies or rebuilds the ledger of a database. @returns 1 when a figure is not its sum */
 async function runLedger(io: Streams, action: string | undefined, url: string | undefined): Promise<number> {
   if (action !== 'verify' && action !== 'rebuild')
@@ -246,6 +238,8 @@ const OPTIONS = {
   plan: { type: 'boolean' },
   clashes: { type: 'string' },
   replace: { type: 'boolean' },
+  strict: { type: 'boolean' },
+  json: { type: 'boolean' },
   'with-faults': { type: 'boolean' },
 } as const;
 
@@ -256,7 +250,7 @@ type Command =
 const TAKES: Readonly<Record<Command, readonly (keyof typeof OPTIONS)[]>> = {
   resolve: ['catalog', 'product', 'selection', 'group', 'today', 'files'],
   picture: ['catalog', 'product', 'selection', 'group', 'today', 'files', 'view', 'png', 'pdf'],
-  check: ['catalog'],
+  check: ['catalog', 'strict', 'json'],
   prove: ['catalog'],
   ledger: ['database'],
   export: ['database'],
@@ -344,7 +338,7 @@ async function run(io: Streams, args: readonly string[]): Promise<number> {
       return 0;
     }
     case 'check':
-      return runCheck(io, values.catalog);
+      return runCheck(io, values.catalog, values);
     case 'prove':
       return runProve(io, values.catalog);
   }

@@ -267,6 +267,7 @@ describe('oak check, of what can be selected', () => {
       sku: slug.toUpperCase(),
       category: 'C',
       price: '20',
+      pictures: [{ src: 'p.svg' }],
       draws: [{ kind: 'fixed', stock: 's', quantity: '1' }],
       ...more,
     });
@@ -281,27 +282,49 @@ describe('oak check, of what can be selected', () => {
         amount: { kind, value: '-50' },
       },
     ];
-    const path = file(
-      'below.json',
-      JSON.stringify({
-        format: 'oak-knot/catalog',
-        version: 2,
-        shop: { name: 'x', currency: 'EUR' },
-        stock: [{ key: 's', title: 'S', unit: '1' }],
-        products: [
-          product('one', { choices: off('fixed') }),
-          product('line', { choices: off('oncePerLine') }),
-          product('none', { rules: [{ key: 'r', when: null, then: [{ kind: 'refuse', reason: 'No.' }] }] }),
-          product('right', {}),
-        ],
-      }),
-    );
-    const { status, stderr } = await oak(['check', '--catalog', path]);
-    expect(status).toBe(2);
-    expect(stderr.split('\n').map((line) => line.slice(path.length + 2))).toEqual([
-      '$.products[0].price: A price can come to less than nothing, and then it can’t be sold: Off Yes.',
-      '$.products[1].price: What is paid for an order line can come to less than nothing, and then it can’t be sold: Off Yes.',
-      '$.products[2].rules: No selection can be sold. Without any one of these rules, something could be: “always”.',
+    const below = [product('one', { choices: off('fixed') }), product('line', { choices: off('oncePerLine') })];
+    const none = product('none', { rules: [{ key: 'r', when: null, then: [{ kind: 'refuse', reason: 'No.' }] }] });
+    const checked = async (products: object[], ...options: string[]) => {
+      const path = file(
+        'below.json',
+        JSON.stringify({
+          format: 'oak-knot/catalog',
+          version: 2,
+          shop: { name: 'x', currency: 'EUR' },
+          stock: [{ key: 's', title: 'S', unit: '1' }],
+          products: [...products, product('right', {})],
+        }),
+      );
+      const { status, stdout, stderr } = await oak(['check', '--catalog', path, ...options]);
+      return { status, stdout: stdout.replaceAll(path, 'FILE'), stderr: stderr.replaceAll(path, 'FILE') };
+    };
+    const advice = [
+      'advice: FILE: $.products[0].price: A price can come to less than nothing, and then it can’t be sold: Off Yes.',
+      'advice: FILE: $.products[1].price: What is paid for an order line can come to less than nothing, and then it can’t be sold: Off Yes.',
+    ];
+    expect(await checked([...below, none])).toEqual({
+      status: 2,
+      stdout: '',
+      stderr: [
+        'FILE: $.products[2].rules: No selection can be sold. Without any one of these rules, something could be: “always”.',
+        ...advice,
+      ].join('\n'),
+    });
+    // Advice by itself is no fault, unless it is asked to be.
+    expect(await checked(below)).toEqual({
+      status: 0,
+      stdout: [...advice, 'FILE: 3 products, 1 stock items, nothing wrong, 2 pieces of advice', ''].join('\n'),
+      stderr: '',
+    });
+    expect(await checked(below, '--strict')).toEqual({ status: 2, stdout: '', stderr: advice.join('\n') });
+    const { status, stdout } = await checked([...below, none], '--json');
+    expect([status, JSON.parse(stdout)]).toEqual([
+      2,
+      [
+        expect.objectContaining({ path: '$.products[2].rules', code: 'nothingSells', gravity: 'mustFix' }),
+        expect.objectContaining({ path: '$.products[0].price', code: 'belowNothing', gravity: 'canWait' }),
+        expect.objectContaining({ code: 'lineBelowNothing', message: expect.stringContaining('order line') as string }),
+      ],
     ]);
   });
 

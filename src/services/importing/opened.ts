@@ -26,7 +26,7 @@ const opened = (): LRUCache<string, ImportFile> =>
  * @throws Refusal 422 as {@link openImport}
  */
 export async function keepOpened(context: Services, name: string, bytes: Buffer): Promise<{ readonly file: string }> {
-  const file = createHash('sha256').update(bytes).digest('hex').slice(0, 32);
+  const file = createHash('sha256').update(name).update('\0').update(bytes).digest('hex').slice(0, 32);
   if (!opened().has(file)) {
     const seen = name.replace(/\p{C}/gu, '').slice(0, LONGEST_NAME);
     const read = await openImport(context, { name: seen, bytes });
@@ -51,6 +51,7 @@ export type ImportWishInput = z.infer<typeof importWishSchema>;
 
 export const importSchema = importWishSchema.extend({
   seen: z.string().max(200).describe('the name of what the plan was worked out from'),
+  withFaults: z.boolean().default(false).describe('whether products with faults come, too'),
 });
 
 /** One thing of a plan, as it is shown. */
@@ -69,6 +70,8 @@ export interface PlanView {
   readonly more: number;
   readonly counts: Readonly<Record<PlannedThing['what'], number>>;
   readonly faults: readonly Pick<PlanFault, 'title' | 'message'>[];
+  /** whether it can come in all the same, as only products are faulty: none of them is sold until it is mended */
+  readonly canComeFaulty: boolean;
   readonly seen: string;
 }
 
@@ -93,13 +96,12 @@ export async function planOfOpened(context: Services, { file, decisions }: Impor
     rows: rows.slice(0, MOST_SHOWN),
     more: Math.max(0, rows.length - MOST_SHOWN),
     counts: { new: count('new'), changed: count('changed'), clash: count('clash'), same: count('same') },
+    canComeFaulty: faults.length > 0 && faults.every(({ list }) => list === 'products'),
     faults: faults.slice(0, MOST_SHOWN).map(({ title, message }) => ({ title, message })),
     seen,
   };
 }
 
 /** Lets an opened file come in. @throws Refusal 404, and as {@link importFile} */
-export const importOpened = (
-  context: Services,
-  { file, decisions, seen }: z.infer<typeof importSchema>,
-): Promise<ImportDone> => importFile(context, requireOpened(file), { decisions, clashes: null, seen });
+export const importOpened = (context: Services, { file, ...wish }: z.infer<typeof importSchema>): Promise<ImportDone> =>
+  importFile(context, requireOpened(file), { ...wish, clashes: null });

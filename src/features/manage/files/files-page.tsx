@@ -116,7 +116,7 @@ function ImportCard({
 /** The catalog as a file: out, and in again with a plan. */
 export function FilesPage({ imports }: { imports: readonly ImportRow[] }) {
   const router = useRouter();
-  const { looked, isBusy, fault, open, decide, bringIn, close } = useImport();
+  const { looked, isBusy, fault, open, decide, allowFaults, bringIn, close } = useImport();
   const take = async () => {
     const done = await bringIn();
     if (!done) return;
@@ -134,6 +134,7 @@ export function FilesPage({ imports }: { imports: readonly ImportRow[] }) {
             name={looked.file.name}
             isBusy={isBusy}
             onDecide={decide}
+            onAllow={allowFaults}
             onImport={() => void take()}
             onClose={close}
           />

@@ -4,6 +4,7 @@ import { Box, Button, chakra, Heading, HStack, NativeSelect, Stack, Text } from 
 import { counted } from '@/core/words';
 import { type PlanRow, type PlanView } from '@/services/importing/opened';
 import { Slip, type Tone } from '@/ui/text';
+import { Tick } from '@/ui/tick';
 import { type Decided, type Way } from './use-import';
 
 const TONES: Readonly<Record<PlanRow['what'], { readonly tone: Tone; readonly words: string }>> = {
@@ -86,8 +87,13 @@ function sumWords({ counts }: PlanView): string {
   ].join(', ');
 }
 
+interface FaultsProps extends Pick<PlanView, 'faults' | 'canComeFaulty'> {
+  withFaults: boolean;
+  onAllow: (isAllowed: boolean) => void;
+}
+
 /** What keeps the file from coming in. */
-function Faults({ faults }: Pick<PlanView, 'faults'>) {
+function Faults({ faults, canComeFaulty, withFaults, onAllow }: FaultsProps) {
   if (faults.length === 0) return null;
   return (
     <Box bg="brick.subtle" borderWidth="1px" borderColor="brick.muted" borderRadius="l2" px="4" py="3" role="alert">
@@ -102,6 +108,15 @@ function Faults({ faults }: Pick<PlanView, 'faults'>) {
           </Text>
         ))}
       </Stack>
+      {canComeFaulty && (
+        <Box mt="3">
+          <Tick
+            label="Import all the same. These products can’t be sold until they are fixed."
+            checked={withFaults}
+            onChange={onAllow}
+          />
+        </Box>
+      )}
     </Box>
   );
 }
@@ -111,13 +126,16 @@ interface Props {
   plan: PlanView;
   decided: Decided;
   isBusy: boolean;
+  withFaults: boolean;
+  onAllow: (isAllowed: boolean) => void;
   onDecide: (name: string, way: Way) => void;
   onImport: () => void;
   onClose: () => void;
 }
 
 /** What a file would do, thing by thing, and the decision to let it. */
-export function ImportPlan({ name, plan, decided, isBusy, onDecide, onImport, onClose }: Props) {
+export function ImportPlan(props: Props) {
+  const { name, plan, decided, isBusy, withFaults, onAllow, onDecide, onImport, onClose } = props;
   const lists = [...new Set(plan.rows.map(({ of }) => of))];
   const open = plan.rows.filter((row) => row.what === 'clash' && decided[nameOf(row)] === undefined).length;
   return (
@@ -136,14 +154,14 @@ export function ImportPlan({ name, plan, decided, isBusy, onDecide, onImport, on
           <Button
             onClick={onImport}
             loading={isBusy}
-            disabled={plan.faults.length > 0 || open > 0 || plan.rows.length === 0}
+            disabled={(plan.faults.length > 0 && !withFaults) || open > 0 || plan.rows.length === 0}
             title={open > 0 ? `${counted(open, 'decision')} left` : undefined}
           >
             Import
           </Button>
         </HStack>
       </HStack>
-      <Faults faults={plan.faults} />
+      <Faults {...plan} withFaults={withFaults} onAllow={onAllow} />
       {open > 0 && (
         <Text color="brick.fg">
           {counted(open, 'thing')} in the file {open === 1 ? 'has' : 'have'} the name of something else here. Choose

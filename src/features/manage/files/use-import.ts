@@ -15,6 +15,8 @@ export interface Looked {
   readonly file: File;
   readonly plan: PlanView;
   readonly decided: Decided;
+  /** whether products with faults come, too */
+  readonly withFaults: boolean;
 }
 
 interface ImportState {
@@ -24,6 +26,7 @@ interface ImportState {
   /** opens a file and works out what it would do */
   open(file: File): Promise<void>;
   decide(name: string, way: Way): void;
+  allowFaults(isAllowed: boolean): void;
   /** lets it come in. @returns what came, or null where it could not */
   bringIn(): Promise<ImportDone | null>;
   close(): void;
@@ -51,7 +54,7 @@ export function useImport(): ImportState {
   const [looked, setLooked] = useState<Looked | null>(null);
   const { busy: isBusy, fault, setFault, run } = useBusy();
   const look = (file: File, decided: Decided) =>
-    run(async () => setLooked({ file, decided, plan: await planned(file, decided) }));
+    run(async () => setLooked({ file, decided, withFaults: false, plan: await planned(file, decided) }));
   return {
     looked,
     isBusy,
@@ -67,13 +70,21 @@ export function useImport(): ImportState {
       setLooked({ ...looked, decided });
       void look(looked.file, decided);
     },
+    allowFaults(withFaults) {
+      if (looked) setLooked({ ...looked, withFaults });
+    },
     async bringIn() {
       let came: ImportDone | null = null;
       await run(async () => {
         if (!looked) return;
-        const { file, plan, decided: decisions } = looked;
+        const { file, plan, withFaults, decided: decisions } = looked;
         came = await withFile(file, (kept) =>
-          send('POST', '/api/manage/imports', { file: kept, decisions, seen: plan.seen }, z.custom<ImportDone>()),
+          send(
+            'POST',
+            '/api/manage/imports',
+            { file: kept, decisions, withFaults, seen: plan.seen },
+            z.custom<ImportDone>(),
+          ),
         );
         setLooked(null);
       });
