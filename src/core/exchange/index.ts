@@ -28,6 +28,7 @@ export { readJsonText } from './json-text';
 export { readShape, type ShapeReading } from './read-shape';
 export { type ShapeFault, shapeFaults } from './shape-faults';
 export { pageView } from './page-view';
+export { type ProductForm, productForm } from './product-form';
 export { packSurroundings, type PortableSurroundings, unpackSurroundings } from './portable-surroundings';
 export {
   type CountedAnswerJson,
