@@ -7,7 +7,6 @@ import { type Queries } from '../../data/database';
 import { catalogImports } from '../../data/schema';
 import { type Services } from '../context';
 import { Refusal } from '../refusal';
-import { readWholeCatalog } from './catalog-out';
 import { faultsOf, type ImportFile, type ImportWish, nameOfNow, worked } from './import';
 import { storePictures } from './pictures';
 import { writeIncoming } from './write';
@@ -24,6 +23,8 @@ const MOST_TRIES = 4;
 
 /** Of so many imports it is kept what was there before. */
 const MOST_KEPT = 10;
+
+const LONGEST_NAME = 200;
 
 /**
  * Lets a file come in: all of it, or nothing. What it would make faulty is refused; what has been changed since it was
@@ -48,15 +49,15 @@ export async function importFile(context: Services, file: ImportFile, wish: Impo
       );
     const coming = found.things.filter((thing) => found.ways.get(decisionName(thing)) !== 'ours');
     if (coming.length === 0) return { id: null, words: 'Nothing differs: the shop has all of it already' };
-    const words = wordsOf(coming, found.ways);
+    const kept = { name: file.name.slice(0, LONGEST_NAME), words: wordsOf(coming, found.ways), ...sidesOf(found) };
     const done = await context.database.write(async (transaction) => {
       if ((await nameOfNow(transaction)) !== found.seen) return null;
       const at = context.now();
       await storePictures(transaction, file.pictures, at);
       await writeIncoming(transaction, at, found.comes, found.after);
-      return remember(transaction, at, file.name, words, found);
+      return remember(transaction, at, kept);
     });
-    if (done !== null) return { id: done, words };
+    if (done !== null) return { id: done, words: kept.words };
   }
   throw moved();
 }
@@ -84,29 +85,24 @@ function wordsOf(coming: readonly PlannedThing[], ways: ReadonlyMap<string, Clas
   return [fresh > 0 ? `${fresh} new` : '', changed > 0 ? `${changed} changed` : ''].filter(Boolean).join(', ');
 }
 
-const asText = (catalog: Catalog): string => [...catalogText(catalog)].join('');
+/** What an import changes, as it was before and as it is then: written down before anybody waits for it. */
+function sidesOf({ ours, after, comes }: Pick<Awaited<ReturnType<typeof worked>>, 'ours' | 'after' | 'comes'>) {
+  const touched = new Set<string>();
+  onlyThings(comes, (thing) => touched.add(thing) !== undefined);
+  const textOf = (catalog: Catalog): string =>
+    [...catalogText(onlyThings(catalog, (thing) => touched.has(thing)))].join('');
+  return { former: textOf(ours), came: textOf(after) };
+}
 
-/** Keeps what was there before and what is there now, and forgets much earlier ones. */
+/** Keeps what was there before and what is there now, and forgets much earlier ones. @returns its number */
 async function remember(
   transaction: Queries,
   at: Date,
-  name: string,
-  words: string,
-  { ours, comes }: Pick<Awaited<ReturnType<typeof worked>>, 'ours' | 'comes'>,
+  kept: { readonly name: string; readonly words: string; readonly former: string; readonly came: string },
 ): Promise<number> {
-  const touched = new Set<string>();
-  onlyThings(comes, (thing) => touched.add(thing) !== undefined);
-  const now = await readWholeCatalog(transaction);
-  const isTouched = (thing: string) => touched.has(thing);
   const [row] = await transaction
     .insert(catalogImports)
-    .values({
-      name: name.slice(0, 200),
-      words,
-      former: asText(onlyThings(ours, isTouched)),
-      came: asText(onlyThings(now, isTouched)),
-      at,
-    })
+    .values({ ...kept, at })
     .returning({ id: catalogImports.id });
   const id = row?.id ?? 0;
   await transaction
