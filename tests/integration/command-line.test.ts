@@ -83,7 +83,7 @@ describe('oak resolve', () => {
     [
       'an option of another command',
       ['check', '--catalog', DEMO, '--group', 'trade'],
-      'oak check: it takes no --group, but --catalog',
+      'oak check: it takes no --group, but --catalog, --strict, --json',
     ],
     [
       'an unknown group',
