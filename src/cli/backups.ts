@@ -1,19 +1,11 @@
 import { backUp, type BackupFacts, BackupRefused, restore } from '../data/backup';
-import { DEFAULT_DATABASE_URL } from '../data/database';
-import { BadInput, type Streams, withDatabase } from './io';
+import { addressOf, asBadInput, type Streams, withDatabase } from './io';
 
 const factsWords = ({ products, orders, movements, pictures }: BackupFacts): string =>
   `${products} products, ${orders} orders, ${movements} movements, ${pictures} pictures`;
 
-/** What is refused is input with faults. */
-async function saying<T>(work: () => Promise<T>): Promise<T> {
-  try {
-    return await work();
-  } catch (error) {
-    if (error instanceof BackupRefused) throw new BadInput([error.message]);
-    throw error;
-  }
-}
+const saying = <T>(work: () => Promise<T>): Promise<T> =>
+  asBadInput((error) => (error instanceof BackupRefused ? [error.message] : null), work);
 
 /** Copies the whole shop into a file, while it goes on. */
 export async function runBackup(io: Streams, file: string, url: string | undefined): Promise<number> {
@@ -35,7 +27,7 @@ export function runRestore(
   file: string,
   { database: url, replace = false }: { database?: string; replace?: boolean },
 ): Promise<number> {
-  const address = url ?? process.env.OAK_KNOT_DATABASE_URL ?? DEFAULT_DATABASE_URL;
+  const address = addressOf(url);
   return saying(async () => {
     const { facts, aside } = await restore(file, address, { replace, at: new Date() });
     io.write(`${address}: ${factsWords(facts)}\n`);

@@ -1,40 +1,38 @@
 import { createWriteStream, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { readFile } from 'node:fs/promises';
-import { dirname, join, resolve, sep } from 'node:path';
+import { readFile, writeFile } from 'node:fs/promises';
+import { dirname, join, resolve } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { type ClashWay, clashWays, compareCatalogs, type PlannedThing, wayOf } from '../core/compared';
 import { type CatalogReading } from '../core/exchange';
 import { thingLines } from '../core/words';
 import { type Services } from '../services/context';
+import { pathWithin } from '../services/files/within';
 import { exportCatalog, exportPacked } from '../services/importing/export';
 import { importFile } from '../services/importing/apply';
 import { type ImportFile, openImport, planOfImport } from '../services/importing/import';
 import { openFile } from '../services/packing/packed';
 import { Refusal } from '../services/refusal';
-import { BadInput, faultLine, type Streams, whyUnreadable, withDatabase } from './io';
+import { asBadInput, BadInput, faultLine, type Streams, whyUnreadable, withDatabase } from './io';
 
 const isPacked = (file: string): boolean => file.toLowerCase().endsWith('.zip');
 
 /** Reads a picture beside a catalog file: nothing outside its folder, whatever the catalog says. */
 function besides(file: string): (src: string) => Promise<Buffer | null> {
-  const folder = resolve(dirname(file));
   return (src) => {
-    const path = resolve(folder, src);
-    return path.startsWith(folder + sep) ? readFile(path).catch(() => null) : Promise.resolve(null);
+    const path = pathWithin(dirname(file), src);
+    return path === null ? Promise.resolve(null) : readFile(path).catch(() => null);
   };
 }
 
-/** What is refused is input with faults. */
-async function saying<T>(work: () => Promise<T>): Promise<T> {
-  try {
-    return await work();
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error;
-    const told = error.details?.faults;
-    throw new BadInput([error.message, ...faultLines(Array.isArray(told) ? told : [])]);
-  }
+/** What a service refuses, with what is wrong and where. */
+function refusedLines(error: unknown): readonly string[] | null {
+  if (!(error instanceof Refusal)) return null;
+  const told = error.details?.faults;
+  return [error.message, ...faultLines(Array.isArray(told) ? told : [])];
 }
+
+const saying = <T>(work: () => Promise<T>): Promise<T> => asBadInput(refusedLines, work);
 
 /** So many faults are told of a file. */
 const MOST_TOLD = 40;
@@ -59,7 +57,7 @@ export async function runExport(io: Streams, file: string, url: string | undefin
         mkdirSync(dirname(resolve(file)), { recursive: true });
         if (isPacked(file)) await pipeline(Readable.from(exportPacked(exported)), createWriteStream(file));
         else {
-          writeFileSync(file, [...exported.text()].join(''));
+          await writeFile(file, exported.text());
           for (const { path, read } of exported.pictures) {
             const bytes = await read();
             const place = join(dirname(file), path);

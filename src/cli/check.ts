@@ -1,7 +1,6 @@
 import { dayAt } from '../core/calendar';
 import { type Catalog } from '../core/catalog';
-import { checkCatalog, checkSelections, faultJson, pathText, surroundingsOf } from '../core/exchange';
-import { readiness } from '../core/judge';
+import { checkCatalog, checkSelections, faultJson, pathText } from '../core/exchange';
 import { type Fault } from '../core/problems';
 import { counted } from '../core/words';
 import { BadInput, faultLine, openCatalog, type Streams } from './io';
@@ -13,21 +12,17 @@ interface Found {
 }
 
 function foundIn(catalog: Catalog): Found {
-  const faults = checkCatalog(catalog);
+  const ofCatalog = parted(checkCatalog(catalog, { withAdvice: true }));
   // Selections are looked at once everything they are made of is right.
-  if (faults.length > 0) return { faults, advice: [] };
-  const surroundings = surroundingsOf(catalog);
-  const ofProducts = catalog.products.flatMap((product, index) =>
-    readiness(product, surroundings, null)
-      .filter(({ gravity }) => gravity === 'canWait')
-      .map((fault) => ({ ...fault, path: ['products', index, ...fault.path] })),
-  );
-  const ofSelections = checkSelections(catalog, dayAt(new Date(), catalog.shop.timeZone));
-  return {
-    faults: ofSelections.filter(({ gravity }) => gravity === 'mustFix'),
-    advice: [...ofProducts, ...ofSelections.filter(({ gravity }) => gravity === 'canWait')],
-  };
+  if (ofCatalog.faults.length > 0) return { faults: ofCatalog.faults, advice: [] };
+  const ofSelections = parted(checkSelections(catalog, dayAt(new Date(), catalog.shop.timeZone)));
+  return { faults: ofSelections.faults, advice: [...ofCatalog.advice, ...ofSelections.advice] };
 }
+
+const parted = (found: readonly Fault[]): Found => ({
+  faults: found.filter(({ gravity }) => gravity === 'mustFix'),
+  advice: found.filter(({ gravity }) => gravity === 'canWait'),
+});
 
 /**
  * Lists what is wrong with a catalog, and what is worth a look.

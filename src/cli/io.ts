@@ -49,6 +49,27 @@ export function openCatalog(io: Streams, file: string): Catalog {
 }
 
 /**
+ * Does something, and tells what is refused as input that can't be used.
+ *
+ * @param linesOf what to say of an error; null for what is no refusal
+ */
+export async function asBadInput<T>(
+  linesOf: (error: unknown) => readonly string[] | null,
+  work: () => Promise<T>,
+): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    const lines = linesOf(error);
+    throw lines ? new BadInput(lines) : error;
+  }
+}
+
+/** Where the database is that was said, or else that of the environment. */
+export const addressOf = (url: string | undefined): string =>
+  url ?? process.env.OAK_KNOT_DATABASE_URL ?? DEFAULT_DATABASE_URL;
+
+/**
  * Works with the database of `--database`, or else of the environment.
  *
  * @param mayBegin whether one is made where there is none
@@ -61,7 +82,7 @@ export async function withDatabase<T>(
   work: (database: Database) => Promise<T>,
   { mayBegin = false, migrates = true }: { readonly mayBegin?: boolean; readonly migrates?: boolean } = {},
 ): Promise<T> {
-  const address = url ?? process.env.OAK_KNOT_DATABASE_URL ?? DEFAULT_DATABASE_URL;
+  const address = addressOf(url);
   if (!mayBegin && address.startsWith('file:') && !existsSync(address.slice('file:'.length)))
     throw new BadInput([`oak ${command}: there is no database ${address}. Say which with --database file:PATH.`]);
   const database = await Database.open(address).catch((error: unknown) => {

@@ -7,7 +7,7 @@ import { Database } from '../data/database';
 import { media, products } from '../data/schema';
 import { stopThreads } from '../services/background/pool';
 import { freshenAllCards } from '../services/catalog/cards';
-import { pictureAddress } from '../services/files/pictures';
+import { pictureAddress } from '../services/files/picture-address';
 import { fill } from './seed/fill';
 import { loadDemo } from './load-demo';
 

@@ -2,18 +2,13 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import * as form from '@/app/api/v1/products/[slug]/route';
 import * as list from '@/app/api/v1/products/route';
 import * as resolving from '@/app/api/v1/products/[slug]/resolve/route';
-import { openServices, type TestServices } from '../support/services';
+import { openForRoutes, type TestServices } from '../support/services';
 
-const holder = globalThis as { oakKnotServices?: Promise<TestServices> };
 let context: TestServices;
 beforeEach(async () => {
-  context = await openServices();
-  holder.oakKnotServices = Promise.resolve(context);
+  context = await openForRoutes();
 });
-afterEach(() => {
-  delete holder.oakKnotServices;
-  context.close();
-});
+afterEach(() => context.close());
 
 type Answer = Record<string, unknown>;
 const at = (slug: string) => ({ params: Promise.resolve({ slug }) });

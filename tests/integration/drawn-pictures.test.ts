@@ -15,17 +15,13 @@ import { readOrder, readOrderByToken } from '@/services/selling/orders';
 import { viewBasket } from '@/services/selling/shop';
 import { uploadFile } from '@/services/selling/upload-file';
 import { allProducts } from '../support/all-products';
-import { basketWith, openServices, order, type TestServices } from '../support/services';
+import { basketWith, openForRoutes, order, type TestServices } from '../support/services';
 
 let context: TestServices;
 beforeEach(async () => {
-  context = await openServices();
-  (globalThis as { oakKnotServices?: Promise<unknown> }).oakKnotServices = Promise.resolve(context);
+  context = await openForRoutes();
 });
-afterEach(() => {
-  delete (globalThis as { oakKnotServices?: Promise<unknown> }).oakKnotServices;
-  context.close();
-});
+afterEach(() => context.close());
 
 const branded = { words: 'Lark', size: 'large', face: 'slab', proof: true };
 

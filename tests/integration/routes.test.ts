@@ -11,18 +11,13 @@ import * as pictureUpload from '@/app/api/manage/pictures/route';
 import * as entries from '@/app/api/manage/stock/[key]/entries/route';
 import * as stock from '@/app/api/manage/stock/route';
 import * as pictures from '@/app/pictures/[hash]/route';
-import { openServices, type TestServices } from '../support/services';
+import { openForRoutes, type TestServices } from '../support/services';
 
-const holder = globalThis as { oakKnotServices?: Promise<TestServices> };
 let context: TestServices;
 beforeEach(async () => {
-  context = await openServices();
-  holder.oakKnotServices = Promise.resolve(context);
+  context = await openForRoutes();
 });
-afterEach(() => {
-  delete holder.oakKnotServices;
-  context.close();
-});
+afterEach(() => context.close());
 
 const at = <T>(params: T) => ({ params: Promise.resolve(params) });
 const request = (body: unknown, method = 'POST') =>

@@ -7,21 +7,17 @@ import { addToBasket } from '@/services/selling/basket';
 import { readOrder } from '@/services/selling/orders';
 import { resolvePublished } from '@/services/selling/published';
 import { fileTypeOf, uploadFile } from '@/services/selling/upload-file';
-import { openServices, order, type TestServices } from '../support/services';
+import { openForRoutes, order, type TestServices } from '../support/services';
 
 let context: TestServices;
 let png: Buffer;
 beforeEach(async () => {
-  context = await openServices();
+  context = await openForRoutes();
   png = await sharp({ create: { width: 4, height: 4, channels: 3, background: '#335577' } })
     .png()
     .toBuffer();
-  (globalThis as { oakKnotServices?: Promise<unknown> }).oakKnotServices = Promise.resolve(context);
 });
-afterEach(() => {
-  delete (globalThis as { oakKnotServices?: Promise<unknown> }).oakKnotServices;
-  context.close();
-});
+afterEach(() => context.close());
 
 const svg = Buffer.from(
   '<?xml version="1.0"?><!-- mine --><svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>',

@@ -41,6 +41,20 @@ export async function openServices({ demo = true } = {}): Promise<TestServices> 
   return context;
 }
 
+/** The same, under what routes are called: whatever they are asked is asked of it, until it is closed. */
+export async function openForRoutes(): Promise<TestServices> {
+  const holder = globalThis as { oakKnotServices?: Promise<Services> };
+  const context = await openServices();
+  holder.oakKnotServices = Promise.resolve(context);
+  return {
+    ...context,
+    close() {
+      delete holder.oakKnotServices;
+      context.close();
+    },
+  };
+}
+
 /**
  * Cuts what is to be cut and counts the mesh of the demo as a sum: for tests of what is taken by quantity and sold at
  * once.

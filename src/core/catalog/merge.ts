@@ -1,5 +1,6 @@
 import { dequal } from 'dequal';
 import { type Path } from '../problems';
+import { isRecord } from '../is-record';
 
 export interface Merge<T> {
   readonly merged: T;
@@ -75,10 +76,6 @@ function mergeLists(
     }
     return [merge(inBase, inMine, inTheirs, [...path, key], conflicts)];
   });
-}
-
-function isRecord(value: Json): value is Readonly<Record<string, Json>> {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
 }
 
 function isKeyedList(value: Json): value is readonly Keyed[] {

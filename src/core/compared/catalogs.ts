@@ -94,7 +94,11 @@ export function* thingsOf(catalog: Catalog): Generator<CatalogThing> {
   for (const is of catalog.discounts) yield { list: 'discounts', key: is.key, title: is.title, is };
 }
 
-const nameOf = ({ list, key }: Pick<CatalogThing, 'list' | 'key'>): string => `${list} ${key}`;
+/** What a thing is told from all others of a catalog by. */
+export const thingName = ({ list, key }: Pick<CatalogThing, 'list' | 'key'>): string => `${list}:${key}`;
+
+/** The names of all things of a catalog. */
+export const thingNames = (catalog: Catalog): ReadonlySet<string> => new Set([...thingsOf(catalog)].map(thingName));
 
 /** Where a thing is said differently. */
 export function differencesOfThing(before: CatalogThing, after: CatalogThing): Difference[] {
@@ -124,7 +128,7 @@ export function differencesOfThing(before: CatalogThing, after: CatalogThing): D
  */
 export function compareCatalogs(before: Catalog, after: Catalog): ComparedThing[] {
   const [was, is] = [before, after].map(
-    (catalog) => new Map([...thingsOf(catalog)].map((thing) => [nameOf(thing), thing])),
+    (catalog) => new Map([...thingsOf(catalog)].map((thing) => [thingName(thing), thing])),
   );
   const found: ComparedThing[] = [];
   for (const [name, thing] of was ?? []) {

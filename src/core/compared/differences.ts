@@ -1,4 +1,5 @@
 import { dequal } from 'dequal';
+import { isRecord } from '../is-record';
 
 /** A step on the way to a place of a document: a field, or an entry of a list by what tells it from the others. */
 export type DifferenceStep = { readonly field: string } | { readonly entry: string; readonly called: string };
@@ -16,8 +17,6 @@ export interface Difference {
 
 type Json = unknown;
 type Fields = Readonly<Record<string, Json>>;
-
-const isRecord = (value: Json): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value);
 
 const textOf = (value: Json): string => (typeof value === 'string' ? value : '');
 

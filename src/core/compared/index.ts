@@ -8,13 +8,14 @@ export {
   PLACE_AMONG,
   productsOf,
   sheetsOf,
+  thingName,
+  thingNames,
 } from './catalogs';
 export { type Difference, type DifferenceStep, differencesOf, takenBack } from './differences';
 export {
   afterImport,
   type ClashWay,
   clashWays,
-  decisionName,
   type Decisions,
   incoming,
   onlyThings,

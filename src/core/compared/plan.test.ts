@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { type Catalog, catalogSchema } from '../catalog';
 import { thingLines } from '../words';
-import { afterImport, type ClashWay, compareCatalogs, decisionName, incoming, planImport } from '.';
+import { afterImport, type ClashWay, compareCatalogs, thingName, incoming, planImport } from '.';
 
 const catalog = (more: object = {}): Catalog =>
   catalogSchema.parse({
@@ -35,8 +35,8 @@ const told = (ours: Catalog, theirs: Catalog) => thingLines(planImport(ours, the
 function after(ours: Catalog, theirs: Catalog, said: Readonly<Record<string, ClashWay>> = {}): Catalog {
   const ways = new Map<string, ClashWay>(
     planImport(ours, theirs).map((thing) => [
-      decisionName(thing),
-      thing.what === 'same' ? 'ours' : (said[decisionName(thing)] ?? 'theirs'),
+      thingName(thing),
+      thing.what === 'same' ? 'ours' : (said[thingName(thing)] ?? 'theirs'),
     ]),
   );
   return afterImport(ours, incoming(ours, theirs, ways));

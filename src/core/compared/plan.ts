@@ -21,6 +21,7 @@ import {
   differencesOfThing,
   productsOf,
   sheetsOf,
+  thingName,
   thingsOf,
 } from './catalogs';
 import { type Difference } from './differences';
@@ -41,10 +42,8 @@ export interface PlannedThing extends Pick<CatalogThing, 'list' | 'key' | 'title
   readonly differences: readonly Difference[];
 }
 
-/** Where somebody said what is to become of a thing, by {@link decisionName}. */
+/** Where somebody said what is to become of a thing, by {@link thingName}. */
 export type Decisions = Readonly<Record<string, ClashWay>>;
-
-export const decisionName = ({ list, key }: Pick<CatalogThing, 'list' | 'key'>): string => `${list}:${key}`;
 
 /** What is done with a thing, as it was decided; null where only a person can say, and nobody has. */
 export function wayOf(
@@ -52,7 +51,7 @@ export function wayOf(
   decisions: Decisions,
   clashes: ClashWay | null,
 ): ClashWay | null {
-  const said = decisions[decisionName(thing)];
+  const said = decisions[thingName(thing)];
   if (said !== undefined) return said;
   return thing.what === 'clash' ? clashes : 'theirs';
 }
@@ -105,13 +104,13 @@ const isCountedHere = ({ steps }: Difference): boolean => {
  * is; and so does what is on hand of what is here already, as a count says that and not a file.
  */
 export function planImport(ours: Catalog, theirs: Catalog): PlannedThing[] {
-  const here = new Map([...thingsOf(ours)].map((thing) => [decisionName(thing), thing]));
+  const here = new Map([...thingsOf(ours)].map((thing) => [thingName(thing), thing]));
   // Where there is nothing yet, settings are those that every shop begins with.
   const isEmpty = here.size === 1;
   const coming = [...thingsOf(theirs)].filter(({ list }) => list !== 'shop' || theirs.whole);
   return coming.map((thing) => {
     const { list, key, title } = thing;
-    const known = here.get(decisionName(thing));
+    const known = here.get(thingName(thing));
     if (!known) return { list, key, title, what: 'new', differences: [] };
     const differences = differencesOfThing(known, thing).filter((one) => list !== 'stock' || !isCountedHere(one));
     const named = sameText(known.title, title) ? {} : { ours: known.title };
@@ -163,17 +162,20 @@ function withNames(catalog: Catalog, nameFor: (what: Referred, key: string) => s
  * @returns whole where the settings come, too
  */
 export function incoming(ours: Catalog, theirs: Catalog, ways: ReadonlyMap<string, ClashWay>): Catalog {
+  const theirThings = [...thingsOf(theirs)];
   const names = new Map<string, string>();
   // What is called otherwise was decided under the name that it had.
   const former = new Map<string, string>();
   for (const [list, what] of Object.entries(NAMED) as [CatalogList, Referred][]) {
-    const free = freeKeys([...keysIn(ours, list), ...keysIn(theirs, list)]);
-    for (const key of keysIn(theirs, list))
-      if (ways.get(decisionName({ list, key })) === 'both') {
-        const called = free(key, list);
-        names.set(`${what}:${key}`, called);
-        former.set(decisionName({ list, key: called }), decisionName({ list, key }));
-      }
+    const both = theirThings.filter((thing) => thing.list === list && ways.get(thingName(thing)) === 'both');
+    if (both.length === 0) continue;
+    const taken = [...thingsOf(ours), ...theirThings].filter((thing) => thing.list === list);
+    const free = freeKeys(taken.map(({ key }) => key));
+    for (const { key } of both) {
+      const called = free(key, list);
+      names.set(`${what}:${key}`, called);
+      former.set(thingName({ list, key: called }), thingName({ list, key }));
+    }
   }
   const taken = names.size === 0 ? theirs : withNames(theirs, (what, key) => names.get(`${what}:${key}`) ?? key);
   const comes = (name: string) => ways.get(former.get(name) ?? name) !== 'ours';
@@ -189,9 +191,6 @@ export function incoming(ours: Catalog, theirs: Catalog, ways: ReadonlyMap<strin
     },
   };
 }
-
-const keysIn = (catalog: Catalog, list: CatalogList): string[] =>
-  [...thingsOf(catalog)].filter((thing) => thing.list === list).map(({ key }) => key);
 
 /** Things in their order, with others in the place of those of the same name, and new ones after them. */
 function replaced<T>(ours: readonly T[], theirs: readonly T[], keyOf: (thing: T) => string): T[] {
@@ -241,9 +240,9 @@ function merged<D>(
   return all;
 }
 
-/** Of a catalog some things only. @param isWanted says of a thing, by {@link decisionName}, whether it stays */
+/** Of a catalog some things only. @param isWanted says of a thing, by {@link thingName}, whether it stays */
 export function onlyThings(catalog: Catalog, isWanted: (name: string) => boolean): Catalog {
-  const among = (list: CatalogList, key: string) => isWanted(decisionName({ list, key }));
+  const among = (list: CatalogList, key: string) => isWanted(thingName({ list, key }));
   const kept = <T extends { readonly key: string }>(list: CatalogList, things: readonly T[]) =>
     things.filter(({ key }) => among(list, key));
   const products = [...productsOf(catalog)].filter(([key]) => among('products', key));

@@ -67,11 +67,18 @@ export function surroundingsOf(catalog: Catalog): CatalogSurroundings {
 }
 
 /**
- * Everything that is wrong with what a catalog says, with the path in the file; what can wait is left out.
+ * Everything that is wrong with what a catalog says, with the path in the file.
  *
  * @param isLookedAt which of its products are looked at; all unless said
+ * @param withAdvice whether what can wait is told of them, too
  */
-export function checkCatalog(catalog: Catalog, isLookedAt: (product: Product) => boolean = () => true): Fault[] {
+export function checkCatalog(
+  catalog: Catalog,
+  {
+    isLookedAt = () => true,
+    withAdvice = false,
+  }: { readonly isLookedAt?: (product: Product) => boolean; readonly withAdvice?: boolean } = {},
+): Fault[] {
   const surroundings = surroundingsOf(catalog);
   const faults: Fault[] = [];
   const add = (path: Path, data: FaultData) => faults.push(faultAt(path, data));
@@ -105,7 +112,7 @@ export function checkCatalog(catalog: Catalog, isLookedAt: (product: Product) =>
   catalog.products.forEach((product, index) => {
     if (!isLookedAt(product)) return;
     const found = readiness(product, surroundings, null).filter(
-      ({ gravity, code }) => gravity === 'mustFix' && code !== 'unknownCurrency',
+      ({ gravity, code }) => (withAdvice || gravity === 'mustFix') && code !== 'unknownCurrency',
     );
     within('products', index, found, 0);
   });

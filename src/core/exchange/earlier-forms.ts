@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { ANY_QUANTITY, orderable } from '../ordering';
+import { isRecord } from '../is-record';
 
 /**
  * Documents of the first version, wherever they were kept, brought to the form of today. What was said there is kept;
@@ -7,9 +8,6 @@ import { ANY_QUANTITY, orderable } from '../ordering';
  */
 
 type Json = Readonly<Record<string, unknown>>;
-
-const isRecord = (value: unknown): value is Json =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** Keys that were called otherwise. Keys of choices and options have no capitals, so none of theirs is meant. */
 const RENAMED: Readonly<Record<string, string>> = { compareAt: 'wasPrice' };

@@ -14,9 +14,9 @@ export interface ImportFault {
 }
 
 /** Which products can be another thing when what comes in has come: what comes, and what refers to it at any depth. */
-function touchedBy(after: Catalog, comes: Catalog): (product: Product) => boolean {
+function touchedBy(after: Catalog, comes: Catalog): ReadonlySet<string> {
   // Settings are everybody's.
-  if (comes.whole) return () => true;
+  if (comes.whole) return new Set(after.products.map(({ slug }) => slug));
   const keys = {
     stock: new Set(comes.stock.map(({ key }) => key)),
     swatches: new Set(comes.swatches.map(({ key }) => key)),
@@ -36,13 +36,14 @@ function touchedBy(after: Catalog, comes: Catalog): (product: Product) => boolea
       (product) => coming.has(product.slug) || refers(product) || placementsOf(product, sheets).length > 0,
     ),
   );
-  for (let before = -1; before !== touched.size;) {
-    before = touched.size;
-    for (const product of after.products)
-      if (!touched.has(product) && [...touched].some((other) => refersToProduct(referencesOf(product), other)))
-        touched.add(product);
+  for (let reached: readonly Product[] = [...touched]; reached.length > 0;) {
+    const last = reached;
+    reached = after.products.filter(
+      (product) => !touched.has(product) && last.some((other) => refersToProduct(referencesOf(product), other)),
+    );
+    for (const product of reached) touched.add(product);
   }
-  return (product) => touched.has(product);
+  return new Set([...touched].map(({ slug }) => slug));
 }
 
 /**
@@ -51,16 +52,14 @@ function touchedBy(after: Catalog, comes: Catalog): (product: Product) => boolea
  * @param after with what comes in
  */
 export function importFaults(ours: Catalog, after: Catalog, comes: Catalog): ImportFault[] {
-  const isTouched = touchedBy(after, comes);
+  const touched = touchedBy(after, comes);
+  const among = { isLookedAt: ({ slug }: Product) => touched.has(slug) };
   const told = (catalog: Catalog, fault: Fault): ImportFault => ({
     ...placeOf(catalog, fault),
     message: faultWords(fault.data),
   });
-  const touched = new Set(after.products.filter(isTouched).map(({ slug }) => slug));
-  const today = new Set(
-    checkCatalog(ours, ({ slug }) => touched.has(slug)).map((fault) => JSON.stringify(told(ours, fault))),
-  );
-  return checkCatalog(after, isTouched)
+  const today = new Set(checkCatalog(ours, among).map((fault) => JSON.stringify(told(ours, fault))));
+  return checkCatalog(after, among)
     .map((fault) => told(after, fault))
     .filter((fault) => !today.has(JSON.stringify(fault)));
 }

@@ -1,5 +1,6 @@
 import { dequal } from 'dequal';
 import { z } from 'zod';
+import { isRecord } from '../is-record';
 
 /** Brings a value into the form that its schema writes: fields in their order, without what is usual. */
 type Write = (value: unknown) => unknown;
@@ -88,9 +89,6 @@ function unionWrite(def: z.core.$ZodUnionDef | z.core.$ZodDiscriminatedUnionDef)
     return fitting ? fitting.write(value) : value;
   };
 }
-
-const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /**
  * A value as it is written into a file: its fields in the order of the schema, without those that say what holds where

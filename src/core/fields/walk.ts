@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { type FieldMark, markOf, type Referred, type Scope } from './fields';
 import { withNames } from './names';
 import { outermost, type Trail } from './trail';
+import { isRecord } from '../is-record';
 
 /** A place of a definition where something is named, or says what it is itself called. */
 export interface Reference {
@@ -211,9 +212,6 @@ function kindsOf(whole: unknown): ReadonlyMap<string, string> {
       .flatMap(({ key, kind }) => (typeof key === 'string' && typeof kind === 'string' ? [[key, kind] as const] : [])),
   );
 }
-
-const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** One answer: the key of an option or product, some of these, or a pick or entry with what is answered of it. */
 function answerWalked(value: unknown, choice: string | null, scope: Scope, trail: Trail, visit: Visit): unknown {

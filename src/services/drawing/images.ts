@@ -1,10 +1,12 @@
 import { eq } from 'drizzle-orm';
 import { readFile } from 'node:fs/promises';
-import { extname, resolve, sep } from 'node:path';
+import { extname } from 'node:path';
 import { drawnFileTypes } from '@/core/catalog';
 import { type Scene, sourcesOf, type SvgOptions, svgOf, svgText } from '@/core/picture';
 import { type Queries } from '@/data/database';
 import { media, uploads } from '@/data/schema';
+import { hashInAddress } from '../files/picture-address';
+import { pathWithin } from '../files/within';
 
 /** A picture that a scene is drawn with. */
 export interface ImageBytes {
@@ -32,7 +34,7 @@ export function imagesIn(queries: Queries): ReadImage {
       const { makeSafe } = await import('../files/pictures');
       return makeSafe(found.bytes).catch(() => null);
     }
-    const hash = /^\/pictures\/([0-9a-f]{40})$/.exec(src)?.[1];
+    const hash = hashInAddress(src);
     const found = hash === undefined ? undefined : await queries.query.media.findFirst({ where: eq(media.hash, hash) });
     return found ?? null;
   };
@@ -54,9 +56,8 @@ export function imagesBeside(folder: string, uploaded?: string): ReadImage {
     const isUploaded = src.startsWith(UPLOADED);
     const within = isUploaded ? uploaded : folder;
     if (within === undefined) return null;
-    const path = resolve(within, isUploaded ? src.slice(UPLOADED.length) : src);
-    // Nothing outside the folder is read, whatever a catalog says.
-    if (!path.startsWith(resolve(within) + sep)) return null;
+    const path = pathWithin(within, isUploaded ? src.slice(UPLOADED.length) : src);
+    if (path === null) return null;
     const type = TYPES_BY_ENDING[extname(path).toLowerCase()];
     const bytes = type === undefined ? null : await readFile(path).catch(() => null);
     return type !== undefined && bytes ? { type, bytes } : null;

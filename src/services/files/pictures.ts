@@ -8,6 +8,7 @@ import { type Queries } from '../../data/database';
 import { media } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
 import { isBare } from './bare-picture';
+import { pictureAddress } from './picture-address';
 
 /** Longer edges are brought down to this, in pixels. */
 const LONGEST_EDGE = 2000;
@@ -82,11 +83,6 @@ async function safeDrawing(text: string): Promise<SafePicture> {
   const clean = await inBackground('drawing', { text }, 'This drawing');
   if (clean === null) throw new Refusal(415, 'notAPicture', UNKNOWN);
   return { type: 'image/svg+xml', bytes: Buffer.from(clean, 'utf8'), width: null, height: null };
-}
-
-/** Where a stored picture is found in the application. */
-export function pictureAddress(hash: string): string {
-  return `/pictures/${hash}`;
 }
 
 /** What a picture is kept under. */

@@ -1,13 +1,13 @@
 import { lt } from 'drizzle-orm';
 import { type Catalog } from '../../core/catalog';
-import { type ClashWay, decisionName, onlyThings, type PlannedThing, wayOf } from '../../core/compared';
+import { type ClashWay, onlyThings, type PlannedThing, thingName, thingNames, wayOf } from '../../core/compared';
 import { catalogText } from '../../core/exchange';
 import { counted } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { catalogImports } from '../../data/schema';
 import { type Services } from '../context';
 import { Refusal } from '../refusal';
-import { faultsOf, type ImportFile, type ImportWish, nameOfNow, worked } from './import';
+import { faultsOf, type ImportFile, type ImportWish, nameOfNow, worked, type WorkedOut } from './import';
 import { storePictures } from './pictures';
 import { writeIncoming } from './write';
 
@@ -47,7 +47,7 @@ export async function importFile(context: Services, file: ImportFile, wish: Impo
         `Nothing was imported. ${first.title === '' ? '' : `${first.title}: `}${first.message}${faults.length > 1 ? ` (and ${counted(faults.length - 1, 'more thing', 'more things')})` : ''}`,
         { faults },
       );
-    const coming = found.things.filter((thing) => found.ways.get(decisionName(thing)) !== 'ours');
+    const coming = found.things.filter((thing) => found.ways.get(thingName(thing)) !== 'ours');
     if (coming.length === 0) return { id: null, words: 'Nothing differs: the shop has all of it already' };
     const kept = { name: file.name.slice(0, LONGEST_NAME), words: wordsOf(coming, found.ways), ...sidesOf(found) };
     const done = await context.database.write(async (transaction) => {
@@ -74,21 +74,20 @@ function requireDecided(things: readonly PlannedThing[], { decisions, clashes }:
       409,
       'clashes',
       `${open.length === 1 ? 'One thing is' : `${open.length} things are`} something else here: ${first.title || first.key}${first.ours === undefined ? '' : ` is called ${first.ours} here`}. Choose the file’s, yours, or both.`,
-      { clashes: open.map(decisionName) },
+      { clashes: open.map(thingName) },
     );
 }
 
 /** In words what has come: `12 new, 3 changed`. */
 function wordsOf(coming: readonly PlannedThing[], ways: ReadonlyMap<string, ClashWay>): string {
-  const fresh = coming.filter((thing) => thing.what === 'new' || ways.get(decisionName(thing)) === 'both').length;
+  const fresh = coming.filter((thing) => thing.what === 'new' || ways.get(thingName(thing)) === 'both').length;
   const changed = coming.length - fresh;
   return [fresh > 0 ? `${fresh} new` : '', changed > 0 ? `${changed} changed` : ''].filter(Boolean).join(', ');
 }
 
 /** What an import changes, as it was before and as it is then: written down before anybody waits for it. */
-function sidesOf({ ours, after, comes }: Pick<Awaited<ReturnType<typeof worked>>, 'ours' | 'after' | 'comes'>) {
-  const touched = new Set<string>();
-  onlyThings(comes, (thing) => touched.add(thing) !== undefined);
+function sidesOf({ ours, after, comes }: Pick<WorkedOut, 'ours' | 'after' | 'comes'>) {
+  const touched = thingNames(comes);
   const textOf = (catalog: Catalog): string =>
     [...catalogText(onlyThings(catalog, (thing) => touched.has(thing)))].join('');
   return { former: textOf(ours), came: textOf(after) };

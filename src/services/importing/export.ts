@@ -1,4 +1,6 @@
 import { eq } from 'drizzle-orm';
+import { type Catalog } from '../../core/catalog';
+import { productsOf } from '../../core/compared';
 import { catalogText } from '../../core/exchange';
 import { media } from '../../data/schema';
 import { atOneMoment, type Services } from '../context';
@@ -39,14 +41,8 @@ export async function exportCatalog(context: Services, only: ReadonlySet<string>
   };
 }
 
-function requireThere(
-  { products, drafts }: Awaited<ReturnType<typeof readWholeCatalog>>,
-  only: ReadonlySet<string>,
-): void {
-  const known = new Set([
-    ...products.map(({ slug }) => slug),
-    ...drafts.products.map(({ of, definition }) => of ?? definition.slug),
-  ]);
+function requireThere(whole: Catalog, only: ReadonlySet<string>): void {
+  const known = productsOf(whole);
   const gone = [...only].find((slug) => !known.has(slug));
   if (gone !== undefined) throw new Refusal(404, 'notFound', `There is no product at the address “${gone}”.`);
 }

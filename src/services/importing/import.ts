@@ -3,11 +3,11 @@ import { type Catalog } from '../../core/catalog';
 import {
   afterImport,
   type ClashWay,
-  decisionName,
   type Decisions,
   incoming,
   planImport,
   type PlannedThing,
+  thingName,
   wayOf,
 } from '../../core/compared';
 import { faultJson, type ImportFault, nameFaults, pathText } from '../../core/exchange';
@@ -114,8 +114,21 @@ export async function nameOfNow(queries: Queries): Promise<string> {
   return [state?.name, ofProducts?.sum, ofProducts?.count, ofSheets?.sum, ofSheets?.count].join('.');
 }
 
+/** What a file would do, worked out. */
+export interface WorkedOut {
+  readonly ours: Catalog;
+  /** the name of what it was worked out from */
+  readonly seen: string;
+  readonly things: readonly PlannedThing[];
+  /** what is done with each thing, by its name */
+  readonly ways: ReadonlyMap<string, ClashWay>;
+  readonly comes: Catalog;
+  /** what there is then */
+  readonly after: Catalog;
+}
+
 /** Reads what there is, and works out what a file would do with it. */
-export async function worked(context: Services, file: ImportFile, wish: Omit<ImportWish, 'seen'>) {
+export async function worked(context: Services, file: ImportFile, wish: Omit<ImportWish, 'seen'>): Promise<WorkedOut> {
   const { ours, seen } = await atOneMoment(context, async ({ database: { read } }) => ({
     ours: await readWholeCatalog(read),
     seen: await nameOfNow(read),
@@ -123,7 +136,7 @@ export async function worked(context: Services, file: ImportFile, wish: Omit<Imp
   const things = planImport(ours, file.catalog);
   const ways = new Map(
     things.map((thing) => [
-      decisionName(thing),
+      thingName(thing),
       thing.what === 'same' ? 'ours' : (wayOf(thing, wish.decisions, wish.clashes) ?? 'ours'),
     ]),
   );
@@ -135,7 +148,7 @@ export async function worked(context: Services, file: ImportFile, wish: Omit<Imp
 /** What keeps a file from coming in. */
 export async function faultsOf(
   { faults, catalog }: ImportFile,
-  { ours, after, comes }: Pick<Awaited<ReturnType<typeof worked>>, 'ours' | 'after' | 'comes'>,
+  { ours, after, comes }: Pick<WorkedOut, 'ours' | 'after' | 'comes'>,
 ): Promise<PlanFault[]> {
   const isEmpty = ours.products.length + ours.drafts.products.length === 0;
   const isForeign = !isEmpty && catalog.shop.currency !== ours.shop.currency && (comes.whole || hasMoney(comes));

@@ -4,7 +4,8 @@ import { mapReferences } from '../../core/fields';
 import { inParts } from '../../core/in-parts';
 import { type Queries } from '../../data/database';
 import { media } from '../../data/schema';
-import { hashOf, makeSafe, pictureAddress, type SafePicture, storePicture } from '../files/pictures';
+import { hashInAddress, pictureAddress } from '../files/picture-address';
+import { hashOf, makeSafe, type SafePicture, storePicture } from '../files/pictures';
 import { Refusal } from '../refusal';
 
 /** Every picture that a catalog names, each once. */
@@ -121,12 +122,8 @@ export async function readPictures(queries: Queries, catalog: Catalog, read: Rea
     new Map<string, string>(),
     [] as { src: string; why: string }[],
   ];
-  const named = [...picturesOf(catalog)];
-  const known = await keptAmong(
-    queries,
-    named.flatMap((src) => hashInAddress(src) ?? []),
-  );
-  for (const src of named) {
+  const known = await keptPictures(queries);
+  for (const src of picturesOf(catalog)) {
     if (known.has(hashInAddress(src) ?? '')) {
       here.set(src, src);
       continue;
@@ -138,7 +135,7 @@ export async function readPictures(queries: Queries, catalog: Catalog, read: Rea
     }
     const type = typeByName(src);
     const hash = type === undefined ? '' : hashOf({ type, bytes });
-    if ((await keptAmong(queries, [hash])).has(hash)) {
+    if (known.has(hash)) {
       here.set(src, pictureAddress(hash));
       continue;
     }
@@ -152,14 +149,9 @@ export async function readPictures(queries: Queries, catalog: Catalog, read: Rea
   return { safe, here, faults };
 }
 
-const hashInAddress = (src: string): string | undefined => /^\/pictures\/([0-9a-f]{40})$/.exec(src)?.[1];
-
-/** Which of some pictures are kept in the shop, by their hashes. */
-async function keptAmong(queries: Queries, hashes: readonly string[]): Promise<ReadonlySet<string>> {
-  const rows = [];
-  for (const part of inParts(hashes, 500))
-    rows.push(...(await queries.select({ hash: media.hash }).from(media).where(inArray(media.hash, part))));
-  return new Set(rows.map(({ hash }) => hash));
+/** The pictures that are kept in the shop, by their hashes. */
+async function keptPictures(queries: Queries): Promise<ReadonlySet<string>> {
+  return new Set((await queries.select({ hash: media.hash }).from(media)).map(({ hash }) => hash));
 }
 
 /** Keeps pictures. @returns where each of them is in the shop, by where it was */

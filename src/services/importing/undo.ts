@@ -1,6 +1,6 @@
-import { desc, eq } from 'drizzle-orm';
+import { desc, eq, sql } from 'drizzle-orm';
 import { type Catalog, sameDefinition } from '../../core/catalog';
-import { decisionName, onlyThings, type PlannedThing, planImport, productsOf } from '../../core/compared';
+import { onlyThings, type PlannedThing, planImport, productsOf, thingName, thingNames } from '../../core/compared';
 import { readCatalog } from '../../core/exchange';
 import { type Queries } from '../../data/database';
 import { catalogImports, discounts, orderLines, products, sheets } from '../../data/schema';
@@ -32,15 +32,15 @@ export async function listImports({ database }: Services, most = 20): Promise<Im
       words: catalogImports.words,
       at: catalogImports.at,
       undone: catalogImports.undone,
-      former: catalogImports.former,
+      isKept: sql<number>`${catalogImports.former} is not null`,
     })
     .from(catalogImports)
     .orderBy(desc(catalogImports.id))
     .limit(most);
-  return rows.map(({ former, undone, at, ...row }) => ({
+  return rows.map(({ isKept, undone, at, ...row }) => ({
     ...row,
     at: at.getTime(),
-    undone: undone || (former === null ? null : false),
+    undone: undone || (isKept ? false : null),
   }));
 }
 
@@ -72,16 +72,16 @@ export async function undoImport(
     const [former, came, here] = [parsed(row.former), parsed(row.came), await readWholeCatalog(transaction)];
     const kept: string[] = [];
     const asItCame = planImport(here, came).filter((thing) => isUntouched(thing) || !kept.push(thing.title));
-    const names = new Set(asItCame.map(decisionName));
-    const had = namesIn(former);
+    const names = new Set(asItCame.map(thingName));
+    const had = thingNames(former);
     const restored = onlyThings(former, (name) => names.has(name));
     const settings = sameDefinition(here.shop, came.shop) ? former.shop : here.shop;
     if (!sameDefinition(settings, former.shop) && !sameDefinition(came.shop, former.shop)) kept.push('the settings');
     // What others need goes last.
-    await withdraw(transaction, restored);
+    await withdraw(transaction, at, restored);
     for (const list of DEPENDENCE)
       for (const thing of asItCame)
-        if (thing.list === list && !had.has(decisionName(thing)) && !(await removed(transaction, at, thing)))
+        if (thing.list === list && !had.has(thingName(thing)) && !(await removed(transaction, at, thing)))
           kept.push(thing.title);
     await writeIncoming(transaction, at, restored, {
       shop: settings,
@@ -95,20 +95,14 @@ export async function undoImport(
 /** Whether something is still as the file has made it. */
 const isUntouched = ({ what, list }: PlannedThing): boolean => list === 'shop' || list === 'groups' || what === 'same';
 
-function namesIn(catalog: Catalog): ReadonlySet<string> {
-  const names = new Set<string>();
-  onlyThings(catalog, (name) => names.add(name) !== undefined);
-  return names;
-}
-
 /** Takes products out of the shop again that were not there before. */
-async function withdraw(transaction: Queries, restored: Catalog): Promise<void> {
+async function withdraw(transaction: Queries, at: Date, restored: Catalog): Promise<void> {
   for (const [key, { published, archived }] of productsOf(restored)) {
     const id = published ? undefined : await productAt(transaction, key);
     if (id !== undefined)
       await transaction
         .update(products)
-        .set({ publishedRevision: null, publishedSlug: null, ...(archived && { archivedAt: new Date() }) })
+        .set({ publishedRevision: null, publishedSlug: null, ...(archived && { archivedAt: at }) })
         .where(eq(products.id, id));
   }
 }
@@ -168,7 +162,7 @@ function listsAgain(here: Catalog, former: Catalog, came: Catalog, names: Readon
   const brought = new Set(came.priceLists.map(({ key }) => key));
   const before = new Map(former.priceLists.map((list) => [list.key, list]));
   return here.priceLists.flatMap((list) => {
-    if (!brought.has(list.key) || !names.has(decisionName({ list: 'priceLists', key: list.key }))) return [list];
+    if (!brought.has(list.key) || !names.has(thingName({ list: 'priceLists', key: list.key }))) return [list];
     return before.get(list.key) ?? [];
   });
 }

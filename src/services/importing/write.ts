@@ -1,5 +1,5 @@
 import { and, eq, isNull, max, sql } from 'drizzle-orm';
-import { type Catalog, type Product, sameDefinition, type Sheet } from '../../core/catalog';
+import { type Catalog, type Product, sameDefinition, type Sheet, shopSchema } from '../../core/catalog';
 import { type BothOf, currentOf, PLACE_AMONG, productsOf, sheetsOf } from '../../core/compared';
 import { Exact } from '../../core/number';
 import { type Queries } from '../../data/database';
@@ -30,10 +30,11 @@ export async function writeIncoming(
   comes: Catalog,
   { shop, priceLists }: Pick<Catalog, 'shop' | 'priceLists'>,
 ): Promise<void> {
-  await transaction
-    .insert(settings)
-    .values({ name: 'shop', shop })
-    .onConflictDoUpdate({ target: settings.name, set: { shop } });
+  const said = await transaction.query.settings.findFirst({ where: eq(settings.name, 'shop') });
+  // Whatever products cost is looked at again where settings change.
+  if (!said) await transaction.insert(settings).values({ name: 'shop', shop });
+  else if (!sameDefinition(shopSchema.parse(said.shop), shop))
+    await transaction.update(settings).set({ shop }).where(eq(settings.name, 'shop'));
   for (const item of comes.stock) await writeItem(transaction, at, item);
   await writeSwatches(transaction, comes.swatches);
   await writeEach(transaction, at, sheetsOf(comes), {

@@ -20,7 +20,7 @@ import {
 import { type Services } from '../context';
 import { changeDraft, createChange } from '../many/make';
 import { notFound, Refusal } from '../refusal';
-import { pictureAddress } from '../files/pictures';
+import { pictureAddress } from '../files/picture-address';
 
 export const replacementSchema = z.strictObject({
   by: z.string().max(300).describe('address of the picture that takes its place'),

@@ -3,7 +3,7 @@ import { MOST_TOLD, usersOf } from '../../data/references';
 import { media, sheets, swatches } from '../../data/schema';
 import { having, productsHaving } from '../catalog/words-to-find';
 import { atOneMoment, type Services } from '../context';
-import { pictureAddress } from '../files/pictures';
+import { pictureAddress } from '../files/picture-address';
 import { type ListAsked, listAskedFrom, saidIn } from '../list-asked';
 import { pageAmong, type PageOf } from '../page-among';
 

@@ -14,14 +14,11 @@ import { isSeenBy } from './offers';
 import { type ResolveContext } from '../resolution';
 import { resultOf, runFormula } from '../formulas/run-formula';
 import { ownWeight } from '../supply/taken';
+import { isRecord } from '../../is-record';
 
 const MOST_UNKNOWN_KEYS = 20;
 
 const NOTHING: Readonly<Record<string, unknown>> = {};
-
-function isRecord(value: unknown): value is Readonly<Record<string, unknown>> {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
-}
 
 const SELECTION_KEYS = ['answers', 'quantity', 'parts'];
 const SELECTION_KEYS_KNOWN = new Set(SELECTION_KEYS);

@@ -6,6 +6,7 @@ import { closest } from '../../text';
 import { type PartPriced, type Priced } from './kit-price';
 import { type Resolution } from '../resolution';
 import { Kept, type Run } from '../run';
+import { isRecord } from '../../is-record';
 
 /** A component as a selection has it: which product, how many of it, and what it resolves to for this customer. */
 export interface Entry extends PartPriced {
@@ -20,9 +21,6 @@ export interface Entry extends PartPriced {
 const NO_ENTRIES: readonly Entry[] = [];
 const ENTRY_KEYS = ['answers', 'quantity', 'parts', 'product'];
 const NO_ANSWERS: Readonly<Record<string, unknown>> = {};
-
-const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /**
  * What a selection puts in the places of a product, each resolved as the product it is: in its number, for the

@@ -10,6 +10,7 @@ import { readInside } from '../answers/inside';
 import { type Priced, type UsualPriced, type UsualPrices } from '../kits/kit-price';
 import { type Resolution } from '../resolution';
 import { Kept, type Run } from '../run';
+import { isRecord } from '../../is-record';
 
 const known = new Kept<Program, UsualPrices>();
 
@@ -213,6 +214,3 @@ function answered(selection: Selection, part: readonly string[], key: string, ra
   const own = selection.parts?.[first] ?? { answers: {} };
   return { ...selection, parts: { ...selection.parts, [first]: answered(own, rest, key, raw) } };
 }
-
-const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);

@@ -1,11 +1,11 @@
 'use client';
 
 import { Box, Button, chakra, Heading, HStack, NativeSelect, Stack, Text } from '@chakra-ui/react';
+import { type ClashWay, type Decisions, thingName } from '@/core/compared';
 import { counted } from '@/core/words';
 import { type PlanRow, type PlanView } from '@/services/importing/opened';
 import { Slip, type Tone } from '@/ui/text';
 import { Tick } from '@/ui/tick';
-import { type Decided, type Way } from './use-import';
 
 const TONES: Readonly<Record<PlanRow['what'], { readonly tone: Tone; readonly words: string }>> = {
   new: { tone: 'lichen', words: 'New' },
@@ -13,19 +13,17 @@ const TONES: Readonly<Record<PlanRow['what'], { readonly tone: Tone; readonly wo
   clash: { tone: 'brick', words: 'Something else' },
 };
 
-const nameOf = ({ list, key }: PlanRow): string => `${list}:${key}`;
-
 /** What of a kind can be under another name, so that both can be kept. */
 const CAN_BE_BOTH = new Set<PlanRow['list']>(['stock', 'swatches', 'sheets', 'products']);
 
 /** What is to become of something that both have. */
-function WayPick({ row, way, onPick }: { row: PlanRow; way: Way | ''; onPick: (way: Way) => void }) {
+function WayPick({ row, way, onPick }: { row: PlanRow; way: ClashWay | ''; onPick: (way: ClashWay) => void }) {
   return (
     <NativeSelect.Root size="sm" width="190px" flexShrink={0}>
       <NativeSelect.Field
         aria-label={`What becomes of ${row.title || row.of}`}
         value={way}
-        onChange={(event) => onPick(event.currentTarget.value as Way)}
+        onChange={(event) => onPick(event.currentTarget.value as ClashWay)}
       >
         {way === '' && <option value="">Choose …</option>}
         <option value="theirs">Take the file’s</option>
@@ -43,11 +41,11 @@ function Row({
   onDecide,
 }: {
   row: PlanRow;
-  decided: Decided;
-  onDecide: (name: string, way: Way) => void;
+  decided: Decisions;
+  onDecide: (name: string, way: ClashWay) => void;
 }) {
   const { tone, words } = TONES[row.what];
-  const way = decided[nameOf(row)] ?? (row.what === 'clash' ? '' : 'theirs');
+  const way = decided[thingName(row)] ?? (row.what === 'clash' ? '' : 'theirs');
   return (
     <HStack align="start" justify="space-between" gap="4" py="2.5" borderTopWidth="1px">
       <Box minW="0">
@@ -71,7 +69,7 @@ function Row({
           </chakra.details>
         )}
       </Box>
-      {row.what !== 'new' && <WayPick row={row} way={way} onPick={(picked) => onDecide(nameOf(row), picked)} />}
+      {row.what !== 'new' && <WayPick row={row} way={way} onPick={(picked) => onDecide(thingName(row), picked)} />}
     </HStack>
   );
 }
@@ -124,11 +122,11 @@ function Faults({ faults, canComeFaulty, withFaults, onAllow }: FaultsProps) {
 interface Props {
   name: string;
   plan: PlanView;
-  decided: Decided;
+  decided: Decisions;
   isBusy: boolean;
   withFaults: boolean;
   onAllow: (isAllowed: boolean) => void;
-  onDecide: (name: string, way: Way) => void;
+  onDecide: (name: string, way: ClashWay) => void;
   onImport: () => void;
   onClose: () => void;
 }
@@ -137,7 +135,7 @@ interface Props {
 export function ImportPlan(props: Props) {
   const { name, plan, decided, isBusy, withFaults, onAllow, onDecide, onImport, onClose } = props;
   const lists = [...new Set(plan.rows.map(({ of }) => of))];
-  const open = plan.rows.filter((row) => row.what === 'clash' && decided[nameOf(row)] === undefined).length;
+  const open = plan.rows.filter((row) => row.what === 'clash' && decided[thingName(row)] === undefined).length;
   return (
     <Stack gap="5">
       <HStack justify="space-between" gap="4" flexWrap="wrap">
@@ -177,7 +175,7 @@ export function ImportPlan(props: Props) {
           {plan.rows
             .filter((row) => row.of === of)
             .map((row) => (
-              <Row key={nameOf(row)} row={row} decided={decided} onDecide={onDecide} />
+              <Row key={thingName(row)} row={row} decided={decided} onDecide={onDecide} />
             ))}
         </Box>
       ))}

@@ -2,19 +2,18 @@
 
 import { useState } from 'react';
 import { z } from 'zod';
+import { type ClashWay, type Decisions } from '@/core/compared';
 import { ApiProblem, send, useBusy } from '@/features/kit/shared';
 import { type ImportDone } from '@/services/importing/apply';
 import { type PlanView } from '@/services/importing/opened';
 
-/** What becomes of something that both have. */
-export type Way = 'theirs' | 'ours' | 'both';
-export type Decided = Readonly<Record<string, Way>>;
-
 /** A file that is being looked at. */
 export interface Looked {
   readonly file: File;
+  /** what the server keeps it under */
+  readonly kept: string;
   readonly plan: PlanView;
-  readonly decided: Decided;
+  readonly decided: Decisions;
   /** whether products with faults come, too */
   readonly withFaults: boolean;
 }
@@ -25,7 +24,7 @@ interface ImportState {
   readonly fault: string | undefined;
   /** opens a file and works out what it would do */
   open(file: File): Promise<void>;
-  decide(name: string, way: Way): void;
+  decide(name: string, way: ClashWay): void;
   allowFaults(isAllowed: boolean): void;
   /** lets it come in. @returns what came, or null where it could not */
   bringIn(): Promise<ImportDone | null>;
@@ -34,41 +33,46 @@ interface ImportState {
 
 const keptSchema = z.object({ file: z.string() });
 
-/** Works with the file as the server keeps it, and sends it again where it doesn’t any more. */
-async function withFile<T>(file: File, work: (kept: string) => Promise<T>): Promise<T> {
-  const keep = () => send('POST', `/api/manage/imports/files?name=${encodeURIComponent(file.name)}`, file, keptSchema);
-  const { file: kept } = await keep();
+/** Sends a file. @returns what the server keeps it under */
+const keep = async (file: File): Promise<string> =>
+  (await send('POST', `/api/manage/imports/files?name=${encodeURIComponent(file.name)}`, file, keptSchema)).file;
+
+/** Works with a file that the server keeps; it is sent once more only where the server doesn’t any more. */
+async function withKept<T>(file: File, kept: string, work: (kept: string) => Promise<T>): Promise<T> {
   try {
     return await work(kept);
   } catch (error) {
     if (!(error instanceof ApiProblem && error.code === 'fileGone')) throw error;
-    return work((await keep()).file);
+    // It is kept under what is in it.
+    return work(await keep(file));
   }
 }
 
-const planned = (file: File, decisions: Decided) =>
-  withFile(file, (kept) => send('POST', '/api/manage/imports/plan', { file: kept, decisions }, z.custom<PlanView>()));
+const planned = (file: File, kept: string, decisions: Decisions) =>
+  withKept(file, kept, (now) =>
+    send('POST', '/api/manage/imports/plan', { file: now, decisions }, z.custom<PlanView>()),
+  );
 
 /** A catalog file on its way in: opened, looked at, decided about, and then imported. */
 export function useImport(): ImportState {
   const [looked, setLooked] = useState<Looked | null>(null);
   const { busy: isBusy, fault, setFault, run } = useBusy();
-  const look = (file: File, decided: Decided) =>
-    run(async () => setLooked({ file, decided, withFaults: false, plan: await planned(file, decided) }));
+  const look = async (file: File, kept: string, decided: Decisions) =>
+    setLooked({ file, kept, decided, withFaults: false, plan: await planned(file, kept, decided) });
   return {
     looked,
     isBusy,
     fault,
     async open(file) {
       setLooked(null);
-      await look(file, {});
+      await run(async () => look(file, await keep(file), {}));
     },
     decide(name, way) {
       if (!looked) return;
       const decided = { ...looked.decided, [name]: way };
       // What was decided stands at once; what follows from it comes after.
       setLooked({ ...looked, decided });
-      void look(looked.file, decided);
+      void run(() => look(looked.file, looked.kept, decided));
     },
     allowFaults(withFaults) {
       if (looked) setLooked({ ...looked, withFaults });
@@ -77,12 +81,12 @@ export function useImport(): ImportState {
       let came: ImportDone | null = null;
       await run(async () => {
         if (!looked) return;
-        const { file, plan, withFaults, decided: decisions } = looked;
-        came = await withFile(file, (kept) =>
+        const { file, kept, plan, withFaults, decided: decisions } = looked;
+        came = await withKept(file, kept, (now) =>
           send(
             'POST',
             '/api/manage/imports',
-            { file: kept, decisions, withFaults, seen: plan.seen },
+            { file: now, decisions, withFaults, seen: plan.seen },
             z.custom<ImportDone>(),
           ),
         );
