@@ -75,6 +75,7 @@ describe('a price in the list', () => {
     await person.press('Undo');
     await browser.driver.wait(async () => (await smoker())?.draft.price === before?.price, 10_000);
     expect((await smoker())?.draft).toEqual(before);
+    await person.sees('€42.00', 'table');
   });
 
   it('and so is what is on hand of what draws one stock item', async () => {

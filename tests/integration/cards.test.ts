@@ -17,6 +17,7 @@ import { enterStock } from '@/services/stock/entering/entry';
 import { createStockItem } from '@/services/stock/items/stock';
 import { changeSwatch, deleteSwatch } from '@/services/swatches/swatches';
 import { allStock } from '../support/all-of';
+import { type Services } from '@/services/context';
 import { allProducts } from '../support/all-products';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
@@ -119,6 +120,24 @@ describe('what lists say', () => {
     await change('smoker-fuel', (draft) => void (draft.price = '9.80'));
     expect(await priceOf('smoker-fuel')).toMatch(/^€9\.80/);
     expect(await priceOf('smoker')).not.toBe('€42.00 – €80.28');
+  });
+
+  it('is that of before, and told to be so, while the new one is still being worked out', async () => {
+    const smoker = async (reader: Services) => (await allProducts(reader)).find(({ slug }) => slug === 'smoker');
+    const { id } = (await smoker(context)) ?? { id: 0 };
+    const { draft, draftVersion } = await openProduct(context, id);
+    await saveDraft(context, id, { definition: { ...draft, price: '50' }, baseVersion: draftVersion, editor: 'test' });
+    // Nothing is kept while somebody else writes.
+    let finish = (): void => undefined;
+    const writing = context.database.write(() => new Promise<void>((resolve) => (finish = resolve)));
+    expect(await smoker({ ...context, waitsForCards: false })).toMatchObject({
+      isDue: true,
+      price: '€42.00 – €80.28',
+      base: { price: '50' },
+    });
+    finish();
+    await writing;
+    expect(await smoker(context)).toMatchObject({ isDue: false, price: expect.stringMatching(/^€50/) as string });
   });
 
   it('is the price of the day, where rules ask what day it is', async () => {

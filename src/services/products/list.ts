@@ -14,7 +14,7 @@ import { type StockView, stockView } from '../../core/stock';
 import { counted } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
 import { type Queries } from '../../data/database';
-import { productCards, products, type ProductState, stockItems } from '../../data/schema';
+import { cardsDue, productCards, products, type ProductState, stockItems } from '../../data/schema';
 import { inOrderOf } from '../in-order';
 import { ON_A_PAGE } from '../list-asked';
 import { pageAmong, type PageOf } from '../page-among';
@@ -52,7 +52,7 @@ export interface ProductRow {
   readonly held: string | null;
   /** of its draft */
   readonly draftVersion: number;
-  /** whether what it costs and is made up of is still being worked out */
+  /** whether what it costs and is made up of is still being worked out: until then it is that of before, or nothing */
   readonly isDue: boolean;
 }
 
@@ -249,6 +249,7 @@ async function readRows(
       basePrice: sql<string | null>`json_extract(${products.draft}, '$.price')`,
       wasPrice: sql<string | null>`json_extract(${products.draft}, '$.wasPrice')`,
       card: productCards.card,
+      isDue: sql<number>`exists (select 1 from ${cardsDue} where ${cardsDue.of} = 'draft' and ${cardsDue.productId} = ${products.id})`,
     })
     .from(products)
     .leftJoin(productCards, CARD)
@@ -257,7 +258,7 @@ async function readRows(
   const stock = await readStock(queries, new Set(rows.flatMap(({ card }) => (card ? namedBy(card) : []))));
   const [there, items] = [stockView(stock), asNamed(stock)];
   const costs = knownCosts(stock);
-  return inOrderOf(ids, rows).map(({ card, slug, basePrice, wasPrice, ...said }) => {
+  return inOrderOf(ids, rows).map(({ card, slug, basePrice, wasPrice, isDue, ...said }) => {
     const isSold = said.state === 'published' || said.state === 'changed';
     return {
       ...said,
@@ -272,7 +273,7 @@ async function readRows(
       ...(card ? (card.isKit ? kitStockWords(card, there) : stockWords(ownStock(card), there, items)) : NOT_KNOWN),
       counted: card && !card.isKit ? countedOf(ownStock(card), stock) : null,
       held: card && isSold ? heldWords(card, there) : null,
-      isDue: card === null,
+      isDue: card === null || isDue === 1,
     };
   });
 }

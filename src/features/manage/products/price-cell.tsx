@@ -24,9 +24,10 @@ interface Prices {
 
 /** The price of a product in the list, where its base price and was-price are typed without opening it. */
 export function PriceCell({ row }: { row: ProductRow }) {
-  const words = row.price ?? (row.isDue ? '' : 'no price');
+  const isNotKnown = row.isDue && row.price === null;
+  const words = row.price ?? (isNotKnown ? '' : 'no price');
   // What is worked out from parts or a formula has no price to type.
-  if (row.isDue || (row.base.price === null && row.price !== null))
+  if (isNotKnown || (row.base.price === null && row.price !== null))
     return (
       <Text as="span" color={row.price === null ? 'fg.muted' : undefined}>
         {words}

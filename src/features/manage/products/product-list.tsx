@@ -24,6 +24,7 @@ import { NewProductDialog } from './new-product-dialog';
 import { PriceCell } from './price-cell';
 import { PasteProducts } from './paste-products';
 import { StockCell } from './stock-cell';
+import { useFetchedAgain } from './use-fetched-again';
 import { useSelected } from './use-selected';
 
 const STATES = {
@@ -181,6 +182,7 @@ export function ProductList({ first, beginning, sheets }: Props) {
   const [pasting, setPasting] = useState(false);
   const router = useRouter();
   const selection = useSelected(shown, page, first);
+  useFetchedAgain(page.rows.some(({ isDue }) => isDue));
   return (
     <Page>
       <ListHead total={page.total} onPaste={() => setPasting(true)} onAdd={() => setAdding(true)} />
