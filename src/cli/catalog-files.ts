@@ -10,7 +10,8 @@ import { type Services } from '../services/context';
 import { pathWithin } from '../services/files/within';
 import { exportCatalog, exportPacked } from '../services/importing/export';
 import { importFile } from '../services/importing/apply';
-import { type ImportFile, openImport, planOfImport } from '../services/importing/import';
+import { type ImportFile, type ImportWish, openImport, planOfImport } from '../services/importing/import';
+import { exportSpreadsheet, spreadsheetsOut, spreadsheetTitle } from '../services/importing/spreadsheets';
 import { openFile } from '../services/packing/packed';
 import { Refusal } from '../services/refusal';
 import { asBadInput, BadInput, faultLine, type Streams, whyUnreadable, withDatabase } from './io';
@@ -48,11 +49,40 @@ const faultOf = (fault: unknown): string => {
   return `  ${title === '' ? '' : `${title}: `}${message}`;
 };
 
+/** Writes one spreadsheet of the shop into a file. */
+async function writeSheet(io: Streams, context: Services, file: string, wanted: string): Promise<number> {
+  const key = spreadsheetsOut.find((known) => known === wanted);
+  if (!key) throw new BadInput([`oak export: --sheet ${wanted}: say ${spreadsheetsOut.join(', ')}.`]);
+  const bytes = await exportSpreadsheet(context, key, file.toLowerCase().endsWith('.xlsx') ? 'xlsx' : 'csv');
+  writingTo(file, () => writeFileSync(file, bytes));
+  io.write(`${file}: ${spreadsheetTitle(key)}\n`);
+  return 0;
+}
+
+/** @throws BadInput where a file can't be written */
+function writingTo<T>(file: string, work: () => T): T {
+  try {
+    mkdirSync(dirname(resolve(file)), { recursive: true });
+    return work();
+  } catch (error) {
+    throw unwritable(file, error);
+  }
+}
+
+const unwritable = (file: string, error: unknown): BadInput =>
+  new BadInput([`${file}: can’t write it: ${whyUnreadable(error)}`]);
+
 /** Writes the shop into a file: a ZIP with its pictures, or JSON with its pictures in a folder beside it. */
-export async function runExport(io: Streams, file: string, url: string | undefined): Promise<number> {
+export async function runExport(
+  io: Streams,
+  file: string,
+  { database: url, sheet }: { database?: string; sheet?: string },
+): Promise<number> {
   return withDatabase('export', url, (database) =>
     saying(async () => {
-      const exported = await exportCatalog({ database, now: () => new Date() });
+      const context = { database, now: () => new Date() };
+      if (sheet !== undefined) return writeSheet(io, context, file, sheet);
+      const exported = await exportCatalog(context);
       try {
         mkdirSync(dirname(resolve(file)), { recursive: true });
         if (isPacked(file)) await pipeline(Readable.from(exportPacked(exported)), createWriteStream(file));
@@ -66,7 +96,7 @@ export async function runExport(io: Streams, file: string, url: string | undefin
           }
         }
       } catch (error) {
-        throw new BadInput([`${file}: can’t write it: ${whyUnreadable(error)}`]);
+        throw unwritable(file, error);
       }
       io.write(`${file}: the catalog, ${exported.pictures.length} pictures\n`);
       return 0;
@@ -95,10 +125,11 @@ export async function runImport(
   file: string,
   {
     plan,
+    drafts: asDrafts,
     clashes,
     database: url,
     'with-faults': withFaults,
-  }: { plan?: boolean; clashes?: string; database?: string; 'with-faults'?: boolean },
+  }: { plan?: boolean; drafts?: boolean; clashes?: string; database?: string; 'with-faults'?: boolean },
 ): Promise<number> {
   const bytes = bytesOf(file);
   const way = clashesOf(clashes);
@@ -109,8 +140,9 @@ export async function runImport(
       saying(async () => {
         const context = { database, now: () => new Date() };
         const opened = await openImport(context, { name: file, bytes }, besides(file));
-        if (plan) return tellPlan(io, context, opened, way);
-        const { words } = await importFile(context, opened, { decisions: {}, clashes: way, withFaults });
+        const wish: ImportWish = { decisions: {}, clashes: way, asDrafts };
+        if (plan) return tellPlan(io, context, opened, wish);
+        const { words } = await importFile(context, opened, { ...wish, withFaults });
         io.write(`${file}: ${words}\n`);
         return 0;
       }),
@@ -118,12 +150,12 @@ export async function runImport(
   );
 }
 
-async function tellPlan(io: Streams, context: Services, file: ImportFile, clashes: ClashWay | null): Promise<number> {
-  const { things, faults } = await planOfImport(context, file, { decisions: {}, clashes });
-  const lines = thingLines(things);
+async function tellPlan(io: Streams, context: Services, file: ImportFile, wish: ImportWish): Promise<number> {
+  const { things, faults, notes } = await planOfImport(context, file, wish);
+  const lines = [...thingLines(things), ...notes];
   io.write(`${[...lines, sumOf(things)].join('\n')}\n`);
   if (faults.length > 0) throw new BadInput([`${file.name}: it can’t be imported:`, ...faultLines(faults)]);
-  return things.some((thing) => wayOf(thing, {}, clashes) === null) ? 1 : 0;
+  return things.some((thing) => wayOf(thing, {}, wish.clashes) === null) ? 1 : 0;
 }
 
 /** How many are new, changed, the same. */
@@ -134,13 +166,16 @@ function sumOf(things: readonly PlannedThing[]): string {
 }
 
 /** Says what differs between two catalog files. @returns 1 where anything does */
-export function runDiff(io: Streams, first: string, second: string): number {
-  const read = (file: string) => {
-    const reading: CatalogReading = openFile(bytesOf(file)).reading;
+export async function runDiff(io: Streams, first: string, second: string): Promise<number> {
+  const read = async (file: string) => {
+    const opened = await openFile(bytesOf(file));
+    if (opened.kind === 'spreadsheet')
+      throw new BadInput([`${file}: a spreadsheet is a part of a catalog. See what it changes with import --plan.`]);
+    const reading: CatalogReading = opened.reading;
     if (reading.faults) throw new BadInput(reading.faults.map((fault) => faultLine(file, fault)));
     return reading.catalog;
   };
-  const found = compareCatalogs(read(first), read(second));
+  const found = compareCatalogs(await read(first), await read(second));
   io.write(found.length === 0 ? 'Nothing differs\n' : `${thingLines(found).join('\n')}\n`);
   return found.length > 0 ? 1 : 0;
 }

@@ -12,6 +12,7 @@ import { pricedFor } from '../core/price-lists';
 import { type Resolution, resolve, type ResolveContext } from '../core/run';
 import { stockView } from '../core/stock';
 import { fileTypeOf } from '../services/selling/upload-file';
+import { spreadsheetsOut } from '../services/importing/spreadsheets';
 import { auditLedger, type LedgerDifference, rebuildLedger } from '../services/stock/ledger/ledger';
 import { runCheck } from './check';
 import { BadInput, faultLine, openCatalog, readText, type Streams, withDatabase } from './io';
@@ -37,12 +38,16 @@ const USAGE = `Usage:
       sums every movement of stock again, and says where a figure is not the sum: of items and of lots
   oak ledger rebuild [--database URL]
       puts the sums in the place of such figures
-  oak export FILE [--database URL]
+  oak export FILE [--sheet NAME] [--database URL]
       writes the catalog of the shop: to a file that ends in .zip with its pictures, else as JSON with the pictures in
       a folder beside it; the same catalog is the same file
-  oak import FILE [--plan] [--clashes theirs|ours|both] [--with-faults] [--database URL]
-      puts a catalog file into the shop: all of it, or nothing; what the file doesn't have stays as it is
+      --sheet NAME        a spreadsheet in the place of it, as CSV or, where the file ends in .xlsx, a workbook:
+                          ${spreadsheetsOut.join(', ')}
+  oak import FILE [--plan] [--drafts] [--clashes theirs|ours|both] [--with-faults] [--database URL]
+      puts a catalog file or a spreadsheet into the shop: all of it, or nothing; what the file doesn't have stays as it
+      is
       --plan              only says what it would do
+      --drafts            products and sheets come as drafts: the shop stays as it is until they are published
       --clashes WAY       what becomes of what is something else here under the same name; refused unless said
       --with-faults       products with faults come, too; none of them is sold until it is mended
   oak diff A B
@@ -241,6 +246,8 @@ const OPTIONS = {
   strict: { type: 'boolean' },
   json: { type: 'boolean' },
   'with-faults': { type: 'boolean' },
+  sheet: { type: 'string' },
+  drafts: { type: 'boolean' },
 } as const;
 
 type Command =
@@ -253,8 +260,8 @@ const TAKES: Readonly<Record<Command, readonly (keyof typeof OPTIONS)[]>> = {
   check: ['catalog', 'strict', 'json'],
   prove: ['catalog'],
   ledger: ['database'],
-  export: ['database'],
-  import: ['plan', 'clashes', 'with-faults', 'database'],
+  export: ['sheet', 'database'],
+  import: ['plan', 'drafts', 'clashes', 'with-faults', 'database'],
   diff: [],
   backup: ['database'],
   restore: ['replace', 'database'],
@@ -323,7 +330,7 @@ async function run(io: Streams, args: readonly string[]): Promise<number> {
     case 'diff': {
       // What only whole files need is loaded for them alone.
       const { runDiff, runExport, runImport } = await import('./catalog-files');
-      if (command === 'export') return runExport(io, first, values.database);
+      if (command === 'export') return runExport(io, first, values);
       return command === 'import' ? runImport(io, first, values) : runDiff(io, first, second);
     }
   }

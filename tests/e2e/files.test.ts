@@ -5,7 +5,7 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { eq } from 'drizzle-orm';
 import { By } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { products } from '@/data/schema';
+import { products, stockItems } from '@/data/schema';
 import { toolsOf } from '../support/browser';
 import { OUTLINE, setStage } from '../support/stage';
 
@@ -34,7 +34,7 @@ const say = ({ products: all }: { products: Said[] }, slug: string, what: object
 };
 
 async function choose(path: string): Promise<void> {
-  await stage.browser.driver.findElement(By.css('input[aria-label="Catalog file"]')).sendKeys(path);
+  await stage.browser.driver.findElement(By.css('input[aria-label="File to import"]')).sendKeys(path);
 }
 
 const inShop = (slug: string) =>
@@ -104,5 +104,43 @@ describe('a revision', () => {
     await person.sees('Brought back as the draft');
     await stage.browser.driver.wait(async () => (await inShop('bee-suit'))?.draft.title === 'Bee suit');
     expect((await inShop('bee-suit'))?.draft.summary).toBe('For cold days');
+  });
+});
+
+describe('a spreadsheet', () => {
+  it('is downloaded, changed, looked at and imported; what it doesn’t read is told', async () => {
+    const { person } = stage;
+    const path = join(folder, 'prices.csv');
+    const answer = await fetch(`${stage.server.origin}/api/manage/spreadsheets/products?as=csv-comma`);
+    const text = (await answer.text()).replace(/^(smoker;.*;)42,00(;.*)$/m, '$143,50$2').replace(/(?=\r\n)/g, ';x');
+    writeFileSync(path, text.replace(';x', ';Shelf'));
+    await person.goTo('/manage/files');
+    await choose(path);
+    await person.sees('0 new, 1 changed. Nothing is imported yet.');
+    await person.sees('price: 42.00 → 43.50');
+    await person.sees('The column “Shelf” is not read.');
+    await person.click(await person.find('//label[contains(., "Products and sheets as drafts")]'));
+    await person.sees('draft, price: 42.00 → 43.50');
+    await person.press('Import');
+    await person.sees('1 changed', '[aria-label="Past imports"]');
+    const smoker = await inShop('smoker');
+    expect([smoker?.draft.price, smoker?.state]).toEqual(['43.50', 'changed']);
+    await person.press('Undo prices.csv');
+    await stage.browser.driver.wait(async () => (await inShop('smoker'))?.draft.price === '42.00', 10_000);
+  });
+
+  it('of what was counted is opened where stock is counted; what has no count is left out', async () => {
+    const { person } = stage;
+    const path = join(folder, 'counted.csv');
+    const answer = await fetch(`${stage.server.origin}/api/manage/spreadsheets/count?as=csv`);
+    writeFileSync(path, (await answer.text()).replace(/^(crown-board,.*,)(?=\r\n)/m, '$122'));
+    await person.goTo('/manage/count');
+    await stage.browser.driver.findElement(By.css('input[aria-label="Spreadsheet of lines"]')).sendKeys(path);
+    await person.sees('25 pieces → 22 pieces');
+    await person.fill('Why', 'Counted on the shelf');
+    await person.press('Post 1 count');
+    await person.sees('1 count posted');
+    const board = await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, 'crown-board') });
+    expect(board?.onHand).toBe('22');
   });
 });

@@ -77,6 +77,34 @@ describe('oak export, import and diff', () => {
     expect(await oak([...args, '--clashes', 'ours'])).toMatchObject({ status: 0 });
   });
 
+  it('write a spreadsheet, and bring it in changed', async () => {
+    const [prices, book] = [at('prices.csv'), at('stock.xlsx')];
+    expect(await oak(['export', book, '--sheet', 'stock', '--database', shop.url])).toEqual({
+      status: 0,
+      stdout: `${book}: Stock items\n`,
+      stderr: '',
+    });
+    expect(await oak(['import', book, '--plan', '--database', shop.url])).toMatchObject({
+      status: 0,
+      stdout: '0 new, 0 changed, 0 the same\n',
+    });
+    expect(await oak(['export', prices, '--sheet', 'prices', '--database', shop.url])).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('--sheet prices: say products, variants') as string,
+    });
+    writeFileSync(prices, 'Product;Price;Shelf\nhive-strap;8,45;B\n');
+    const plan = await oak(['import', prices, '--plan', '--database', shop.url]);
+    expect(plan.stdout).toContain('    price: 8.40 → 8.45\n');
+    expect(plan.stdout).toContain('The column “Shelf” is not read.\n');
+    expect(await oak(['import', prices, '--drafts', '--database', shop.url])).toEqual({
+      status: 0,
+      stdout: `${prices}: 1 changed\n`,
+      stderr: '',
+    });
+    const { stderr } = await oak(['diff', prices, prices]);
+    expect(stderr).toContain('a spreadsheet is a part of a catalog');
+  });
+
   it('read no picture outside of the folder of the catalog', async () => {
     const text = JSON.stringify({
       format: 'oak-knot/catalog',

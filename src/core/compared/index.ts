@@ -14,6 +14,7 @@ export {
 export { type Difference, type DifferenceStep, differencesOf, takenBack } from './differences';
 export {
   afterImport,
+  asDrafts,
   type ClashWay,
   clashWays,
   type Decisions,

@@ -202,6 +202,22 @@ function replaced<T>(ours: readonly T[], theirs: readonly T[], keyOf: (thing: T)
   ];
 }
 
+/**
+ * A file whose products and sheets come as drafts beside what is in the shop, which stays as it is until they are
+ * published.
+ */
+export function asDrafts(ours: Catalog, theirs: Catalog): Catalog {
+  const drafted = <D>(here: ReadonlyMap<string, BothOf<D>>, there: ReadonlyMap<string, BothOf<D>>) =>
+    [...there].map(([key, { published, draft, archived }]): [string, BothOf<D>] => [
+      key,
+      { published: here.get(key)?.published ?? null, draft: draft ?? published, archived },
+    ]);
+  return {
+    ...theirs,
+    ...ofBoth(drafted(productsOf(ours), productsOf(theirs)), drafted(sheetsOf(ours), sheetsOf(theirs))),
+  };
+}
+
 /** The catalog that there is after what comes in has come in. */
 export function afterImport(ours: Catalog, comes: Catalog): Catalog {
   const byKey = ({ key }: { readonly key: string }) => key;

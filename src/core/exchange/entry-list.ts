@@ -54,8 +54,8 @@ const TIMES = /^(\d+(?:[.,]\d+)?)\s*[x×*]\s+(\S.*)$/i;
 
 /**
  * Reads lines of a delivery or a count: code, quantity, unit cost and lot, parted by tabs, semicolons or commas; of a
- * count without costs. Where the first line has headings, columns stand in their order. A line without such a sign is
- * a code, or `12 x` a code.
+ * count without costs. Where the first line has headings, columns stand in their order, and what a list to count by has
+ * no count of is left out. A line without such a sign is a code, or `12 x` a code.
  *
  * @returns the lines as they are written, empty ones left out; what is not said is empty
  */
@@ -64,15 +64,20 @@ export function readEntryList(text: string, kind: EntryKind = 'receipt'): EntryL
   const sign = signAmong(lines, ['\t', ';', ',']);
   const cellsOf = sign === undefined ? (line: string) => [line] : cellsPartedBy(sign);
   const headings = headingLine(cellsOf(lines[0] ?? ''), HEADS, 'code');
-  return lines.slice(headings ? 1 : 0).map((line): EntryLine => {
+  // A list to count by has a place for every count: what is empty there has not been counted.
+  const isCountList = kind === 'adjustment' && headings?.includes('quantity') === true;
+  return lines.slice(headings ? 1 : 0).flatMap((line): EntryLine[] => {
     const cell = cellBy(cellsOf(line), headings ?? COLUMNS[kind]);
+    if (isCountList && cell('quantity') === '') return [];
     const counted = cell('quantity') === '' ? TIMES.exec(cell('code')) : null;
-    return {
-      code: counted?.[2] ?? cell('code'),
-      quantity: typedDecimal(counted?.[1] ?? cell('quantity')),
-      lot: cell('lot'),
-      unitCost: typedDecimal(cell('unitCost')),
-    };
+    return [
+      {
+        code: counted?.[2] ?? cell('code'),
+        quantity: typedDecimal(counted?.[1] ?? cell('quantity')),
+        lot: cell('lot'),
+        unitCost: typedDecimal(cell('unitCost')),
+      },
+    ];
   });
 }
 

@@ -56,6 +56,7 @@ export {
   unitMeasured,
   writeTypedAmount,
 } from './typed-amount';
+export { readTypedMoney, type TypedMoney } from './typed-money';
 export { type EntryKind, entryKinds, type EntryLine, plainCode, readEntryList, withEntries } from './entry-list';
 export { type KnownSkus, type PartLine, readPartsList, skusInPartsList } from './parts-list';
 export { type BreakLine, readBreakList } from './breaks-list';

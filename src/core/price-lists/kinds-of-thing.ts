@@ -39,9 +39,7 @@ const kindsOfThing: { readonly [K in PricedThing['kind']]: KindOfThing<Extract<P
     of: ({ variants, choices }) =>
       variants.map(({ options, price }): ThingOf => ({
         thing: { kind: 'variant', options },
-        title: Object.entries(options)
-          .map(([key, option]) => optionTitle(choices, key, option))
-          .join(' · '),
+        title: titleOfVariant(choices, options),
         usual: price,
       })),
     isAdded: false,
@@ -77,6 +75,12 @@ const kindsOfThing: { readonly [K in PricedThing['kind']]: KindOfThing<Extract<P
 };
 
 const optionAt = (choice: Choice, place: number) => (hasOptions(choice) ? choice.options[place] : undefined);
+
+/** What a variant is called by its options: `M · White`. */
+export const titleOfVariant = (choices: readonly Choice[], options: Readonly<Record<string, string>>): string =>
+  Object.entries(options)
+    .map(([key, option]) => optionTitle(choices, key, option))
+    .join(' · ');
 
 function optionTitle(choices: readonly Choice[], key: string, option: string): string {
   const choice = choices.find((candidate) => candidate.key === key);

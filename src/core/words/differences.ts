@@ -62,6 +62,8 @@ export function valueWords(value: unknown): string {
   if (typeof value === 'string')
     return shortened(value === '' ? 'empty' : /^[-+]?\d[\d.]*$/.test(value) ? value : `“${value}”`);
   if (Array.isArray(value)) return value.length === 0 ? 'none' : shortened(value.map(valueWords).join(', '));
+  const step = stepWords(value);
+  if (step !== null) return step;
   const said = Object.entries(value).filter(
     ([, inner]) => inner !== null && inner !== '' && !(Array.isArray(inner) && inner.length === 0),
   );
@@ -70,6 +72,19 @@ export function valueWords(value: unknown): string {
   return called !== undefined
     ? valueWords(called)
     : shortened(said.map(([field, inner]) => `${fieldWords(field)} ${valueWords(inner)}`).join(', ') || 'none');
+}
+
+/** How breaks begin: what is as it begins is not said. */
+const BREAKS_BEGIN = { counting: 'allUnits', over: 'pieces', across: 'line', together: '', gives: 'price' } as const;
+
+/** What more of something costs: `from 10: 41.00, from 25: 39.00`; null for what is something else. */
+function stepWords(value: object): string | null {
+  if ('from' in value && 'value' in value && Object.keys(value).length === 2)
+    return `from ${valueWords(value.from)}: ${valueWords(value.value)}`;
+  const isPlain = Object.entries(BREAKS_BEGIN).every(([field, begins]) =>
+    Object.entries(value).some(([name, said]) => name === field && said === begins),
+  );
+  return isPlain && 'steps' in value ? valueWords(value.steps) : null;
 }
 
 /** What is different at one place, in one line: `price: 118.00 → 120.00`. */

@@ -22,3 +22,4 @@ export { discountTimeWords, givesWords, whyNotWords } from './codes';
 export { pictureWords } from './pictures';
 export { differencePlace, differenceWords, valueWords } from './differences';
 export { CATALOG_LIST_WORDS, differenceLines, thingLines } from './plan';
+export { ORDER_STATE_WORDS } from './orders';

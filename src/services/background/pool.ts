@@ -15,6 +15,8 @@ const LONGER: Partial<Record<keyof Tasks, number>> = {
   drawing: 30_000,
   // A whole shop is in one file.
   catalogFile: 60_000,
+  spreadsheetChanges: 60_000,
+  spreadsheetFile: 60_000,
   faultsOfImport: 300_000,
 };
 /** So many tasks may wait; more are refused, so that nothing piles up. */
@@ -31,6 +33,8 @@ const sizes = {
   jsonFault: 'small',
   drawing: 'small',
   catalogFile: 'large',
+  spreadsheetChanges: 'large',
+  spreadsheetFile: 'large',
   faultsOfImport: 'large',
   swatchLines: 'small',
   comparisons: 'large',

@@ -9,12 +9,14 @@ import {
   swatchesFromCsv,
 } from '../../core/exchange';
 import { prove } from '../../core/judge';
+import { type Grid, readSpreadsheet, type SpreadsheetReading, type WrittenSpreadsheet } from '../../core/spreadsheet';
 import { type ProductCard } from '../../data/cards';
 import { cardOf } from '../figures/card';
 import { brokenProof, compareSides, isStopped, type Comparison, type Sides } from '../figures/comparison';
 import { type BelowFloor, type FloorsAsked, newlyBelow } from '../figures/margins';
 import { type LargeBody, largeBodies, type LargeBodyName } from '../large-bodies';
 import { type OpenedFile, openFile } from '../packing/packed';
+import { spreadsheetBytes, type SpreadsheetForm } from '../packing/spreadsheet-out';
 import { cleanDrawing } from './clean-drawing';
 
 /**
@@ -35,7 +37,20 @@ export const body = ({ text, shape }: { text: string; shape: LargeBodyName }): S
 export const jsonFault = ({ text }: { text: string }): string => readJsonText(text).fault ?? '';
 
 /** A catalog file, opened and read. */
-export const catalogFile = ({ bytes }: { bytes: Uint8Array }): OpenedFile => openFile(bytes);
+export const catalogFile = ({ bytes }: { bytes: Uint8Array }): Promise<OpenedFile> => openFile(bytes);
+
+/** What a spreadsheet makes of a catalog. */
+export const spreadsheetChanges = ({ grid, catalog }: { grid: Grid; catalog: Catalog }): SpreadsheetReading =>
+  readSpreadsheet(grid, catalog);
+
+/** A spreadsheet as a file. */
+export const spreadsheetFile = ({
+  written,
+  form,
+}: {
+  written: WrittenSpreadsheet;
+  form: SpreadsheetForm;
+}): Promise<Uint8Array> => spreadsheetBytes(written, form);
 
 /** What would be wrong after a file has come in. */
 export const faultsOfImport = ({

@@ -38,7 +38,7 @@ export async function importFile(context: Services, file: ImportFile, wish: Impo
     const found = await worked(context, file, wish);
     if (wish.seen !== undefined && wish.seen !== found.seen) throw moved();
     requireDecided(found.things, wish);
-    const faults = (await faultsOf(file, found)).filter(({ list }) => !(wish.withFaults && list === 'products'));
+    const faults = (await faultsOf(found)).filter(({ list }) => !(wish.withFaults && list === 'products'));
     const [first] = faults;
     if (first)
       throw new Refusal(

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm';
 import { type Catalog } from '../../core/catalog';
 import {
   afterImport,
+  asDrafts,
   type ClashWay,
   type Decisions,
   incoming,
@@ -11,6 +12,7 @@ import {
   wayOf,
 } from '../../core/compared';
 import { faultJson, type ImportFault, nameFaults, pathText } from '../../core/exchange';
+import { type Grid } from '../../core/spreadsheet';
 import { type Queries } from '../../data/database';
 import { catalogStates, products, sheets } from '../../data/schema';
 import { inBackground } from '../background/pool';
@@ -20,14 +22,22 @@ import { Refusal } from '../refusal';
 import { readWholeCatalog } from './catalog-out';
 import { type ReadPictureFile, readPictures, type SafePictures, withPicturesAt } from './pictures';
 
-/** A catalog file that has been opened: what it says, and its pictures made safe. */
+/** A file that has been opened, its pictures made safe. */
 export interface ImportFile {
   readonly name: string;
-  /** with pictures by the addresses that they will have */
-  readonly catalog: Catalog;
   readonly pictures: SafePictures;
-  /** pictures that are not there or can't be used */
+  /** what it says, with pictures by the addresses that they will have; a spreadsheet says it of what there is */
+  says(ours: Catalog): Promise<Said>;
+}
+
+/** What a file says. */
+interface Said {
+  readonly catalog: Catalog;
   readonly faults: readonly PlanFault[];
+  /** what of it is not read */
+  readonly notes: readonly string[];
+  /** whether what has a name here is meant by it, whatever it is called there */
+  readonly meansOurs: boolean;
 }
 
 /** What keeps a file from coming in, and where it is. */
@@ -39,6 +49,8 @@ export interface PlanFault extends Pick<ImportFault, 'key' | 'title' | 'message'
 export interface ImportPlan {
   readonly things: readonly PlannedThing[];
   readonly faults: readonly PlanFault[];
+  /** what of the file is not read */
+  readonly notes: readonly string[];
   /** the name of what it was worked out from */
   readonly seen: string;
 }
@@ -48,6 +60,8 @@ export interface ImportWish {
   readonly decisions: Decisions;
   /** what becomes of clashes that nothing is decided about; null refuses them */
   readonly clashes: ClashWay | null;
+  /** whether products and sheets come as drafts, so that nothing changes in the shop until they are published */
+  readonly asDrafts?: boolean;
   /** the name of what the plan was worked out from; absent for whatever there is */
   readonly seen?: string;
   /** whether products with faults come, too, as in a shop that has some: none of them is sold until it is mended */
@@ -55,7 +69,7 @@ export interface ImportWish {
 }
 
 /**
- * Opens a catalog file.
+ * Opens a file: a catalog, or a spreadsheet of a part of it.
  *
  * @param beside reads the pictures of a catalog that comes by itself; those of a packed one are in it
  * @throws Refusal 422 `fileFaulty` with what is wrong and where
@@ -65,32 +79,31 @@ export async function openImport(
   { name, bytes }: { readonly name: string; readonly bytes: Uint8Array },
   beside: ReadPictureFile = () => Promise.resolve(null),
 ): Promise<ImportFile> {
-  const { reading, pictures } = await inBackground('catalogFile', { bytes }, 'This file');
+  const opened = await inBackground('catalogFile', { bytes }, 'This file');
+  if (opened.kind === 'spreadsheet') return { name, pictures: new Map(), says: saidBySpreadsheet(opened.grid) };
+  const { reading, pictures } = opened;
   if (reading.faults) {
     const told = reading.faults.map(faultJson).map(({ path, message }) => `${pathText(path)}: ${message}`);
     throw new Refusal(422, 'fileFaulty', `${name || 'The file'} can’t be read. ${told[0] ?? ''}`, { faults: told });
   }
-  const { catalog } = reading;
   const read: ReadPictureFile = pictures
     ? (src) => Promise.resolve(pictures.has(src) ? Buffer.from(pictures.get(src) ?? []) : null)
     : beside;
-  const { safe, here, faults } = await readPictures(database.read, catalog, read);
-  return {
-    name,
+  const { safe, said } = await saidByCatalog(database.read, reading.catalog, read);
+  return { name, pictures: safe, says: () => Promise.resolve(said) };
+}
+
+async function saidByCatalog(queries: Queries, catalog: Catalog, read: ReadPictureFile) {
+  const { safe, here, faults } = await readPictures(queries, catalog, read);
+  const said: Said = {
     catalog: withPicturesAt(catalog, (src) => {
       const picture = safe.get(src);
       return picture ? addressOf(picture) : (here.get(src) ?? src);
     }),
-    pictures: safe,
     faults: [
       ...nameFaults(catalog)
         .map(faultJson)
-        .map(({ path, message }): PlanFault => ({
-          list: 'file',
-          key: '',
-          title: '',
-          message: `${pathText(path)}: ${message}`,
-        })),
+        .map(({ path, message }) => ofFile(`${pathText(path)}: ${message}`)),
       ...faults.map(({ src, why }): PlanFault => ({
         list: 'pictures',
         key: src,
@@ -98,8 +111,24 @@ export async function openImport(
         message: `${src}: ${why}`,
       })),
     ],
+    notes: [],
+    meansOurs: false,
   };
+  return { safe, said };
 }
+
+const saidBySpreadsheet =
+  (grid: Grid) =>
+  async (ours: Catalog): Promise<Said> => {
+    const { catalog, faults, notes } = await inBackground(
+      'spreadsheetChanges',
+      { grid, catalog: ours },
+      'This spreadsheet',
+    );
+    return { catalog, faults: faults.map(({ message }) => ofFile(message)), notes, meansOurs: true };
+  };
+
+const ofFile = (message: string): PlanFault => ({ list: 'file', key: '', title: '', message });
 
 /** Names what there is: another name whenever anything changes that a file could change, too. */
 export async function nameOfNow(queries: Queries): Promise<string> {
@@ -117,6 +146,7 @@ export async function nameOfNow(queries: Queries): Promise<string> {
 /** What a file would do, worked out. */
 export interface WorkedOut {
   readonly ours: Catalog;
+  readonly said: Said;
   /** the name of what it was worked out from */
   readonly seen: string;
   readonly things: readonly PlannedThing[];
@@ -133,23 +163,29 @@ export async function worked(context: Services, file: ImportFile, wish: Omit<Imp
     ours: await readWholeCatalog(read),
     seen: await nameOfNow(read),
   }));
-  const things = planImport(ours, file.catalog);
+  const said = await file.says(ours);
+  const theirs = wish.asDrafts ? asDrafts(ours, said.catalog) : said.catalog;
+  const things = planImport(ours, theirs).map((thing): PlannedThing =>
+    said.meansOurs && thing.what === 'clash' ? { ...thing, what: 'changed' } : thing,
+  );
   const ways = new Map(
     things.map((thing) => [
       thingName(thing),
       thing.what === 'same' ? 'ours' : (wayOf(thing, wish.decisions, wish.clashes) ?? 'ours'),
     ]),
   );
-  const comes = incoming(ours, file.catalog, ways);
+  const comes = incoming(ours, theirs, ways);
   const after = afterImport(ours, comes);
-  return { ours, seen, things, ways, comes, after };
+  return { ours, said, seen, things, ways, comes, after };
 }
 
 /** What keeps a file from coming in. */
-export async function faultsOf(
-  { faults, catalog }: ImportFile,
-  { ours, after, comes }: Pick<WorkedOut, 'ours' | 'after' | 'comes'>,
-): Promise<PlanFault[]> {
+export async function faultsOf({
+  ours,
+  said: { faults, catalog },
+  after,
+  comes,
+}: Pick<WorkedOut, 'ours' | 'said' | 'after' | 'comes'>): Promise<PlanFault[]> {
   const isEmpty = ours.products.length + ours.drafts.products.length === 0;
   const isForeign = !isEmpty && catalog.shop.currency !== ours.shop.currency && (comes.whole || hasMoney(comes));
   return [
@@ -177,5 +213,5 @@ export async function planOfImport(
   wish: Omit<ImportWish, 'seen'> = { decisions: {}, clashes: null },
 ): Promise<ImportPlan> {
   const found = await worked(context, file, wish);
-  return { things: found.things, seen: found.seen, faults: await faultsOf(file, found) };
+  return { things: found.things, seen: found.seen, notes: found.said.notes, faults: await faultsOf(found) };
 }

@@ -46,6 +46,7 @@ function requireOpened(file: string): ImportFile {
 export const importWishSchema = z.strictObject({
   file: z.string().max(64),
   decisions: z.record(z.string().max(140), z.enum(clashWays)).default({}),
+  asDrafts: z.boolean().default(false).describe('whether products and sheets come as drafts'),
 });
 export type ImportWishInput = z.infer<typeof importWishSchema>;
 
@@ -72,6 +73,8 @@ export interface PlanView {
   readonly faults: readonly Pick<PlanFault, 'title' | 'message'>[];
   /** whether it can come in all the same, as only products are faulty: none of them is sold until it is mended */
   readonly canComeFaulty: boolean;
+  /** what of the file is not read */
+  readonly notes: readonly string[];
   readonly seen: string;
 }
 
@@ -79,8 +82,8 @@ export interface PlanView {
 const MOST_SHOWN = 1_000;
 
 /** What an opened file would do. @throws Refusal 404 */
-export async function planOfOpened(context: Services, { file, decisions }: ImportWishInput): Promise<PlanView> {
-  const { things, faults, seen } = await planOfImport(context, requireOpened(file), { decisions, clashes: null });
+export async function planOfOpened(context: Services, { file, ...wish }: ImportWishInput): Promise<PlanView> {
+  const { things, faults, notes, seen } = await planOfImport(context, requireOpened(file), { ...wish, clashes: null });
   const count = (what: PlannedThing['what']) => things.filter((thing) => thing.what === what).length;
   const differing = [
     ...things.filter(({ what }) => what === 'clash'),
@@ -97,6 +100,7 @@ export async function planOfOpened(context: Services, { file, decisions }: Impor
     more: Math.max(0, rows.length - MOST_SHOWN),
     counts: { new: count('new'), changed: count('changed'), clash: count('clash'), same: count('same') },
     canComeFaulty: faults.length > 0 && faults.every(({ list }) => list === 'products'),
+    notes,
     faults: faults.slice(0, MOST_SHOWN).map(({ title, message }) => ({ title, message })),
     seen,
   };

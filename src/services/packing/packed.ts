@@ -1,6 +1,10 @@
 import { strToU8, unzipSync, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { LARGEST_PICTURE } from '../../core/catalog';
 import { type CatalogReading, LARGEST_CATALOG, readCatalog } from '../../core/exchange';
+import { type Grid } from '../../core/spreadsheet';
+import { textOf } from './file-text';
+import { Unopenable } from './refused';
+import { gridOfText, gridOfWorkbook } from './spreadsheet-in';
 
 /** What the catalog is called in a packed file; pictures lie beside it as it names them. */
 const CATALOG_NAME = 'catalog.json';
@@ -8,37 +12,35 @@ const CATALOG_NAME = 'catalog.json';
 /** So much may come out of a packed file, in bytes, and so many things may lie in it. */
 const LARGEST_UNPACKED = 512 * 1024 * 1024;
 const MOST_PACKED = 40_000;
+/** So much of a workbook may be in one part of it. */
+const LARGEST_PART = 64 * 1024 * 1024;
 
 /** The largest catalog file that is taken, packed or not, in bytes. */
 export const LARGEST_CATALOG_FILE = 96 * 1024 * 1024;
 
-/** What a catalog file holds. */
-export interface OpenedFile {
-  readonly reading: CatalogReading;
-  /** pictures that came packed with it, by their paths; null for a catalog by itself */
-  readonly pictures: ReadonlyMap<string, Uint8Array> | null;
-}
+/** What a file holds. */
+export type OpenedFile =
+  | {
+      readonly kind: 'catalog';
+      readonly reading: CatalogReading;
+      /** pictures that came packed with it, by their paths; null for a catalog by itself */
+      readonly pictures: ReadonlyMap<string, Uint8Array> | null;
+    }
+  | { readonly kind: 'spreadsheet'; readonly grid: Grid };
 
 const isPacked = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
 
-/** What a packed file must not do; the message says it. */
-class Unpackable extends Error {}
-
 /**
- * Opens a catalog file: JSON, or a ZIP of it with its pictures. Nothing is written anywhere; what would come to more
- * than is taken is not unpacked.
+ * Opens a catalog file, JSON or a ZIP of it with its pictures, or a spreadsheet. Nothing is written anywhere; what
+ * would come to more than is taken is not unpacked.
  */
-export function openFile(bytes: Uint8Array): OpenedFile {
+export async function openFile(bytes: Uint8Array): Promise<OpenedFile> {
   try {
-    if (!isPacked(bytes)) return { reading: readCatalog(textOf(bytes)), pictures: null };
-    const entries = unpacked(bytes);
-    const catalog = entries.get(CATALOG_NAME);
-    if (!catalog) throw new Unpackable(`There is no ${CATALOG_NAME} in this ZIP file.`);
-    entries.delete(CATALOG_NAME);
-    return { reading: readCatalog(textOf(catalog)), pictures: entries };
+    return isPacked(bytes) ? await ofPacked(bytes) : ofText(bytes);
   } catch (error) {
-    if (!(error instanceof Unpackable)) throw error;
+    if (!(error instanceof Unopenable)) throw error;
     return {
+      kind: 'catalog',
       reading: {
         faults: [{ path: [], code: 'shape', gravity: 'mustFix', data: { code: 'shape', detail: error.message } }],
       },
@@ -47,25 +49,33 @@ export function openFile(bytes: Uint8Array): OpenedFile {
   }
 }
 
-/** @throws Unpackable for bytes that are no text */
-function textOf(bytes: Uint8Array): string {
-  try {
-    return new TextDecoder(encodingOf(bytes), { fatal: true }).decode(bytes);
-  } catch {
-    throw new Unpackable('This is no text in UTF-8, and no ZIP file.');
-  }
+/** A part that every workbook in Office Open XML has. */
+const OF_WORKBOOK = 'xl/workbook.xml';
+
+async function ofPacked(bytes: Uint8Array): Promise<OpenedFile> {
+  const entries = unpacked(bytes);
+  if (entries.has(OF_WORKBOOK)) return { kind: 'spreadsheet', grid: await gridOfWorkbook(bytes) };
+  const catalog = entries.get(CATALOG_NAME);
+  if (!catalog) throw new Unopenable(`There is no ${CATALOG_NAME} in this ZIP file.`);
+  entries.delete(CATALOG_NAME);
+  return { kind: 'catalog', reading: readCatalog(textOf(catalog, false)), pictures: entries };
 }
 
-/** @see The Unicode Standard, 23.8, Byte Order Mark */
-function encodingOf([first, second]: Uint8Array): string {
-  if (first === 0xff && second === 0xfe) return 'utf-16le';
-  return first === 0xfe && second === 0xff ? 'utf-16be' : 'utf-8';
+function ofText(bytes: Uint8Array): OpenedFile {
+  const text = textOf(bytes, true);
+  // What is no JSON has words of headings in its first line.
+  return /^\ufeff?\s*[{[]|^\s*$/.test(text)
+    ? { kind: 'catalog', reading: readCatalog(text), pictures: null }
+    : { kind: 'spreadsheet', grid: gridOfText(text) };
 }
+
+const largestOf = (name: string): number =>
+  name === CATALOG_NAME ? LARGEST_CATALOG * 2 : name.startsWith('xl/') ? LARGEST_PART : LARGEST_PICTURE;
 
 function unpacked(bytes: Uint8Array): Map<string, Uint8Array> {
   let [count, size] = [0, 0];
   const refuse = (why: string): never => {
-    throw new Unpackable(why);
+    throw new Unopenable(why);
   };
   try {
     const entries = unzipSync(bytes, {
@@ -75,15 +85,14 @@ function unpacked(bytes: Uint8Array): Map<string, Uint8Array> {
         size += originalSize;
         if (count > MOST_PACKED) refuse(`This ZIP file has more than ${MOST_PACKED} files in it.`);
         if (size > LARGEST_UNPACKED) refuse('This ZIP file would come to more than 512 MB.');
-        if (originalSize > (name === CATALOG_NAME ? LARGEST_CATALOG * 2 : LARGEST_PICTURE))
-          refuse(`“${name.slice(0, 100)}” in this ZIP file is larger than is taken.`);
+        if (originalSize > largestOf(name)) refuse(`“${name.slice(0, 100)}” in this ZIP file is larger than is taken.`);
         return true;
       },
     });
     return new Map(Object.entries(entries));
   } catch (error) {
-    if (error instanceof Unpackable) throw error;
-    throw new Unpackable('This ZIP file is damaged: it can’t be unpacked.');
+    if (error instanceof Unopenable) throw error;
+    throw new Unopenable('This ZIP file is damaged: it can’t be unpacked.');
   }
 }
 

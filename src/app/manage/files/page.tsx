@@ -1,5 +1,6 @@
 import { type Metadata } from 'next';
 import { FilesPage } from '@/features/manage/files';
+import { spreadsheetsOut, spreadsheetTitle } from '@/services/importing/spreadsheets';
 import { listImports } from '@/services/importing/undo';
 import { services } from '@/services/process';
 
@@ -7,5 +8,10 @@ export const metadata: Metadata = { title: 'Import and export' };
 export const dynamic = 'force-dynamic';
 
 export default async function Files() {
-  return <FilesPage imports={await listImports(await services())} />;
+  return (
+    <FilesPage
+      imports={await listImports(await services())}
+      spreadsheets={spreadsheetsOut.map((key) => ({ key, title: spreadsheetTitle(key) }))}
+    />
+  );
 }

@@ -1,21 +1,22 @@
 'use client';
 
+import { ORDER_STATE_WORDS } from '@/core/words';
 import { type OrderState } from '@/data/schema';
 import { Slip, type Tone } from '@/ui/text';
 
-const STATES: Readonly<Record<OrderState, { words: string; tone: Tone }>> = {
-  awaitingPayment: { words: 'Waiting for payment', tone: 'copper' },
-  paid: { words: 'Paid', tone: 'lichen' },
-  declined: { words: 'Payment declined', tone: 'brick' },
-  timedOut: { words: 'Payment timed out', tone: 'brick' },
-  abandoned: { words: 'Never paid', tone: 'ink' },
+const TONES: Readonly<Record<OrderState, Tone>> = {
+  awaitingPayment: 'copper',
+  paid: 'lichen',
+  declined: 'brick',
+  timedOut: 'brick',
+  abandoned: 'ink',
 };
 
 /** The state of an order, in words. */
 export function orderStateWords(state: OrderState): string {
-  return STATES[state].words;
+  return ORDER_STATE_WORDS[state];
 }
 
 export function OrderStateSlip({ state }: { state: OrderState }) {
-  return <Slip tone={STATES[state].tone}>{STATES[state].words}</Slip>;
+  return <Slip tone={TONES[state]}>{ORDER_STATE_WORDS[state]}</Slip>;
 }

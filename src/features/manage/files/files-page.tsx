@@ -1,31 +1,19 @@
 'use client';
 
-import { Box, Button, Heading, HStack, SimpleGrid, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { Download, Upload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { type DragEvent, type ReactNode, useRef, useState } from 'react';
+import { type DragEvent, useRef, useState } from 'react';
 import { type ImportRow } from '@/services/importing/undo';
 import { FaultLine } from '@/ui/fault-line';
 import { Page } from '@/ui/page';
 import { PageHead } from '@/ui/text';
 import { sayDone } from '@/ui/toasts';
+import { Card } from './card';
 import { ImportPlan } from './import-plan';
 import { PastImports } from './past-imports';
+import { type OfferedSpreadsheet, SpreadsheetCard } from './spreadsheet-card';
 import { useImport } from './use-import';
-
-function Card({ title, lead, children }: { title: string; lead: string; children: ReactNode }) {
-  return (
-    <Box as="section" aria-label={title} bg="bg.panel" borderWidth="1px" borderRadius="l2" p="5">
-      <Heading as="h2" size="lg">
-        {title}
-      </Heading>
-      <Text color="fg.muted" mt="1" mb="4">
-        {lead}
-      </Text>
-      {children}
-    </Box>
-  );
-}
 
 function ExportCard() {
   return (
@@ -93,13 +81,13 @@ function ImportCard({
           <Button variant="outline" loading={isBusy} onClick={() => input.current?.click()}>
             <Upload size={16} aria-hidden /> Choose a file
           </Button>
-          <Text color="fg.muted">or drop it here: a catalog as ZIP or JSON</Text>
+          <Text color="fg.muted">or drop it here: a catalog as ZIP or JSON, a spreadsheet as XLSX or CSV</Text>
         </HStack>
         <input
           ref={input}
           type="file"
-          accept=".zip,.json"
-          aria-label="Catalog file"
+          accept=".zip,.json,.csv,.tsv,.txt,.xlsx"
+          aria-label="File to import"
           hidden
           onChange={(event) => {
             const [file] = event.currentTarget.files ?? [];
@@ -113,10 +101,16 @@ function ImportCard({
   );
 }
 
+interface Props {
+  imports: readonly ImportRow[];
+  /** what goes out as a spreadsheet */
+  spreadsheets: readonly OfferedSpreadsheet[];
+}
+
 /** The catalog as a file: out, and in again with a plan. */
-export function FilesPage({ imports }: { imports: readonly ImportRow[] }) {
+export function FilesPage({ imports, spreadsheets }: Props) {
   const router = useRouter();
-  const { looked, isBusy, fault, open, decide, allowFaults, bringIn, close } = useImport();
+  const { looked, isBusy, fault, open, decide, allowFaults, draft, bringIn, close } = useImport();
   const take = async () => {
     const done = await bringIn();
     if (!done) return;
@@ -125,7 +119,10 @@ export function FilesPage({ imports }: { imports: readonly ImportRow[] }) {
   };
   return (
     <Page>
-      <PageHead title="Import and export" lead="The catalog as one file: to keep, to move, to change elsewhere." />
+      <PageHead
+        title="Import and export"
+        lead="The catalog as a file or as spreadsheets: to keep, to move, to change elsewhere."
+      />
       {looked ? (
         <Stack gap="3">
           <FaultLine>{fault}</FaultLine>
@@ -135,15 +132,19 @@ export function FilesPage({ imports }: { imports: readonly ImportRow[] }) {
             isBusy={isBusy}
             onDecide={decide}
             onAllow={allowFaults}
+            onDraft={draft}
             onImport={() => void take()}
             onClose={close}
           />
         </Stack>
       ) : (
         <Stack gap="8">
-          <SimpleGrid columns={{ base: 1, lg: 2 }} gap="5">
+          <SimpleGrid columns={{ base: 1, lg: 2 }} gap="5" alignItems="start">
             <ImportCard isBusy={isBusy} fault={fault} onFile={(file) => void open(file)} />
-            <ExportCard />
+            <Stack gap="5">
+              <ExportCard />
+              <SpreadsheetCard offered={spreadsheets} />
+            </Stack>
           </SimpleGrid>
           <PastImports imports={imports} onChange={() => router.refresh()} />
         </Stack>

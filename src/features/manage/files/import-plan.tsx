@@ -81,7 +81,7 @@ function sumWords({ counts }: PlanView): string {
     `${fresh} new`,
     `${changed} changed`,
     ...(clash > 0 ? [`${clash} with the name of something else here`] : []),
-    `${same} the same`,
+    ...(same > 0 ? [`${same} the same`] : []),
   ].join(', ');
 }
 
@@ -119,13 +119,29 @@ function Faults({ faults, canComeFaulty, withFaults, onAllow }: FaultsProps) {
   );
 }
 
+/** What of the file is not read. */
+function Notes({ notes }: Pick<PlanView, 'notes'>) {
+  if (notes.length === 0) return null;
+  return (
+    <Stack as="ul" gap="1" fontSize="sm" color="fg.muted" listStyleType="none" aria-label="Not read">
+      {notes.map((note) => (
+        <Text as="li" key={note} overflowWrap="anywhere">
+          {note}
+        </Text>
+      ))}
+    </Stack>
+  );
+}
+
 interface Props {
   name: string;
   plan: PlanView;
   decided: Decisions;
   isBusy: boolean;
   withFaults: boolean;
+  asDrafts: boolean;
   onAllow: (isAllowed: boolean) => void;
+  onDraft: (asDrafts: boolean) => void;
   onDecide: (name: string, way: ClashWay) => void;
   onImport: () => void;
   onClose: () => void;
@@ -134,6 +150,7 @@ interface Props {
 /** What a file would do, thing by thing, and the decision to let it. */
 export function ImportPlan(props: Props) {
   const { name, plan, decided, isBusy, withFaults, onAllow, onDecide, onImport, onClose } = props;
+  const hasDrafted = plan.rows.some(({ list }) => list === 'products' || list === 'sheets');
   const lists = [...new Set(plan.rows.map(({ of }) => of))];
   const open = plan.rows.filter((row) => row.what === 'clash' && decided[thingName(row)] === undefined).length;
   return (
@@ -159,7 +176,15 @@ export function ImportPlan(props: Props) {
           </Button>
         </HStack>
       </HStack>
+      {hasDrafted && (
+        <Tick
+          label="Products and sheets as drafts: the shop stays as it is until you publish them"
+          checked={props.asDrafts}
+          onChange={props.onDraft}
+        />
+      )}
       <Faults {...plan} withFaults={withFaults} onAllow={onAllow} />
+      <Notes notes={plan.notes} />
       {open > 0 && (
         <Text color="brick.fg">
           {counted(open, 'thing')} in the file {open === 1 ? 'has' : 'have'} the name of something else here. Choose

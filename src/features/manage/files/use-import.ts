@@ -16,6 +16,8 @@ export interface Looked {
   readonly decided: Decisions;
   /** whether products with faults come, too */
   readonly withFaults: boolean;
+  /** whether products and sheets come as drafts */
+  readonly asDrafts: boolean;
 }
 
 interface ImportState {
@@ -26,6 +28,8 @@ interface ImportState {
   open(file: File): Promise<void>;
   decide(name: string, way: ClashWay): void;
   allowFaults(isAllowed: boolean): void;
+  /** has products and sheets come as drafts, or as they are in the file */
+  draft(asDrafts: boolean): void;
   /** lets it come in. @returns what came, or null where it could not */
   bringIn(): Promise<ImportDone | null>;
   close(): void;
@@ -48,32 +52,37 @@ async function withKept<T>(file: File, kept: string, work: (kept: string) => Pro
   }
 }
 
-const planned = (file: File, kept: string, decisions: Decisions) =>
+/** How a file is to come in. */
+type Wish = Pick<Looked, 'decided' | 'asDrafts'>;
+
+const planned = (file: File, kept: string, { decided: decisions, asDrafts }: Wish) =>
   withKept(file, kept, (now) =>
-    send('POST', '/api/manage/imports/plan', { file: now, decisions }, z.custom<PlanView>()),
+    send('POST', '/api/manage/imports/plan', { file: now, decisions, asDrafts }, z.custom<PlanView>()),
   );
 
 /** A catalog file on its way in: opened, looked at, decided about, and then imported. */
 export function useImport(): ImportState {
   const [looked, setLooked] = useState<Looked | null>(null);
   const { busy: isBusy, fault, setFault, run } = useBusy();
-  const look = async (file: File, kept: string, decided: Decisions) =>
-    setLooked({ file, kept, decided, withFaults: false, plan: await planned(file, kept, decided) });
+  const look = async (file: File, kept: string, wish: Wish) =>
+    setLooked({ file, kept, ...wish, withFaults: false, plan: await planned(file, kept, wish) });
+  const wishing = (wish: Partial<Wish>) => {
+    if (!looked) return;
+    const next = { ...looked, ...wish };
+    // What was decided stands at once; what follows from it comes after.
+    setLooked(next);
+    void run(() => look(next.file, next.kept, { decided: next.decided, asDrafts: next.asDrafts }));
+  };
   return {
     looked,
     isBusy,
     fault,
     async open(file) {
       setLooked(null);
-      await run(async () => look(file, await keep(file), {}));
+      await run(async () => look(file, await keep(file), { decided: {}, asDrafts: false }));
     },
-    decide(name, way) {
-      if (!looked) return;
-      const decided = { ...looked.decided, [name]: way };
-      // What was decided stands at once; what follows from it comes after.
-      setLooked({ ...looked, decided });
-      void run(() => look(looked.file, looked.kept, decided));
-    },
+    decide: (name, way) => wishing({ decided: { ...looked?.decided, [name]: way } }),
+    draft: (asDrafts) => wishing({ asDrafts }),
     allowFaults(withFaults) {
       if (looked) setLooked({ ...looked, withFaults });
     },
@@ -81,12 +90,12 @@ export function useImport(): ImportState {
       let came: ImportDone | null = null;
       await run(async () => {
         if (!looked) return;
-        const { file, kept, plan, withFaults, decided: decisions } = looked;
+        const { file, kept, plan, withFaults, asDrafts, decided: decisions } = looked;
         came = await withKept(file, kept, (now) =>
           send(
             'POST',
             '/api/manage/imports',
-            { file: now, decisions, withFaults, seen: plan.seen },
+            { file: now, decisions, withFaults, asDrafts, seen: plan.seen },
             z.custom<ImportDone>(),
           ),
         );

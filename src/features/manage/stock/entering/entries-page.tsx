@@ -15,6 +15,7 @@ import { SearchField } from '@/ui/search-field';
 import { EmptyPlace, PageHead } from '@/ui/text';
 import { sayDone } from '@/ui/toasts';
 import { worthOf } from './delivery-worth';
+import { EntriesFile } from './entries-file';
 import { ENTRY_KINDS } from './entry-kinds';
 import { EntryRow } from './entry-row';
 import { sentLine, useEntries } from './use-entries';
@@ -51,6 +52,7 @@ export function EntriesPage({ kind }: { kind: EntryKind }) {
   return (
     <Page>
       <PageHead title={words.title} lead={words.lead}>
+        <EntriesFile onText={entries.add} />
         {kind === 'adjustment' && (
           <Button asChild variant="outline" size="sm">
             <PageLink href="/manage/count/list">List to count by</PageLink>

@@ -1,0 +1,10 @@
+import { answer, readFileBody } from '@/http/route';
+import { textOfSpreadsheet } from '@/services/importing/spreadsheets';
+
+/** The largest spreadsheet of entries, in bytes. */
+const LARGEST = 8 * 1024 * 1024;
+
+/** What stands in a spreadsheet, as it would be pasted. */
+export function POST(request: Request): Promise<Response> {
+  return answer(async () => textOfSpreadsheet(await readFileBody(request, LARGEST)));
+}
