@@ -7,6 +7,9 @@ const stepSchema = z.strictObject({
   value: decimalText.describe('the price then, or how much less it is'),
 });
 
+/** So many steps a price has at most. */
+export const MOST_STEPS = 40;
+
 /** What more of something costs: another price from so many on. */
 export const breaksSchema = z
   .strictObject({
@@ -33,7 +36,7 @@ export const breaksSchema = z
       .describe(
         'the price itself; so much less; so many percent less of it; or of the whole price of one, with all that is chosen',
       ),
-    steps: z.array(stepSchema).max(40).default([]),
+    steps: z.array(stepSchema).max(MOST_STEPS).default([]),
   })
   .meta({ id: 'breaks' });
 

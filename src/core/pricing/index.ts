@@ -2,6 +2,7 @@ export { type Amount, amountSchema } from './amount';
 export {
   type Breaks,
   breaksSchema,
+  MOST_STEPS,
   type BreaksProgram,
   type BreakStep,
   broken,

@@ -1,6 +1,6 @@
 import { type Catalog, type Product, type Swatch, swatchesByName } from '../catalog';
 import { currentOf, productsOf, sheetsOf } from '../compared';
-import { Exact } from '../number';
+import { decimalText, Exact } from '../number';
 import { readTypedMoney } from '../exchange';
 
 /** What the figures of a spreadsheet mean, and what it may name. */
@@ -19,6 +19,8 @@ export interface Column<Row> {
   readonly head: string;
   /** of a column that names: whether a spreadsheet may do without it, as where it is empty everywhere */
   readonly mayLack?: boolean;
+  /** of a column that names: its text as the same is always written; absent where that is as it stands */
+  readonly plain?: (text: string) => string;
   /** whether it holds numbers */
   readonly isNumber?: boolean;
   /** what stands there; numbers with a decimal point */
@@ -105,6 +107,10 @@ export function scopeOf(catalog: Catalog): Scope {
   };
 }
 
+/** Whether a number can be kept as a decimal: a third can’t. */
+export const isDecimal = (text: string): boolean =>
+  /^-?\d+(?:\.\d+)?$/.test(text) && decimalText.safeParse(text).success;
+
 /** A column of plain text. @param most the longest that is taken */
 export function textColumn<Row>(
   head: string,
@@ -144,6 +150,7 @@ export function moneyColumn<Row>(
       const read = readTypedMoney(text, catalog.shop.currency);
       if (read.fault !== undefined) return read.fault;
       if (read.value.sign() < 0) return `“${text}” is less than nothing.`;
+      if (!isDecimal(read.text)) return `“${text}” is no decimal. Write it like 12.50.`;
       return void set(row, read.text);
     },
   };
@@ -161,7 +168,8 @@ export function quantityColumn<Row>(
     show: get,
     set(row, text) {
       const value = Exact.parse(text === '' ? '0' : text);
-      if (!value || value.sign() < 0) return `“${text}” is no quantity. Write a number such as 12 or 2.5.`;
+      if (!value || value.sign() < 0 || !isDecimal(value.toString()))
+        return `“${text}” is no quantity. Write a number such as 12 or 2.5.`;
       return void set(row, value.toString());
     },
   };

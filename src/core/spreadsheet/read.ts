@@ -25,8 +25,12 @@ export interface SpreadsheetReading {
   readonly notes: readonly string[];
 }
 
-/** So many notes are told. */
+/** So many notes are told, and after so many faults nobody reads on. */
 const MOST_NOTES = 50;
+const MOST_FAULTS = 500;
+
+/** A number has no more characters than these, in whatever words around it. */
+const LONGEST_NUMBER = 100;
 
 type Kind = SpreadsheetKind<object, unknown>;
 
@@ -75,8 +79,9 @@ function sameCell({ isNumber }: Column<unknown>, one: string, other: string): bo
   return a !== null && b !== null && a.equals(b);
 }
 
+/** What names a row, as the same is always written. */
 const nameOf = (column: Column<unknown>, text: string): string =>
-  column.isNumber ? (Exact.parse(text)?.toString() ?? text) : text;
+  column.isNumber ? (Exact.parse(text)?.toString() ?? text) : (column.plain?.(text) ?? text);
 
 const SCHEMAS = {
   products: productSchema,
@@ -162,6 +167,10 @@ class Reading {
   read(): SpreadsheetReading {
     const named = new Map<string, number>();
     for (const line of this.lines()) {
+      if (this.faults.length >= MOST_FAULTS) {
+        this.fault('', `Row ${line.number} and those below are not read: there are too many things to fix.`);
+        break;
+      }
       const name = this.nameOfLine(line);
       const before = named.get(name);
       const isWhole = this.kind.names.every(({ head, mayLack }) => mayLack || line.cell(head) !== '');
@@ -258,8 +267,10 @@ class Reading {
 
   private say(line: Line, key: string, column: Column<unknown>, row: unknown, text: string): void {
     const fault = /^#(?:REF|N\/A|VALUE|NAME\?|DIV\/0|NUM|NULL)/.test(text)
-      ? `the spreadsheet has an error there (${text}).`
-      : column.set?.(row, text, this.scope);
+      ? `the spreadsheet has an error there (${text.slice(0, LONGEST_NUMBER)}).`
+      : column.isNumber && text.length > LONGEST_NUMBER
+        ? `“${text.slice(0, 30)}…” is too long for a number.`
+        : column.set?.(row, text, this.scope);
     if (fault !== undefined) this.fault(key, `Row ${line.number}, ${column.head}: ${fault}`);
   }
 

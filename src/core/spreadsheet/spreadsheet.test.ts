@@ -171,6 +171,9 @@ describe('a spreadsheet of a catalog', () => {
         ['hive-strap', '', 'Hive strap', '#REF!'],
         ['smoker', '', 'Smoker', '1'],
         ['hive-floor', '', 'x'.repeat(161), '34.50'],
+        ['brood-box', '', '', '1/3'],
+        ['brood-box', '1/3', '', '12'],
+        ['crown-board', '', 'Crown board', '9'.repeat(200)],
       ]),
     ).toEqual([
       'Row 2: there is no product called “smokr” inside. “smoker” may be meant. Give a new one its Title.',
@@ -179,7 +182,24 @@ describe('a spreadsheet of a catalog', () => {
       'Row 5, Price: the spreadsheet has an error there (#REF!).',
       'Row 6: it is the same as row 3.',
       'Row 7, Title: it is longer than 160 characters.',
+      'Row 8, Price: “1/3” is no decimal. Write it like 12.50.',
+      'Row 9: “1/3” is no quantity from which a price can hold.',
+      `Row 10, Price: “${'9'.repeat(30)}…” is too long for a number.`,
     ]);
+    expect(
+      messages([
+        ['Product', 'Variant', 'On sale'],
+        ['bee-suit', 'cloth=linen size=s', 'maybe'],
+        ['bee-suit', 'size=s cloth=linen', 'yes'],
+        ['bee-suit', 'size=s size=m', 'yes'],
+      ]),
+    ).toEqual([
+      'Row 2, On sale: “maybe” is neither yes nor no.',
+      'Row 3: it is the same as row 2.',
+      'Row 4: “size=s size=m” is no variant. Write its options like size=m colour=slate.',
+    ]);
+    const many = Array.from({ length: 2_000 }, (_, row) => [`gone-${row}`, '1']);
+    expect(messages([['Product', 'Price'], ...many])).toHaveLength(501);
     expect(messages([['Name', 'Cost']])[0]).toMatch(/^The first row must say which column is which\./);
     expect(messages([['Product', 'Price', 'price'], []])).toEqual(['The column “Price” is there twice.']);
   });

@@ -63,8 +63,9 @@ async function ofPacked(bytes: Uint8Array): Promise<OpenedFile> {
 
 function ofText(bytes: Uint8Array): OpenedFile {
   const text = textOf(bytes, true);
+  if (/^\ufeff?\s*$/.test(text)) throw new Unopenable('There is nothing in this file.');
   // What is no JSON has words of headings in its first line.
-  return /^\ufeff?\s*[{[]|^\s*$/.test(text)
+  return /^\ufeff?\s*[{[]/.test(text)
     ? { kind: 'catalog', reading: readCatalog(text), pictures: null }
     : { kind: 'spreadsheet', grid: gridOfText(text) };
 }

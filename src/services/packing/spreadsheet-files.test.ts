@@ -97,6 +97,7 @@ describe('a spreadsheet as a file', () => {
     };
     const whole = await bytesAs('xlsx');
     expect(await told(whole.subarray(0, whole.length - 40))).toBe('This ZIP file is damaged: it can’t be unpacked.');
+    expect(await told(Buffer.from('\r\n \n'))).toBe('There is nothing in this file.');
     expect(await told(Buffer.from('Product,Title\nroof,"Roof'))).toMatch(/^A quotation mark in row 2 has no end/);
   });
 });

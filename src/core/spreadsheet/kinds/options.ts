@@ -1,4 +1,13 @@
-import { type Choice, freeKeys, hasOptions, keySchema, type Option, optionSchema, type Product } from '../../catalog';
+import {
+  type Choice,
+  freeKeys,
+  hasOptions,
+  keySchema,
+  MOST_OPTIONS,
+  type Option,
+  optionSchema,
+  type Product,
+} from '../../catalog';
 import { readTypedAmount, writeTypedAmount } from '../../exchange';
 import { type Column, moneyColumn, type Scope, type SpreadsheetKind, textColumn, toldColumn } from '../kind';
 
@@ -87,6 +96,7 @@ const optionsOf = (list: 'products' | 'sheets', word: string, title: string): Sp
   add({ choices }, cell) {
     const choice = choices.find(({ key }) => key === cell('Choice'));
     if (!choice || !hasOptions(choice)) return { fault: `it has no choice “${cell('Choice')}” with options.` };
+    if (choice.options.length >= MOST_OPTIONS) return { fault: `it has ${MOST_OPTIONS} options already.` };
     const wanted = cell('Option');
     if (wanted !== '' && !keySchema.safeParse(wanted).success)
       return {

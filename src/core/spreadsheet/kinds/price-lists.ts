@@ -1,9 +1,9 @@
 import { type ListPrice, listPriceSchema, type PriceList } from '../../catalog';
 import { readTypedMoney } from '../../exchange';
 import { Exact } from '../../number';
-import { breaksSchema } from '../../pricing';
+import { breaksSchema, MOST_STEPS } from '../../pricing';
 import { kindOfThing, sameThing, thingsOf, titleOfThing } from '../../price-lists';
-import { type Column, type SpreadsheetKind, toldColumn } from '../kind';
+import { type Column, isDecimal, type SpreadsheetKind, toldColumn } from '../kind';
 
 /** A price of a list, or what that is from so many on. */
 interface Row {
@@ -31,6 +31,7 @@ const price: Column<Row> = {
     const read = readTypedMoney(text, catalog.shop.currency);
     if (read.fault !== undefined) return read.fault;
     if (read.value.sign() < 0 && !kindOfThing(entry.of).isAdded) return `“${text}” is less than nothing.`;
+    if (!isDecimal(read.text)) return `“${text}” is no decimal. Write it like 12.50.`;
     const step = stepOf(row);
     if (step) step.value = read.text;
     else if (from === '') entry.price = read.text;
@@ -77,9 +78,11 @@ export const priceListsSpreadsheet: SpreadsheetKind<PriceList, Row> = {
     }
     if (!known) return { fault: `the list names no price of ${titleOfThing(product.title, thing)}: give that first.` };
     const quantity = Exact.parse(from);
-    if (!quantity || quantity.sign() <= 0) return { fault: `“${from}” is no quantity from which a price can hold.` };
+    if (!quantity || quantity.sign() <= 0 || !isDecimal(quantity.toString()))
+      return { fault: `“${from}” is no quantity from which a price can hold.` };
     if (known.breaks && known.breaks.gives !== 'price')
       return { fault: 'what more of it costs is said as so much less there. Change it in the list.' };
+    if ((known.breaks?.steps.length ?? 0) >= MOST_STEPS) return { fault: `it has ${MOST_STEPS} steps already.` };
     const breaks = known.breaks ?? breaksSchema.parse({});
     breaks.steps = [...breaks.steps, { from: quantity.toString(), value: '0' }].sort((a, b) =>
       Exact.from(a.from).isLess(Exact.from(b.from)) ? -1 : 1,

@@ -1,7 +1,7 @@
 import { type Product, productSchema } from '../../catalog';
 import { Exact } from '../../number';
-import { type Breaks } from '../../pricing';
-import { type Column, moneyColumn, type SpreadsheetKind, textColumn } from '../kind';
+import { type Breaks, MOST_STEPS } from '../../pricing';
+import { type Column, isDecimal, moneyColumn, type SpreadsheetKind, textColumn } from '../kind';
 
 /** A product with its own figures, or what it costs from so many on. */
 interface Row {
@@ -113,9 +113,11 @@ export const productsSpreadsheet: SpreadsheetKind<Product, Row> = {
   ],
   add(product, cell) {
     const from = Exact.parse(cell('From'));
-    if (!from || from.sign() <= 0) return { fault: `“${cell('From')}” is no quantity from which a price can hold.` };
+    if (!from || from.sign() <= 0 || !isDecimal(from.toString()))
+      return { fault: `“${cell('From')}” is no quantity from which a price can hold.` };
     if (product.breaks && product.breaks.gives !== 'price')
       return { fault: 'what more of it costs is said as so much less there, not as prices. Change it in the editor.' };
+    if ((product.breaks?.steps.length ?? 0) >= MOST_STEPS) return { fault: `it has ${MOST_STEPS} steps already.` };
     const step = { from: from.toString(), value: '0' };
     product.breaks ??= {
       counting: 'allUnits',

@@ -1,4 +1,4 @@
-import { type Product, type Variant, variantSchema } from '../../catalog';
+import { MOST_VARIANTS, type Product, type Variant, variantSchema } from '../../catalog';
 import { kindOfThing, titleOfVariant } from '../../price-lists';
 import { moneyColumn, type SpreadsheetKind, textColumn, toldColumn, yesNoColumn } from '../kind';
 
@@ -13,9 +13,12 @@ const textOf = ({ options }: Pick<Variant, 'options'>): string => {
   return kindOfThing(thing).text(thing);
 };
 
+const sortedPairs = (text: string): string => text.trim().split(/\s+/).sort().join(' ');
+
 /** `size=m colour=slate`. @returns null for what is not written so */
 function optionsOf(text: string): Record<string, string> | null {
   const pairs = text.split(/\s+/).map((pair) => pair.split('='));
+  if (new Set(pairs.map(([choice]) => choice)).size < pairs.length) return null;
   if (pairs.some(([choice = '', option = '', ...more]) => choice === '' || option === '' || more.length > 0))
     return null;
   return Object.fromEntries(pairs as [string, string][]);
@@ -28,7 +31,7 @@ export const variantsSpreadsheet: SpreadsheetKind<Product, Row> = {
   word: 'product',
   names: [
     { head: 'Product', show: ({ key }) => key },
-    { head: 'Variant', show: ({ variant }) => textOf(variant) },
+    { head: 'Variant', plain: sortedPairs, show: ({ variant }) => textOf(variant) },
   ],
   columns: [
     toldColumn('Options', ({ product, variant }) => titleOfVariant(product.choices, variant.options)),
@@ -70,6 +73,7 @@ export const variantsSpreadsheet: SpreadsheetKind<Product, Row> = {
   add(product, cell) {
     const options = optionsOf(cell('Variant'));
     if (!options) return { fault: `“${cell('Variant')}” is no variant. Write its options like size=m colour=slate.` };
+    if (product.variants.length >= MOST_VARIANTS) return { fault: `it has ${MOST_VARIANTS} variants already.` };
     const variant = variantSchema.parse({ options });
     product.variants.push(variant);
     return { row: { product, key: product.slug, variant } };
