@@ -10,11 +10,11 @@ import { orderLines, orders, stockItems, stockMovements } from '../src/data/sche
 import { readSurroundings } from '../src/services/catalog/surroundings';
 import { type Services } from '../src/services/context';
 import { openProduct } from '../src/services/products/drafts';
-import { insertProduct } from '../src/services/products/products';
 import { publishProduct } from '../src/services/products/publishing';
 import { addToBasket, readBasket } from '../src/services/selling/basket';
 import { checkOut } from '../src/services/selling/checkout';
 import { median } from './rounds';
+import { insertProduct } from '../tests/support/begin';
 
 /** How long an order of ten lines takes, beside three times ten bare resolves and as many rows written; in one run. */
 

@@ -10,13 +10,13 @@ import { stockViewOf } from '../src/core/stock';
 import { Database } from '../src/data/database';
 import { publishRevision } from '../src/services/drafts/life';
 import { openForEditing } from '../src/services/products/editing';
-import { insertProduct } from '../src/services/products/products';
 import { publishDraft } from '../src/services/products/publishing';
 import { sheetLife } from '../src/services/sheets/life';
 import { rippleOf } from '../src/services/sheets/ripple';
-import { insertSheet, openSheetForEditing } from '../src/services/sheets/sheets';
+import { openSheetForEditing } from '../src/services/sheets/sheets';
 import { createStockItem } from '../src/services/stock/items/stock';
 import { surroundings } from './product';
+import { insertProduct, insertSheet } from '../tests/support/begin';
 
 /**
  * How a product of forty choices and a sheet on five hundred products feel: a keystroke in the editor, opening it, and

@@ -1,10 +1,10 @@
 import { type WebElement } from 'selenium-webdriver';
 import { longProduct, typedProduct } from './typed-product';
 import { Database } from '../src/data/database';
-import { insertProduct } from '../src/services/products/products';
 import { type Browser, Person, startBrowser, toolsOf } from '../tests/support/browser';
 import { startServer } from '../tests/support/server';
 import { quantile } from './rounds';
+import { insertProduct } from '../tests/support/begin';
 
 /**
  * What a key costs in the product editor, in headless Chromium on the built application: scripting, and the time from

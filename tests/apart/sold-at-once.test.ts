@@ -8,10 +8,10 @@ import type * as running from '@/core/run';
 import { Database } from '@/data/database';
 import { type Services } from '@/services/context';
 import { openProduct } from '@/services/products/drafts';
-import { insertProduct } from '@/services/products/products';
 import { publishProduct } from '@/services/products/publishing';
 import { addToBasket, changeLine, readBasket } from '@/services/selling/basket';
 import { checkOut } from '@/services/selling/checkout';
+import { insertProduct } from '../support/begin';
 
 const counted = vi.hoisted(() => ({ compiled: 0, resolved: 0, inWrite: 0, writing: false }));
 vi.mock('@/core/compile', async (original) => {

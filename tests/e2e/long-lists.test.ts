@@ -3,10 +3,10 @@ import { Key } from 'selenium-webdriver';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { productSchema } from '@/core/catalog';
 import { products } from '@/data/schema';
-import { insertProduct } from '@/services/products/products';
 import { violations } from '../support/axe';
 import { PATIENCE } from '../support/browser';
 import { DIALOG, OUTLINE, setStage } from '../support/stage';
+import { insertProduct } from '../support/begin';
 
 const stage = setStage();
 

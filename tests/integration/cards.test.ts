@@ -8,7 +8,7 @@ import { freshenCards } from '@/services/catalog/cards';
 import { readShared } from '@/services/catalog/catalog-state';
 import { readPublishedBySlug } from '@/services/catalog/published-products';
 import { openProduct, saveDraft } from '@/services/products/drafts';
-import { createProduct, deleteProduct, insertProduct } from '@/services/products/products';
+import { createProduct, deleteProduct } from '@/services/products/products';
 import { publishDraft, publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { openShopProduct, programFor } from '@/services/selling/published';
 import { openShopProductView } from '@/services/selling/shop';
@@ -20,6 +20,7 @@ import { allStock } from '../support/all-of';
 import { type Services } from '@/services/context';
 import { allProducts } from '../support/all-products';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
+import { insertProduct } from '../support/begin';
 
 let context: TestServices;
 beforeEach(async () => {

@@ -4,12 +4,12 @@ import { catalogSchema, productSchema } from '@/core/catalog';
 import { baskets, cuts, media, orderLines, stockItems, stockMovements } from '@/data/schema';
 import { importCatalog } from '@/services/importing/catalog-import';
 import { openProduct, saveDraft } from '@/services/products/drafts';
-import { insertProduct } from '@/services/products/products';
 import { publishDraft, publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { addToBasket, readBasket } from '@/services/selling/basket';
 import { resolvePublished } from '@/services/selling/published';
 import { createStockItem } from '@/services/stock/items/stock';
 import { openServices, order, type TestServices } from '../support/services';
+import { insertProduct } from '../support/begin';
 
 let context: TestServices;
 beforeEach(async () => {

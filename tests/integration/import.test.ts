@@ -143,6 +143,31 @@ describe('a shop that was changed elsewhere and comes back', () => {
     expect(await listImports(ours)).toMatchObject([{ name: 'shop.zip', words: '3 new, 8 changed', undone: true }]);
   });
 
+  it('goes on being taken back where that ended in between, and is taken back by one alone', async () => {
+    const bytes = await exported(ours);
+    const { id } = await importFile(empty, await openImport(empty, { name: 'shop.zip', bytes }), {
+      decisions: {},
+      clashes: 'theirs',
+    });
+    const { database } = empty;
+    let writes = 0;
+    const ending = Object.assign(Object.create(database) as typeof database, {
+      write: ((work) => {
+        writes += 1;
+        if (writes > 3) throw new Error('the process ended');
+        return database.write(work);
+      }) as typeof database.write,
+    });
+    await expect(undoImport({ ...empty, database: ending }, id ?? 0)).rejects.toThrow('the process ended');
+    expect((await listImports(empty))[0]?.undone).toBe(false);
+    const both = await Promise.allSettled([undoImport(empty, id ?? 0), undoImport(empty, id ?? 0)]);
+    expect(both.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+    expect(both.flatMap((one) => (one.status === 'fulfilled' ? one.value.kept : []))).toEqual([]);
+    expect(await empty.database.read.select().from(products)).toEqual([]);
+    expect(await empty.database.read.select().from(stockItems)).toEqual([]);
+    await expect(undoImport(empty, id ?? 0)).rejects.toMatchObject({ code: 'undoneAlready' });
+  });
+
   it('keeps what was changed since, and what has been sold', async () => {
     const { id } = await into(ours, changed(await exported(ours), change));
     const suit = await idOf(ours, 'bee-suit');

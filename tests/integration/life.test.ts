@@ -3,10 +3,9 @@ import { productSchema, sheetSchema } from '@/core/catalog';
 import { type Queries } from '@/data/database';
 import { type Life, openDraft, publishRevision, saveDraftOf, seenDraft } from '@/services/drafts/life';
 import { productLife } from '@/services/products/life';
-import { insertProduct } from '@/services/products/products';
 import { sheetLife } from '@/services/sheets/life';
-import { insertSheet } from '@/services/sheets/sheets';
 import { openServices, type TestServices } from '../support/services';
+import { insertProduct, insertSheet } from '../support/begin';
 
 let context: TestServices;
 beforeEach(async () => {

@@ -4,7 +4,7 @@ import { productSchema, referencesOf } from '@/core/catalog';
 import { problemWords } from '@/core/words';
 import { stockItems } from '@/data/schema';
 import { openProduct, saveDraft } from '@/services/products/drafts';
-import { duplicateProduct, insertProduct } from '@/services/products/products';
+import { duplicateProduct } from '@/services/products/products';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { addToBasket, changeLine, readBasket, removeLine } from '@/services/selling/basket';
 import { readOrder, readOrderByToken } from '@/services/selling/orders';
@@ -16,6 +16,7 @@ import { enterStock } from '@/services/stock/entering/entry';
 import { readStockItem } from '@/services/stock/items/stock';
 import { allStock, newestOrders } from '../support/all-of';
 import { basketWith, countMeshAsSum, openServices, order, type TestServices } from '../support/services';
+import { insertProduct } from '../support/begin';
 
 let context: TestServices;
 beforeEach(async () => {

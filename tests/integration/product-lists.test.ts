@@ -13,12 +13,13 @@ import { bringBack } from '@/services/bin/bin';
 import { type ProductsAsked, productsAskedFrom } from '@/services/products/asked';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { listProducts, meantProducts, type ProductRow } from '@/services/products/list';
-import { archiveProduct, createProduct, deleteProduct, insertProduct } from '@/services/products/products';
+import { archiveProduct, createProduct, deleteProduct } from '@/services/products/products';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { listFeed } from '@/services/selling/shop-list/feed';
 import { listShop } from '@/services/selling/shop-list/list';
 import { allProducts } from '../support/all-products';
 import { openServices, type TestServices } from '../support/services';
+import { insertProduct } from '../support/begin';
 
 let context: TestServices;
 beforeEach(async () => {

@@ -11,12 +11,13 @@ import { readSheets } from '@/services/catalog/catalog-state';
 import { asItCounts, type BothStates, readSomeStates } from '@/services/catalog/product-steps';
 import { whereUsed } from '@/services/catalog/where-used';
 import { openProduct, saveDraft } from '@/services/products/drafts';
-import { createProduct, deleteProduct, insertProduct } from '@/services/products/products';
+import { createProduct, deleteProduct } from '@/services/products/products';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { createSheet, deleteSheet, openSheet, publishSheet, saveSheetDraft } from '@/services/sheets/sheets';
 import { changeSwatch } from '@/services/swatches/swatches';
 import { change, idOf } from '../support/published';
 import { openServices, type TestServices } from '../support/services';
+import { insertProduct } from '../support/begin';
 
 let context: TestServices;
 beforeEach(async () => {

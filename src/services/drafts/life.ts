@@ -26,6 +26,32 @@ interface Revision {
   readonly draftVersion: number;
 }
 
+/** A draft that something begins with. */
+export interface BegunDraft<Definition> {
+  readonly draft: Definition;
+  readonly draftVersion: number;
+  readonly draftSavedBy: string;
+}
+
+/** A revision of one of many things. */
+export interface ManyRevision<Definition> extends Revision {
+  readonly id: number;
+  readonly definition: Definition;
+}
+
+/** A thing with what is published of it. */
+export interface StoredWithRevision<Definition, Stored> {
+  readonly id: number;
+  readonly stored: Stored;
+  /** null while nothing is */
+  readonly published: Definition | null;
+  /** the number of its last revision; 0 for none */
+  readonly latest: number;
+}
+
+/** So many rows are written at once: a statement takes only so many values. */
+export const ROWS_AT_ONCE = 200;
+
 /**
  * The life of what is edited as a draft and published in revisions, over the tables that it is kept in. Products and
  * sheets live it alike.
@@ -48,6 +74,12 @@ export interface Life<Definition, Stored extends StoredDraft<Definition> = Store
   ): Promise<void>;
   revision(queries: Queries, revisionId: number): Promise<(Revision & { readonly definition: Definition }) | undefined>;
   latestNumber(queries: Queries, id: number): Promise<number>;
+  /** begins things as drafts. @returns their numbers, in the order of the drafts */
+  begin(transaction: Queries, drafts: readonly BegunDraft<Definition>[], at: Date): Promise<number[]>;
+  /** reads things with what is published of them, those of up to {@link ROWS_AT_ONCE} numbers that are there */
+  readMany(queries: Queries, ids: readonly number[]): Promise<readonly StoredWithRevision<Definition, Stored>[]>;
+  /** adds a revision of each of some things and makes those the ones that are published */
+  publishMany(transaction: Queries, all: readonly ManyRevision<Definition>[], at: Date): Promise<void>;
   /** adds a revision and makes it the one that is published */
   publish(
     transaction: Queries,

@@ -1,17 +1,16 @@
-import { and, eq, isNull, max, sql } from 'drizzle-orm';
-import { type Catalog, type Product, sameDefinition, type Sheet, shopSchema } from '../../core/catalog';
+import { eq, isNull, sql } from 'drizzle-orm';
+import { type Catalog, type Product, sameDefinition, shopSchema } from '../../core/catalog';
 import { type BothOf, currentOf, PLACE_AMONG, productsOf, sheetsOf } from '../../core/compared';
+import { inParts } from '../../core/in-parts';
 import { Exact } from '../../core/number';
 import { type Queries } from '../../data/database';
 import { discounts, products, setAsideDrafts, settings, sheets, stockItems, swatches } from '../../data/schema';
-import { type Life, publishRevision, type StoredDraft } from '../drafts/life';
+import { type Life, type ManyRevision, ROWS_AT_ONCE, type StoredDraft } from '../drafts/life';
 import { storeCodes } from '../prices/discounts';
 import { storePriceLists } from '../prices/price-lists';
 import { productLife } from '../products/life';
-import { insertProduct } from '../products/products';
 import { sheetLife } from '../sheets/life';
-import { insertSheet } from '../sheets/sheets';
-import { move } from '../stock/ledger/ledger';
+import { moveAll } from '../stock/ledger/ledger';
 import { receiveLots } from '../stock/ledger/lots';
 
 /** Who a draft is said to be saved by that a file has brought. */
@@ -35,13 +34,13 @@ export async function writeIncoming(
   if (!said) await transaction.insert(settings).values({ name: 'shop', shop });
   else if (!sameDefinition(shopSchema.parse(said.shop), shop))
     await transaction.update(settings).set({ shop }).where(eq(settings.name, 'shop'));
-  for (const item of comes.stock) await writeItem(transaction, at, item);
+  await writeStock(transaction, at, comes.stock);
   await writeSwatches(transaction, comes.swatches);
   await writeEach(transaction, at, sheetsOf(comes), {
     life: sheetLife,
-    find: async (key) =>
-      (await transaction.query.sheets.findFirst({ where: eq(sheets.key, key), columns: { id: true } }))?.id,
-    insert: (draft: Sheet) => insertSheet(transaction, draft, at),
+    known: new Map(
+      (await transaction.select({ key: sheets.key, id: sheets.id }).from(sheets)).map(({ key, id }) => [key, id]),
+    ),
     setAside: () => Promise.resolve(),
   });
   await writeProducts(transaction, at, productsOf(comes));
@@ -56,63 +55,86 @@ export async function writeIncoming(
   }
 }
 
-async function writeItem(
-  transaction: Queries,
-  at: Date,
-  { key, title, unit, onHand, backorder, leadDays, cost, costing, cutFrom, lots, archived }: Catalog['stock'][number],
-): Promise<void> {
-  const said = { title, backorder, leadDays, cost, costing, cutFrom, archived };
-  const known = await transaction.query.stockItems.findFirst({ where: eq(stockItems.key, key), columns: { id: true } });
-  // What there is of it is counted here, and no file knows better.
-  if (known) return void (await transaction.update(stockItems).set(said).where(eq(stockItems.id, known.id)));
-  const [item] = await transaction
+async function writeStock(transaction: Queries, at: Date, items: Catalog['stock']): Promise<void> {
+  const rows = await transaction.select({ key: stockItems.key, id: stockItems.id }).from(stockItems);
+  const known = new Map(rows.map(({ key, id }) => [key, id]));
+  for (const item of items) {
+    const id = known.get(item.key);
+    // What there is of it is counted here, and no file knows better.
+    if (id !== undefined) await transaction.update(stockItems).set(saidOf(item)).where(eq(stockItems.id, id));
+  }
+  const fresh = items.filter(({ key }) => !known.has(key));
+  for (const some of inParts(fresh, ROWS_AT_ONCE)) await beginItems(transaction, at, some);
+}
+
+const saidOf = ({ title, backorder, leadDays, cost, costing, cutFrom, archived }: Catalog['stock'][number]) => ({
+  title,
+  backorder,
+  leadDays,
+  cost,
+  costing,
+  cutFrom,
+  archived,
+});
+
+/** Begins stock items with what there is of them. */
+async function beginItems(transaction: Queries, at: Date, fresh: Catalog['stock']): Promise<void> {
+  const rows = await transaction
     .insert(stockItems)
-    .values({ key, unit, ...said })
+    .values(fresh.map((item) => ({ key: item.key, unit: item.unit, ...saidOf(item) })))
     .returning();
-  if (!item) throw new Error('the stock item was not stored');
-  await receiveLots(
+  const stored = new Map(rows.map((row) => [row.key, row]));
+  for (const { key, lots } of fresh) {
+    const item = stored.get(key);
+    if (item && lots.length > 0)
+      await receiveLots(
+        transaction,
+        at,
+        item,
+        lots.map(({ label, length }) => ({ label, length: Exact.from(length) })),
+        { reason: 'Opening stock' },
+      );
+  }
+  await moveAll(
     transaction,
     at,
-    item,
-    lots.map(({ label, length }) => ({ label, length: Exact.from(length) })),
-    { reason: 'Opening stock' },
+    fresh.flatMap(({ key, onHand }) =>
+      Exact.from(onHand).sign() === 0
+        ? []
+        : {
+            stock: key,
+            kind: 'receipt' as const,
+            onHand: Exact.from(onHand),
+            reserved: Exact.zero,
+            reason: 'Opening stock',
+          },
+    ),
   );
-  const opening = Exact.from(onHand);
-  if (opening.sign() !== 0)
-    await move(transaction, at, {
-      stock: key,
-      kind: 'receipt',
-      onHand: opening,
-      reserved: Exact.zero,
-      reason: 'Opening stock',
-    });
 }
 
-/** Writes swatches; new ones come after those that are there. */
+/** Writes swatches; new ones come after those that are there. What triggers note is noted once by each statement. */
 async function writeSwatches(transaction: Queries, book: Catalog['swatches']): Promise<void> {
-  const [last] = await transaction.select({ rank: max(swatches.rank) }).from(swatches);
-  let rank = last?.rank ?? -1;
-  for (const swatch of book) {
-    // What triggers note can't be noted twice by one statement that may do either.
-    const known = await transaction.update(swatches).set(swatch).where(eq(swatches.key, swatch.key)).returning();
-    if (known.length > 0) continue;
-    rank += 1;
-    await transaction.insert(swatches).values({ ...swatch, rank });
-  }
+  const there = await transaction.select({ key: swatches.key, rank: swatches.rank }).from(swatches);
+  const known = new Set(there.map(({ key }) => key));
+  for (const swatch of book)
+    if (known.has(swatch.key)) await transaction.update(swatches).set(swatch).where(eq(swatches.key, swatch.key));
+  const next = there.reduce((highest, { rank }) => Math.max(highest, rank), -1) + 1;
+  const fresh = book.filter(({ key }) => !known.has(key)).map((swatch, place) => ({ ...swatch, rank: next + place }));
+  for (const some of inParts(fresh, ROWS_AT_ONCE)) await transaction.insert(swatches).values(some);
 }
 
-/** How things are found and begun that are edited as drafts. */
+/** How things are known and kept that are edited as drafts. */
 interface Written<D, S extends StoredDraft<D>> {
   readonly life: Life<D, S>;
-  find(key: string): Promise<number | undefined>;
-  insert(draft: D): Promise<number>;
+  /** the numbers of those that are there, by key */
+  readonly known: ReadonlyMap<string, number>;
   /** keeps a draft that gives way */
   setAside(id: number, draft: D): Promise<void>;
 }
 
 /**
- * Writes drafts and what is published of them. All are begun before any is published, so that they are in the order of
- * the file.
+ * Writes drafts and what is published of them. What is new is begun before anything is published, so that it is in the
+ * order of the file.
  *
  * @returns their numbers, by key
  */
@@ -120,40 +142,91 @@ async function writeEach<D extends object, S extends StoredDraft<D>>(
   transaction: Queries,
   at: Date,
   things: ReadonlyMap<string, BothOf<D>>,
-  { life, find, insert, setAside }: Written<D, S>,
-): Promise<Map<string, number>> {
-  const ids = new Map<string, number>();
-  const begun = new Set<string>();
-  for (const [key, both] of things) {
-    const definition = both.published ?? both.draft;
-    const known = await find(key);
-    if (known === undefined) begun.add(key);
-    if (definition) ids.set(key, known ?? (await insert(definition)));
-  }
-  for (const [key, both] of things) {
-    const id = ids.get(key);
-    const current = currentOf(both);
-    if (id === undefined || !current) continue;
-    const stored = await life.require(transaction, id);
-    const inShop =
-      stored.publishedRevision === null ? undefined : await life.revision(transaction, stored.publishedRevision);
-    let version = stored.draftVersion;
-    let said: D = stored.draft;
-    const save = async (draft: D) => {
-      if (sameDefinition(said, draft)) return;
-      version += 1;
-      said = draft;
-      await life.store(transaction, id, { draft, draftVersion: version, draftSavedBy: EDITOR, updatedAt: at });
-    };
-    const isOwnDraft = !begun.has(key) && !sameDefinition(stored.draft, inShop?.definition ?? null);
-    if (isOwnDraft && !sameDefinition(stored.draft, current)) await setAside(id, stored.draft);
-    if (both.published && !sameDefinition(inShop?.definition ?? null, both.published)) {
-      await save(both.published);
-      await publishRevision(life as Life<D>, transaction, { id, draft: both.published, draftVersion: version }, at);
-    }
-    await save(current);
-  }
+  written: Written<D, S>,
+): Promise<ReadonlyMap<string, number>> {
+  const { life, known } = written;
+  const fresh = [...things].filter(([key]) => !known.has(key));
+  const begun = await beginEach(
+    transaction,
+    at,
+    life,
+    fresh.map(([, both]) => both),
+  );
+  const ids = new Map(known);
+  fresh.forEach(([key], place) => {
+    const id = begun[place];
+    if (id !== undefined) ids.set(key, id);
+  });
+  const there = [...things].flatMap(([key, both]) => {
+    const id = known.get(key);
+    return id === undefined ? [] : { id, both };
+  });
+  for (const some of inParts(there, ROWS_AT_ONCE)) await writeOver(transaction, at, written, some);
   return ids;
+}
+
+/** Begins what is new, with what is published of it. @returns their numbers, in their order */
+async function beginEach<D extends object, S extends StoredDraft<D>>(
+  transaction: Queries,
+  at: Date,
+  life: Life<D, S>,
+  fresh: readonly BothOf<D>[],
+): Promise<readonly number[]> {
+  const ids = await life.begin(
+    transaction,
+    fresh.flatMap((both) => {
+      const draft = currentOf(both);
+      if (!draft) return [];
+      // What is published was the first version of the draft.
+      const isFirst = both.published === null || sameDefinition(both.published, draft);
+      return { draft, draftVersion: isFirst ? 1 : 2, draftSavedBy: isFirst ? '' : EDITOR };
+    }),
+    at,
+  );
+  await life.publishMany(
+    transaction,
+    fresh.flatMap(({ published }, place) => {
+      const id = ids[place];
+      return published && id !== undefined ? { id, definition: published, number: 1, draftVersion: 1 } : [];
+    }),
+    at,
+  );
+  return ids;
+}
+
+/** Writes over some of what is there. */
+async function writeOver<D extends object, S extends StoredDraft<D>>(
+  transaction: Queries,
+  at: Date,
+  { life, setAside }: Written<D, S>,
+  some: readonly { readonly id: number; readonly both: BothOf<D> }[],
+): Promise<void> {
+  const read = await life.readMany(
+    transaction,
+    some.map(({ id }) => id),
+  );
+  const there = new Map(read.map((one) => [one.id, one]));
+  const published: ManyRevision<D>[] = [];
+  for (const { id, both } of some) {
+    const current = currentOf(both);
+    const known = there.get(id);
+    if (!current || !known) continue;
+    const { stored, latest } = known;
+    const isOwnDraft = !sameDefinition(stored.draft, known.published);
+    if (isOwnDraft && !sameDefinition(stored.draft, current)) await setAside(id, stored.draft);
+    let [said, version] = [stored.draft, stored.draftVersion];
+    const next = (draft: D) => {
+      if (!sameDefinition(said, draft)) [said, version] = [draft, version + 1];
+    };
+    if (both.published && !sameDefinition(known.published, both.published)) {
+      next(both.published);
+      published.push({ id, definition: both.published, number: latest + 1, draftVersion: version });
+    }
+    next(current);
+    if (version > stored.draftVersion)
+      await life.store(transaction, id, { draft: said, draftVersion: version, draftSavedBy: EDITOR, updatedAt: at });
+  }
+  await life.publishMany(transaction, published, at);
 }
 
 async function writeProducts(
@@ -163,8 +236,7 @@ async function writeProducts(
 ): Promise<void> {
   const ids = await writeEach(transaction, at, things, {
     life: productLife,
-    find: (key) => productAt(transaction, key),
-    insert: (draft) => insertProduct(transaction, draft, at),
+    known: await productIds(transaction),
     setAside: async (id, definition) => {
       await transaction.insert(setAsideDrafts).values({ productId: id, definition, savedBy: EDITOR, at });
     },
@@ -177,19 +249,24 @@ async function writeProducts(
 }
 
 /**
- * The product of a name that a catalog tells it by: in the shop at an address, or a draft that is not there, told from
- * others of its address by its place; undefined for none.
+ * The numbers of all products by the names that a catalog tells them by: in the shop an address; a draft that is not
+ * there is told from others of its address by its place.
  */
-export async function productAt(queries: Queries, name: string): Promise<number | undefined> {
-  const [slug = '', place = '1'] = name.split(PLACE_AMONG);
-  const inShop = await queries.query.products.findFirst({
-    where: eq(products.publishedSlug, slug),
-    columns: { id: true },
-  });
-  const drafts = await queries
-    .select({ id: products.id })
+export async function productIds(queries: Queries): Promise<ReadonlyMap<string, number>> {
+  const rows = await queries
+    .select({
+      id: products.id,
+      inShop: products.publishedSlug,
+      slug: sql<string>`coalesce(${products.publishedSlug}, json_extract(${products.draft}, '$.slug'))`,
+    })
     .from(products)
-    .where(and(isNull(products.publishedRevision), eq(sql`json_extract(${products.draft}, '$.slug')`, slug)))
-    .orderBy(products.id);
-  return [...(inShop ? [inShop] : []), ...drafts][Number(place) - 1]?.id;
+    .orderBy(isNull(products.publishedSlug), products.id);
+  const ids = new Map<string, number>();
+  const places = new Map<string, number>();
+  for (const { id, slug } of rows) {
+    const place = (places.get(slug) ?? 0) + 1;
+    places.set(slug, place);
+    ids.set(place === 1 ? slug : `${slug}${PLACE_AMONG}${place}`, id);
+  }
+  return ids;
 }

@@ -1,9 +1,10 @@
-import { desc, eq } from 'drizzle-orm';
+import { desc, eq, inArray, sql } from 'drizzle-orm';
 import { type Product } from '../../core/catalog';
+import { inParts } from '../../core/in-parts';
 import { sortKey } from '../../core/text';
 import { products, revisions } from '../../data/schema';
 import { refuseGone } from '../bin/bin';
-import { type Life } from '../drafts/life';
+import { type Life, ROWS_AT_ONCE } from '../drafts/life';
 
 /** What is kept beside a draft so that lists need not open it. */
 export function indexed({ title, sku, category, supplier }: Product) {
@@ -35,6 +36,47 @@ export const productLife: Life<Product, typeof products.$inferSelect> = {
       columns: { number: true },
     });
     return latest?.number ?? 0;
+  },
+  async begin(transaction, drafts, at) {
+    const ids: number[] = [];
+    for (const some of inParts(drafts, ROWS_AT_ONCE)) {
+      const rows = await transaction
+        .insert(products)
+        .values(some.map((begun) => ({ ...begun, ...indexed(begun.draft), createdAt: at, updatedAt: at })))
+        .returning({ id: products.id });
+      // Numbers rise in the order of the rows; in which they are told is nobody's promise.
+      ids.push(...rows.map(({ id }) => id).sort((a, b) => a - b));
+    }
+    return ids;
+  },
+  async readMany(queries, ids) {
+    const rows = await queries
+      .select({
+        stored: products,
+        published: revisions.definition,
+        latest: sql<number>`coalesce((select max(r.number) from ${revisions} as r where r.product_id = ${products.id}), 0)`,
+      })
+      .from(products)
+      .leftJoin(revisions, eq(revisions.id, products.publishedRevision))
+      .where(inArray(products.id, [...ids]));
+    return rows.map((row) => ({ ...row, id: row.stored.id }));
+  },
+  async publishMany(transaction, all, at) {
+    const slugs = new Map(all.map(({ id, definition }) => [id, definition.slug]));
+    for (const some of inParts(all, ROWS_AT_ONCE)) {
+      const rows = await transaction
+        .insert(revisions)
+        .values(some.map(({ id: productId, ...revision }) => ({ productId, ...revision, publishedAt: at })))
+        .returning({ id: revisions.id, productId: revisions.productId });
+      const published = rows.map(({ id, productId }) => ({ id: productId, revision: id, slug: slugs.get(productId) }));
+      await transaction.run(sql`
+        update ${products} set
+          published_revision = json_extract(said.value, '$.revision'),
+          published_slug = json_extract(said.value, '$.slug'),
+          archived_at = null
+        from json_each(${JSON.stringify(published)}) as said
+        where ${products.id} = json_extract(said.value, '$.id')`);
+    }
   },
   async publish(transaction, id, { definition, ...revision }) {
     const [row] = await transaction

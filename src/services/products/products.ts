@@ -19,7 +19,7 @@ import { basketLines, orderLines, products, revisions, setAsideDrafts, stockItem
 import { Refusal } from '../refusal';
 import { stockKeysFor } from '../stock/items/find';
 import { addStockItem, readNewItem } from '../stock/items/stock';
-import { indexed, productLife } from './life';
+import { productLife } from './life';
 
 const LONGEST_TITLE = 160;
 
@@ -119,13 +119,10 @@ export async function createProducts(
 }
 
 /** Adds a product as a draft. @returns its number */
-export async function insertProduct(transaction: Queries, draft: Product, at: Date): Promise<number> {
-  const [row] = await transaction
-    .insert(products)
-    .values({ draft, ...indexed(draft), createdAt: at, updatedAt: at })
-    .returning({ id: products.id });
-  if (!row) throw new Error('the product was not stored');
-  return row.id;
+async function insertProduct(transaction: Queries, draft: Product, at: Date): Promise<number> {
+  const [id] = await productLife.begin(transaction, [{ draft, draftVersion: 1, draftSavedBy: '' }], at);
+  if (id === undefined) throw new Error('the product was not stored');
+  return id;
 }
 
 /** Starts a product with what another was, that is deleted for good. @returns its number */

@@ -1,8 +1,9 @@
-import { desc, eq } from 'drizzle-orm';
+import { desc, eq, inArray, sql } from 'drizzle-orm';
 import { type Sheet } from '../../core/catalog';
+import { inParts } from '../../core/in-parts';
 import { sheetRevisions, sheets } from '../../data/schema';
 import { refuseGone } from '../bin/bin';
-import { type Life } from '../drafts/life';
+import { type Life, ROWS_AT_ONCE } from '../drafts/life';
 
 /** How sheets are kept as drafts and revisions. */
 export const sheetLife: Life<Sheet, typeof sheets.$inferSelect> = {
@@ -29,6 +30,50 @@ export const sheetLife: Life<Sheet, typeof sheets.$inferSelect> = {
       columns: { number: true },
     });
     return latest?.number ?? 0;
+  },
+  async begin(transaction, drafts, at) {
+    const ids: number[] = [];
+    for (const some of inParts(drafts, ROWS_AT_ONCE)) {
+      const rows = await transaction
+        .insert(sheets)
+        .values(
+          some.map((begun) => ({
+            ...begun,
+            key: begun.draft.key,
+            title: begun.draft.title,
+            createdAt: at,
+            updatedAt: at,
+          })),
+        )
+        .returning({ id: sheets.id });
+      // Numbers rise in the order of the rows; in which they are told is nobody's promise.
+      ids.push(...rows.map(({ id }) => id).sort((a, b) => a - b));
+    }
+    return ids;
+  },
+  async readMany(queries, ids) {
+    const rows = await queries
+      .select({
+        stored: sheets,
+        published: sheetRevisions.definition,
+        latest: sql<number>`coalesce((select max(r.number) from ${sheetRevisions} as r where r.sheet_id = ${sheets.id}), 0)`,
+      })
+      .from(sheets)
+      .leftJoin(sheetRevisions, eq(sheetRevisions.id, sheets.publishedRevision))
+      .where(inArray(sheets.id, [...ids]));
+    return rows.map((row) => ({ ...row, id: row.stored.id }));
+  },
+  async publishMany(transaction, all, at) {
+    for (const some of inParts(all, ROWS_AT_ONCE)) {
+      const rows = await transaction
+        .insert(sheetRevisions)
+        .values(some.map(({ id: sheetId, ...revision }) => ({ sheetId, ...revision, publishedAt: at })))
+        .returning({ id: sheetRevisions.id, sheetId: sheetRevisions.sheetId });
+      await transaction.run(sql`
+        update ${sheets} set published_revision = json_extract(said.value, '$.id')
+        from json_each(${JSON.stringify(rows)}) as said
+        where ${sheets.id} = json_extract(said.value, '$.sheetId')`);
+    }
   },
   async publish(transaction, id, revision) {
     const [row] = await transaction

@@ -151,13 +151,10 @@ async function freeSheetKey(transaction: Queries, wanted: string): Promise<strin
 }
 
 /** Adds a sheet as a draft. @returns its number */
-export async function insertSheet(transaction: Queries, draft: Sheet, at: Date): Promise<number> {
-  const [row] = await transaction
-    .insert(sheets)
-    .values({ key: draft.key, title: draft.title, draft, createdAt: at, updatedAt: at })
-    .returning({ id: sheets.id });
-  if (!row) throw new Error('the sheet was not stored');
-  return row.id;
+async function insertSheet(transaction: Queries, draft: Sheet, at: Date): Promise<number> {
+  const [id] = await sheetLife.begin(transaction, [{ draft, draftVersion: 1, draftSavedBy: '' }], at);
+  if (id === undefined) throw new Error('the sheet was not stored');
+  return id;
 }
 
 /** A sheet opened for editing. */

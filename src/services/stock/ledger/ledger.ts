@@ -1,4 +1,4 @@
-import { eq, inArray } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import { inParts } from '../../../core/in-parts';
 import { movingAverage } from '../../../core/costing';
 import { Exact } from '../../../core/number';
@@ -61,8 +61,15 @@ export async function moveAll(transaction: Queries, at: Date, movements: readonl
       at,
     };
   });
-  for (const { id, onHand, reserved, cost } of items.values())
-    await transaction.update(stockItems).set({ onHand, reserved, cost }).where(eq(stockItems.id, id));
+  const figures = [...items.values()].map(({ id, onHand, reserved, cost }) => ({ id, onHand, reserved, cost }));
+  for (const some of inParts(figures, ROWS_AT_ONCE))
+    await transaction.run(sql`
+      update ${stockItems} set
+        on_hand = json_extract(said.value, '$.onHand'),
+        reserved = json_extract(said.value, '$.reserved'),
+        cost = json_extract(said.value, '$.cost')
+      from json_each(${JSON.stringify(some)}) as said
+      where ${stockItems.id} = json_extract(said.value, '$.id')`);
   for (const some of inParts(rows, ROWS_AT_ONCE)) await transaction.insert(stockMovements).values(some);
 }
 
