@@ -63,6 +63,7 @@ export interface SpreadsheetKind<Owner extends object, Row> {
   readonly begin?: {
     /** heading of the cell that must say something: a name with a slip of the pen begins nothing */
     readonly needs: string;
+    /** @throws CellFault for what it can't begin with; whatever else for a key that can't be one */
     readonly make: (key: string, cell: CellOf) => Owner;
   };
 }
@@ -105,6 +106,11 @@ export function scopeOf(catalog: Catalog): Scope {
     product: (slug) => products.get(slug),
     slugOfSku: (sku) => bySku.get(sku.toLowerCase()),
   };
+}
+
+/** What a thing can't begin with; the message says what is wrong. */
+export class CellFault extends Error {
+  override readonly name = 'CellFault';
 }
 
 /** Whether a number can be kept as a decimal: a third can’t. */

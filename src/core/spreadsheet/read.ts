@@ -5,7 +5,16 @@ import { Exact } from '../number';
 import { closest, plainWords } from '../text';
 import { withChanged } from './changed';
 import { decimalSignOf, type Grid, withPoint } from './grid';
-import { type CellOf, type Column, type OwnerList, ownersIn, type Scope, scopeOf, type SpreadsheetKind } from './kind';
+import {
+  CellFault,
+  type CellOf,
+  type Column,
+  type OwnerList,
+  ownersIn,
+  type Scope,
+  scopeOf,
+  type SpreadsheetKind,
+} from './kind';
 import { type SpreadsheetKey, spreadsheetKeys, spreadsheetKind } from './kinds';
 
 /** Something about a cell or a row, in words that say where it stands. */
@@ -71,9 +80,12 @@ const headingsOf = (): string =>
     })
     .join('; ');
 
+/** Text as programs hand it on: with whatever line ends, and without spaces around it. */
+const tidy = (text: string): string => text.replace(/\r\n?/g, '\n').trim();
+
 /** Whether two cells say the same: numbers are the same however they are written. */
 function sameCell({ isNumber }: Column<unknown>, one: string, other: string): boolean {
-  if (one === other) return true;
+  if (tidy(one) === tidy(other)) return true;
   if (!isNumber) return false;
   const [a, b] = [Exact.parse(one), Exact.parse(other)];
   return a !== null && b !== null && a.equals(b);
@@ -296,12 +308,12 @@ class Reading {
     let owner: object;
     try {
       owner = begin.make(key, line.cell);
-    } catch {
-      // What can't be such a thing for its name.
-      return this.fault(
-        key,
-        `Row ${line.number}: “${key.slice(0, 80)}” can’t be an inside name, or a cell of it is not understood. Use lower-case letters, digits and hyphens, a letter first.`,
-      );
+    } catch (error) {
+      const why =
+        error instanceof CellFault
+          ? error.message
+          : `“${key.slice(0, 80)}” can’t be an inside name. Use lower-case letters, digits and hyphens, a letter first.`;
+      return this.fault(key, `Row ${line.number}: ${why}`);
     }
     const rows = this.rowsOf(owner, key);
     this.changed.set(key, { owner, rows });

@@ -198,6 +198,18 @@ describe('a spreadsheet of a catalog', () => {
       'Row 3: it is the same as row 2.',
       'Row 4: “size=s size=m” is no variant. Write its options like size=m colour=slate.',
     ]);
+    expect(
+      messages([
+        ['Stock item', 'Title', 'Unit', 'On hand'],
+        ['canvas', 'Canvas', 'furlongs', '3'],
+        ['felt', 'Felt', 'm', 'much'],
+        ['Bad Key', 'Felt', 'm', '1'],
+      ]),
+    ).toEqual([
+      'Row 2: “furlongs” is not a unit. Write pieces, m, m², kg, l and the like.',
+      'Row 3: “much” is no quantity on hand. Write a number such as 12 or 2.5.',
+      'Row 4: “Bad Key” can’t be an inside name. Use lower-case letters, digits and hyphens, a letter first.',
+    ]);
     const many = Array.from({ length: 2_000 }, (_, row) => [`gone-${row}`, '1']);
     expect(messages([['Product', 'Price'], ...many])).toHaveLength(501);
     expect(messages([['Name', 'Cost']])[0]).toMatch(/^The first row must say which column is which\./);

@@ -10,6 +10,7 @@ const GRID: Grid = [
   ['smoker', 'Smoker, “large”\nwith bellows', '42.50'],
   ['nuc', '=HYPERLINK("x")', '-3'],
   ['tool', '+10 each; "ash"', '0.1'],
+  ['quoted', "'=1+1", '7'],
   ['jars', '00123', '12345678901234567890.5'],
 ];
 const written = { title: 'Products', grid: GRID, numbers: new Set([2]) };
@@ -47,6 +48,7 @@ describe('a spreadsheet as a file', () => {
       ['smoker', 'Smoker, “large”\nwith bellows', 42.5],
       ['nuc', '=HYPERLINK("x")', -3],
       ['tool', '+10 each; "ash"', 0.1],
+      ['quoted', "''=1+1", 7],
       ['jars', '00123', '12345678901234567890.5'],
     ]);
     const book = new Workbook();

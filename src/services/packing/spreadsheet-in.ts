@@ -49,7 +49,7 @@ function bounded(grid: Grid): Grid {
 }
 
 /** What was kept from becoming a formula, as it was. */
-const undefused = (cell: string): string => (/^'[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell);
+const undefused = (cell: string): string => (/^'+[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell);
 
 /**
  * Reads the first sheet with anything in it of a workbook in Office Open XML.

@@ -9,7 +9,7 @@ export type SpreadsheetForm = (typeof spreadsheetForms)[number];
 const NUMBER = /^-?\d+(?:\.\d+)?$/;
 
 /** Keeps a text from becoming a formula in a program that opens it: a mark before it says that it is text. */
-const defused = (cell: string): string => (/^[=+\-@\t\r]/.test(cell) && !NUMBER.test(cell) ? `'${cell}` : cell);
+const defused = (cell: string): string => (/^'*[=+\-@\t\r]/.test(cell) && !NUMBER.test(cell) ? `'${cell}` : cell);
 
 /** Writes a spreadsheet as a file. */
 export async function spreadsheetBytes(written: WrittenSpreadsheet, form: SpreadsheetForm): Promise<Uint8Array> {
@@ -31,7 +31,9 @@ const MOST_DIGITS = 15;
 
 function cellOf(text: string, isNumber: boolean) {
   const isExact = NUMBER.test(text) && text.replace(/\D/g, '').length <= MOST_DIGITS && Exact.parse(text) !== null;
-  return isNumber && isExact ? Number(text) : text;
+  if (isNumber && isExact) return Number(text);
+  // In a workbook text stays text; only what looks as if it had been kept from becoming a formula is marked once more.
+  return text.startsWith("'") ? defused(text) : text;
 }
 
 const formatOf = (text: string): string => {

@@ -1,6 +1,9 @@
 import { type StockItemDefinition, stockItemSchema } from '../../catalog';
+import { Exact } from '../../number';
 import { unitByCode, unitByText } from '../../quantity';
 import {
+  CellFault,
+  isDecimal,
   moneyColumn,
   quantityColumn,
   type SpreadsheetKind,
@@ -11,6 +14,22 @@ import {
 } from '../kind';
 
 const unitText = (code: string): string => (code === '1' ? 'pieces' : (unitByCode(code)?.symbol ?? code));
+
+/** @throws CellFault */
+function unitOf(text: string): string {
+  if (text === '' || text.toLowerCase() === 'pieces') return '1';
+  const unit = unitByText(text) ?? unitByCode(text);
+  if (!unit) throw new CellFault(`“${text.slice(0, 40)}” is not a unit. Write pieces, m, m², kg, l and the like.`);
+  return unit.code;
+}
+
+/** @throws CellFault */
+function openingOf(text: string): string {
+  const value = Exact.parse(text === '' ? '0' : text);
+  if (!value || value.sign() < 0 || !isDecimal(value.toString()))
+    throw new CellFault(`“${text.slice(0, 40)}” is no quantity on hand. Write a number such as 12 or 2.5.`);
+  return value.toString();
+}
 
 const onHandOf = ({ onHand, cutFrom, lots }: StockItemDefinition): string =>
   cutFrom ? lots.map(({ label, length }) => `${label}: ${length}`).join('; ') : onHand;
@@ -59,12 +78,11 @@ export const stockSpreadsheet: SpreadsheetKind<StockItemDefinition, StockItemDef
   begin: {
     needs: 'Title',
     make(key, cell) {
-      const unit = cell('Unit');
       return stockItemSchema.parse({
         key,
         title: cell('Title'),
-        unit: unit === '' || unit === 'pieces' ? '1' : (unitByText(unit)?.code ?? unit),
-        ...(cell('On hand') !== '' && { onHand: cell('On hand') }),
+        unit: unitOf(cell('Unit')),
+        onHand: openingOf(cell('On hand')),
       });
     },
   },
