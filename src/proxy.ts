@@ -14,6 +14,8 @@ export async function proxy(request: NextRequest): Promise<Response> {
   );
   if (turnedAway)
     return problemDocument(turnedAway.status, turnedAway.code, turnedAway.detail, { title: 'Turned away' });
+  // Whether the process is up has nothing to do with its data: to restart it would mend nothing.
+  if (pathname === '/health') return NextResponse.next();
   if (await isDataUnsound()) return unsoundAnswer(pathname);
   // Said by the answer itself: a page that has begun could only say it by a script.
   if (pathname === '/' || pathname === '/manage')

@@ -1,6 +1,7 @@
 import { existsSync, rmSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { Database, DEFAULT_DATABASE_URL, stampOf } from '../data/database';
+import { Database, DEFAULT_DATABASE_URL } from '../data/database';
+import { stampOf } from '../data/file';
 import { products, stockItems } from '../data/schema';
 import { stopThreads } from '../services/background/pool';
 import { freshenAllCards } from '../services/catalog/cards';

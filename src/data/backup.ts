@@ -1,8 +1,9 @@
-import { createClient } from '@libsql/client';
+import { type Client, createClient } from '@libsql/client';
 import { copyFileSync, existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import { sql } from 'drizzle-orm';
-import { type Database, localFile, stamp } from './database';
+import { type Database } from './database';
+import { localFile, stamp } from './file';
 
 /** What is in a backup, so that people know which one it is. */
 export interface BackupFacts {
@@ -23,7 +24,21 @@ export class BackupRefused extends Error {
  *
  * @throws BackupRefused where the file is there already, or can't be written
  */
-export async function backUp({ read }: Pick<Database, 'read'>, to: string): Promise<BackupFacts> {
+export async function backUp(database: Pick<Database, 'read'>, to: string): Promise<BackupFacts> {
+  return copied(database, to, factsOf);
+}
+
+/** The same of a database in whatever form its tables are. */
+export async function copyWhole(database: Pick<Database, 'read'>, to: string): Promise<void> {
+  await copied(database, to, (half) => looking(half, requireSound));
+}
+
+/** @param looked looks the copy through before it has its name */
+async function copied<T>(
+  { read }: Pick<Database, 'read'>,
+  to: string,
+  looked: (half: string) => Promise<T>,
+): Promise<T> {
   const file = resolve(to);
   if (existsSync(file))
     throw new BackupRefused(`${to} is there already. Choose another name: no backup is overwritten.`);
@@ -32,9 +47,9 @@ export async function backUp({ read }: Pick<Database, 'read'>, to: string): Prom
     mkdirSync(dirname(file), { recursive: true });
     rmSync(half, { force: true });
     await read.run(sql`vacuum into ${half}`);
-    const facts = await factsOf(half);
+    const found = await looked(half);
     renameSync(half, file);
-    return facts;
+    return found;
   } catch (error) {
     if (existsSync(half)) rmSync(half);
     if (error instanceof BackupRefused) throw error;
@@ -48,13 +63,9 @@ const whyOf = (error: unknown): string => {
 };
 
 /** What a file has in it, all of it looked through. @throws BackupRefused where it is no sound database of a shop */
-export async function factsOf(file: string): Promise<BackupFacts> {
-  if (!existsSync(file) || statSync(file).size === 0) throw new BackupRefused(`There is no backup ${file}.`);
-  const client = createClient({ url: `file:${resolve(file)}` });
-  try {
-    const { rows } = await client.execute('pragma integrity_check(1)');
-    const answer = String(rows[0]?.integrity_check ?? 'no answer');
-    if (answer !== 'ok') throw new Error(answer);
+export function factsOf(file: string): Promise<BackupFacts> {
+  return looking(file, async (client) => {
+    await requireSound(client);
     const count = async (table: string) =>
       Number((await client.execute(`select count(*) as n from ${table}`)).rows[0]?.n);
     return {
@@ -63,6 +74,21 @@ export async function factsOf(file: string): Promise<BackupFacts> {
       movements: await count('stock_movements'),
       pictures: await count('media'),
     };
+  });
+}
+
+async function requireSound(client: Client): Promise<void> {
+  const { rows } = await client.execute('pragma integrity_check(1)');
+  const answer = String(rows[0]?.integrity_check ?? 'no answer');
+  if (answer !== 'ok') throw new Error(answer);
+}
+
+/** @throws BackupRefused for what can't be looked at */
+async function looking<T>(file: string, work: (client: Client) => Promise<T>): Promise<T> {
+  if (!existsSync(file) || statSync(file).size === 0) throw new BackupRefused(`There is no backup ${file}.`);
+  const client = createClient({ url: `file:${resolve(file)}` });
+  try {
+    return await work(client);
   } catch (error) {
     throw new BackupRefused(`${file} is no sound backup of a shop (${whyOf(error)}).`);
   } finally {

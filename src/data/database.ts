@@ -2,9 +2,11 @@ import { type Client, createClient, type InStatement, type Transaction } from '@
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { AsyncLocalStorage } from 'node:async_hooks';
-import { existsSync, mkdirSync, statSync, writeFileSync } from 'node:fs';
-import { basename, dirname, resolve } from 'node:path';
+import { mkdirSync } from 'node:fs';
+import { dirname, resolve } from 'node:path';
 import PQueue from 'p-queue';
+import { keepAsItWas } from './before-migrating';
+import { DataUnsound, localFile, requireStillThere, stamp } from './file';
 import { followChanges, keepReferences } from './references/keep';
 import * as schema from './schema';
 
@@ -73,14 +75,6 @@ const homes = new WeakMap<Queries, object>();
  */
 export const homeOf = (queries: Queries): object | undefined => homes.get(queries);
 
-/**
- * The data can't be read: it is damaged, or it was here and is not any more. The message says which file, and what to
- * do.
- */
-export class DataUnsound extends Error {
-  override readonly name = 'DataUnsound';
-}
-
 export class Database {
   private lastWrite: Promise<unknown> = Promise.resolve();
   /** who reads one moment holds a connection: there are so many, and a few are for all that reads in passing */
@@ -132,9 +126,11 @@ export class Database {
   }
 
   /**
-   * Brings the tables to the newest form. Safe to call again, and from several processes at once: the first does it.
+   * Brings the tables to the newest form; what there was before is kept beside a local file. Safe to call again, and
+   * from several processes at once: the first does it.
    */
   async migrate(): Promise<void> {
+    if (this.opened.file) await keepAsItWas(this, this.opened.file, MIGRATIONS);
     await this.patiently(
       () => migrate(this.opened.handle, { migrationsFolder: MIGRATIONS }),
       (error) => isBusy(error) || isMadeAlready(error),
@@ -288,27 +284,4 @@ async function soundnessCheck(client: Client): Promise<void> {
   const { rows } = await client.execute('PRAGMA quick_check(1)');
   const answer = String(rows[0]?.quick_check ?? 'no answer');
   if (answer !== 'ok') throw new Error(answer);
-}
-
-/**
- * Beside a database: says that there is one, so that nobody is greeted with an empty shop where there was a full one.
- */
-export const stampOf = (file: string): string => `${file}.stamp`;
-
-export function stamp(file: string): void {
-  if (!existsSync(stampOf(file)))
-    writeFileSync(stampOf(file), `There is a database here since ${new Date().toISOString()}: ${basename(file)}\n`);
-}
-
-/** @throws DataUnsound where a stamp says that there was a database, and none is there */
-function requireStillThere(file: string): void {
-  if (!existsSync(stampOf(file)) || (existsSync(file) && statSync(file).size > 0)) return;
-  throw new DataUnsound(
-    `The database ${file} is ${existsSync(file) ? 'empty' : 'gone'}, and there was one: ${basename(stampOf(file))} beside it says so. Put a backup in its place with: npm run -s oak -- restore FILE`,
-  );
-}
-
-/** Where the file of a database is; null for one on a server. */
-export function localFile(url: string): string | null {
-  return url.startsWith('file:') ? resolve(url.slice('file:'.length)) : null;
 }

@@ -145,7 +145,7 @@ async function writeEach<D extends object, S extends StoredDraft<D>>(
   written: Written<D, S>,
 ): Promise<ReadonlyMap<string, number>> {
   const { life, known } = written;
-  const fresh = [...things].filter(([key]) => !known.has(key));
+  const fresh = [...things].filter(([key, both]) => !known.has(key) && currentOf(both) !== null);
   const begun = await beginEach(
     transaction,
     at,

@@ -13,11 +13,13 @@ export type Narrowing = readonly [value: string, set: (value: string) => void];
  * @param path      where it is asked for
  * @param first     what the page of the application came with
  * @param narrowing what else is asked of it, by its name in the address: as it is said there, empty for what is usual
+ * @param isUnfinished whether a page will say something else before long
  */
 export function useAskedList<Page, Name extends string = never>(
   path: string,
   first: ListPage<Page>,
   narrowing: Readonly<Record<Name, Narrowing>>,
+  isUnfinished?: (page: Page) => boolean,
 ) {
   const [find, setFind] = useAddress('find');
   const [sort, setSort] = useAddress('sort');
@@ -30,7 +32,7 @@ export function useAskedList<Page, Name extends string = never>(
   const names = Object.keys(narrowing) as Name[];
   const narrowed = Object.fromEntries(names.map((name) => [name, narrowing[name][0]])) as Record<Name, string>;
   return {
-    ...useListPage(path, listQuery({ find, ...narrowed, sort, page }), first),
+    ...useListPage(path, listQuery({ find, ...narrowed, sort, page }), first, isUnfinished),
     find,
     sort,
     setFind: anew(setFind),

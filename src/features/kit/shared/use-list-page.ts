@@ -1,12 +1,15 @@
 'use client';
 
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { z } from 'zod';
 import { send, wordsOf } from './api';
 import { useQuestion } from './use-question';
 
 /** Letters that come close together are asked for at once, in milliseconds. */
 const TOGETHER = 120;
+
+/** So often a page is asked for again that will say something else before long, in milliseconds. */
+const AGAIN = 1_500;
 
 /** What is shown of a list, as it was asked for. */
 export interface ListPage<Page> {
@@ -21,12 +24,14 @@ export interface ListPage<Page> {
  * @param path  where it is asked for
  * @param query what is asked for now
  * @param first what the page of the application came with; another one when it was fetched anew
+ * @param isUnfinished whether a page will say something else before long: it is asked for again until then
  * @returns the page, and what was asked for it
  */
 export function useListPage<Page>(
   path: string,
   query: string,
   first: ListPage<Page>,
+  isUnfinished: (page: Page) => boolean = () => false,
 ): { readonly page: Page; readonly shown: string; readonly isWaiting: boolean; readonly fault: string | null } {
   const [known, setKnown] = useState({ ...first, first, shown: first.asked });
   const [fault, setFault] = useState<string | null>(null);
@@ -45,5 +50,19 @@ export function useListPage<Page>(
       },
     );
   });
+  const isAwaited = !isWaiting && isUnfinished(known.page);
+  useEffect(() => {
+    if (!isAwaited) return;
+    const again = () => {
+      if (document.hidden) return;
+      send('GET', `${path}?${query}`, undefined, z.custom<Page>()).then(
+        (page) => setKnown((before) => (before.asked === query ? { ...before, page } : before)),
+        // It is asked for again.
+        () => undefined,
+      );
+    };
+    const timer = setInterval(again, AGAIN);
+    return () => clearInterval(timer);
+  }, [isAwaited, path, query]);
   return { page: known.page, shown: known.shown, isWaiting, fault };
 }

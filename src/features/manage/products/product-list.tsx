@@ -24,7 +24,6 @@ import { NewProductDialog } from './new-product-dialog';
 import { PriceCell } from './price-cell';
 import { PasteProducts } from './paste-products';
 import { StockCell } from './stock-cell';
-import { useFetchedAgain } from './use-fetched-again';
 import { useSelected } from './use-selected';
 
 const STATES = {
@@ -155,14 +154,23 @@ interface Props {
   sheets: readonly SheetName[];
 }
 
+/** Whether something of it is still being worked out. */
+const isUnfinished = ({ rows }: ProductsPage): boolean => rows.some(({ isDue }) => isDue);
+
 /** What of the products is looked for and how it is sorted, as the address says it, and the page of it. */
 function useProducts(first: Props['first']) {
   const [show, setShow] = useAddress('show', 'all');
   const [category, setCategory] = useAddress('category');
-  const { find, sort, setFind, setSort, narrow, ...list } = useAskedList('/api/manage/products', first, {
+  const narrowing = {
     show: [show === 'all' ? '' : show, setShow],
     category: [category, setCategory],
-  });
+  } as const;
+  const { find, sort, setFind, setSort, narrow, ...list } = useAskedList(
+    '/api/manage/products',
+    first,
+    narrowing,
+    isUnfinished,
+  );
   return {
     ...list,
     said: { find, show: (Object.keys(STATES) as StateFilter[]).find((key) => key === show) ?? 'all', category, sort },
@@ -182,7 +190,6 @@ export function ProductList({ first, beginning, sheets }: Props) {
   const [pasting, setPasting] = useState(false);
   const router = useRouter();
   const selection = useSelected(shown, page, first);
-  useFetchedAgain(page.rows.some(({ isDue }) => isDue));
   return (
     <Page>
       <ListHead total={page.total} onPaste={() => setPasting(true)} onAdd={() => setAdding(true)} />
