@@ -1,6 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { readMigrationFiles } from 'drizzle-orm/migrator';
-import { readdirSync, rmSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
 import { copyWhole } from './backup';
 import { type Database } from './database';
@@ -21,11 +20,7 @@ const keptOf = (file: string): string => `${basename(file)}.before-`;
  */
 export async function keepAsItWas(database: Pick<Database, 'read'>, file: string, migrations: string): Promise<void> {
   const last = await lastStep(database);
-  if (
-    last === null ||
-    readMigrationFiles({ migrationsFolder: migrations }).every(({ folderMillis }) => folderMillis <= last)
-  )
-    return;
+  if (last === null || lastWritten(migrations) <= last) return;
   const folder = dirname(file);
   try {
     await copyWhole(database, join(folder, `${keptOf(file)}${new Date().toISOString().replace(/[:.]/g, '-')}`));
@@ -38,6 +33,14 @@ export async function keepAsItWas(database: Pick<Database, 'read'>, file: string
     .filter((name) => name.startsWith(keptOf(file)) && !name.endsWith('.part'))
     .sort();
   for (const name of kept.slice(0, -MOST_KEPT)) rmSync(join(folder, name));
+}
+
+/** When the last step was written that there is, in milliseconds: the journal alone says it, at every start. */
+function lastWritten(migrations: string): number {
+  const { entries } = JSON.parse(readFileSync(join(migrations, 'meta', '_journal.json'), 'utf8')) as {
+    entries: readonly { when: number }[];
+  };
+  return Math.max(...entries.map(({ when }) => when));
 }
 
 /** When the last step was written that has been taken, in milliseconds; null where none has. */

@@ -33,6 +33,9 @@ const MOST_MOMENTS = 16;
 /** How long a write waits in all for those of other processes, in milliseconds. */
 const LONGEST_WAIT = 20_000;
 
+/** So many rows are written or asked for at once: a statement takes only so many values. */
+export const ROWS_AT_ONCE = 200;
+
 /** So many definitions are looked through in one write, where it is not known yet what they refer to. */
 const MOST_KEPT_AT_ONCE = 200;
 

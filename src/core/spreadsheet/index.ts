@@ -1,4 +1,5 @@
-export { type DecimalSign, type Grid } from './grid';
+export { type Grid } from './grid';
 export { type SpreadsheetKey, spreadsheetKeys, spreadsheetKind } from './kinds';
-export { readSpreadsheet, type SpreadsheetFault, type SpreadsheetReading } from './read';
+export { unitText } from './kinds/stock';
+export { readSpreadsheet, type SpreadsheetReading } from './read';
 export { writeSpreadsheet, type WrittenSpreadsheet } from './write';

@@ -141,6 +141,23 @@ export const toldColumn = <Row>(head: string, show: (row: Row, scope: Scope) => 
   show,
 });
 
+/**
+ * Reads an amount of money in the shop's currency.
+ *
+ * @returns it as a decimal, or what is wrong
+ */
+export function readMoney(
+  text: string,
+  { catalog }: Scope,
+  mayBeNegative: boolean,
+): { readonly text: string; readonly fault?: undefined } | { readonly fault: string } {
+  const read = readTypedMoney(text, catalog.shop.currency);
+  if (read.fault !== undefined) return { fault: read.fault };
+  if (read.value.sign() < 0 && !mayBeNegative) return { fault: `“${text}” is less than nothing.` };
+  if (!isDecimal(read.text)) return { fault: `“${text}” is no decimal. Write it like 12.50.` };
+  return { text: read.text };
+}
+
 /** A column of amounts of money that are no less than nothing; empty for none. */
 export function moneyColumn<Row>(
   head: string,
@@ -151,13 +168,10 @@ export function moneyColumn<Row>(
     head,
     isNumber: true,
     show: (row) => get(row) ?? '',
-    set(row, text, { catalog }) {
+    set(row, text, scope) {
       if (text === '') return void set(row, null);
-      const read = readTypedMoney(text, catalog.shop.currency);
-      if (read.fault !== undefined) return read.fault;
-      if (read.value.sign() < 0) return `“${text}” is less than nothing.`;
-      if (!isDecimal(read.text)) return `“${text}” is no decimal. Write it like 12.50.`;
-      return void set(row, read.text);
+      const read = readMoney(text, scope, false);
+      return read.fault ?? void set(row, read.text);
     },
   };
 }

@@ -17,19 +17,13 @@ import {
 } from './kind';
 import { type SpreadsheetKey, spreadsheetKeys, spreadsheetKind } from './kinds';
 
-/** Something about a cell or a row, in words that say where it stands. */
-export interface SpreadsheetFault {
-  /** what the thing is told by that the row belongs to; empty for the whole */
-  readonly key: string;
-  readonly message: string;
-}
-
 /** What a spreadsheet makes of a catalog. */
 export interface SpreadsheetReading {
   readonly kind: SpreadsheetKey | null;
   /** what it changes, and nothing else: a part of a shop */
   readonly catalog: Catalog;
-  readonly faults: readonly SpreadsheetFault[];
+  /** what is wrong, in words that say in which row and column */
+  readonly faults: readonly string[];
   /** what of it says nothing here */
   readonly notes: readonly string[];
 }
@@ -112,16 +106,12 @@ export function readSpreadsheet(grid: Grid, catalog: Catalog): SpreadsheetReadin
   const top = grid.findIndex((row) => row.some((cell) => cell.trim() !== ''));
   const head = grid[top] ?? [];
   const key = kindOf(head);
-  const nothing = withChanged(catalog, 'products', new Map());
   if (key === null)
     return {
       kind: null,
-      catalog: nothing,
+      catalog: withChanged(catalog, 'products', new Map()),
       faults: [
-        {
-          key: '',
-          message: `The first row must say which column is which. Known are ${headingsOf()}, each with a column to change. Export one first to see it.`,
-        },
+        `The first row must say which column is which. Known are ${headingsOf()}, each with a column to change. Export one first to see it.`,
       ],
       notes: [],
     };
@@ -133,7 +123,9 @@ class Reading {
   private readonly scope: Scope;
   private readonly owners: ReadonlyMap<string, object>;
   private readonly heads: Heads;
-  private readonly faults: SpreadsheetFault[] = [];
+  /** the columns that it has */
+  private readonly columns: readonly Column<unknown>[];
+  private readonly faults: string[] = [];
   private readonly notes: string[] = [];
   /** rows as they are, by the thing and then by what names them */
   private readonly known = new Map<string, ReadonlyMap<string, unknown>>();
@@ -151,6 +143,7 @@ class Reading {
     this.scope = scopeOf(catalog);
     this.owners = ownersIn(catalog, this.kind.list);
     this.heads = this.headsOf(head);
+    this.columns = this.kind.columns.filter((column) => this.heads.has(column.head));
   }
 
   private headsOf(head: readonly string[]): Heads {
@@ -162,14 +155,14 @@ class Reading {
       if (text.trim() === '') return;
       const called = known.get(sameHead(text));
       if (called === undefined) this.note(`The column “${text.trim().slice(0, 60)}” is not read.`);
-      else if (heads.has(called)) this.fault('', `The column “${called}” is there twice.`);
+      else if (heads.has(called)) this.fault(`The column “${called}” is there twice.`);
       else heads.set(called, place);
     });
     return heads;
   }
 
-  private fault(key: string, message: string): void {
-    this.faults.push({ key, message });
+  private fault(message: string): void {
+    this.faults.push(message);
   }
 
   private note(message: string): void {
@@ -180,25 +173,24 @@ class Reading {
     const named = new Map<string, number>();
     for (const line of this.lines()) {
       if (this.faults.length >= MOST_FAULTS) {
-        this.fault('', `Row ${line.number} and those below are not read: there are too many things to fix.`);
+        this.fault(`Row ${line.number} and those below are not read: there are too many things to fix.`);
         break;
       }
       const name = this.nameOfLine(line);
       const before = named.get(name);
       const isWhole = this.kind.names.every(({ head, mayLack }) => mayLack || line.cell(head) !== '');
       if (before !== undefined && isWhole) {
-        this.fault(this.ownerOf(line), `Row ${line.number}: it is the same as row ${before}.`);
+        this.fault(`Row ${line.number}: it is the same as row ${before}.`);
         continue;
       }
       named.set(name, line.number);
       this.take(line, name);
     }
     this.requireSound();
-    const kind = spreadsheetKind(this.key);
     const owners = new Map([...this.changed].map(([name, { owner }]) => [name, owner]));
     return {
       kind: this.key,
-      catalog: withChanged(this.catalog, kind.list, owners),
+      catalog: withChanged(this.catalog, this.kind.list, owners),
       faults: this.faults,
       notes: this.notes,
     };
@@ -265,33 +257,29 @@ class Reading {
     if (!owner) return this.begin(line, key, name);
     const row = this.knownOf(owner, key).get(name);
     if (row === undefined) return this.add(line, key, owner);
-    for (const column of this.columnsThere()) {
+    for (const column of this.columns) {
       const [text, now] = [line.cell(column.head), column.show(row, this.scope)];
       if (sameCell(column, text, now)) continue;
-      if (column.set) this.say(line, key, column, this.changing(key, owner).rows.get(name), text);
+      if (column.set) this.say(line, column, this.changing(key, owner).rows.get(name), text);
       else if (text !== '') this.note(`Row ${line.number}, ${column.head}: not changed from here, it stays “${now}”.`);
     }
   }
 
-  private columnsThere(): readonly Column<unknown>[] {
-    return this.kind.columns.filter(({ head }) => this.heads.has(head));
-  }
-
-  private say(line: Line, key: string, column: Column<unknown>, row: unknown, text: string): void {
+  private say(line: Line, column: Column<unknown>, row: unknown, text: string): void {
     const fault = /^#(?:REF|N\/A|VALUE|NAME\?|DIV\/0|NUM|NULL)/.test(text)
       ? `the spreadsheet has an error there (${text.slice(0, LONGEST_NUMBER)}).`
       : column.isNumber && text.length > LONGEST_NUMBER
         ? `“${text.slice(0, 30)}…” is too long for a number.`
         : column.set?.(row, text, this.scope);
-    if (fault !== undefined) this.fault(key, `Row ${line.number}, ${column.head}: ${fault}`);
+    if (fault !== undefined) this.fault(`Row ${line.number}, ${column.head}: ${fault}`);
   }
 
   /** What a row says that is new: what it has, and not what it leaves open. */
-  private sayAll(line: Line, key: string, row: unknown): void {
-    for (const column of this.columnsThere()) {
+  private sayAll(line: Line, row: unknown): void {
+    for (const column of this.columns) {
       const text = line.cell(column.head);
       if (text !== '' && column.set && !sameCell(column, text, column.show(row, this.scope)))
-        this.say(line, key, column, row, text);
+        this.say(line, column, row, text);
     }
   }
 
@@ -299,10 +287,10 @@ class Reading {
     const begun = this.changed.get(key);
     if (begun) {
       const row = begun.rows.get(name);
-      return row === undefined ? this.add(line, key, begun.owner) : this.sayAll(line, key, row);
+      return row === undefined ? this.add(line, key, begun.owner) : this.sayAll(line, row);
     }
     const { begin } = this.kind;
-    const wrong = (more = '') => this.fault(key, `Row ${line.number}: ${this.unknownWords(key)}${more}`);
+    const wrong = (more = '') => this.fault(`Row ${line.number}: ${this.unknownWords(key)}${more}`);
     if (!begin || key === '') return wrong();
     if (line.cell(begin.needs) === '') return wrong(` Give a new one its ${begin.needs}.`);
     let owner: object;
@@ -313,13 +301,13 @@ class Reading {
         error instanceof CellFault
           ? error.message
           : `“${key.slice(0, 80)}” can’t be an inside name. Use lower-case letters, digits and hyphens, a letter first.`;
-      return this.fault(key, `Row ${line.number}: ${why}`);
+      return this.fault(`Row ${line.number}: ${why}`);
     }
     const rows = this.rowsOf(owner, key);
     this.changed.set(key, { owner, rows });
     const row = rows.get(name);
     if (row === undefined) wrong();
-    else this.sayAll(line, key, row);
+    else this.sayAll(line, row);
   }
 
   private unknownWords(key: string): string {
@@ -331,12 +319,12 @@ class Reading {
   }
 
   private add(line: Line, key: string, owner: object): void {
-    if (!this.kind.add) return this.fault(key, `Row ${line.number}: ${this.unknownWords(key)}`);
+    if (!this.kind.add) return this.fault(`Row ${line.number}: ${this.unknownWords(key)}`);
     const { owner: copy, rows } = this.changing(key, owner);
     const added = this.kind.add(copy, line.cell, this.scope);
-    if (added.fault !== undefined) return this.fault(key, `Row ${line.number}: ${added.fault}`);
+    if (added.fault !== undefined) return this.fault(`Row ${line.number}: ${added.fault}`);
     rows.set(this.nameOfLine(line), added.row);
-    this.sayAll(line, key, added.row);
+    this.sayAll(line, added.row);
   }
 
   /** What has been made of things must still be such things. */
@@ -346,8 +334,8 @@ class Reading {
       const read = SCHEMAS[this.kind.list].safeParse(owner);
       const [issue] = read.error?.issues ?? [];
       if (key.includes(PLACE_AMONG))
-        this.fault(key, `${key}: two drafts want this address. Give one of them another in the editor first.`);
-      if (issue) this.fault(key, `${key}, ${issue.path.join('.')}: ${issue.message}`);
+        this.fault(`${key}: two drafts want this address. Give one of them another in the editor first.`);
+      if (issue) this.fault(`${key}, ${issue.path.join('.')}: ${issue.message}`);
     }
   }
 }

@@ -1,4 +1,5 @@
 import { type Difference, type DifferenceStep } from '../compared';
+import { breaksSchema } from '../pricing';
 
 /** What fields are called where their own name says something else than people do. */
 const FIELDS: Readonly<Record<string, string>> = {
@@ -75,15 +76,14 @@ export function valueWords(value: unknown): string {
 }
 
 /** How breaks begin: what is as it begins is not said. */
-const BREAKS_BEGIN = { counting: 'allUnits', over: 'pieces', across: 'line', together: '', gives: 'price' } as const;
+const { steps: _, ...BREAKS_BEGIN } = breaksSchema.parse({});
 
 /** What more of something costs: `from 10: 41.00, from 25: 39.00`; null for what is something else. */
 function stepWords(value: object): string | null {
   if ('from' in value && 'value' in value && Object.keys(value).length === 2)
     return `from ${valueWords(value.from)}: ${valueWords(value.value)}`;
-  const isPlain = Object.entries(BREAKS_BEGIN).every(([field, begins]) =>
-    Object.entries(value).some(([name, said]) => name === field && said === begins),
-  );
+  const said = value as Readonly<Record<string, unknown>>;
+  const isPlain = Object.entries(BREAKS_BEGIN).every(([field, begins]) => said[field] === begins);
   return isPlain && 'steps' in value ? valueWords(value.steps) : null;
 }
 

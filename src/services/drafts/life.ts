@@ -1,5 +1,6 @@
 import { dequal } from 'dequal';
-import { type Queries } from '../../data/database';
+import { inParts } from '../../core/in-parts';
+import { type Queries, ROWS_AT_ONCE } from '../../data/database';
 import { Refusal } from '../refusal';
 
 /** A draft as it is stored. */
@@ -49,9 +50,6 @@ export interface StoredWithRevision<Definition, Stored> {
   readonly latest: number;
 }
 
-/** So many rows are written at once: a statement takes only so many values. */
-export const ROWS_AT_ONCE = 200;
-
 /**
  * The life of what is edited as a draft and published in revisions, over the tables that it is kept in. Products and
  * sheets live it alike.
@@ -76,21 +74,38 @@ export interface Life<Definition, Stored extends StoredDraft<Definition> = Store
   latestNumber(queries: Queries, id: number): Promise<number>;
   /** begins things as drafts. @returns their numbers, in the order of the drafts */
   begin(transaction: Queries, drafts: readonly BegunDraft<Definition>[], at: Date): Promise<number[]>;
-  /** reads things with what is published of them, those of up to {@link ROWS_AT_ONCE} numbers that are there */
+  /** reads those of some numbers that are there, as many as one statement takes, with what is published of them */
   readMany(queries: Queries, ids: readonly number[]): Promise<readonly StoredWithRevision<Definition, Stored>[]>;
   /** adds a revision of each of some things and makes those the ones that are published */
   publishMany(transaction: Queries, all: readonly ManyRevision<Definition>[], at: Date): Promise<void>;
-  /** adds a revision and makes it the one that is published */
-  publish(
-    transaction: Queries,
-    id: number,
-    revision: {
-      readonly number: number;
-      readonly definition: Definition;
-      readonly draftVersion: number;
-      readonly publishedAt: Date;
-    },
-  ): Promise<void>;
+}
+
+/** Begins one thing as a draft. @returns its number */
+export async function beginDraft<Definition>(
+  life: Pick<Life<Definition>, 'begin' | 'word'>,
+  transaction: Queries,
+  draft: Definition,
+  at: Date,
+): Promise<number> {
+  const [id] = await life.begin(transaction, [{ draft, draftVersion: 1, draftSavedBy: '' }], at);
+  if (id === undefined) throw new Error(`the ${life.word} was not stored`);
+  return id;
+}
+
+/**
+ * Adds rows in parts. @param insert adds some, which one statement takes
+ *
+ * @returns their numbers, in the order of the rows
+ */
+export async function inserted<Row>(
+  rows: readonly Row[],
+  insert: (some: Row[]) => Promise<readonly { readonly id: number }[]>,
+): Promise<number[]> {
+  const ids: number[] = [];
+  // Numbers rise in the order of the rows; in which they are told is nobody's promise.
+  for (const some of inParts(rows, ROWS_AT_ONCE))
+    ids.push(...(await insert(some)).map(({ id }) => id).sort((a, b) => a - b));
+  return ids;
 }
 
 /** A draft opened for editing. */
@@ -211,6 +226,6 @@ export async function publishRevision<Definition>(
   at: Date,
 ): Promise<number> {
   const number = (await life.latestNumber(transaction, id)) + 1;
-  await life.publish(transaction, id, { number, definition: draft, draftVersion, publishedAt: at });
+  await life.publishMany(transaction, [{ id, number, definition: draft, draftVersion }], at);
   return number;
 }

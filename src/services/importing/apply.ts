@@ -7,7 +7,7 @@ import { type Queries } from '../../data/database';
 import { catalogImports } from '../../data/schema';
 import { type Services } from '../context';
 import { Refusal } from '../refusal';
-import { faultsOf, type ImportFile, type ImportWish, nameOfNow, worked, type WorkedOut } from './import';
+import { faultsOf, type ImportFile, type ImportWish, MOST_TRIES, worked, type WorkedOut, writeIfStill } from './import';
 import { storePictures } from './pictures';
 import { writeIncoming } from './write';
 
@@ -17,9 +17,6 @@ export interface ImportDone {
   readonly id: number | null;
   readonly words: string;
 }
-
-/** So often it is worked out anew, because the catalog has changed meanwhile. */
-const MOST_TRIES = 4;
 
 /** Of so many imports it is kept what was there before. */
 const MOST_KEPT = 10;
@@ -50,8 +47,7 @@ export async function importFile(context: Services, file: ImportFile, wish: Impo
     const coming = found.things.filter((thing) => found.ways.get(thingName(thing)) !== 'ours');
     if (coming.length === 0) return { id: null, words: 'Nothing differs: the shop has all of it already' };
     const kept = { name: file.name.slice(0, LONGEST_NAME), words: wordsOf(coming, found.ways), ...sidesOf(found) };
-    const done = await context.database.write(async (transaction) => {
-      if ((await nameOfNow(transaction)) !== found.seen) return null;
+    const done = await writeIfStill(context, found.seen, async (transaction) => {
       const at = context.now();
       await storePictures(transaction, file.pictures, at);
       await writeIncoming(transaction, at, found.comes, found.after);

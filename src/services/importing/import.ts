@@ -125,7 +125,7 @@ const saidBySpreadsheet =
       { grid, catalog: ours },
       'This spreadsheet',
     );
-    return { catalog, faults: faults.map(({ message }) => ofFile(message)), notes, meansOurs: true };
+    return { catalog, faults: faults.map(ofFile), notes, meansOurs: true };
   };
 
 const ofFile = (message: string): PlanFault => ({ list: 'file', key: '', title: '', message });
@@ -142,6 +142,22 @@ export async function nameOfNow(queries: Queries): Promise<string> {
   const [ofProducts, ofSheets] = [await versions(products), await versions(sheets)];
   return [state?.name, ofProducts?.sum, ofProducts?.count, ofSheets?.sum, ofSheets?.count].join('.');
 }
+
+/** So often something is worked out anew, because the catalog has changed meanwhile. */
+export const MOST_TRIES = 4;
+
+/**
+ * Writes what was worked out from a catalog, if that is still the same.
+ *
+ * @param seen the name of what it was worked out from
+ * @returns null where the catalog has changed: nothing is written then
+ */
+export const writeIfStill = <T>(
+  { database }: Services,
+  seen: string,
+  work: (transaction: Queries) => Promise<T>,
+): Promise<T | null> =>
+  database.write(async (transaction) => ((await nameOfNow(transaction)) === seen ? work(transaction) : null));
 
 /** What a file would do, worked out. */
 export interface WorkedOut {

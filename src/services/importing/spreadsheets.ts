@@ -4,10 +4,10 @@ import {
   type SpreadsheetKey,
   spreadsheetKeys,
   spreadsheetKind,
+  unitText,
   writeSpreadsheet,
   type WrittenSpreadsheet,
 } from '../../core/spreadsheet';
-import { unitByCode } from '../../core/quantity';
 import { inBackground } from '../background/pool';
 import { atOneMoment, type Services } from '../context';
 import { type SpreadsheetForm } from '../packing/spreadsheet-out';
@@ -61,14 +61,7 @@ async function countGrid(context: Services): Promise<Grid> {
   const { lines } = await readCountList(context);
   return [
     ['Stock item', 'Title', 'Unit', 'Lot', 'On hand', 'Counted'],
-    ...lines.map(({ key, title, unit, lot, onHand }) => [
-      key,
-      title,
-      unit === '1' ? 'pieces' : (unitByCode(unit)?.symbol ?? unit),
-      lot ?? '',
-      onHand,
-      '',
-    ]),
+    ...lines.map(({ key, title, unit, lot, onHand }) => [key, title, unitText(unit), lot ?? '', onHand, '']),
   ];
 }
 

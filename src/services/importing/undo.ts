@@ -12,7 +12,7 @@ import { binSheet } from '../sheets/sheets';
 import { binStockItem } from '../stock/items/change-item';
 import { binSwatch } from '../swatches/swatches';
 import { readWholeCatalog } from './catalog-out';
-import { nameOfNow } from './import';
+import { MOST_TRIES, nameOfNow, writeIfStill } from './import';
 import { productIds, writeIncoming } from './write';
 
 /** A file that came in, as it is listed. */
@@ -54,9 +54,6 @@ function parsed(text: string | null): Catalog {
 
 /** So many new things go to the bin in one write, between which others have their turn. */
 const AT_ONCE = 40;
-
-/** So often it is worked out anew, because the catalog has changed meanwhile. */
-const MOST_TRIES = 4;
 
 /** The imports that this process is taking back, by the database. */
 const undoing = new WeakMap<Services['database'], Set<number>>();
@@ -101,9 +98,8 @@ async function takeBack(context: Services, id: number): Promise<{ readonly kept:
       seen: await nameOfNow(read),
     }));
     const { kept, fresh, restored, after } = workedOut(here, parsed(row.former), parsed(row.came));
-    const ids = await database.write(async (transaction) => {
+    const ids = await writeIfStill(context, seen, async (transaction) => {
       await requireKept(transaction, id);
-      if ((await nameOfNow(transaction)) !== seen) return null;
       const known = await productIds(transaction);
       await withdraw(transaction, now(), restored, known);
       await writeIncoming(transaction, now(), restored, after);

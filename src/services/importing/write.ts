@@ -3,9 +3,9 @@ import { type Catalog, type Product, sameDefinition, shopSchema } from '../../co
 import { type BothOf, currentOf, PLACE_AMONG, productsOf, sheetsOf } from '../../core/compared';
 import { inParts } from '../../core/in-parts';
 import { Exact } from '../../core/number';
-import { type Queries } from '../../data/database';
+import { type Queries, ROWS_AT_ONCE } from '../../data/database';
 import { discounts, products, setAsideDrafts, settings, sheets, stockItems, swatches } from '../../data/schema';
-import { type Life, type ManyRevision, ROWS_AT_ONCE, type StoredDraft } from '../drafts/life';
+import { type Life, type ManyRevision, type StoredDraft } from '../drafts/life';
 import { storeCodes } from '../prices/discounts';
 import { storePriceLists } from '../prices/price-lists';
 import { productLife } from '../products/life';
@@ -256,7 +256,6 @@ export async function productIds(queries: Queries): Promise<ReadonlyMap<string, 
   const rows = await queries
     .select({
       id: products.id,
-      inShop: products.publishedSlug,
       slug: sql<string>`coalesce(${products.publishedSlug}, json_extract(${products.draft}, '$.slug'))`,
     })
     .from(products)

@@ -2,9 +2,10 @@ import { desc, eq, inArray, sql } from 'drizzle-orm';
 import { type Product } from '../../core/catalog';
 import { inParts } from '../../core/in-parts';
 import { sortKey } from '../../core/text';
+import { ROWS_AT_ONCE } from '../../data/database';
 import { products, revisions } from '../../data/schema';
 import { refuseGone } from '../bin/bin';
-import { type Life, ROWS_AT_ONCE } from '../drafts/life';
+import { inserted, type Life } from '../drafts/life';
 
 /** What is kept beside a draft so that lists need not open it. */
 export function indexed({ title, sku, category, supplier }: Product) {
@@ -37,18 +38,13 @@ export const productLife: Life<Product, typeof products.$inferSelect> = {
     });
     return latest?.number ?? 0;
   },
-  async begin(transaction, drafts, at) {
-    const ids: number[] = [];
-    for (const some of inParts(drafts, ROWS_AT_ONCE)) {
-      const rows = await transaction
+  begin: (transaction, drafts, at) =>
+    inserted(drafts, (some) =>
+      transaction
         .insert(products)
         .values(some.map((begun) => ({ ...begun, ...indexed(begun.draft), createdAt: at, updatedAt: at })))
-        .returning({ id: products.id });
-      // Numbers rise in the order of the rows; in which they are told is nobody's promise.
-      ids.push(...rows.map(({ id }) => id).sort((a, b) => a - b));
-    }
-    return ids;
-  },
+        .returning({ id: products.id }),
+    ),
   async readMany(queries, ids) {
     const rows = await queries
       .select({
@@ -77,15 +73,5 @@ export const productLife: Life<Product, typeof products.$inferSelect> = {
         from json_each(${JSON.stringify(published)}) as said
         where ${products.id} = json_extract(said.value, '$.id')`);
     }
-  },
-  async publish(transaction, id, { definition, ...revision }) {
-    const [row] = await transaction
-      .insert(revisions)
-      .values({ productId: id, definition, ...revision })
-      .returning({ id: revisions.id });
-    await transaction
-      .update(products)
-      .set({ publishedRevision: row?.id ?? null, publishedSlug: definition.slug, archivedAt: null })
-      .where(eq(products.id, id));
   },
 };

@@ -16,6 +16,7 @@ import { decimalText } from '../../core/number';
 import { isBlank } from '../../core/text';
 import { type Queries } from '../../data/database';
 import { basketLines, orderLines, products, revisions, setAsideDrafts, stockItems } from '../../data/schema';
+import { beginDraft } from '../drafts/life';
 import { Refusal } from '../refusal';
 import { stockKeysFor } from '../stock/items/find';
 import { addStockItem, readNewItem } from '../stock/items/stock';
@@ -78,7 +79,8 @@ async function startProduct(
   const draws = stock
     ? [{ kind: 'fixed', stock: await startCounting(transaction, at, title, stock), quantity: '1' }]
     : [];
-  return insertProduct(
+  return beginDraft(
+    productLife,
     transaction,
     productSchema.parse({
       ...begins,
@@ -118,17 +120,10 @@ export async function createProducts(
   });
 }
 
-/** Adds a product as a draft. @returns its number */
-async function insertProduct(transaction: Queries, draft: Product, at: Date): Promise<number> {
-  const [id] = await productLife.begin(transaction, [{ draft, draftVersion: 1, draftSavedBy: '' }], at);
-  if (id === undefined) throw new Error('the product was not stored');
-  return id;
-}
-
 /** Starts a product with what another was, that is deleted for good. @returns its number */
 export async function startAgain({ database, now }: Services, draft: Product): Promise<number> {
   return database.write(async (transaction) =>
-    insertProduct(transaction, { ...draft, slug: await freeSlug(transaction, draft.slug) }, now()),
+    beginDraft(productLife, transaction, { ...draft, slug: await freeSlug(transaction, draft.slug) }, now()),
   );
 }
 
@@ -146,7 +141,12 @@ export async function duplicateProduct(
     const { draft } = await productLife.require(transaction, id);
     const title = `${draft.title} (copy)`.slice(0, LONGEST_TITLE);
     const copy = { ...draft, title, slug: await freeSlug(transaction, title), sku: '' };
-    return insertProduct(transaction, stock === 'own' ? await withStockOfItsOwn(transaction, copy) : copy, now());
+    return beginDraft(
+      productLife,
+      transaction,
+      stock === 'own' ? await withStockOfItsOwn(transaction, copy) : copy,
+      now(),
+    );
   });
 }
 

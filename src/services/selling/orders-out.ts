@@ -1,4 +1,4 @@
-import { and, asc, eq, gt } from 'drizzle-orm';
+import { asc, eq, gt } from 'drizzle-orm';
 import { type Grid } from '../../core/spreadsheet';
 import { ORDER_STATE_WORDS } from '../../core/words';
 import { type Queries } from '../../data/database';
@@ -40,7 +40,7 @@ export async function orderGrid(queries: Queries): Promise<Grid> {
       .select({ line: orderLines, order: orders })
       .from(orderLines)
       .innerJoin(orders, eq(orders.id, orderLines.orderId))
-      .where(and(gt(orderLines.id, last)))
+      .where(gt(orderLines.id, last))
       .orderBy(asc(orderLines.id))
       .limit(AT_ONCE);
     for (const { line, order } of some)

@@ -1,9 +1,10 @@
 import { desc, eq, inArray, sql } from 'drizzle-orm';
 import { type Sheet } from '../../core/catalog';
 import { inParts } from '../../core/in-parts';
+import { ROWS_AT_ONCE } from '../../data/database';
 import { sheetRevisions, sheets } from '../../data/schema';
 import { refuseGone } from '../bin/bin';
-import { type Life, ROWS_AT_ONCE } from '../drafts/life';
+import { inserted, type Life } from '../drafts/life';
 
 /** How sheets are kept as drafts and revisions. */
 export const sheetLife: Life<Sheet, typeof sheets.$inferSelect> = {
@@ -31,10 +32,9 @@ export const sheetLife: Life<Sheet, typeof sheets.$inferSelect> = {
     });
     return latest?.number ?? 0;
   },
-  async begin(transaction, drafts, at) {
-    const ids: number[] = [];
-    for (const some of inParts(drafts, ROWS_AT_ONCE)) {
-      const rows = await transaction
+  begin: (transaction, drafts, at) =>
+    inserted(drafts, (some) =>
+      transaction
         .insert(sheets)
         .values(
           some.map((begun) => ({
@@ -45,12 +45,8 @@ export const sheetLife: Life<Sheet, typeof sheets.$inferSelect> = {
             updatedAt: at,
           })),
         )
-        .returning({ id: sheets.id });
-      // Numbers rise in the order of the rows; in which they are told is nobody's promise.
-      ids.push(...rows.map(({ id }) => id).sort((a, b) => a - b));
-    }
-    return ids;
-  },
+        .returning({ id: sheets.id }),
+    ),
   async readMany(queries, ids) {
     const rows = await queries
       .select({
@@ -74,15 +70,5 @@ export const sheetLife: Life<Sheet, typeof sheets.$inferSelect> = {
         from json_each(${JSON.stringify(rows)}) as said
         where ${sheets.id} = json_extract(said.value, '$.sheetId')`);
     }
-  },
-  async publish(transaction, id, revision) {
-    const [row] = await transaction
-      .insert(sheetRevisions)
-      .values({ sheetId: id, ...revision })
-      .returning({ id: sheetRevisions.id });
-    await transaction
-      .update(sheets)
-      .set({ publishedRevision: row?.id ?? null })
-      .where(eq(sheets.id, id));
   },
 };

@@ -12,7 +12,7 @@ import { counted, faultWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { draftsWith, referringTo } from '../../data/references';
 import { products, sheetRevisions, sheets } from '../../data/schema';
-import { openDraft, type OpenedDraft, publishRevision, saveDraftOf, seenDraft } from '../drafts/life';
+import { beginDraft, openDraft, type OpenedDraft, publishRevision, saveDraftOf, seenDraft } from '../drafts/life';
 import { type EditorSurroundings, editorSurroundings } from '../products/editing';
 import { sheetFaults } from '../../core/judge';
 import { type LargeBody } from '../large-bodies';
@@ -130,14 +130,14 @@ export async function createSheet({ database, now }: Services, input: z.input<ty
   const { title } = newSheetSchema.parse(input);
   return database.write(async (transaction) => {
     const key = await freeSheetKey(transaction, title);
-    return insertSheet(transaction, sheetSchema.parse({ key, title }), now());
+    return beginDraft(sheetLife, transaction, sheetSchema.parse({ key, title }), now());
   });
 }
 
 /** Starts a sheet with what another was, that is deleted for good. @returns its number */
 export async function startSheetAgain({ database, now }: Services, draft: Sheet): Promise<number> {
   return database.write(async (transaction) =>
-    insertSheet(transaction, { ...draft, key: await freeSheetKey(transaction, draft.key) }, now()),
+    beginDraft(sheetLife, transaction, { ...draft, key: await freeSheetKey(transaction, draft.key) }, now()),
   );
 }
 
@@ -148,13 +148,6 @@ async function freeSheetKey(transaction: Queries, wanted: string): Promise<strin
     taken.map(({ key }) => key),
     'sheet',
   );
-}
-
-/** Adds a sheet as a draft. @returns its number */
-async function insertSheet(transaction: Queries, draft: Sheet, at: Date): Promise<number> {
-  const [id] = await sheetLife.begin(transaction, [{ draft, draftVersion: 1, draftSavedBy: '' }], at);
-  if (id === undefined) throw new Error('the sheet was not stored');
-  return id;
 }
 
 /** A sheet opened for editing. */

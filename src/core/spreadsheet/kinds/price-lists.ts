@@ -1,40 +1,31 @@
 import { type ListPrice, listPriceSchema, type PriceList } from '../../catalog';
-import { readTypedMoney } from '../../exchange';
-import { Exact } from '../../number';
-import { breaksSchema, MOST_STEPS } from '../../pricing';
+import { type Breaks } from '../../pricing';
 import { kindOfThing, sameThing, thingsOf, titleOfThing } from '../../price-lists';
-import { type Column, isDecimal, type SpreadsheetKind, toldColumn } from '../kind';
+import { type Column, readMoney, type SpreadsheetKind, toldColumn } from '../kind';
+import { pricedSteps, withoutStep, withStep } from './steps';
 
 /** A price of a list, or what that is from so many on. */
 interface Row {
   readonly list: PriceList;
   readonly entry: ListPrice;
-  readonly from: string;
+  /** null for the price itself */
+  readonly step: Breaks['steps'][number] | null;
 }
-
-const stepOf = ({ entry, from }: Row) => entry.breaks?.steps.find((step) => step.from === from);
 
 const price: Column<Row> = {
   head: 'Price',
   isNumber: true,
-  show: (row) => (row.from === '' ? row.entry.price : (stepOf(row)?.value ?? '')),
-  set(row, text, { catalog }) {
-    const { list, entry, from } = row;
+  show: ({ entry, step }) => (step ? step.value : entry.price),
+  set({ list, entry, step }, text, scope) {
     if (text === '') {
-      if (from === '') list.prices = list.prices.filter((one) => one !== entry);
-      else if (entry.breaks) {
-        const steps = entry.breaks.steps.filter((step) => step.from !== from);
-        entry.breaks = steps.length > 0 ? { ...entry.breaks, steps } : null;
-      }
+      if (step) entry.breaks = withoutStep(entry.breaks, step);
+      else list.prices = list.prices.filter((one) => one !== entry);
       return undefined;
     }
-    const read = readTypedMoney(text, catalog.shop.currency);
+    const read = readMoney(text, scope, kindOfThing(entry.of).isAdded);
     if (read.fault !== undefined) return read.fault;
-    if (read.value.sign() < 0 && !kindOfThing(entry.of).isAdded) return `“${text}” is less than nothing.`;
-    if (!isDecimal(read.text)) return `“${text}” is no decimal. Write it like 12.50.`;
-    const step = stepOf(row);
     if (step) step.value = read.text;
-    else if (from === '') entry.price = read.text;
+    else entry.price = read.text;
     return undefined;
   },
 };
@@ -48,7 +39,7 @@ export const priceListsSpreadsheet: SpreadsheetKind<PriceList, Row> = {
     { head: 'List', show: ({ list }) => list.key },
     { head: 'Product', show: ({ entry }) => entry.product },
     { head: 'Of', mayLack: true, show: ({ entry }) => kindOfThing(entry.of).text(entry.of) },
-    { head: 'From', mayLack: true, isNumber: true, show: ({ from }) => from },
+    { head: 'From', mayLack: true, isNumber: true, show: ({ step }) => step?.from ?? '' },
   ],
   columns: [
     toldColumn('What', ({ entry }, scope) => {
@@ -60,8 +51,8 @@ export const priceListsSpreadsheet: SpreadsheetKind<PriceList, Row> = {
   ],
   rows: (list) =>
     list.prices.flatMap((entry): Row[] => [
-      { list, entry, from: '' },
-      ...(entry.breaks?.gives === 'price' ? entry.breaks.steps.map(({ from }) => ({ list, entry, from })) : []),
+      { list, entry, step: null },
+      ...pricedSteps(entry.breaks).map((step) => ({ list, entry, step })),
     ]),
   add(list, cell, scope) {
     const slug = cell('Product');
@@ -70,24 +61,19 @@ export const priceListsSpreadsheet: SpreadsheetKind<PriceList, Row> = {
     const thing = thingsOf(product).find((one) => kindOfThing(one.thing).text(one.thing) === cell('Of'));
     if (!thing) return { fault: `${product.title} has nothing called “${cell('Of')}” with a price.` };
     const known = list.prices.find((entry) => entry.product === slug && sameThing(entry.of, thing.thing));
-    const from = cell('From');
-    if (from === '') {
+    if (cell('From') === '') {
       const entry = listPriceSchema.parse({ product: slug, of: thing.thing, price: '0' });
       list.prices.push(entry);
-      return { row: { list, entry, from } };
+      return { row: { list, entry, step: null } };
     }
     if (!known) return { fault: `the list names no price of ${titleOfThing(product.title, thing)}: give that first.` };
-    const quantity = Exact.parse(from);
-    if (!quantity || quantity.sign() <= 0 || !isDecimal(quantity.toString()))
-      return { fault: `“${from}” is no quantity from which a price can hold.` };
-    if (known.breaks && known.breaks.gives !== 'price')
-      return { fault: 'what more of it costs is said as so much less there. Change it in the list.' };
-    if ((known.breaks?.steps.length ?? 0) >= MOST_STEPS) return { fault: `it has ${MOST_STEPS} steps already.` };
-    const breaks = known.breaks ?? breaksSchema.parse({});
-    breaks.steps = [...breaks.steps, { from: quantity.toString(), value: '0' }].sort((a, b) =>
-      Exact.from(a.from).isLess(Exact.from(b.from)) ? -1 : 1,
+    const added = withStep(
+      known.breaks,
+      cell('From'),
+      'what more of it costs is said as so much less there. Change it in the list.',
     );
-    known.breaks = breaks;
-    return { row: { list, entry: known, from: quantity.toString() } };
+    if (added.fault !== undefined) return added;
+    known.breaks = added.breaks;
+    return { row: { list, entry: known, step: added.step } };
   },
 };

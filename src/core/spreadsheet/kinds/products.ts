@@ -1,7 +1,7 @@
 import { type Product, productSchema } from '../../catalog';
-import { Exact } from '../../number';
-import { type Breaks, MOST_STEPS } from '../../pricing';
-import { type Column, isDecimal, moneyColumn, type SpreadsheetKind, textColumn } from '../kind';
+import { type Breaks } from '../../pricing';
+import { type Column, moneyColumn, type SpreadsheetKind, textColumn } from '../kind';
+import { pricedSteps, withoutStep, withStep } from './steps';
 
 /** A product with its own figures, or what it costs from so many on. */
 interface Row {
@@ -11,23 +11,27 @@ interface Row {
   readonly step: Breaks['steps'][number] | null;
 }
 
+/** A column that the product alone has, and none of its steps. */
+const ofProduct = (column: Column<Row>): Column<Row> => ({
+  ...column,
+  show: (row, scope) => (row.step ? '' : column.show(row, scope)),
+  set: (row, text, scope) => (row.step ? 'only the row without “From” says that.' : column.set?.(row, text, scope)),
+});
+
 const ownText = (
   head: string,
   most: number,
   get: (product: Product) => string,
   set: (product: Product, text: string) => void,
-): Column<Row> => {
-  const column = textColumn<Row>(
-    head,
-    most,
-    ({ product, step }) => (step ? '' : get(product)),
-    ({ product }, text) => set(product, text),
+): Column<Row> =>
+  ofProduct(
+    textColumn(
+      head,
+      most,
+      ({ product }) => get(product),
+      ({ product }, text) => set(product, text),
+    ),
   );
-  return {
-    ...column,
-    set: (row, text, scope) => (row.step ? 'only the row without “From” says that.' : column.set?.(row, text, scope)),
-  };
-};
 
 const listOf = (text: string): string[] => [
   ...new Set(
@@ -44,19 +48,18 @@ const price = moneyColumn<Row>(
   ({ product, step }, value) => {
     if (!step) product.price = value;
     else if (value !== null) step.value = value;
-    else {
-      const steps = product.breaks?.steps.filter((one) => one !== step) ?? [];
-      product.breaks = product.breaks && steps.length > 0 ? { ...product.breaks, steps } : null;
-    }
+    else product.breaks = withoutStep(product.breaks, step);
   },
 );
 
-const wasPrice = moneyColumn<Row>(
-  'Was-price',
-  ({ product, step }) => (step ? null : product.wasPrice),
-  ({ product }, value) => {
-    product.wasPrice = value;
-  },
+const wasPrice = ofProduct(
+  moneyColumn(
+    'Was-price',
+    ({ product }) => product.wasPrice,
+    ({ product }, value) => {
+      product.wasPrice = value;
+    },
+  ),
 );
 
 /** Products with what they are called and cost. */
@@ -100,37 +103,21 @@ export const productsSpreadsheet: SpreadsheetKind<Product, Row> = {
       (product, text) => void (product.tags = listOf(text)),
     ),
     price,
-    {
-      ...wasPrice,
-      set: (row, text, scope) =>
-        row.step ? 'only the row without “From” says that.' : wasPrice.set?.(row, text, scope),
-    },
+    wasPrice,
   ],
   rows: (product, key) => [
     { product, key, step: null },
-    // What a step takes off is no price.
-    ...(product.breaks?.gives === 'price' ? product.breaks.steps.map((step) => ({ product, key, step })) : []),
+    ...pricedSteps(product.breaks).map((step) => ({ product, key, step })),
   ],
   add(product, cell) {
-    const from = Exact.parse(cell('From'));
-    if (!from || from.sign() <= 0 || !isDecimal(from.toString()))
-      return { fault: `“${cell('From')}” is no quantity from which a price can hold.` };
-    if (product.breaks && product.breaks.gives !== 'price')
-      return { fault: 'what more of it costs is said as so much less there, not as prices. Change it in the editor.' };
-    if ((product.breaks?.steps.length ?? 0) >= MOST_STEPS) return { fault: `it has ${MOST_STEPS} steps already.` };
-    const step = { from: from.toString(), value: '0' };
-    product.breaks ??= {
-      counting: 'allUnits',
-      over: 'pieces',
-      across: 'line',
-      together: '',
-      gives: 'price',
-      steps: [],
-    };
-    product.breaks.steps = [...product.breaks.steps, step].sort((a, b) =>
-      Exact.from(a.from).isLess(Exact.from(b.from)) ? -1 : 1,
+    const added = withStep(
+      product.breaks,
+      cell('From'),
+      'what more of it costs is said as so much less there, not as prices. Change it in the editor.',
     );
-    return { row: { product, key: product.slug, step } };
+    if (added.fault !== undefined) return added;
+    product.breaks = added.breaks;
+    return { row: { product, key: product.slug, step: added.step } };
   },
   begin: {
     needs: 'Title',

@@ -13,7 +13,8 @@ import {
   yesNoColumn,
 } from '../kind';
 
-const unitText = (code: string): string => (code === '1' ? 'pieces' : (unitByCode(code)?.symbol ?? code));
+/** What a unit is called in a cell. */
+export const unitText = (code: string): string => (code === '1' ? 'pieces' : (unitByCode(code)?.symbol ?? code));
 
 /** @throws CellFault */
 function unitOf(text: string): string {

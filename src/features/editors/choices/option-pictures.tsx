@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Button, chakra, HStack, IconButton, Image, Text, Wrap } from '@chakra-ui/react';
+import { Box, Button, HStack, IconButton, Image, Text, Wrap } from '@chakra-ui/react';
 import { ImagePlus, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { type OptionsChoice } from '@/core/catalog';
@@ -8,6 +8,7 @@ import { counted } from '@/core/words';
 import { uploadPicture, useDropped } from '@/features/editors/fields';
 import { wordsOf } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
+import { FileInput, PICTURE_FILES } from '@/ui/file-input';
 import { PickField } from '@/ui/search-field';
 import { sayDone } from '@/ui/toasts';
 import { type EditOptionsChoice } from './options';
@@ -80,17 +81,12 @@ export function OptionPictures({ choice, edit }: { choice: OptionsChoice; edit: 
       borderRadius="l2"
       {...drop}
     >
-      <chakra.input
+      <FileInput
         ref={input}
-        type="file"
-        aria-label="Pictures of options"
-        accept="image/png,image/jpeg,image/webp,image/svg+xml"
+        label="Pictures of options"
+        accept={PICTURE_FILES}
         multiple
-        hidden
-        onChange={(event) => {
-          void take([...(event.target.files ?? [])]);
-          event.target.value = '';
-        }}
+        onFiles={(files) => void take(files)}
       />
       <HStack gap="3" fontSize="sm">
         <Button size="xs" variant="outline" colorPalette="ink" loading={busy} onClick={() => input.current?.click()}>

@@ -1,11 +1,12 @@
 'use client';
 
-import { Box, Button, chakra, HStack, IconButton, Image } from '@chakra-ui/react';
+import { Box, Button, HStack, IconButton, Image } from '@chakra-ui/react';
 import { ImagePlus, Images, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { PickPicture } from '@/features/kit/picture-pick';
 import { useBusy } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
+import { FileInput, PICTURE_FILES } from '@/ui/file-input';
 import { uploadPicture } from './upload-picture';
 
 interface Props {
@@ -24,17 +25,7 @@ export function PictureField({ label, src, onChange }: Props) {
   };
   return (
     <Box>
-      <chakra.input
-        ref={input}
-        type="file"
-        aria-label={label}
-        accept="image/png,image/jpeg,image/webp,image/svg+xml"
-        hidden
-        onChange={(event) => {
-          take(event.target.files?.[0]);
-          event.target.value = '';
-        }}
-      />
+      <FileInput ref={input} label={label} accept={PICTURE_FILES} onFiles={([file]) => take(file)} />
       <HStack gap="2">
         {src !== null && (
           <Image src={src} alt="" w="48px" h="36px" objectFit="cover" borderRadius="l1" borderWidth="1px" />

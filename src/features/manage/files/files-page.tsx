@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import { type DragEvent, useRef, useState } from 'react';
 import { type ImportRow } from '@/services/importing/undo';
 import { FaultLine } from '@/ui/fault-line';
+import { FileInput } from '@/ui/file-input';
 import { Page } from '@/ui/page';
 import { PageHead } from '@/ui/text';
 import { sayDone } from '@/ui/toasts';
@@ -83,17 +84,11 @@ function ImportCard({
           </Button>
           <Text color="fg.muted">or drop it here: a catalog as ZIP or JSON, a spreadsheet as XLSX or CSV</Text>
         </HStack>
-        <input
+        <FileInput
           ref={input}
-          type="file"
+          label="File to import"
           accept=".zip,.json,.csv,.tsv,.txt,.xlsx"
-          aria-label="File to import"
-          hidden
-          onChange={(event) => {
-            const [file] = event.currentTarget.files ?? [];
-            if (file) onFile(file);
-            event.currentTarget.value = '';
-          }}
+          onFiles={([file]) => file && onFile(file)}
         />
       </Box>
       <FaultLine mt="3">{fault}</FaultLine>

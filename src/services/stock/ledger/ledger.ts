@@ -3,7 +3,7 @@ import { inParts } from '../../../core/in-parts';
 import { movingAverage } from '../../../core/costing';
 import { Exact } from '../../../core/number';
 import { formatQuantity, requireUnit } from '../../../core/quantity';
-import { type Queries } from '../../../data/database';
+import { type Queries, ROWS_AT_ONCE } from '../../../data/database';
 import { type MovementKind, stockItems, stockLots, stockMovements } from '../../../data/schema';
 import { notFound, Refusal } from '../../refusal';
 
@@ -33,9 +33,6 @@ export const move = (transaction: Queries, at: Date, movement: Movement): Promis
   moveAll(transaction, at, [movement]);
 
 type StoredItem = typeof stockItems.$inferSelect;
-
-/** So many rows are written at once: a statement takes only so many values. */
-const ROWS_AT_ONCE = 200;
 
 /**
  * The same with several movements, one after the other, or with none of them: each item is read and written once,

@@ -1,14 +1,15 @@
 'use client';
 
-import { Box, Button, chakra, HStack, IconButton, Image, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, IconButton, Image, Stack, Text } from '@chakra-ui/react';
 import { ImagePlus, Images, Trash2 } from 'lucide-react';
-import { type ChangeEvent, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { Section, useEditing } from '@/features/editors/frame';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { uploadPicture } from '@/features/editors/fields';
 import { PickPicture } from '@/features/kit/picture-pick';
 import { wordsOf } from '@/features/kit/shared';
 import { TextField } from '@/ui/field';
+import { FileInput, PICTURE_FILES } from '@/ui/file-input';
 import { EmptyPlace } from '@/ui/text';
 
 /** The product's pictures; the first is the main one. */
@@ -23,9 +24,7 @@ export function Pictures() {
       if (!draft.pictures.some((picture) => picture.src === src)) draft.pictures.push({ src, alt: product.title });
     });
 
-  const upload = async (event: ChangeEvent<HTMLInputElement>) => {
-    const files = [...(event.target.files ?? [])];
-    event.target.value = '';
+  const upload = async (files: readonly File[]) => {
     setBusy(true);
     setFault(undefined);
     for (const file of files) {
@@ -51,14 +50,12 @@ export function Pictures() {
       lead="The first is the main picture. PNG, JPEG, WebP or SVG, up to 8 MB."
       actions={product.pictures.length > 0 ? add : undefined}
     >
-      <chakra.input
+      <FileInput
         ref={input}
-        type="file"
-        aria-label="Picture files"
-        accept="image/png,image/jpeg,image/webp,image/svg+xml"
+        label="Picture files"
+        accept={PICTURE_FILES}
         multiple
-        hidden
-        onChange={(event) => void upload(event)}
+        onFiles={(files) => void upload(files)}
       />
       {fault && (
         <Text color="brick.fg" role="alert">

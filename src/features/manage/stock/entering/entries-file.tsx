@@ -5,6 +5,7 @@ import { FileSpreadsheet } from 'lucide-react';
 import { useRef } from 'react';
 import { z } from 'zod';
 import { send, useBusy, wordsOf } from '@/features/kit/shared';
+import { FileInput } from '@/ui/file-input';
 import { sayFailed } from '@/ui/toasts';
 
 const textSchema = z.object({ text: z.string() });
@@ -25,17 +26,11 @@ export function EntriesFile({ onText }: { onText: (text: string) => void }) {
       <Button variant="outline" size="sm" loading={busy} onClick={() => input.current?.click()}>
         <FileSpreadsheet size={16} aria-hidden /> Open a spreadsheet
       </Button>
-      <input
+      <FileInput
         ref={input}
-        type="file"
+        label="Spreadsheet of lines"
         accept=".csv,.tsv,.txt,.xlsx"
-        aria-label="Spreadsheet of lines"
-        hidden
-        onChange={(event) => {
-          const [file] = event.currentTarget.files ?? [];
-          event.currentTarget.value = '';
-          if (file) void run(() => read(file));
-        }}
+        onFiles={([file]) => file && void run(() => read(file))}
       />
     </>
   );
