@@ -5,12 +5,14 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { type ClashWay, clashWays, compareCatalogs, type PlannedThing, wayOf } from '../core/compared';
 import { type CatalogReading } from '../core/exchange';
+import { type ListMapping, listMappingSchema } from '../core/supplier-list';
 import { thingLines } from '../core/words';
 import { type Services } from '../services/context';
 import { pathWithin } from '../services/files/within';
 import { exportCatalog, exportPacked } from '../services/importing/export';
 import { importFile } from '../services/importing/apply';
 import { type ImportFile, type ImportWish, openImport, planOfImport } from '../services/importing/import';
+import { keepMapping, mappingOf } from '../services/importing/list-mappings';
 import { exportSpreadsheet, spreadsheetsOut, spreadsheetTitle } from '../services/importing/spreadsheets';
 import { openFile } from '../services/packing/packed';
 import { Refusal } from '../services/refusal';
@@ -126,10 +128,18 @@ export async function runImport(
   {
     plan,
     drafts: asDrafts,
+    supplier,
     clashes,
     database: url,
     'with-faults': withFaults,
-  }: { plan?: boolean; drafts?: boolean; clashes?: string; database?: string; 'with-faults'?: boolean },
+  }: {
+    plan?: boolean;
+    drafts?: boolean;
+    supplier?: string;
+    clashes?: string;
+    database?: string;
+    'with-faults'?: boolean;
+  },
 ): Promise<number> {
   const bytes = bytesOf(file);
   const way = clashesOf(clashes);
@@ -140,14 +150,25 @@ export async function runImport(
       saying(async () => {
         const context = { database, now: () => new Date() };
         const opened = await openImport(context, { name: file, bytes }, besides(file));
-        const wish: ImportWish = { decisions: {}, clashes: way, asDrafts };
+        const list = supplier === undefined ? undefined : await listOf(context, opened, supplier);
+        const wish: ImportWish = { decisions: {}, clashes: way, asDrafts, list };
         if (plan) return tellPlan(io, context, opened, wish);
         const { words } = await importFile(context, opened, { ...wish, withFaults });
+        if (list) await keepMapping(context, list);
         io.write(`${file}: ${words}\n`);
         return 0;
       }),
     { mayBegin: true },
   );
+}
+
+/** What the columns of a supplier's list say. @throws BadInput for what is no spreadsheet, or a name that is none */
+async function listOf(context: Services, { name, grid }: ImportFile, supplier: string): Promise<ListMapping> {
+  if (!grid) throw new BadInput([`${name}: this is no spreadsheet, and no supplier’s list.`]);
+  const read = listMappingSchema.shape.supplier.safeParse(supplier);
+  if (!read.success || read.data === '')
+    throw new BadInput(['oak import: --supplier: say the supplier’s name, in at most 80 characters.']);
+  return mappingOf(context, grid, read.data);
 }
 
 async function tellPlan(io: Streams, context: Services, file: ImportFile, wish: ImportWish): Promise<number> {

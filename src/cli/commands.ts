@@ -43,11 +43,14 @@ const USAGE = `Usage:
       a folder beside it; the same catalog is the same file
       --sheet NAME        a spreadsheet in the place of it, as CSV or, where the file ends in .xlsx, a workbook:
                           ${spreadsheetsOut.join(', ')}
-  oak import FILE [--plan] [--drafts] [--clashes theirs|ours|both] [--with-faults] [--database URL]
+  oak import FILE [--plan] [--drafts] [--supplier NAME] [--clashes theirs|ours|both] [--with-faults]
+             [--database URL]
       puts a catalog file or a spreadsheet into the shop: all of it, or nothing; what the file doesn't have stays as it
       is
       --plan              only says what it would do
       --drafts            products and sheets come as drafts: the shop stays as it is until they are published
+      --supplier NAME     a spreadsheet is this supplier's list: its columns say what they said last time, or what they
+                          seem to say, and rows become products with choices and variants
       --clashes WAY       what becomes of what is something else here under the same name; refused unless said
       --with-faults       products with faults come, too; none of them is sold until it is mended
   oak diff A B
@@ -248,6 +251,7 @@ const OPTIONS = {
   'with-faults': { type: 'boolean' },
   sheet: { type: 'string' },
   drafts: { type: 'boolean' },
+  supplier: { type: 'string' },
 } as const;
 
 type Command =
@@ -261,7 +265,7 @@ const TAKES: Readonly<Record<Command, readonly (keyof typeof OPTIONS)[]>> = {
   prove: ['catalog'],
   ledger: ['database'],
   export: ['sheet', 'database'],
-  import: ['plan', 'drafts', 'clashes', 'with-faults', 'database'],
+  import: ['plan', 'drafts', 'supplier', 'clashes', 'with-faults', 'database'],
   diff: [],
   backup: ['database'],
   restore: ['replace', 'database'],

@@ -1,5 +1,7 @@
-export { type Grid } from './grid';
+export { withChanged } from './changed';
+export { type DecimalSign, decimalSignOf, type Grid, withPoint } from './grid';
+export { ownersIn } from './kind';
 export { type SpreadsheetKey, spreadsheetKeys, spreadsheetKind } from './kinds';
 export { unitText } from './kinds/stock';
-export { readSpreadsheet, type SpreadsheetReading } from './read';
+export { readSpreadsheet, spreadsheetIn, type SpreadsheetReading } from './read';
 export { writeSpreadsheet, type WrittenSpreadsheet } from './write';

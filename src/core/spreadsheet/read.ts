@@ -97,15 +97,33 @@ const SCHEMAS = {
   priceLists: priceListSchema,
 } as const satisfies Record<OwnerList, unknown>;
 
+/** Where the headings of a spreadsheet stand, and which kind it is by them; a null kind where they are no such. */
+function headOf(grid: Grid) {
+  const top = grid.findIndex((row) => row.some((cell) => cell.trim() !== ''));
+  const head = grid[top] ?? [];
+  return { top, head, key: kindOf(head) };
+}
+
+/**
+ * The kind of spreadsheet that a grid is by its headings.
+ *
+ * @returns null where they are no such; else with what its first column calls the things
+ */
+export function spreadsheetIn(grid: Grid): { readonly key: SpreadsheetKey; readonly named: readonly string[] } | null {
+  const { top, head, key } = headOf(grid);
+  if (key === null) return null;
+  const called = sameHead(spreadsheetKind(key).names[0]?.head ?? '');
+  const place = head.findIndex((text) => sameHead(text) === called);
+  return { key, named: grid.slice(top + 1).flatMap((row) => row[place]?.trim() || []) };
+}
+
 /**
  * Reads a spreadsheet as a change of a catalog: each row is what its first columns name, and what its other cells say
  * otherwise than the catalog is changed. Rows and columns that are not there stay as they are; an empty cell says that
  * there is nothing.
  */
 export function readSpreadsheet(grid: Grid, catalog: Catalog): SpreadsheetReading {
-  const top = grid.findIndex((row) => row.some((cell) => cell.trim() !== ''));
-  const head = grid[top] ?? [];
-  const key = kindOf(head);
+  const { top, head, key } = headOf(grid);
   if (key === null)
     return {
       kind: null,

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { blob, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { type FileType, type PriceList, type Shop } from '../../core/catalog';
+import { type ListMapping } from '../../core/supplier-list';
 import { type ProductCard } from '../cards';
 import { formerDraft, productDocument, sheetDocument } from '../documents';
 import { id, instant } from './columns';
@@ -393,6 +394,13 @@ export const catalogImports = sqliteTable('catalog_imports', {
   came: text('came'),
   undone: integer('undone', { mode: 'boolean' }).notNull().default(false),
   at: instant('at').notNull(),
+});
+
+/** How suppliers' flat lists become products, kept for their next list. */
+export const listMappings = sqliteTable('list_mappings', {
+  supplier: text('supplier').primaryKey(),
+  mapping: text('mapping', { mode: 'json' }).$type<ListMapping>().notNull(),
+  usedAt: instant('used_at').notNull(),
 });
 
 /** Files that customers have uploaded, under the hash of name, type and content. Never served as a page. */

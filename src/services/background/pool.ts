@@ -16,6 +16,7 @@ const LONGER: Partial<Record<keyof Tasks, number>> = {
   // A whole shop is in one file.
   catalogFile: 60_000,
   spreadsheetChanges: 60_000,
+  supplierList: 60_000,
   spreadsheetFile: 60_000,
   faultsOfImport: 300_000,
 };
@@ -34,6 +35,7 @@ const sizes = {
   drawing: 'small',
   catalogFile: 'large',
   spreadsheetChanges: 'large',
+  supplierList: 'large',
   spreadsheetFile: 'large',
   faultsOfImport: 'large',
   swatchLines: 'small',

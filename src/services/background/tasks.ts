@@ -10,6 +10,7 @@ import {
 } from '../../core/exchange';
 import { prove } from '../../core/judge';
 import { type Grid, readSpreadsheet, type SpreadsheetReading, type WrittenSpreadsheet } from '../../core/spreadsheet';
+import { type ListMapping, type ListReading, readSupplierList } from '../../core/supplier-list';
 import { type ProductCard } from '../../data/cards';
 import { cardOf } from '../figures/card';
 import { brokenProof, compareSides, isStopped, type Comparison, type Sides } from '../figures/comparison';
@@ -42,6 +43,17 @@ export const catalogFile = ({ bytes }: { bytes: Uint8Array }): Promise<OpenedFil
 /** What a spreadsheet makes of a catalog. */
 export const spreadsheetChanges = ({ grid, catalog }: { grid: Grid; catalog: Catalog }): SpreadsheetReading =>
   readSpreadsheet(grid, catalog);
+
+/** What a supplier's list makes of a catalog. */
+export const supplierList = ({
+  grid,
+  mapping,
+  catalog,
+}: {
+  grid: Grid;
+  mapping: ListMapping;
+  catalog: Catalog;
+}): ListReading => readSupplierList(grid, mapping, catalog);
 
 /** A spreadsheet as a file. */
 export const spreadsheetFile = ({

@@ -13,6 +13,7 @@ import {
 } from '../../core/compared';
 import { faultJson, type ImportFault, nameFaults, pathText } from '../../core/exchange';
 import { type Grid } from '../../core/spreadsheet';
+import { type ListMapping } from '../../core/supplier-list';
 import { type Queries } from '../../data/database';
 import { catalogStates, products, sheets } from '../../data/schema';
 import { inBackground } from '../background/pool';
@@ -26,6 +27,8 @@ import { type ReadPictureFile, readPictures, type SafePictures, withPicturesAt }
 export interface ImportFile {
   readonly name: string;
   readonly pictures: SafePictures;
+  /** what stands in it, where it is a spreadsheet */
+  readonly grid: Grid | null;
   /** what it says, with pictures by the addresses that they will have; a spreadsheet says it of what there is */
   says(ours: Catalog): Promise<Said>;
 }
@@ -62,6 +65,8 @@ export interface ImportWish {
   readonly clashes: ClashWay | null;
   /** whether products and sheets come as drafts, so that nothing changes in the shop until they are published */
   readonly asDrafts?: boolean;
+  /** what the columns of a spreadsheet say, where it is a supplier's list; absent where it is one of the shop's own */
+  readonly list?: ListMapping;
   /** the name of what the plan was worked out from; absent for whatever there is */
   readonly seen?: string;
   /** whether products with faults come, too, as in a shop that has some: none of them is sold until it is mended */
@@ -80,7 +85,8 @@ export async function openImport(
   beside: ReadPictureFile = () => Promise.resolve(null),
 ): Promise<ImportFile> {
   const opened = await inBackground('catalogFile', { bytes }, 'This file');
-  if (opened.kind === 'spreadsheet') return { name, pictures: new Map(), says: saidBySpreadsheet(opened.grid) };
+  if (opened.kind === 'spreadsheet')
+    return { name, pictures: new Map(), grid: opened.grid, says: saidBySpreadsheet(opened.grid) };
   const { reading, pictures } = opened;
   if (reading.faults) {
     const told = reading.faults.map(faultJson).map(({ path, message }) => `${pathText(path)}: ${message}`);
@@ -90,7 +96,7 @@ export async function openImport(
     ? (src) => Promise.resolve(pictures.has(src) ? Buffer.from(pictures.get(src) ?? []) : null)
     : beside;
   const { safe, said } = await saidByCatalog(database.read, reading.catalog, read);
-  return { name, pictures: safe, says: () => Promise.resolve(said) };
+  return { name, pictures: safe, grid: null, says: () => Promise.resolve(said) };
 }
 
 async function saidByCatalog(queries: Queries, catalog: Catalog, read: ReadPictureFile) {
@@ -127,6 +133,11 @@ const saidBySpreadsheet =
     );
     return { catalog, faults: faults.map(ofFile), notes, meansOurs: true };
   };
+
+const saidByList = async (grid: Grid, mapping: ListMapping, ours: Catalog): Promise<Said> => {
+  const { catalog, faults, notes } = await inBackground('supplierList', { grid, mapping, catalog: ours }, 'This list');
+  return { catalog, faults: faults.map(ofFile), notes, meansOurs: true };
+};
 
 const ofFile = (message: string): PlanFault => ({ list: 'file', key: '', title: '', message });
 
@@ -179,7 +190,7 @@ export async function worked(context: Services, file: ImportFile, wish: Omit<Imp
     ours: await readWholeCatalog(read),
     seen: await nameOfNow(read),
   }));
-  const said = await file.says(ours);
+  const said = await (file.grid && wish.list ? saidByList(file.grid, wish.list, ours) : file.says(ours));
   const theirs = wish.asDrafts ? asDrafts(ours, said.catalog) : said.catalog;
   const things = planImport(ours, theirs).map((thing): PlannedThing =>
     said.meansOurs && thing.what === 'clash' ? { ...thing, what: 'changed' } : thing,

@@ -2,11 +2,13 @@ import { createHash } from 'node:crypto';
 import { LRUCache } from 'lru-cache';
 import { z } from 'zod';
 import { clashWays, type PlannedThing } from '../../core/compared';
+import { listMappingSchema, looksLikeList } from '../../core/supplier-list';
 import { CATALOG_LIST_WORDS, differenceLines } from '../../core/words';
 import { type Services } from '../context';
 import { Refusal } from '../refusal';
 import { type ImportDone, importFile } from './apply';
 import { type ImportFile, openImport, type PlanFault, planOfImport } from './import';
+import { keepMapping } from './list-mappings';
 
 /** So many bytes of opened files are kept, for so long: whoever comes later sends the file again. */
 const MOST_KEPT = 300 * 1024 * 1024;
@@ -19,13 +21,21 @@ const holder = globalThis as { oakKnotOpenedFiles?: LRUCache<string, ImportFile>
 const opened = (): LRUCache<string, ImportFile> =>
   (holder.oakKnotOpenedFiles ??= new LRUCache({ maxSize: MOST_KEPT, ttl: KEPT_FOR }));
 
+/** A file that has been opened. */
+export interface KeptFile {
+  /** the name under which it is kept */
+  readonly file: string;
+  /** a catalog, a spreadsheet as the shop writes them, or somebody else's list */
+  readonly is: 'catalog' | 'spreadsheet' | 'list';
+}
+
 /**
  * Opens a file that is to be looked at before it comes in, and keeps it for a while.
  *
- * @returns the name under which it is kept
+ * @returns the name under which it is kept, and what it seems to be
  * @throws Refusal 422 as {@link openImport}
  */
-export async function keepOpened(context: Services, name: string, bytes: Buffer): Promise<{ readonly file: string }> {
+export async function keepOpened(context: Services, name: string, bytes: Buffer): Promise<KeptFile> {
   const file = createHash('sha256').update(name).update('\0').update(bytes).digest('hex').slice(0, 32);
   if (!opened().has(file)) {
     const seen = name.replace(/\p{C}/gu, '').slice(0, LONGEST_NAME);
@@ -33,11 +43,12 @@ export async function keepOpened(context: Services, name: string, bytes: Buffer)
     // What is opened takes more room than what it was opened from.
     opened().set(file, read, { size: Math.min(MOST_KEPT, bytes.length * 4 + 1) });
   }
-  return { file };
+  const grid = opened().get(file)?.grid ?? null;
+  return { file, is: grid === null ? 'catalog' : looksLikeList(grid) ? 'list' : 'spreadsheet' };
 }
 
 /** @throws Refusal 404 `fileGone` where it is not kept any more */
-function requireOpened(file: string): ImportFile {
+export function requireOpened(file: string): ImportFile {
   const known = opened().get(file);
   if (!known) throw new Refusal(404, 'fileGone', 'This file is not kept any more. Choose it again.');
   return known;
@@ -47,6 +58,7 @@ export const importWishSchema = z.strictObject({
   file: z.string().max(64),
   decisions: z.record(z.string().max(140), z.enum(clashWays)).default({}),
   asDrafts: z.boolean().default(false).describe('whether products and sheets come as drafts'),
+  list: listMappingSchema.optional().describe('what its columns say, where it is a supplier’s list'),
 });
 export type ImportWishInput = z.infer<typeof importWishSchema>;
 
@@ -107,5 +119,11 @@ export async function planOfOpened(context: Services, { file, ...wish }: ImportW
 }
 
 /** Lets an opened file come in. @throws Refusal 404, and as {@link importFile} */
-export const importOpened = (context: Services, { file, ...wish }: z.infer<typeof importSchema>): Promise<ImportDone> =>
-  importFile(context, requireOpened(file), { ...wish, clashes: null });
+export async function importOpened(
+  context: Services,
+  { file, ...wish }: z.infer<typeof importSchema>,
+): Promise<ImportDone> {
+  const done = await importFile(context, requireOpened(file), { ...wish, clashes: null });
+  if (wish.list) await keepMapping(context, wish.list);
+  return done;
+}

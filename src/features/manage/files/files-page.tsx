@@ -14,7 +14,8 @@ import { Card } from './card';
 import { ImportPlan } from './import-plan';
 import { PastImports } from './past-imports';
 import { type OfferedSpreadsheet, SpreadsheetCard } from './spreadsheet-card';
-import { useImport } from './use-import';
+import { SupplierList } from './supplier-list/supplier-list';
+import { type Looked, useImport } from './use-import';
 
 function ExportCard() {
   return (
@@ -82,7 +83,9 @@ function ImportCard({
           <Button variant="outline" loading={isBusy} onClick={() => input.current?.click()}>
             <Upload size={16} aria-hidden /> Choose a file
           </Button>
-          <Text color="fg.muted">or drop it here: a catalog as ZIP or JSON, a spreadsheet as XLSX or CSV</Text>
+          <Text color="fg.muted">
+            or drop it here: a catalog as ZIP or JSON, a spreadsheet or a supplier’s list as XLSX or CSV
+          </Text>
         </HStack>
         <FileInput
           ref={input}
@@ -102,14 +105,22 @@ interface Props {
   spreadsheets: readonly OfferedSpreadsheet[];
 }
 
+/** A spreadsheet can be a supplier’s list, and one that is can be told what its columns say. */
+const listWords = ({ is, list }: Looked, run: () => void) =>
+  is === 'catalog' ? undefined : { run, words: list ? 'Back to columns' : 'It is a supplier’s list' };
+
 /** The catalog as a file: out, and in again with a plan. */
 export function FilesPage({ imports, spreadsheets }: Props) {
   const router = useRouter();
-  const { looked, isBusy, fault, open, decide, allowFaults, draft, bringIn, close } = useImport();
+  const { looked, listed, isBusy, fault, open, ...importing } = useImport();
   const take = async () => {
-    const done = await bringIn();
+    const isSpreadsheet = looked?.is !== 'catalog';
+    const done = await importing.bringIn();
     if (!done) return;
-    sayDone('Imported', `${done.words}. Undo takes it back.`);
+    sayDone(
+      'Imported',
+      `${done.words}.${isSpreadsheet ? ' New products are drafts: publish them in Products.' : ''} Undo takes it back.`,
+    );
     router.refresh();
   };
   return (
@@ -125,13 +136,22 @@ export function FilesPage({ imports, spreadsheets }: Props) {
             {...looked}
             name={looked.file.name}
             isBusy={isBusy}
-            onDecide={decide}
-            onAllow={allowFaults}
-            onDraft={draft}
+            onDecide={importing.decide}
+            onAllow={importing.allowFaults}
+            onDraft={importing.draft}
             onImport={() => void take()}
-            onClose={close}
+            onList={listWords(looked, importing.asList)}
+            onClose={importing.close}
           />
         </Stack>
+      ) : listed ? (
+        <SupplierList
+          listed={listed}
+          isBusy={isBusy}
+          fault={fault}
+          onPlan={importing.planList}
+          onClose={importing.close}
+        />
       ) : (
         <Stack gap="8">
           <SimpleGrid columns={{ base: 1, lg: 2 }} gap="5" alignItems="start">

@@ -6,6 +6,7 @@ import { counted } from '@/core/words';
 import { type PlanRow, type PlanView } from '@/services/importing/opened';
 import { Slip, type Tone } from '@/ui/text';
 import { Tick } from '@/ui/tick';
+import { FaultList, Notes } from './told';
 
 const TONES: Readonly<Record<PlanRow['what'], { readonly tone: Tone; readonly words: string }>> = {
   new: { tone: 'lichen', words: 'New' },
@@ -74,6 +75,37 @@ function Row({
   );
 }
 
+/** So many new things of a kind are named at once: more of them are there to be opened. */
+const MOST_AT_ONCE = 20;
+
+interface SectionProps {
+  of: string;
+  rows: readonly PlanRow[];
+  decided: Decisions;
+  onDecide: (name: string, way: ClashWay) => void;
+}
+
+/** What becomes of the things of a kind. */
+function Section({ of, rows, decided, onDecide }: SectionProps) {
+  const list = rows.map((row) => <Row key={thingName(row)} row={row} decided={decided} onDecide={onDecide} />);
+  const areMany = rows.length > MOST_AT_ONCE && rows.every(({ what }) => what === 'new');
+  return (
+    <Box as="section" aria-label={of}>
+      <Heading as="h3" size="sm" mb="1">
+        {of}
+      </Heading>
+      {areMany ? (
+        <chakra.details borderTopWidth="1px" pt="2">
+          <chakra.summary cursor="pointer">{rows.length} new</chakra.summary>
+          {list}
+        </chakra.details>
+      ) : (
+        list
+      )}
+    </Box>
+  );
+}
+
 /** How many things there are of each kind of news, in one line. */
 function sumWords({ counts }: PlanView): string {
   const { new: fresh, changed, clash, same } = counts;
@@ -83,54 +115,6 @@ function sumWords({ counts }: PlanView): string {
     ...(clash > 0 ? [`${clash} with the name of something else here`] : []),
     ...(same > 0 ? [`${same} the same`] : []),
   ].join(', ');
-}
-
-interface FaultsProps extends Pick<PlanView, 'faults' | 'canComeFaulty'> {
-  withFaults: boolean;
-  onAllow: (isAllowed: boolean) => void;
-}
-
-/** What keeps the file from coming in. */
-function Faults({ faults, canComeFaulty, withFaults, onAllow }: FaultsProps) {
-  if (faults.length === 0) return null;
-  return (
-    <Box bg="brick.subtle" borderWidth="1px" borderColor="brick.muted" borderRadius="l2" px="4" py="3" role="alert">
-      <Text fontWeight="600">
-        {counted(faults.length, 'thing', 'things')} to fix in the file before it can be imported
-      </Text>
-      <Stack as="ul" gap="1" mt="1" fontSize="sm" listStyleType="none">
-        {faults.map(({ title, message }) => (
-          <Text as="li" key={`${title} ${message}`} overflowWrap="anywhere">
-            {title !== '' && !message.startsWith(title) && <b>{title}: </b>}
-            {message}
-          </Text>
-        ))}
-      </Stack>
-      {canComeFaulty && (
-        <Box mt="3">
-          <Tick
-            label="Import all the same. These products can’t be sold until they are fixed."
-            checked={withFaults}
-            onChange={onAllow}
-          />
-        </Box>
-      )}
-    </Box>
-  );
-}
-
-/** What of the file is not read. */
-function Notes({ notes }: Pick<PlanView, 'notes'>) {
-  if (notes.length === 0) return null;
-  return (
-    <Stack as="ul" gap="1" fontSize="sm" color="fg.muted" listStyleType="none" aria-label="Not read">
-      {notes.map((note) => (
-        <Text as="li" key={note} overflowWrap="anywhere">
-          {note}
-        </Text>
-      ))}
-    </Stack>
-  );
 }
 
 interface Props {
@@ -144,13 +128,18 @@ interface Props {
   onDraft: (asDrafts: boolean) => void;
   onDecide: (name: string, way: ClashWay) => void;
   onImport: () => void;
+  /** takes it for a supplier’s list, or goes back to its columns; absent for what is no spreadsheet */
+  onList?: { readonly words: string; readonly run: () => void };
   onClose: () => void;
 }
 
 /** What a file would do, thing by thing, and the decision to let it. */
 export function ImportPlan(props: Props) {
   const { name, plan, decided, isBusy, withFaults, onAllow, onDecide, onImport, onClose } = props;
-  const hasDrafted = plan.rows.some(({ list }) => list === 'products' || list === 'sheets');
+  // What a spreadsheet makes anew is a draft in any case.
+  const hasDrafted = plan.rows.some(
+    ({ list, what }) => (list === 'products' || list === 'sheets') && (what !== 'new' || !props.onList),
+  );
   const lists = [...new Set(plan.rows.map(({ of }) => of))];
   const open = plan.rows.filter((row) => row.what === 'clash' && decided[thingName(row)] === undefined).length;
   return (
@@ -163,6 +152,11 @@ export function ImportPlan(props: Props) {
           <Text color="fg.muted">{sumWords(plan)}. Nothing is imported yet.</Text>
         </Box>
         <HStack>
+          {props.onList && (
+            <Button variant="ghost" onClick={props.onList.run}>
+              {props.onList.words}
+            </Button>
+          )}
           <Button variant="outline" onClick={onClose}>
             Discard
           </Button>
@@ -183,7 +177,17 @@ export function ImportPlan(props: Props) {
           onChange={props.onDraft}
         />
       )}
-      <Faults {...plan} withFaults={withFaults} onAllow={onAllow} />
+      <FaultList faults={plan.faults}>
+        {plan.canComeFaulty && (
+          <Box mt="3">
+            <Tick
+              label="Import all the same. These products can’t be sold until they are fixed."
+              checked={withFaults}
+              onChange={onAllow}
+            />
+          </Box>
+        )}
+      </FaultList>
       <Notes notes={plan.notes} />
       {open > 0 && (
         <Text color="brick.fg">
@@ -193,16 +197,13 @@ export function ImportPlan(props: Props) {
       )}
       {plan.rows.length === 0 && <Text>Nothing differs: the shop has all of it already.</Text>}
       {lists.map((of) => (
-        <Box key={of} as="section" aria-label={of}>
-          <Heading as="h3" size="sm" mb="1">
-            {of}
-          </Heading>
-          {plan.rows
-            .filter((row) => row.of === of)
-            .map((row) => (
-              <Row key={thingName(row)} row={row} decided={decided} onDecide={onDecide} />
-            ))}
-        </Box>
+        <Section
+          key={of}
+          of={of}
+          rows={plan.rows.filter((row) => row.of === of)}
+          decided={decided}
+          onDecide={onDecide}
+        />
       ))}
       {plan.more > 0 && <Text color="fg.muted">And {plan.more} more.</Text>}
     </Stack>

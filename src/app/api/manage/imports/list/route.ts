@@ -1,0 +1,7 @@
+import { answer, LARGEST_DRAFT, readJson } from '@/http/route';
+import { listWishSchema, lookAtList } from '@/services/importing/supplier-lists';
+
+/** What an opened spreadsheet says as a supplier's list. */
+export function POST(request: Request): Promise<Response> {
+  return answer(async (context) => lookAtList(context, await readJson(request, listWishSchema, LARGEST_DRAFT)));
+}

@@ -1,0 +1,202 @@
+import { gtinFault } from '../catalog';
+import { readTypedMoney } from '../exchange';
+import { type Exact } from '../number';
+import { readNumber } from '../quantity';
+import { inOneLine, plainWords } from '../text';
+import { type ColumnUse, FIGURE_USES, type ListColumn, type ListMapping } from './mapping';
+import { PARTING, withoutEnd } from './parting';
+import { pointed, signIn, type ListTable } from './table';
+
+/** One row of a list, read. */
+export interface ListRow {
+  readonly number: number;
+  readonly title: string;
+  readonly code: string;
+  readonly sku: string;
+  readonly gtin: string | null;
+  readonly price: Money | null;
+  readonly wasPrice: Money | null;
+  readonly cost: Money | null;
+  readonly onHand: string | null;
+  readonly category: string;
+  readonly description: string;
+  readonly tags: string;
+  /** what it has of each column that may be a choice, as it stands */
+  readonly values: readonly string[];
+}
+
+/** An amount of money, and how it was written. */
+export interface Money {
+  readonly value: Exact;
+  readonly text: string;
+}
+
+/** Rows of one product. */
+export interface ListGroup {
+  readonly title: string;
+  readonly rows: readonly ListRow[];
+}
+
+/** A list whose rows have been read. */
+export interface ReadList {
+  readonly groups: readonly ListGroup[];
+  /** the columns that may be choices, in their order */
+  readonly choices: readonly ListColumn[];
+}
+
+/** Says what is wrong, or what is not read, of a row. */
+export interface Teller {
+  fault(message: string): void;
+  note(message: string): void;
+}
+
+/** What an option is called for a value. */
+export const wordFor = ({ words }: ListColumn, value: string): string =>
+  Object.hasOwn(words, value) && words[value] !== '' ? (words[value] ?? value) : value;
+
+/** What a choice of a column is called: `COLOUR` is `Colour`. */
+export function choiceTitle({ title, head }: ListColumn): string {
+  if (title !== '') return title;
+  const plain = head.replace(/ \[\d\]$/, '');
+  return (plain === plain.toUpperCase() ? plain.charAt(0) + plain.slice(1).toLowerCase() : plain).slice(0, 80);
+}
+
+/**
+ * Reads the rows of a list, and puts those together that are one product: by its number where the list has one, else by
+ * its title, in which the row’s own values make no difference.
+ *
+ * @param currency the shop’s
+ */
+export function groupsOf(table: ListTable, mapping: ListMapping, currency: string, tell: Teller): ReadList {
+  const choices = mapping.columns.filter(({ use, head }) => use === 'choice' && table.heads.includes(head));
+  const rows = rowsOf(table, mapping, choices, { currency, tell });
+  const groups = new Map<string, { title: string; rows: ListRow[] }>();
+  for (const row of rows) {
+    const title = ownTitle(row, choices);
+    const name = plainWords(row.code === '' ? title : `# ${row.code}`);
+    const known = groups.get(name);
+    if (known) known.rows.push(row);
+    else groups.set(name, { title, rows: [row] });
+  }
+  return {
+    choices,
+    groups: [...groups.values()].map(({ title, rows: own }) => ({
+      title: sharedTitle(title, own, choices),
+      rows: own,
+    })),
+  };
+}
+
+interface Reading {
+  readonly currency: string;
+  readonly tell: Teller;
+}
+
+function rowsOf(
+  { heads, rows }: ListTable,
+  { columns }: ListMapping,
+  choices: readonly ListColumn[],
+  { currency, tell }: Reading,
+): ListRow[] {
+  const places = new Map<ColumnUse, number>();
+  for (const { use, head } of columns)
+    if (use !== 'choice' && !places.has(use) && heads.includes(head)) places.set(use, heads.indexOf(head));
+  const valuePlaces = choices.map(({ head }) => heads.indexOf(head));
+  const figures = [...FIGURE_USES].flatMap((use) => places.get(use) ?? []);
+  const sign = signIn(rows.flatMap(({ cells }) => figures.map((place) => cells[place] ?? '')));
+  return rows.flatMap(({ number, cells }): ListRow[] => {
+    const cell = (use: ColumnUse) => {
+      const place = places.get(use);
+      return place === undefined ? '' : (cells[place] ?? '');
+    };
+    const said = (use: ColumnUse) => `Row ${number}, ${heads[places.get(use) ?? 0] ?? ''}:`;
+    const money = (use: ColumnUse): Money | null => {
+      if (cell(use) === '') return null;
+      const read = readTypedMoney(pointed(cell(use), sign), currency);
+      if (read.fault !== undefined) tell.fault(`${said(use)} ${read.fault}`);
+      else if (read.value.sign() < 0) tell.fault(`${said(use)} “${cell(use)}” is less than nothing.`);
+      else if (read.value.decimalPlaces() === null) tell.fault(`${said(use)} “${cell(use)}” is no decimal.`);
+      else return { value: read.value, text: read.text };
+      return null;
+    };
+    if (cell('title') === '' && cell('code') === '') {
+      tell.note(`Row ${number} has no product name, and is not read.`);
+      return [];
+    }
+    const price = money('price');
+    if (places.has('price') && cell('price') === '')
+      tell.fault(`${said('price')} there is no price. Enter it, or remove the row.`);
+    return [
+      {
+        number,
+        title: cell('title') || cell('code'),
+        code: cell('code'),
+        sku: cell('sku'),
+        gtin: gtinOf(cell('gtin'), said('gtin'), tell),
+        price,
+        wasPrice: money('wasPrice'),
+        cost: money('cost'),
+        onHand: onHandOf(pointed(cell('onHand'), sign), said('onHand'), tell),
+        category: cell('category').slice(0, 80),
+        description: cell('description'),
+        tags: cell('tags'),
+        values: valuePlaces.map((place) => cells[place] ?? ''),
+      },
+    ];
+  });
+}
+
+/** A GTIN; what is none is told and left out, as the row can be sold without. */
+function gtinOf(text: string, said: string, tell: Teller): string | null {
+  if (text === '') return null;
+  const plain = text.replace(/[\s-]/g, '');
+  const fault = gtinFault(plain);
+  if (!fault) return plain;
+  const why =
+    fault.kind === 'checkDigit' ? `its check digit would have to be ${fault.right}` : 'it has 8, 12, 13 or 14 digits';
+  tell.note(`${said} “${text.slice(0, 40)}” is no GTIN, and is left out: ${why}.`);
+  return null;
+}
+
+function onHandOf(text: string, said: string, tell: Teller): string | null {
+  if (text === '') return null;
+  const read = readNumber(text);
+  if (!read.fault && read.value.decimalPlaces() !== null && read.value.sign() >= 0) return read.value.toString();
+  tell.fault(`${said} “${text.slice(0, 40)}” is not what is on hand. Enter a number such as 12.`);
+  return null;
+}
+
+/** The title of a row without the values that stand behind it: of `Bee suit, white, M` it is `Bee suit`. */
+function ownTitle({ title, values }: ListRow, choices: readonly ListColumn[]): string {
+  const words = new Set(
+    values.flatMap((value, place) => {
+      const column = choices[place];
+      return value === '' || !column ? [] : [value.toLowerCase(), wordFor(column, value).toLowerCase()];
+    }),
+  );
+  let rest = title;
+  for (let isCut = true; isCut;) {
+    isCut = false;
+    const plain = withoutEnd(rest, ')]');
+    for (const word of words) {
+      const start = plain.slice(0, -word.length);
+      const cut = withoutEnd(start, `${PARTING}([`);
+      if (!plain.toLowerCase().endsWith(word) || cut === start || cut === '') continue;
+      rest = cut;
+      isCut = true;
+      break;
+    }
+  }
+  return inOneLine(rest);
+}
+
+/** The title of rows that have a number in common: theirs, or the words that all of them begin with. */
+function sharedTitle(first: string, rows: readonly ListRow[], choices: readonly ListColumn[]): string {
+  let words = first.split(' ');
+  for (const row of rows) {
+    const other = ownTitle(row, choices).split(' ');
+    const differs = words.findIndex((word, place) => word.toLowerCase() !== other[place]?.toLowerCase());
+    if (differs >= 0) words = words.slice(0, differs);
+  }
+  return (withoutEnd(words.join(' '), PARTING) || first).slice(0, 160);
+}

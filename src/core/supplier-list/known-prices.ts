@@ -1,0 +1,171 @@
+import { hasOptions, type Option, type Product, type Variant } from '../catalog';
+import { Exact } from '../number';
+import { findAmounts, type FoundAmounts, type PricedRow } from './amounts';
+import { type ListGroup, type ListRow, type Teller } from './groups';
+import { type ListMapping } from './mapping';
+import { type ListScope, moneyText } from './scope';
+
+/** A row of a list with the variant that it is, and what is picked of choices. */
+export interface RowPlace {
+  readonly row: ListRow;
+  /** null where it is the product itself, or what is picked is no variant */
+  readonly variant: Variant | null;
+  readonly picked: Readonly<Record<string, string>>;
+}
+
+interface Priced {
+  readonly product: Product;
+  readonly group: ListGroup;
+  readonly scope: ListScope;
+  readonly mapping: ListMapping;
+  readonly tell: Teller;
+}
+
+const ZERO = Exact.of(0);
+
+/** What is priced: a variant, or what is picked of choices that make none. */
+interface Place extends PricedRow {
+  readonly variant: Variant | null;
+  /** what it costs now; null where it has no price yet */
+  readonly now: Exact | null;
+}
+
+/** The choices that rows tell apart, with their options and what these add. */
+interface Frame {
+  readonly keys: readonly string[];
+  readonly options: readonly (readonly Option[])[];
+  readonly amounts: readonly (readonly Exact[])[];
+}
+
+/** @returns null where amounts are more than a fixed one each */
+function frameOf({ product }: Priced, picked: readonly Readonly<Record<string, string>>[]): Frame | null {
+  const keys = [...new Set(picked.flatMap((each) => Object.keys(each)))];
+  const options = keys.map((key) => {
+    const choice = product.choices.find((each) => each.key === key);
+    return choice && hasOptions(choice) ? choice.options : [];
+  });
+  const plain = options
+    .flat()
+    .every(({ amount, breaks }) => breaks === null && (amount === null || amount.kind === 'fixed'));
+  if (!plain || product.soldBy.kind !== 'each') return null;
+  return { keys, options, amounts: options.map((each) => each.map(amountOf)) };
+}
+
+const amountOf = ({ amount }: Option): Exact => (amount?.kind === 'fixed' ? (Exact.parse(amount.value) ?? ZERO) : ZERO);
+
+const addedOf = (amounts: Frame['amounts'], options: readonly number[]): Exact =>
+  options.reduce((sum, option, place) => sum.plus(amounts[place]?.[option] ?? ZERO), ZERO);
+
+function placesOf({ product }: Priced, frame: Frame, rows: readonly RowPlace[]): Place[] {
+  const base = product.price === null ? null : Exact.parse(product.price);
+  const optionsOf = (picked: Readonly<Record<string, string>>) =>
+    frame.keys.map((key, place) => (frame.options[place] ?? []).findIndex((option) => option.key === picked[key]));
+  const nowOf = (variant: Variant | null, options: readonly number[]) => {
+    const own = variant?.price ? Exact.parse(variant.price) : base;
+    return own && own.plus(addedOf(frame.amounts, options));
+  };
+  const listed = new Set(rows.map(({ variant }) => variant));
+  const told = rows.flatMap(({ row, variant, picked }): Place[] => {
+    const options = optionsOf(picked);
+    return row.price ? [{ variant, options, now: nowOf(variant, options), price: row.price.value }] : [];
+  });
+  // What is not in the list costs what it did.
+  const others = product.variants.flatMap((variant): Place[] => {
+    const options = optionsOf(variant.options);
+    const now = nowOf(variant, options);
+    return listed.has(variant) || !now ? [] : [{ variant, options, now, price: now }];
+  });
+  return [...told, ...others].filter(({ options }) => options.every((option) => option >= 0));
+}
+
+/** The base price that most have where amounts stay as they are, and the others’ own. */
+function keepingAmounts(places: readonly Place[], amounts: Frame['amounts'], base: Exact | null): FoundAmounts {
+  const alone = places.map(({ price, options }) => price.minus(addedOf(amounts, options)));
+  const counts = new Map<string, number>();
+  for (const each of alone) counts.set(each.toString(), (counts.get(each.toString()) ?? 0) + 1);
+  const most = Math.max(0, ...counts.values());
+  // As it is, where no other is there more often.
+  const stays = base !== null && counts.get(base.toString()) === most;
+  const kept = stays ? base : (alone.find((each) => counts.get(each.toString()) === most) ?? ZERO);
+  return {
+    base: kept,
+    amounts,
+    own: new Map(alone.flatMap((each, place): [number, Exact][] => (each.equals(kept) ? [] : [[place, each]]))),
+  };
+}
+
+/** Amounts found anew among the options that places have; what others add stays. */
+function foundAnew(places: readonly Place[], { amounts }: Frame): FoundAmounts {
+  const used = amounts.map((_, choice) =>
+    [...new Set(places.map(({ options }) => options[choice] ?? 0))].sort((a, b) => a - b),
+  );
+  const found = findAmounts(
+    places.map(({ price, options }) => ({
+      price,
+      options: options.map((option, choice) => used[choice]?.indexOf(option) ?? 0),
+    })),
+    used.map((each) => each.length),
+  );
+  return {
+    ...found,
+    amounts: amounts.map((each, choice) =>
+      each.map((amount, option) => {
+        const place = used[choice]?.indexOf(option) ?? -1;
+        return place < 0 ? amount : (found.amounts[choice]?.[place] ?? ZERO);
+      }),
+    ),
+  };
+}
+
+const isSound = ({ base, own }: FoundAmounts) =>
+  base.sign() >= 0 && [...own.values()].every((each) => each.sign() >= 0);
+
+/** Writes an amount of money only where it is another one. */
+function setMoney(before: string | null, value: Exact | null, currency: string): string | null {
+  if (value === null) return null;
+  return before !== null && Exact.parse(before)?.equals(value) ? before : moneyText(value, currency);
+}
+
+function write({ product, scope }: Priced, frame: Frame, places: readonly Place[], found: FoundAmounts): void {
+  const { currency } = scope.catalog.shop;
+  product.price = setMoney(product.price, found.base, currency);
+  frame.options.forEach((options, choice) =>
+    options.forEach((option, place) => {
+      const amount = found.amounts[choice]?.[place] ?? ZERO;
+      if (!amount.equals(amountOf(option)))
+        option.amount = amount.sign() === 0 ? null : { kind: 'fixed', value: moneyText(amount, currency) };
+    }),
+  );
+  places.forEach(({ variant }, place) => {
+    if (variant) variant.price = setMoney(variant.price, found.own.get(place) ?? null, currency);
+  });
+}
+
+/**
+ * Lets a product cost what a list says, row by row: with the amounts that its options have, and where these don’t hold
+ * any more with others. Whatever else it adds for other choices stays.
+ */
+export function repriced(priced: Priced, rows: readonly RowPlace[]): void {
+  if (!rows.some(({ row }) => row.price)) return;
+  const { product, group, mapping, tell } = priced;
+  const frame = frameOf(priced, [
+    ...rows.map(({ picked }) => picked),
+    ...product.variants.map(({ options }) => options),
+  ]);
+  if (!frame) {
+    tell.note(`${group.title}: its prices are made in another way than base price and amounts, and stay as they are.`);
+    return;
+  }
+  const places = placesOf(priced, frame, rows);
+  if (places.every(({ now, price }) => now?.equals(price))) return;
+  const kept = keepingAmounts(places, frame.amounts, product.price === null ? null : Exact.parse(product.price));
+  const anew = mapping.prices === 'amounts' ? foundAnew(places, frame) : null;
+  const found = anew && kept.own.size > 0 && anew.own.size < kept.own.size ? anew : kept;
+  const best = isSound(found) ? found : (anew ?? found);
+  const open = best.own.size > 0 && places.some(({ variant }, place) => !variant && best.own.has(place));
+  if (open || !isSound(best))
+    tell.fault(
+      `${group.title}: its prices are no base price with amounts any more, and it has no variants that could have their own. Set its prices in the editor.`,
+    );
+  else write(priced, frame, places, best);
+}

@@ -1,0 +1,155 @@
+import { type Catalog, type Product } from '../catalog';
+import { type Grid, withChanged } from '../spreadsheet';
+import { type FoundAmounts } from './amounts';
+import { groupsOf, type ListGroup, type Teller } from './groups';
+import { updateProduct } from './known-product';
+import { type ListMapping } from './mapping';
+import { newProduct } from './new-product';
+import { listScope, type ListScope, moneyText } from './scope';
+import { combinationsOf, type Shape, shapeOf } from './shape';
+import { tableOf } from './table';
+
+/** A product that was found in a list. */
+export interface FoundProduct {
+  readonly title: string;
+  /** address of the product of the shop that it is; null for a new one */
+  readonly known: string | null;
+  readonly rows: number;
+  readonly choices: readonly { readonly title: string; readonly options: readonly string[] }[];
+  /** what all rows have in common */
+  readonly shared: readonly { readonly title: string; readonly value: string }[];
+  /** how many combinations there would be of all options */
+  readonly combinations: number;
+  /** how a new one is priced; null where the list has no prices, or it is there already */
+  readonly prices: FoundPrices | null;
+}
+
+export interface FoundPrices {
+  readonly base: string;
+  /** what options add, of those that add something */
+  readonly amounts: readonly { readonly option: string; readonly value: string }[];
+  /** how many rows have a price of their own */
+  readonly own: number;
+}
+
+/** What a list makes of a catalog. */
+export interface ListReading {
+  /** what it changes, and nothing else: a part of a shop */
+  readonly catalog: Catalog;
+  readonly products: readonly FoundProduct[];
+  /** what is wrong, in words that say in which row */
+  readonly faults: readonly string[];
+  /** what of it is not read, or stays as it is */
+  readonly notes: readonly string[];
+}
+
+const MOST_FAULTS = 500;
+const MOST_NOTES = 200;
+
+/** Collects what is told, up to a limit. */
+class Telling implements Teller {
+  readonly faults: string[] = [];
+  readonly notes: string[] = [];
+
+  fault(message: string): void {
+    if (this.faults.length < MOST_FAULTS) this.faults.push(message);
+  }
+
+  note(message: string): void {
+    if (this.notes.length < MOST_NOTES) this.notes.push(message);
+  }
+}
+
+/**
+ * Reads a supplier’s flat list as a change of a catalog: rows become products with choices and variants, or what they
+ * say otherwise of products that are there, told by their SKUs and GTINs.
+ */
+export function readSupplierList(grid: Grid, mapping: ListMapping, catalog: Catalog): ListReading {
+  const tell = new Telling();
+  const table = tableOf(grid, mapping.split);
+  const scope = listScope(catalog);
+  const changed = new Map<string, Product>();
+  const products: FoundProduct[] = [];
+  requireNamed(mapping, table.heads, tell);
+  const { groups, choices } = groupsOf(table, mapping, catalog.shop.currency, tell);
+  if (table.skipped.length > 0) tell.note(`${rowsWords(table.skipped)} only part the list, and are not read.`);
+  let otherStock = 0;
+  for (const group of groups) {
+    const shape = shapeOf(group, choices, tell);
+    const slug = knownSlug(group, mapping, scope, tell);
+    if (slug === null) {
+      const { product, found } = newProduct(group, shape, mapping, scope);
+      changed.set(product.slug, product);
+      products.push(told(group, shape, null, found && pricesWords(found, shape, catalog)));
+      continue;
+    }
+    const product = changed.get(slug) ?? structuredClone(scope.products.get(slug) as Product);
+    changed.set(slug, product);
+    otherStock += updateProduct({ product, group, shape, scope, mapping, tell }).otherStock;
+    products.push(told(group, shape, slug, null));
+  }
+  if (otherStock > 0)
+    tell.note(
+      `What is on hand is not changed from here: ${otherStock} stock ${otherStock === 1 ? 'item has' : 'items have'} another figure in the list. Count them where stock is counted.`,
+    );
+  const part = withChanged(catalog, 'products', changed);
+  return { catalog: { ...part, stock: [...scope.items.values()] }, products, faults: tell.faults, notes: tell.notes };
+}
+
+const told = (
+  { title, rows }: ListGroup,
+  shape: Shape,
+  known: string | null,
+  prices: FoundPrices | null,
+): FoundProduct => ({
+  title,
+  known,
+  rows: rows.length,
+  choices: shape.choices.map(({ title: called, options }) => ({ title: called, options })),
+  shared: shape.shared,
+  combinations: combinationsOf(shape),
+  prices,
+});
+
+function pricesWords({ base, amounts, own }: FoundAmounts, { choices }: Shape, { shop }: Catalog): FoundPrices {
+  return {
+    base: moneyText(base, shop.currency),
+    amounts: amounts.flatMap((each, choice) =>
+      each.flatMap((amount, option) =>
+        amount.sign() === 0
+          ? []
+          : { option: choices[choice]?.options[option] ?? '', value: moneyText(amount, shop.currency) },
+      ),
+    ),
+    own: own.size,
+  };
+}
+
+const rowsWords = (numbers: readonly number[]): string =>
+  `${numbers.length === 1 ? 'Row' : 'Rows'} ${numbers.slice(0, 10).join(', ')}${numbers.length > 10 ? ' …' : ''}`;
+
+/** What must be said before rows can be products. */
+function requireNamed({ columns }: ListMapping, heads: readonly string[], tell: Teller): void {
+  const has = columns.some(({ use, head }) => (use === 'title' || use === 'code') && heads.includes(head));
+  if (!has) tell.fault('No column names the product. Choose which one does.');
+}
+
+/** The product of the shop that rows are; null where they are none. Rows of two products are told. */
+function knownSlug(
+  { title, rows }: ListGroup,
+  { supplier }: ListMapping,
+  scope: ListScope,
+  tell: Teller,
+): string | null {
+  let known: { readonly slug: string; readonly row: number } | null = null;
+  for (const row of rows) {
+    const slug = scope.find(row)?.slug;
+    if (slug === undefined) continue;
+    if (known !== null && known.slug !== slug)
+      tell.fault(
+        `Rows ${known.row} and ${row.number}: both are ${title} in the list, and two products in the shop: ${known.slug} and ${slug}. Let a column tell them apart.`,
+      );
+    known ??= { slug, row: row.number };
+  }
+  return known?.slug ?? scope.titled(title, supplier) ?? null;
+}
