@@ -26,7 +26,7 @@ lookAtAll(stage, [
       const file = join(tmpdir(), `oak-knot-plan-${process.pid}.json`);
       writeFileSync(file, JSON.stringify({ format: 'oak-knot/catalog', version: 2, whole: false, shop, products }));
       await stage.browser.driver.findElement(By.css('input[aria-label="File to import"]')).sendKeys(file);
-      await stage.person.sees('to fix in the file');
+      await stage.person.sees('to fix before it can be imported');
       rmSync(file);
     },
   ],

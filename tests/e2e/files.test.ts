@@ -77,7 +77,7 @@ describe('a catalog that comes back changed', () => {
     );
     await person.goTo('/manage/files');
     await choose(broken);
-    await person.sees('to fix in the file before it can be imported');
+    await person.sees('to fix before it can be imported');
     await person.sees('There is no stock item “gone”.');
     await person.press('Discard');
     const nothing = join(folder, 'picture.json');

@@ -157,7 +157,7 @@ export function pricedAlone(rows: readonly PricedRow[], counts: readonly number[
 /**
  * Finds prices that are really a base price and so much for an option: what rows that differ in one option alone say,
  * the most of them. Rows that don't follow keep a price of their own, so that each row costs exactly what it did.
- * Where that says no less than a price for each row, each row has its own.
+ * Where some don't follow and that says no less than a price for each row, each row has its own.
  *
  * @param rows   none twice; each has an option of every choice
  * @param counts how many options each choice has
@@ -175,5 +175,7 @@ export function findAmounts(rows: readonly PricedRow[], counts: readonly number[
   const own = ownOf(rows, found);
   const said = found.amounts.flat().filter((amount) => amount.sign() !== 0).length + own.size;
   const isBelowNothing = found.base.sign() < 0 || [...own.values()].some((price) => price.sign() < 0);
-  return isBelowNothing || said > alone.own.size ? alone : { ...found, own };
+  // What amounts alone say needs no variant for each row.
+  const isWorse = own.size > 0 && said > alone.own.size;
+  return isBelowNothing || isWorse ? alone : { ...found, own };
 }

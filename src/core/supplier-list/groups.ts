@@ -2,10 +2,10 @@ import { gtinFault } from '../catalog';
 import { readTypedMoney } from '../exchange';
 import { type Exact } from '../number';
 import { readNumber } from '../quantity';
-import { inOneLine, plainWords } from '../text';
+import { plainWords } from '../text';
 import { type ColumnUse, FIGURE_USES, type ListColumn, type ListMapping } from './mapping';
-import { PARTING, withoutEnd } from './parting';
 import { pointed, signIn, type ListTable } from './table';
+import { ownTitles, sharedTitle } from './titles';
 
 /** One row of a list, read. */
 export interface ListRow {
@@ -50,17 +50,6 @@ export interface Teller {
   note(message: string): void;
 }
 
-/** What an option is called for a value. */
-export const wordFor = ({ words }: ListColumn, value: string): string =>
-  Object.hasOwn(words, value) && words[value] !== '' ? (words[value] ?? value) : value;
-
-/** What a choice of a column is called: `COLOUR` is `Colour`. */
-export function choiceTitle({ title, head }: ListColumn): string {
-  if (title !== '') return title;
-  const plain = head.replace(/ \[\d\]$/, '');
-  return (plain === plain.toUpperCase() ? plain.charAt(0) + plain.slice(1).toLowerCase() : plain).slice(0, 80);
-}
-
 /**
  * Reads the rows of a list, and puts those together that are one product: by its number where the list has one, else by
  * its title, in which the row’s own values make no difference.
@@ -70,22 +59,25 @@ export function choiceTitle({ title, head }: ListColumn): string {
 export function groupsOf(table: ListTable, mapping: ListMapping, currency: string, tell: Teller): ReadList {
   const choices = mapping.columns.filter(({ use, head }) => use === 'choice' && table.heads.includes(head));
   const rows = rowsOf(table, mapping, choices, { currency, tell });
-  const groups = new Map<string, { title: string; rows: ListRow[] }>();
-  for (const row of rows) {
-    const title = ownTitle(row, choices);
+  const titles = ownTitles(rows, choices);
+  const groups = new Map<string, { titles: string[]; rows: ListRow[] }>();
+  for (const [place, row] of rows.entries()) {
+    const title = titles[place] ?? row.title;
     const name = plainWords(row.code === '' ? title : `# ${row.code}`);
     const known = groups.get(name);
-    if (known) known.rows.push(row);
-    else groups.set(name, { title, rows: [row] });
+    if (known) {
+      known.rows.push(row);
+      known.titles.push(title);
+    } else groups.set(name, { titles: [title], rows: [row] });
   }
   return {
     choices,
-    groups: [...groups.values()].map(({ title, rows: own }) => ({
-      title: sharedTitle(title, own, choices),
-      rows: own,
-    })),
+    groups: [...groups.values()].map(({ titles: all, rows: own }) => ({ title: sharedTitle(all), rows: own })),
   };
 }
+
+/** A longer name is cut: no product has one. */
+const LONGEST_TITLE = 200;
 
 interface Reading {
   readonly currency: string;
@@ -129,7 +121,7 @@ function rowsOf(
     return [
       {
         number,
-        title: cell('title') || cell('code'),
+        title: (cell('title') || cell('code')).slice(0, LONGEST_TITLE),
         code: cell('code'),
         sku: cell('sku'),
         gtin: gtinOf(cell('gtin'), said('gtin'), tell),
@@ -140,7 +132,7 @@ function rowsOf(
         category: cell('category').slice(0, 80),
         description: cell('description'),
         tags: cell('tags'),
-        values: valuePlaces.map((place) => cells[place] ?? ''),
+        values: valuePlaces.map((place) => (cells[place] ?? '').slice(0, LONGEST_TITLE)),
       },
     ];
   });
@@ -164,39 +156,4 @@ function onHandOf(text: string, said: string, tell: Teller): string | null {
   if (!read.fault && read.value.decimalPlaces() !== null && read.value.sign() >= 0) return read.value.toString();
   tell.fault(`${said} “${text.slice(0, 40)}” is not what is on hand. Enter a number such as 12.`);
   return null;
-}
-
-/** The title of a row without the values that stand behind it: of `Bee suit, white, M` it is `Bee suit`. */
-function ownTitle({ title, values }: ListRow, choices: readonly ListColumn[]): string {
-  const words = new Set(
-    values.flatMap((value, place) => {
-      const column = choices[place];
-      return value === '' || !column ? [] : [value.toLowerCase(), wordFor(column, value).toLowerCase()];
-    }),
-  );
-  let rest = title;
-  for (let isCut = true; isCut;) {
-    isCut = false;
-    const plain = withoutEnd(rest, ')]');
-    for (const word of words) {
-      const start = plain.slice(0, -word.length);
-      const cut = withoutEnd(start, `${PARTING}([`);
-      if (!plain.toLowerCase().endsWith(word) || cut === start || cut === '') continue;
-      rest = cut;
-      isCut = true;
-      break;
-    }
-  }
-  return inOneLine(rest);
-}
-
-/** The title of rows that have a number in common: theirs, or the words that all of them begin with. */
-function sharedTitle(first: string, rows: readonly ListRow[], choices: readonly ListColumn[]): string {
-  let words = first.split(' ');
-  for (const row of rows) {
-    const other = ownTitle(row, choices).split(' ');
-    const differs = words.findIndex((word, place) => word.toLowerCase() !== other[place]?.toLowerCase());
-    if (differs >= 0) words = words.slice(0, differs);
-  }
-  return (withoutEnd(words.join(' '), PARTING) || first).slice(0, 160);
 }

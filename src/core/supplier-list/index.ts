@@ -1,6 +1,6 @@
-export { choiceTitle } from './groups';
 export { fittedMapping, guessMapping, looksLikeList } from './guess';
 export {
+  choiceTitle,
   type ColumnUse,
   columnUses,
   type ListColumn,

@@ -16,7 +16,7 @@ import { plainWords } from '../text';
 import { type ListGroup, type ListRow, type Teller } from './groups';
 import { repriced, type RowPlace } from './known-prices';
 import { type ListMapping } from './mapping';
-import { type ListScope, newStockItem, skuOfVariant } from './scope';
+import { insideWords, type ListScope, newStockItem, skuOfVariant } from './scope';
 import { type Shape } from './shape';
 
 /** A product of the shop and the rows of the list that are it. */
@@ -60,14 +60,14 @@ function valueOf({ shape }: Meeting, { choice, place }: Met, options: readonly n
 }
 
 /** The option that a value is, added where the choice has none. */
-function optionFor({ options }: WithOptions, value: string): Option | null {
+function optionFor({ title: called, options }: WithOptions, value: string): Option | null {
   const plain = plainWords(value);
   const known = options.find(
     ({ title, key, sku }) => plainWords(title) === plain || key === plain || sku?.toLowerCase() === plain,
   );
   if (known) return known;
   if (options.length >= MOST_OPTIONS) return null;
-  const key = freeKeys(options.map((option) => option.key))(value, 'option');
+  const key = freeKeys(options.map((option) => option.key))(insideWords(called, value), 'option');
   const sku = skuPartFrom(value, new Set(options.flatMap((option) => option.sku ?? [])), String(options.length + 1));
   const made = optionSchema.parse({ key, title: value, sku });
   options.push(made);

@@ -52,6 +52,7 @@ export const listMappingSchema = z.strictObject({
     .nullable()
     .default(null)
     .describe('a column that holds several things, and what parts them'),
+  category: z.string().trim().max(80).default('').describe('of new products, where no column says it'),
   prices: z
     .enum(['amounts', 'variants'])
     .default('amounts')
@@ -73,3 +74,14 @@ export const SINGLE_USES: ReadonlySet<ColumnUse> = new Set(
 
 /** Uses whose cells are figures. */
 export const FIGURE_USES: ReadonlySet<ColumnUse> = new Set(['price', 'wasPrice', 'cost', 'onHand']);
+
+/** What an option is called for a value. */
+export const wordFor = ({ words }: ListColumn, value: string): string =>
+  Object.hasOwn(words, value) && words[value] !== '' ? (words[value] ?? value) : value;
+
+/** What a choice of a column is called: `COLOUR` is `Colour`. */
+export function choiceTitle({ title, head }: ListColumn): string {
+  if (title !== '') return title;
+  const plain = head.replace(/ \[\d\]$/, '');
+  return (plain === plain.toUpperCase() ? plain.charAt(0) + plain.slice(1).toLowerCase() : plain).slice(0, 80);
+}

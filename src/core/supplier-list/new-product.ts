@@ -15,7 +15,7 @@ import { Exact } from '../number';
 import { findAmounts, type FoundAmounts, pricedAlone } from './amounts';
 import { type ListGroup } from './groups';
 import { type ListMapping } from './mapping';
-import { type ListScope, moneyText, newStockItem } from './scope';
+import { insideWords, type ListScope, moneyText, newStockItem } from './scope';
 import { combinationsOf, type Shape, type ShapeChoice } from './shape';
 import { findSkuParts, productSku } from './skus';
 
@@ -51,7 +51,7 @@ function optionOf(key: string, title: string, { swatchOf }: ListScope): Option {
 
 function choiceOf(key: string, { title, options }: ShapeChoice, isStocked: boolean, scope: ListScope): Choice {
   const keyOf = freeKeys([]);
-  const made = options.map((option) => optionOf(keyOf(option, 'option'), option, scope));
+  const made = options.map((option) => optionOf(keyOf(insideWords(title, option), 'option'), option, scope));
   const coloured = made.filter(({ swatch, colours }) => swatch !== null || colours.length > 0).length;
   // Trade names of colours are not in any book: most of them being known is enough.
   const isColour = coloured * 2 > made.length;
@@ -158,7 +158,7 @@ export function newProduct(
     title: group.title,
     sku: isSingle && alone.row.sku !== '' ? alone.row.sku : sku,
     description: (first(({ description }) => description) ?? '').slice(0, 8000),
-    category: first(({ category }) => category) ?? null,
+    category: (first(({ category }) => category) ?? mapping.category) || null,
     tags: tagsIn(first(({ tags }) => tags) ?? ''),
     supplier: mapping.supplier || null,
     price: found && moneyText(found.base, currency),

@@ -74,8 +74,9 @@ export function readSupplierList(grid: Grid, mapping: ListMapping, catalog: Cata
   const { groups, choices } = groupsOf(table, mapping, catalog.shop.currency, tell);
   if (table.skipped.length > 0) tell.note(`${rowsWords(table.skipped)} only part the list, and are not read.`);
   let otherStock = 0;
-  for (const group of groups) {
+  for (const group of withinReason(groups, tell)) {
     const shape = shapeOf(group, choices, tell);
+    if (!shape) continue;
     const slug = knownSlug(group, mapping, scope, tell);
     if (slug === null) {
       const { product, found } = newProduct(group, shape, mapping, scope);
@@ -94,6 +95,17 @@ export function readSupplierList(grid: Grid, mapping: ListMapping, catalog: Cata
     );
   const part = withChanged(catalog, 'products', changed);
   return { catalog: { ...part, stock: [...scope.items.values()] }, products, faults: tell.faults, notes: tell.notes };
+}
+
+/** A list of more products than that names them by a wrong column, or is too long to be looked at. */
+const MOST_PRODUCTS = 5_000;
+
+function withinReason(groups: readonly ListGroup[], tell: Teller): readonly ListGroup[] {
+  if (groups.length <= MOST_PRODUCTS) return groups;
+  tell.fault(
+    `The list would be ${groups.length} products; ${MOST_PRODUCTS} are the most at once. Choose the column that names products, or part the list.`,
+  );
+  return [];
 }
 
 const told = (

@@ -82,6 +82,10 @@ export function listScope(catalog: Catalog): ListScope {
 
 const titleName = (title: string, supplier: string) => `${plainWords(supplier)}\0${plainWords(title)}`;
 
+/** What an option is called inside after: an inside name begins with a letter, so `7` is `size-7`. */
+export const insideWords = (choice: string, option: string): string =>
+  /^\p{L}/u.test(option) ? option : `${choice} ${option}`;
+
 /** An amount of money in the open format: with the digits of the currency at least. */
 export const moneyText = (value: Exact, currency: string): string =>
   value.toFixed(Math.max(value.decimalPlaces() ?? 0, minorUnits(currency) ?? 0));

@@ -1,7 +1,7 @@
 import { MOST_OPTIONS, MOST_VARIANTS } from '../catalog';
 import { plainWords } from '../text';
-import { choiceTitle, type ListGroup, type ListRow, type Teller, wordFor } from './groups';
-import { type ListColumn } from './mapping';
+import { type ListGroup, type ListRow, type Teller } from './groups';
+import { choiceTitle, type ListColumn, wordFor } from './mapping';
 import { ordered } from './sizes';
 
 /** A column whose values differ within a product. */
@@ -26,8 +26,12 @@ export interface Shape {
 export const combinationsOf = ({ choices }: Shape): number =>
   choices.reduce((product, { options }) => product * options.length, 1);
 
-/** What differs among the rows of a product becomes choices. Rows that nothing tells apart are told. */
-export function shapeOf({ title, rows }: ListGroup, columns: readonly ListColumn[], tell: Teller): Shape {
+/**
+ * What differs among the rows of a product becomes choices. Rows that nothing tells apart are told.
+ *
+ * @returns null for more than a product can be, which is told
+ */
+export function shapeOf({ title, rows }: ListGroup, columns: readonly ListColumn[], tell: Teller): Shape | null {
   const choices: ShapeChoice[] = [];
   const shared: { title: string; value: string }[] = [];
   columns.forEach((column, place) => {
@@ -49,11 +53,11 @@ export function shapeOf({ title, rows }: ListGroup, columns: readonly ListColumn
     if (values.length === 1) shared.push({ title: called, value: values[0] ?? '' });
     else choices.push({ column: place, title: called, options: ordered(values, column.order, (word) => word) });
   });
-  requireRoom(title, choices, rows.length, tell);
+  if (!hasRoom(title, choices, rows.length, tell)) return null;
   return { choices, shared, rows: placed({ title, rows }, choices, columns, tell) };
 }
 
-function requireRoom(title: string, choices: readonly ShapeChoice[], count: number, tell: Teller): void {
+function hasRoom(title: string, choices: readonly ShapeChoice[], count: number, tell: Teller): boolean {
   const long = choices.find(({ options }) => options.length > MOST_OPTIONS);
   if (long)
     tell.fault(`${title}: ${long.title} would have ${long.options.length} options; ${MOST_OPTIONS} are the most.`);
@@ -61,6 +65,7 @@ function requireRoom(title: string, choices: readonly ShapeChoice[], count: numb
     tell.fault(
       `${title}: it would have ${count} variants; ${MOST_VARIANTS} are the most. Let more columns name products.`,
     );
+  return !long && count <= MOST_VARIANTS;
 }
 
 function placed(
@@ -71,7 +76,8 @@ function placed(
 ): Shape['rows'] {
   const places = choices.map(({ options }) => new Map(options.map((option, place) => [plainWords(option), place])));
   const known = new Map<string, number>();
-  return rows.flatMap((row) => {
+  const same: { readonly row: number; readonly as: number; readonly said: string }[] = [];
+  const apart = rows.flatMap((row) => {
     const options = choices.map(({ column }, choice) => {
       const head = columns[column];
       return places[choice]?.get(plainWords(head ? wordFor(head, row.values[column] ?? '') : '')) ?? 0;
@@ -80,12 +86,16 @@ function placed(
     const before = known.get(name);
     if (before !== undefined) {
       const said = choices.map(({ options: all }, choice) => all[options[choice] ?? 0] ?? '').join(', ');
-      tell.fault(
-        `Row ${row.number}: it is the same as row ${before}: ${title}${said === '' ? '' : `, ${said}`}. Say which other column tells them apart, or remove one.`,
-      );
+      same.push({ row: row.number, as: before, said });
       return [];
     }
     known.set(name, row.number);
     return [{ row, options }];
   });
+  const [first] = same;
+  if (first)
+    tell.fault(
+      `Row ${first.row}: it is the same as row ${first.as}: ${title}${first.said === '' ? '' : `, ${first.said}`}${same.length > 1 ? `, and ${same.length - 1} more rows of ${title} are like others` : ''}. Let another column be a choice, or remove the row.`,
+    );
+  return apart;
 }

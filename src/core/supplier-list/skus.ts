@@ -1,5 +1,5 @@
 import { SKU_PATTERN, skuFrom } from '../catalog';
-import { withoutEnd } from './parting';
+import { withoutEnd } from './titles';
 
 /** SKUs that are put together: the product’s, and a part for each option of each choice. */
 export interface FoundSkus {

@@ -8,10 +8,8 @@ export function FaultList({ faults, children }: Pick<PlanView, 'faults'> & { chi
   if (faults.length === 0) return null;
   return (
     <Box bg="brick.subtle" borderWidth="1px" borderColor="brick.muted" borderRadius="l2" px="4" py="3" role="alert">
-      <Text fontWeight="600">
-        {counted(faults.length, 'thing', 'things')} to fix in the file before it can be imported
-      </Text>
-      <Stack as="ul" gap="1" mt="1" fontSize="sm" listStyleType="none" maxH="320px" overflowY="auto">
+      <Text fontWeight="600">{counted(faults.length, 'thing', 'things')} to fix before it can be imported</Text>
+      <Stack as="ul" gap="1" mt="1" fontSize="sm" listStyleType="none" maxH="240px" overflowY="auto">
         {faults.map(({ title, message }) => (
           <Text as="li" key={`${title} ${message}`} overflowWrap="anywhere">
             {title !== '' && !message.startsWith(title) && <b>{title}: </b>}

@@ -98,7 +98,7 @@ export function ColumnRow(props: Props) {
   const { column, seen, onChange } = props;
   const isUsed = column.use !== 'none';
   return (
-    <Box py="2.5" borderTopWidth="1px">
+    <Box role="group" aria-label={`Column ${column.head}`} py="2.5" borderTopWidth="1px">
       <Flex gap="4" justify="space-between" align="start">
         <Box minW="0">
           <Text fontWeight="600" color={isUsed ? undefined : 'fg.muted'} overflowWrap="anywhere">

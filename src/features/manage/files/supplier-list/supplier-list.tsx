@@ -68,6 +68,13 @@ function Settings({ mapping, view, onChange }: SettingsProps) {
         alternatives={PRICES}
         onChange={(prices) => onChange({ prices: prices as ListMapping['prices'] })}
       />
+      <TextField
+        label="Category of new products"
+        value={mapping.category}
+        maxLength={80}
+        help="Where no column has it. A product needs one to be published."
+        onChange={(category) => onChange({ category })}
+      />
       <Flex gap="3">
         <SelectField
           label="New rows are"
