@@ -30,6 +30,18 @@ lookAtAll(stage, [
       rmSync(file);
     },
   ],
+  [
+    'the columns of a supplier’s list',
+    '/manage/files',
+    async () => {
+      const file = join(tmpdir(), `oak-knot-list-${process.pid}.csv`);
+      writeFileSync(file, 'Name,Size,Price\nVeil,S,9\nVeil,L,10\nGloves,,x\n');
+      await stage.browser.driver.findElement(By.css('input[aria-label="File to import"]')).sendKeys(file);
+      await stage.person.sees('3 rows, 2 products');
+      await stage.browser.driver.executeScript('document.querySelector("main details").open = true');
+      rmSync(file);
+    },
+  ],
   ['all pictures', '/manage/pictures', () => stage.person.sees('bee-suit.svg')],
   [
     'a list of products that is pasted',

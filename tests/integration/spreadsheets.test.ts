@@ -36,7 +36,7 @@ describe('a spreadsheet', () => {
         const bytes = await exportSpreadsheet(context, key, form);
         expect(bytes.length).toBeGreaterThan(40);
         // Orders only go out, and a list to count by comes in where stock is counted.
-        if (key === 'orders' || key === 'count') continue;
+        if (key === 'orders' || key === 'count' || key === 'selections') continue;
         const found = await planOfImport(context, await openImport(context, { name: key, bytes }));
         expect([key, form, found.things, found.faults, found.notes]).toEqual([key, form, [], [], []]);
       }

@@ -166,6 +166,7 @@ const columnsOf = ({ heads, rows }: ListTable): Column[] =>
 const share = (cells: readonly string[], is: (cell: string) => boolean): number =>
   cells.length === 0 ? 0 : cells.filter(is).length / cells.length;
 
+const hasDigit = (cell: string) => /\d/.test(cell);
 const isGtin = (cell: string) => gtinFault(cell.replace(/[\s-]/g, '')) === null;
 const isMoney = (cell: string) => /^\D{0,4}\d[\d.,’' ]*[.,]\d{2}\D{0,4}$/.test(cell);
 const isFigure = (cell: string) => /^-?[\d.,’' ]+$/.test(cell);
@@ -201,7 +202,9 @@ class Guess {
   byHeadings(): void {
     for (const column of this.columns) {
       const use = USE_OF.get(plainHead(column.head));
-      if (use !== undefined && column.filled.length > 0) this.take(use, column);
+      // Whether there are some is no figure of them.
+      const isOther = use === 'onHand' && share(column.filled, hasDigit) < 0.5;
+      if (use !== undefined && column.filled.length > 0 && !isOther) this.take(use, column);
     }
   }
 

@@ -17,6 +17,7 @@ const LONGER: Partial<Record<keyof Tasks, number>> = {
   catalogFile: 60_000,
   spreadsheetChanges: 60_000,
   supplierList: 60_000,
+  flatSelections: 120_000,
   spreadsheetFile: 60_000,
   faultsOfImport: 300_000,
 };
@@ -36,6 +37,7 @@ const sizes = {
   catalogFile: 'large',
   spreadsheetChanges: 'large',
   supplierList: 'large',
+  flatSelections: 'large',
   spreadsheetFile: 'large',
   faultsOfImport: 'large',
   swatchLines: 'small',

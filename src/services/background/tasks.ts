@@ -8,9 +8,11 @@ import {
   type ShapeReading,
   swatchesFromCsv,
 } from '../../core/exchange';
+import { flatten } from '../../core/flat';
 import { prove } from '../../core/judge';
 import { type Grid, readSpreadsheet, type SpreadsheetReading, type WrittenSpreadsheet } from '../../core/spreadsheet';
 import { type ListMapping, type ListReading, readSupplierList } from '../../core/supplier-list';
+import { type StockFigure, stockView } from '../../core/stock';
 import { type ProductCard } from '../../data/cards';
 import { cardOf } from '../figures/card';
 import { brokenProof, compareSides, isStopped, type Comparison, type Sides } from '../figures/comparison';
@@ -54,6 +56,19 @@ export const supplierList = ({
   mapping: ListMapping;
   catalog: Catalog;
 }): ListReading => readSupplierList(grid, mapping, catalog);
+
+/** What is in the shop, a row for each selection. */
+export const flatSelections = ({
+  catalog,
+  only,
+  stock,
+  today,
+}: {
+  catalog: Catalog;
+  only: ReadonlySet<string> | null;
+  stock: readonly StockFigure[];
+  today: string;
+}): WrittenSpreadsheet => flatten(catalog, only, { stock: stockView(stock), today });
 
 /** A spreadsheet as a file. */
 export const spreadsheetFile = ({

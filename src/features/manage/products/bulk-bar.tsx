@@ -20,6 +20,14 @@ const CHANGES = bulkKindNames.filter((kind) => kind !== 'prices');
 /** More are exported with the whole catalog: an address can’t name them. */
 const MOST_EXPORTED = 1_000;
 
+const EXPORTS = [
+  { value: '/api/manage/catalog-file?as=zip', words: 'With all they need (ZIP)' },
+  { value: '/api/manage/spreadsheets/selections?as=xlsx', words: 'Selections, a row each' },
+  { value: '/api/manage/spreadsheets/products?as=xlsx', words: 'Products and prices' },
+  { value: '/api/manage/spreadsheets/variants?as=xlsx', words: 'Variants' },
+  { value: '/api/manage/spreadsheets/options?as=xlsx', words: 'Options' },
+] as const;
+
 const PUT_AWAY = [
   { value: 'archive', words: 'Archive' },
   { value: 'takeOut', words: 'Take out of the archive' },
@@ -60,11 +68,11 @@ export function BulkBar({ meant, categories, sheets, onDone }: Props) {
           />
           <BarMenu words="Put away" items={PUT_AWAY} onPick={move} />
           {meant.length <= MOST_EXPORTED && (
-            <Button size="sm" variant="outline" asChild>
-              <a href={`/api/manage/catalog-file?as=zip&ids=${meant.map(({ id }) => id).join()}`} download>
-                Export
-              </a>
-            </Button>
+            <BarMenu
+              words="Export"
+              items={EXPORTS}
+              onPick={(path) => location.assign(`${path}&ids=${meant.map(({ id }) => id).join()}`)}
+            />
           )}
         </>
       )}
