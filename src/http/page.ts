@@ -2,12 +2,16 @@ import { headers } from 'next/headers';
 import { notFound } from 'next/navigation';
 import { Refusal } from '../services/refusal';
 import { NONCE_HEADER } from './content-policy';
+import { originSaid } from './origin';
 import { numberFrom } from './route';
 
 /** The word that lets a script in the page run that is being drawn. */
 export async function pageNonce(): Promise<string | undefined> {
   return (await headers()).get(NONCE_HEADER) ?? undefined;
 }
+
+/** The origin of the page that is being drawn, as whoever asks for it knows it. */
+export const pageOrigin = async (): Promise<string> => originSaid(await headers());
 
 function asNotFound(error: unknown): never {
   if (error instanceof Refusal && error.status === 404) notFound();

@@ -40,6 +40,29 @@ describe('a page of the shop as it is sent', () => {
   });
 });
 
+describe('what other programs read', () => {
+  it('is what the page says: a group of variants with prices, and where the page stands', async () => {
+    const page = (await ask('/shop/bee-suit')).body.toString();
+    const [, text = ''] = /<script type="application\/ld\+json"[^>]*>(.*?)<\/script>/.exec(page) ?? [];
+    const data = JSON.parse(text) as { hasVariant: { sku: string; offers: { price: string; availability: string } }[] };
+    expect(data).toMatchObject({ '@type': 'ProductGroup', name: 'Bee suit', url: `${server.origin}/shop/bee-suit` });
+    const offer = (sku: string) => data.hasVariant.find((variant) => variant.sku.startsWith(sku))?.offers;
+    expect(offer('SUIT-M-SL')).toMatchObject({ price: '129.00', priceCurrency: 'EUR' });
+    expect(offer('SUIT-S-SL')?.availability).toBe('https://schema.org/OutOfStock');
+    expect(page).toContain(`<link rel="canonical" href="${server.origin}/shop/bee-suit"/>`);
+    expect(page).toContain('<meta property="og:title" content="Bee suit"/>');
+    expect(page).toContain('href="/shop/feed"');
+  });
+
+  it('is told what is nobody’s business', async () => {
+    const { headers, body } = await ask('/robots.txt');
+    expect(headers['content-type']).toContain('text/plain');
+    expect(body.toString()).toContain('Disallow: /manage\n');
+    expect(body.toString()).toContain(`Sitemap: ${server.origin}/sitemap.xml\n`);
+    expect((await ask('/shop/basket')).body.toString()).toContain('<meta name="robots" content="noindex');
+  });
+});
+
 describe('the shop’s list as it is sent', () => {
   it('can be searched and narrowed down before any script, and sends little of a large one', async () => {
     const page = (await ask('/shop?find=hive&stock=in&is.timber=pine')).body.toString();

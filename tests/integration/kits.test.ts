@@ -57,7 +57,7 @@ describe('a kit in the basket', () => {
   it('is opened again as it was chosen, and another selection takes its place', async () => {
     const basket = await addToBasket(context, undefined, starter('m', 2));
     const [line] = await rowsOf(basket);
-    const { line: opened } = await openShopProductView(context, 'starter-kit', basket, line?.id);
+    const { line: opened } = await openShopProductView(context, 'starter-kit', basket, { lineId: line?.id });
     expect(opened?.selection).toEqual({ answers: {}, quantity: 2, parts: { suit: suit('m') } });
     await replaceLine(context, basket, line?.id ?? 0, {
       ...chosen('l', 1),
@@ -99,7 +99,7 @@ describe('a kit in the basket', () => {
     await expect(replaceLine(context, 'f'.repeat(32), id, chosen('l'))).rejects.toMatchObject({ status: 404 });
     expect(await rowsOf(basket)).toEqual(before);
     const lineOf = async (slug: string, token: string | undefined, line: number) =>
-      (await openShopProductView(context, slug, token, line)).line;
+      (await openShopProductView(context, slug, token, { lineId: line })).line;
     expect(
       await Promise.all([
         lineOf('starter-kit', undefined, id),

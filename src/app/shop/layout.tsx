@@ -13,7 +13,11 @@ export const dynamic = 'force-dynamic';
 export async function generateMetadata() {
   const { database } = await services();
   const { name } = await readShop(database.read);
-  return { title: { default: name, template: `%s · ${name}` } };
+  return {
+    title: { default: name, template: `%s · ${name}` },
+    openGraph: { siteName: name },
+    alternates: { types: { 'application/atom+xml': [{ url: '/shop/feed', title: name }] } },
+  };
 }
 
 export default async function ShopLayout({ children }: { children: ReactNode }) {

@@ -2,10 +2,10 @@ import { type Catalog, type Choice, hasOptions } from '../catalog';
 import { compile, type Program } from '../compile';
 import { surroundingsOf } from '../exchange';
 import { pricedFor } from '../price-lists';
+import { type ProblemData } from '../problems';
 import { resolve } from '../run';
 import { type WrittenSpreadsheet } from '../spreadsheet';
 import { type StockView } from '../stock';
-import { problemText } from '../words';
 import { type FlatAnswers, flatSelections } from './selections';
 
 /** So many rows are written of one product, and of all. */
@@ -27,6 +27,8 @@ interface Around {
   readonly stock: StockView;
   /** the day in the shop, as YYYY-MM-DD */
   readonly today: string;
+  /** says in words why a selection can't be sold */
+  readonly tell: (problem: ProblemData) => string;
 }
 
 /** What an answer is called. */
@@ -49,7 +51,7 @@ const toldAlone = ({ product: { slug, title, category } }: Program, note: string
 });
 
 /** The rows of a product: each selection once that can be sold. What is not there is told. */
-function rowsOf(program: Program, { stock, today }: Around): FlatRow[] {
+function rowsOf(program: Program, { stock, today, tell }: Around): FlatRow[] {
   const { slug, title, category } = program.product;
   const selections = flatSelections(program, MOST_OF_A_PRODUCT);
   if (!selections) return [toldAlone(program, `It has more than ${MOST_OF_A_PRODUCT} selections.`)];
@@ -64,7 +66,7 @@ function rowsOf(program: Program, { stock, today }: Around): FlatRow[] {
     const { state, item, unitPrice, wasPrice, problems } = resolve(program, { answers }, { stock: null, today });
     if (state !== 'sellable' || !unitPrice) {
       const [problem] = problems;
-      why ||= problem ? problemText(problem.data) : '';
+      why ||= problem ? tell(problem.data) : '';
       continue;
     }
     // What rules leave out makes several of the same.

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { hidesSigns } from '../text';
 
 /** What a column of a supplier's list says. */
 export const columnUses = [
@@ -28,10 +29,18 @@ const LONGEST_VALUE = 200;
 /** So many columns a list has at most; one that is taken apart gives some more. */
 export const MOST_COLUMNS = 220;
 
+/** A line of text in which nothing is hidden. */
+const seenText = (most: number) =>
+  z
+    .string()
+    .trim()
+    .max(most)
+    .refine((text) => !hidesSigns(text), 'Some of its characters can’t be seen. Type it anew.');
+
 const columnSchema = z.strictObject({
   head: z.string().max(LONGEST_HEAD),
   use: z.enum(columnUses),
-  title: z.string().trim().max(80).default('').describe('what a choice is called; empty for as its column'),
+  title: seenText(80).default('').describe('what a choice is called; empty for as its column'),
   order: z
     .enum(valueOrders)
     .default('size')
@@ -45,14 +54,14 @@ export type ListColumn = z.infer<typeof columnSchema>;
 
 /** How a supplier's flat list becomes products. */
 export const listMappingSchema = z.strictObject({
-  supplier: z.string().trim().max(80).default('').describe('whose list it is: kept under this name for the next one'),
+  supplier: seenText(80).default('').describe('whose list it is: kept under this name for the next one'),
   columns: z.array(columnSchema).max(MOST_COLUMNS),
   split: z
     .strictObject({ head: z.string().max(LONGEST_HEAD), separator: z.string().min(1).max(5) })
     .nullable()
     .default(null)
     .describe('a column that holds several things, and what parts them'),
-  category: z.string().trim().max(80).default('').describe('of new products, where no column says it'),
+  category: seenText(80).default('').describe('of new products, where no column says it'),
   prices: z
     .enum(['amounts', 'variants'])
     .default('amounts')

@@ -13,6 +13,7 @@ import { prove } from '../../core/judge';
 import { type Grid, readSpreadsheet, type SpreadsheetReading, type WrittenSpreadsheet } from '../../core/spreadsheet';
 import { type ListMapping, type ListReading, readSupplierList } from '../../core/supplier-list';
 import { type StockFigure, stockView } from '../../core/stock';
+import { problemText } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
 import { cardOf } from '../figures/card';
 import { brokenProof, compareSides, isStopped, type Comparison, type Sides } from '../figures/comparison';
@@ -68,7 +69,7 @@ export const flatSelections = ({
   only: ReadonlySet<string> | null;
   stock: readonly StockFigure[];
   today: string;
-}): WrittenSpreadsheet => flatten(catalog, only, { stock: stockView(stock), today });
+}): WrittenSpreadsheet => flatten(catalog, only, { stock: stockView(stock), today, tell: problemText });
 
 /** A spreadsheet as a file. */
 export const spreadsheetFile = ({

@@ -14,6 +14,7 @@ import {
   resolutionJson,
   type ToldTax,
 } from '../../core/exchange';
+import { type Linked, productData } from '../../core/linked-data';
 import { moneyDigits } from '../../core/money';
 import { type BookedPieces, type Resolution, stockOf } from '../../core/run';
 import { toldOf, type ToldStock } from '../../core/stock';
@@ -41,6 +42,8 @@ export interface ShopProductView {
   readonly jointly: readonly string[];
   /** where there is little room left on days or in weeks; null where nothing of it takes room */
   readonly booked: readonly BookedPieces[] | null;
+  /** what it is and costs, for programs that read the page; absent where it is not in the shop */
+  readonly linked?: Linked;
   /** the line of the basket that is looked at again, as it was chosen; absent where none is */
   readonly line?: LineAsChosen;
 }
@@ -48,17 +51,18 @@ export interface ShopProductView {
 /**
  * @param token  the customer's basket, which knows the group
  * @param lineId the line of it that is to be changed; left aside where it is not there, or is of another product
+ * @param origin where the shop stands, for programs that read the page; absent where none does
  * @throws Refusal 404
  */
 export function openShopProductView(
   context: Services,
   slug: string,
   token: string | undefined,
-  lineId?: number,
+  { lineId, origin }: { readonly lineId?: number; readonly origin?: string } = {},
 ): Promise<ShopProductView> {
   return withStock(context, async (still) => {
     const product = await openShopProduct(still, slug);
-    const { definition, surroundings, stock, today } = product;
+    const { definition, surroundings, stock, there, today } = product;
     const group = await groupOf(still.database.read, token);
     const { program, page } = programFor(product, product, group);
     const line = lineId === undefined ? null : await readLine(still.database.read, token, lineId, product.productId);
@@ -75,7 +79,19 @@ export function openShopProductView(
         ]),
       },
     );
-    return line ? { ...shown, line } : shown;
+    const { name, tax } = surroundings.shop;
+    const linked =
+      origin === undefined
+        ? null
+        : productData(program, {
+            origin,
+            shop: name,
+            stock: there,
+            today,
+            group,
+            taxIncluded: tax && tax.pricesInclude,
+          });
+    return { ...shown, ...(line && { line }), ...(linked && { linked }) };
   });
 }
 

@@ -1,7 +1,8 @@
+import { type Metadata } from 'next';
 import { cache } from 'react';
 import { ProductPageSoon } from '@/features/shop/product-page';
 import { basketToken } from '@/http/basket-cookie';
-import { orNotFound } from '@/http/page';
+import { orNotFound, pageNonce, pageOrigin } from '@/http/page';
 import { services } from '@/services/process';
 import { openShopProductView } from '@/services/selling/shop';
 
@@ -14,12 +15,10 @@ interface Place {
 /** The view of one request: what its title needs and what its page needs is read once. */
 const viewOf = cache(async (slug: string, line?: string) =>
   orNotFound(
-    openShopProductView(
-      await services(),
-      slug,
-      await basketToken(),
-      line !== undefined && /^\d{1,15}$/.test(line) ? Number(line) : undefined,
-    ),
+    openShopProductView(await services(), slug, await basketToken(), {
+      lineId: line !== undefined && /^\d{1,15}$/.test(line) ? Number(line) : undefined,
+      origin: await pageOrigin(),
+    }),
   ),
 );
 
@@ -28,11 +27,40 @@ const openedBy = async ({ params, searchParams }: Place) => {
   return viewOf((await params).slug, typeof line === 'string' ? line : undefined);
 };
 
-export async function generateMetadata(place: Place) {
-  const { product } = await openedBy(place);
-  return { title: product.title, description: product.summary };
+export async function generateMetadata(place: Place): Promise<Metadata> {
+  const { product, surroundings } = await openedBy(place);
+  const { title, summary, slug, pictures } = product;
+  const origin = await pageOrigin();
+  const url = `${origin}/shop/${encodeURIComponent(slug)}`;
+  return {
+    title,
+    description: summary,
+    alternates: { canonical: url, types: { 'application/atom+xml': '/shop/feed' } },
+    openGraph: {
+      type: 'website',
+      siteName: surroundings.shop.name,
+      url,
+      title,
+      description: summary,
+      images: pictures.slice(0, 1).map(({ src, alt }) => ({ url: new URL(src, `${origin}/`).toString(), alt })),
+    },
+  };
 }
 
 export default async function ShopProductPage(place: Place) {
-  return <ProductPageSoon {...await openedBy(place)} />;
+  const { linked, ...view } = await openedBy(place);
+  return (
+    <>
+      {linked && (
+        <script
+          type="application/ld+json"
+          nonce={await pageNonce()}
+          suppressHydrationWarning
+          // What stands in a script ends where its text says so: no text does.
+          dangerouslySetInnerHTML={{ __html: JSON.stringify(linked).replace(/</g, '\\u003c') }}
+        />
+      )}
+      <ProductPageSoon {...view} />
+    </>
+  );
 }

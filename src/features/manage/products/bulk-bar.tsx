@@ -34,6 +34,14 @@ const PUT_AWAY = [
   { value: 'delete', words: 'Delete' },
 ] as const;
 
+/** Has the browser keep what stands at an address as a file. */
+function download(address: string): void {
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = '';
+  link.click();
+}
+
 /** What can be done to the selected products, and the last such change to be taken back. */
 export function BulkBar({ meant, categories, sheets, onDone }: Props) {
   return (
@@ -71,7 +79,7 @@ export function BulkBar({ meant, categories, sheets, onDone }: Props) {
             <BarMenu
               words="Export"
               items={EXPORTS}
-              onPick={(path) => location.assign(`${path}&ids=${meant.map(({ id }) => id).join()}`)}
+              onPick={(path) => download(`${path}&ids=${meant.map(({ id }) => id).join()}`)}
             />
           )}
         </>

@@ -1,0 +1,1 @@
+export { type Linked, productData } from './product-data';
