@@ -34,6 +34,8 @@ lookAtAll(stage, [
     'the columns of a supplier’s list',
     '/manage/files',
     async () => {
+      await stage.person.press('Discard');
+      await stage.person.sees('or drop it here');
       const file = join(tmpdir(), `oak-knot-list-${process.pid}.csv`);
       writeFileSync(file, 'Name,Size,Price\nVeil,S,9\nVeil,L,10\nGloves,,x\n');
       await stage.browser.driver.findElement(By.css('input[aria-label="File to import"]')).sendKeys(file);
