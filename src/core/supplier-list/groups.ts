@@ -1,4 +1,4 @@
-import { gtinFault } from '../catalog';
+import { gtinFault, SKU_PATTERN } from '../catalog';
 import { readTypedMoney } from '../exchange';
 import { type Exact } from '../number';
 import { readNumber } from '../quantity';
@@ -58,6 +58,10 @@ export interface Teller {
  */
 export function groupsOf(table: ListTable, mapping: ListMapping, currency: string, tell: Teller): ReadList {
   const choices = mapping.columns.filter(({ use, head }) => use === 'choice' && table.heads.includes(head));
+  if (choices.length > MOST_CHOICES) {
+    tell.fault(`${choices.length} columns are choices; ${MOST_CHOICES} are the most.`);
+    return { groups: [], choices };
+  }
   const rows = rowsOf(table, mapping, choices, { currency, tell });
   const titles = ownTitles(rows, choices);
   const groups = new Map<string, { titles: string[]; rows: ListRow[] }>();
@@ -75,6 +79,9 @@ export function groupsOf(table: ListTable, mapping: ListMapping, currency: strin
     groups: [...groups.values()].map(({ titles: all, rows: own }) => ({ title: sharedTitle(all), rows: own })),
   };
 }
+
+/** No product has more choices than anybody could pick. */
+const MOST_CHOICES = 30;
 
 /** A longer name is cut: no product has one. */
 const LONGEST_TITLE = 200;
@@ -96,7 +103,8 @@ function rowsOf(
   const valuePlaces = choices.map(({ head }) => heads.indexOf(head));
   const figures = [...FIGURE_USES].flatMap((use) => places.get(use) ?? []);
   const sign = signIn(rows.flatMap(({ cells }) => figures.map((place) => cells[place] ?? '')));
-  return rows.flatMap(({ number, cells }): ListRow[] => {
+  const skus = new Skus();
+  const found = rows.flatMap(({ number, cells }): ListRow[] => {
     const cell = (use: ColumnUse) => {
       const place = places.get(use);
       return place === undefined ? '' : (cells[place] ?? '');
@@ -123,7 +131,7 @@ function rowsOf(
         number,
         title: (cell('title') || cell('code')).slice(0, LONGEST_TITLE),
         code: cell('code'),
-        sku: cell('sku'),
+        sku: skus.of(cell('sku'), said('sku')),
         gtin: gtinOf(cell('gtin'), said('gtin'), tell),
         price,
         wasPrice: money('wasPrice'),
@@ -136,6 +144,33 @@ function rowsOf(
       },
     ];
   });
+  if (skus.words !== '') tell.note(skus.words);
+  return found;
+}
+
+/** SKUs as they can be: what can't be one becomes the nearest that can, which is told once. */
+class Skus {
+  private first = '';
+  private more = 0;
+
+  of(text: string, said: string): string {
+    if (text === '' || SKU_PATTERN.test(text)) return text;
+    const made = text
+      .replace(/[^A-Za-z0-9._/-]+/g, '-')
+      .replace(/^[._/-]+/, '')
+      .slice(0, 40);
+    const sku = SKU_PATTERN.test(made) ? made : '';
+    if (this.first !== '') this.more += 1;
+    else
+      this.first = `${said} “${text.slice(0, 60)}” can’t be an SKU, and ${sku === '' ? 'is left out' : `becomes “${sku}”`}`;
+    return sku;
+  }
+
+  /** What has become of them; empty where all are as they were. */
+  get words(): string {
+    const more = this.more > 0 ? `; so do ${this.more} more` : '';
+    return this.first && `${this.first}${more}. SKUs have letters, digits, points, hyphens and slashes, at most 40.`;
+  }
 }
 
 /** A GTIN; what is none is told and left out, as the row can be sold without. */

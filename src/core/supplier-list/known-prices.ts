@@ -47,7 +47,8 @@ function frameOf({ product }: Priced, picked: readonly Readonly<Record<string, s
   const plain = options
     .flat()
     .every(({ amount, breaks }) => breaks === null && (amount === null || amount.kind === 'fixed'));
-  if (!plain || product.soldBy.kind !== 'each') return null;
+  const isOtherwise = product.parts.length > 0 || product.formulas.some(({ serves }) => serves.kind === 'base');
+  if (!plain || isOtherwise || product.soldBy.kind !== 'each') return null;
   return { keys, options, amounts: options.map((each) => each.map(amountOf)) };
 }
 
@@ -75,7 +76,7 @@ function placesOf({ product }: Priced, frame: Frame, rows: readonly RowPlace[]):
     const now = nowOf(variant, options);
     return listed.has(variant) || !now ? [] : [{ variant, options, now, price: now }];
   });
-  return [...told, ...others].filter(({ options }) => options.every((option) => option >= 0));
+  return [...told, ...others];
 }
 
 /** The base price that most have where amounts stay as they are, and the others’ own. */
@@ -159,7 +160,9 @@ export function repriced(priced: Priced, rows: readonly RowPlace[]): void {
   const places = placesOf(priced, frame, rows);
   if (places.every(({ now, price }) => now?.equals(price))) return;
   const kept = keepingAmounts(places, frame.amounts, product.price === null ? null : Exact.parse(product.price));
-  const anew = mapping.prices === 'amounts' ? foundAnew(places, frame) : null;
+  // What a variant leaves out adds nothing, and can't be made to.
+  const isWhole = places.every(({ options }) => options.every((option) => option >= 0));
+  const anew = mapping.prices === 'amounts' && isWhole ? foundAnew(places, frame) : null;
   const found = anew && kept.own.size > 0 && anew.own.size < kept.own.size ? anew : kept;
   const best = isSound(found) ? found : (anew ?? found);
   const open = best.own.size > 0 && places.some(({ variant }, place) => !variant && best.own.has(place));
@@ -167,5 +170,9 @@ export function repriced(priced: Priced, rows: readonly RowPlace[]): void {
     tell.fault(
       `${group.title}: its prices are no base price with amounts any more, and it has no variants that could have their own. Set its prices in the editor.`,
     );
-  else write(priced, frame, places, best);
+  else {
+    write(priced, frame, places, best);
+    if (product.breaks?.gives === 'price')
+      tell.note(`${group.title}: what it costs from so many on stays as it is. Look whether that is still right.`);
+  }
 }

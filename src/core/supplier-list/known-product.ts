@@ -176,6 +176,13 @@ export function updateProduct(meeting: Meeting): { readonly otherStock: number }
   for (const { row, options } of shape.rows) {
     const place = placeOf(meeting, row, options);
     if (!place) continue;
+    const same = places.find(({ variant }) => variant !== null && variant === place.variant);
+    if (same) {
+      meeting.tell.fault(
+        `Row ${row.number}: it is the same variant of ${meeting.group.title} as row ${same.row.number} in the shop. Correct its SKU or GTIN, or remove one.`,
+      );
+      continue;
+    }
     setCodes(meeting, place);
     if (setCost(meeting, place)) otherStock += 1;
     places.push(place);

@@ -6,7 +6,7 @@ import { compile } from '../compile';
 import { importFaults, surroundingsOf } from '../exchange';
 import { resolve } from '../run';
 import { type Grid } from '../spreadsheet';
-import { guessMapping, type ListMapping, looksLikeList, readSupplierList } from '.';
+import { columnUses, guessMapping, type ListMapping, listMappingSchema, looksLikeList, readSupplierList } from '.';
 
 const EMPTY = catalogSchema.parse({
   format: 'oak-knot/catalog',
@@ -148,6 +148,54 @@ describe('a supplier’s list', () => {
     expect(after.stock).toHaveLength(7);
   });
 
+  it('that has one product of the shop under two names says nothing of the other’s rows', () => {
+    const catalog = brought(EMPTY, SUITS);
+    const parted = SUITS.map((row) => (row[3] === 'Moss' ? row.with(0, '11').with(1, `Green suit ${row[4]}`) : row));
+    const { faults, notes, products } = read(parted, catalog, { gone: 'offSale' });
+    expect([faults, notes, products.map(({ known, rows }) => [known, rows])]).toEqual([[], [], [['bee-suit', 6]]]);
+  });
+
+  it('that has a variant of the shop twice says in which rows', () => {
+    const catalog = brought(EMPTY, SUITS);
+    const twice = [...SUITS, suit('White', 'XXL', '95').with(2, 'LM-10-WH-S')];
+    expect(read(twice, catalog).faults).toEqual([
+      'Row 8: it is the same variant of Bee suit as row 3 in the shop. Correct its SKU or GTIN, or remove one.',
+    ]);
+  });
+
+  it('changes the price of variants that leave a choice out, too', () => {
+    const catalog = brought(EMPTY, SUITS);
+    const product = only(catalog);
+    const [colour] = product.choices;
+    if (colour) colour.required = false;
+    for (const variant of product.variants) if (variant.options.colour === 'moss') delete variant.options.colour;
+    const known = { 'LM-10-S': '89.00', 'LM-10-M': '89.00', 'LM-10-XL': '93.00' };
+    expect(sold(catalog)).toMatchObject(known);
+    const grid = [HEAD, ...Object.keys(known).map((sku) => suit('', sku.slice(6), '70').with(2, sku))];
+    expect(sold(brought(catalog, grid))).toMatchObject({
+      'LM-10-S': '70.00',
+      'LM-10-XL': '70.00',
+      'LM-10-WH-XL': '93.00',
+    });
+  });
+
+  it('tells what of prices it leaves as it is', () => {
+    const dearer = SUITS.map((row, place) => (place === 0 ? row : row.with(5, '99,00')));
+    const noteOf = (change: object) => {
+      const catalog = brought(EMPTY, SUITS);
+      Object.assign(only(catalog), change);
+      return read(dearer, catalog).notes;
+    };
+    const breaks = { counting: 'allUnits', over: 'pieces', across: 'line', together: '', gives: 'price' };
+    expect(noteOf({ breaks: { ...breaks, steps: [{ from: '10', value: '80' }] } })).toEqual([
+      'Bee suit: what it costs from so many on stays as it is. Look whether that is still right.',
+    ]);
+    const formula = { key: 'price', title: 'Price', serves: { kind: 'base' }, text: '20' };
+    expect(noteOf({ formulas: [formula] })).toEqual([
+      'Bee suit: its prices are made in another way than base price and amounts, and stay as they are.',
+    ]);
+  });
+
   it('of what is only a finish makes options, and no variants', () => {
     const grid: Grid = [
       ['Product', 'Finish', 'Price'],
@@ -204,6 +252,16 @@ describe('a supplier’s list', () => {
     expect(read(grid).faults.some((message) => message.startsWith(fault))).toBe(true);
   });
 
+  it('says what becomes of numbers that can’t be SKUs, once, and knows them again', () => {
+    const grid = SUITS.map((row, place) => (place === 0 ? row : row.with(2, `10 ${place}/a`)));
+    const { notes } = read(grid);
+    expect(notes).toEqual([
+      'Row 2, Art. no.: “10 1/a” can’t be an SKU, and becomes “10-1/a”; so do 5 more. SKUs have letters, digits, points, hyphens and slashes, at most 40.',
+    ]);
+    const catalog = brought(EMPTY, grid);
+    expect(only(read(grid, catalog).catalog)).toEqual(only(catalog));
+  });
+
   it('calls options as they are said to be called, and an empty cell, too', () => {
     const grid = [
       HEAD,
@@ -237,6 +295,69 @@ describe('a supplier’s list', () => {
     ).toBe(true);
   });
 
+  it('is read or refused in words, whatever stands in it', () => {
+    const head = fc.oneof(
+      fc.constantFrom(
+        'Name',
+        'Style',
+        'Size',
+        'Colour',
+        'SKU',
+        'EAN',
+        'Price',
+        'Was price',
+        'Cost',
+        'Stock',
+        'Tags',
+        '',
+      ),
+      fc.string({ unit: 'grapheme', maxLength: 12 }),
+    );
+    const cell = fc.oneof(
+      fc.constantFrom(
+        '',
+        'S',
+        'XL',
+        '7',
+        '9.50',
+        '1,234',
+        '-1',
+        '1/3',
+        '4006381333931',
+        '__proto__',
+        'a;b,c',
+        'x'.repeat(400),
+      ),
+      fc.string({ unit: 'grapheme', maxLength: 20 }),
+    );
+    const use = fc.constantFrom(...columnUses);
+    fc.assert(
+      fc.property(
+        fc
+          .array(head, { minLength: 1, maxLength: 8 })
+          .chain((heads) =>
+            fc.tuple(
+              fc.constant(heads),
+              fc.array(fc.array(cell, { minLength: heads.length, maxLength: heads.length }), { maxLength: 12 }),
+              fc.array(use, { minLength: heads.length, maxLength: heads.length }),
+              fc.constantFrom('amounts' as const, 'variants' as const),
+            ),
+          ),
+        ([heads, rows, uses, prices]) => {
+          const grid = [heads, ...rows];
+          const guessed = guessMapping(grid);
+          const columns = guessed.columns.map((column, place) => ({ ...column, use: uses[place] ?? column.use }));
+          for (const mapping of [guessed, listMappingSchema.parse({ ...guessed, columns, prices })]) {
+            const { catalog, faults } = readSupplierList(grid, mapping, EMPTY);
+            expect(faults.every((fault) => fault.length < 500)).toBe(true);
+            expect(catalogSchema.safeParse(catalog).error?.issues).toBeUndefined();
+          }
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
+
   const sizes = fc.uniqueArray(fc.constantFrom('S', 'M', 'L', 'XL', '3XL', 'Junior', '7', '10 cm'), { minLength: 1 });
   const colours = fc.uniqueArray(fc.constantFrom('White', 'Moss', 'Navy', 'Ash', 'Amber'), { minLength: 1 });
   const cents = fc.integer({ min: 1, max: 9999 });
@@ -258,7 +379,8 @@ describe('a supplier’s list', () => {
             return [HEAD, ...rows];
           };
           const [first, second] = [listOf(), listOf()];
-          const wanted = (grid: Grid) => Object.fromEntries(grid.slice(1).map((row) => [row[2] ?? '', row[5] ?? '']));
+          const wanted = (grid: Grid) =>
+            Object.fromEntries(grid.slice(1).map((row) => [row[2]?.replace(' ', '-') ?? '', row[5] ?? '']));
           const skuKnown = made.length > 1;
           const catalog = brought(EMPTY, first);
           if (skuKnown && only(catalog).variants.length > 0) {

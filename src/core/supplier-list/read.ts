@@ -74,17 +74,16 @@ export function readSupplierList(grid: Grid, mapping: ListMapping, catalog: Cata
   const { groups, choices } = groupsOf(table, mapping, catalog.shop.currency, tell);
   if (table.skipped.length > 0) tell.note(`${rowsWords(table.skipped)} only part the list, and are not read.`);
   let otherStock = 0;
-  for (const group of withinReason(groups, tell)) {
+  for (const { slug, group } of meetingShop(withinReason(groups, tell), mapping, scope, tell)) {
     const shape = shapeOf(group, choices, tell);
     if (!shape) continue;
-    const slug = knownSlug(group, mapping, scope, tell);
     if (slug === null) {
       const { product, found } = newProduct(group, shape, mapping, scope);
       changed.set(product.slug, product);
       products.push(told(group, shape, null, found && pricesWords(found, shape, catalog)));
       continue;
     }
-    const product = changed.get(slug) ?? structuredClone(scope.products.get(slug) as Product);
+    const product = structuredClone(scope.products.get(slug) as Product);
     changed.set(slug, product);
     otherStock += updateProduct({ product, group, shape, scope, mapping, tell }).otherStock;
     products.push(told(group, shape, slug, null));
@@ -95,6 +94,30 @@ export function readSupplierList(grid: Grid, mapping: ListMapping, catalog: Cata
     );
   const part = withChanged(catalog, 'products', changed);
   return { catalog: { ...part, stock: [...scope.items.values()] }, products, faults: tell.faults, notes: tell.notes };
+}
+
+/** A product of the list, and the one of the shop that it is; null for a new one. */
+interface Met {
+  readonly slug: string | null;
+  readonly group: ListGroup;
+}
+
+/** What the list has under several names and the shop as one product is one. */
+function meetingShop(groups: readonly ListGroup[], mapping: ListMapping, scope: ListScope, tell: Teller): Met[] {
+  const met: Met[] = [];
+  const places = new Map<string, number>();
+  for (const group of groups) {
+    const slug = knownSlug(group, mapping, scope, tell);
+    const place = slug === null ? undefined : places.get(slug);
+    const before = place === undefined ? undefined : met[place];
+    if (place !== undefined && before)
+      met[place] = { slug, group: { title: before.group.title, rows: [...before.group.rows, ...group.rows] } };
+    else {
+      if (slug !== null) places.set(slug, met.length);
+      met.push({ slug, group });
+    }
+  }
+  return met;
 }
 
 /** A list of more products than that names them by a wrong column, or is too long to be looked at. */

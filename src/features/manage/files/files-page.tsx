@@ -114,12 +114,13 @@ export function FilesPage({ imports, spreadsheets }: Props) {
   const router = useRouter();
   const { looked, listed, isBusy, fault, open, ...importing } = useImport();
   const take = async () => {
-    const isSpreadsheet = looked?.is !== 'catalog';
+    const hasDrafts =
+      looked?.is !== 'catalog' && looked?.plan.rows.some(({ list, what }) => list === 'products' && what === 'new');
     const done = await importing.bringIn();
     if (!done) return;
     sayDone(
       'Imported',
-      `${done.words}.${isSpreadsheet ? ' New products are drafts: publish them in Products.' : ''} Undo takes it back.`,
+      `${done.words}.${hasDrafts ? ' New products are drafts: publish them in Products.' : ''} Undo takes it back.`,
     );
     router.refresh();
   };
