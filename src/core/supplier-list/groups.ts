@@ -86,6 +86,10 @@ const MOST_CHOICES = 30;
 /** A longer name is cut: no product has one. */
 const LONGEST_TITLE = 200;
 
+/** Rows by their numbers, the first of many. */
+export const rowsWords = (numbers: readonly number[]): string =>
+  `${numbers.length === 1 ? 'Row' : 'Rows'} ${numbers.slice(0, 10).join(', ')}${numbers.length > 10 ? ' …' : ''}`;
+
 interface Reading {
   readonly currency: string;
   readonly tell: Teller;
@@ -104,6 +108,7 @@ function rowsOf(
   const figures = [...FIGURE_USES].flatMap((use) => places.get(use) ?? []);
   const sign = signIn(rows.flatMap(({ cells }) => figures.map((place) => cells[place] ?? '')));
   const skus = new Skus();
+  const notHigher: number[] = [];
   const found = rows.flatMap(({ number, cells }): ListRow[] => {
     const cell = (use: ColumnUse) => {
       const place = places.get(use);
@@ -124,6 +129,9 @@ function rowsOf(
       return [];
     }
     const price = money('price');
+    const was = money('wasPrice');
+    const isHigher = was !== null && !(price && !was.value.isMore(price.value));
+    if (was && !isHigher) notHigher.push(number);
     if (places.has('price') && cell('price') === '')
       tell.fault(`${said('price')} there is no price. Enter it, or remove the row.`);
     return [
@@ -134,7 +142,7 @@ function rowsOf(
         sku: skus.of(cell('sku'), said('sku')),
         gtin: gtinOf(cell('gtin'), said('gtin'), tell),
         price,
-        wasPrice: money('wasPrice'),
+        wasPrice: isHigher ? was : null,
         cost: money('cost'),
         onHand: onHandOf(pointed(cell('onHand'), sign), said('onHand'), tell),
         category: cell('category').slice(0, 80),
@@ -145,6 +153,8 @@ function rowsOf(
     ];
   });
   if (skus.words !== '') tell.note(skus.words);
+  if (notHigher.length > 0)
+    tell.note(`${rowsWords(notHigher)}: a was-price that is no higher than the price is left out.`);
   return found;
 }
 

@@ -142,13 +142,27 @@ function write({ product, scope }: Priced, frame: Frame, places: readonly Place[
   });
 }
 
+/** What a row cost before, as the list says it. Where it says nothing, what is there stays. */
+function setWasPrices({ product, scope }: Priced, frame: Frame, rows: readonly RowPlace[]): void {
+  const { currency } = scope.catalog.shop;
+  for (const { row, variant, picked } of rows) {
+    if (!row.wasPrice) continue;
+    const added = frame.keys.reduce((sum, key, place) => {
+      const option = frame.options[place]?.find((each) => each.key === picked[key]);
+      return option ? sum.plus(amountOf(option)) : sum;
+    }, ZERO);
+    const owner = variant ?? product;
+    owner.wasPrice = setMoney(owner.wasPrice, row.wasPrice.value.minus(added), currency);
+  }
+}
+
 /**
  * Lets a product cost what a list says, row by row: with the amounts that its options have, and where these don’t hold
  * any more with others. Whatever else it adds for other choices stays.
  */
 export function repriced(priced: Priced, rows: readonly RowPlace[]): void {
   if (!rows.some(({ row }) => row.price)) return;
-  const { product, group, mapping, tell } = priced;
+  const { product, group, tell } = priced;
   const frame = frameOf(priced, [
     ...rows.map(({ picked }) => picked),
     ...product.variants.map(({ options }) => options),
@@ -157,6 +171,12 @@ export function repriced(priced: Priced, rows: readonly RowPlace[]): void {
     tell.note(`${group.title}: its prices are made in another way than base price and amounts, and stay as they are.`);
     return;
   }
+  reprice(priced, frame, rows);
+  setWasPrices(priced, frame, rows);
+}
+
+function reprice(priced: Priced, frame: Frame, rows: readonly RowPlace[]): void {
+  const { product, group, mapping, tell } = priced;
   const places = placesOf(priced, frame, rows);
   if (places.every(({ now, price }) => now?.equals(price))) return;
   const kept = keepingAmounts(places, frame.amounts, product.price === null ? null : Exact.parse(product.price));

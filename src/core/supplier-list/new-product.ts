@@ -32,7 +32,9 @@ function pricesOf({ rows, choices }: Shape, { prices }: ListMapping): FoundAmoun
 /** Whether each row must be a variant: it has something that only a variant can have, or not all are made. */
 function needsVariants(shape: Shape, mapping: ListMapping, found: FoundAmounts | null): boolean {
   if (shape.choices.length === 0) return false;
-  const hasOwn = shape.rows.some(({ row }) => row.sku !== '' || row.gtin !== null || row.onHand !== null || row.cost);
+  const hasOwn = shape.rows.some(
+    ({ row }) => row.sku !== '' || row.gtin !== null || row.onHand !== null || row.cost || row.wasPrice,
+  );
   const isWhole = shape.rows.length === combinationsOf(shape);
   return hasOwn || !isWhole || mapping.stock === 'counted' || (found !== null && found.own.size > 0);
 }

@@ -1,68 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Catalog, catalogSchema, type Product } from '../catalog';
-import { afterImport, incoming } from '../compared';
-import { compile } from '../compile';
-import { importFaults, surroundingsOf } from '../exchange';
-import { resolve } from '../run';
+import { catalogSchema } from '../catalog';
 import { type Grid } from '../spreadsheet';
-import { columnUses, guessMapping, type ListMapping, listMappingSchema, looksLikeList, readSupplierList } from '.';
-
-const EMPTY = catalogSchema.parse({
-  format: 'oak-knot/catalog',
-  version: 2,
-  shop: { name: 'Bee Works', currency: 'EUR' },
-  swatches: [{ key: 'moss', name: 'Moss', colours: ['#556b2f'] }],
-});
-
-const HEAD = ['Style', 'Name', 'Art. no.', 'Colour', 'Size', 'RRP', 'Stock'];
-const suit = (colour: string, size: string, price: string, stock = '3') => [
-  '10',
-  `Bee suit ${colour} ${size}`,
-  `LM-10-${colour.slice(0, 2).toUpperCase()}-${size}`,
-  colour,
-  size,
-  price,
-  stock,
-];
-const SUITS: Grid = [
-  HEAD,
-  ...['White', 'Moss'].flatMap((colour) =>
-    ['XL', 'S', 'M'].map((size) => suit(colour, size, size === 'XL' ? '93,00' : '89,00')),
-  ),
-];
-
-const read = (grid: Grid, catalog: Catalog = EMPTY, said: Partial<ListMapping> = {}) =>
-  readSupplierList(grid, { ...guessMapping(grid), supplier: 'Linden Mill', ...said }, catalog);
-
-/** The catalog with what a list brings, as if everything were published. */
-function brought(catalog: Catalog, grid: Grid, said: Partial<ListMapping> = {}): Catalog {
-  const { catalog: part, faults } = read(grid, catalog, said);
-  expect(faults).toEqual([]);
-  const after = afterImport(catalog, incoming(catalog, part, new Map()));
-  expect(importFaults(catalog, after, part)).toEqual([]);
-  const drafts = after.drafts.products.map(({ definition }) => definition);
-  return { ...after, products: [...after.products, ...drafts], drafts: { products: [], sheets: [] } };
-}
-
-const only = ({ products }: Catalog): Product => {
-  const [product] = products;
-  if (!product || products.length > 1) throw new Error(`${products.length} products`);
-  return product;
-};
-
-/** What each variant costs and is called when it is bought. */
-function sold(catalog: Catalog, product = only(catalog)): Record<string, string> {
-  const program = compile(product, surroundingsOf(catalog));
-  return Object.fromEntries(
-    product.variants
-      .filter(({ onSale }) => onSale)
-      .map(({ options }) => {
-        const { item, unitPrice } = resolve(program, { answers: options }, { stock: null, today: '2027-03-01' });
-        return [item.sku ?? '', unitPrice?.toFixed(2) ?? ''];
-      }),
-  );
-}
+import { brought, EMPTY, HEAD, only, read, sold, suit, SUITS } from '../../../tests/support/supplier-list';
+import { columnUses, guessMapping, listMappingSchema, looksLikeList, readSupplierList } from '.';
 
 describe('a supplier’s list', () => {
   it('becomes a product with choices, amounts, SKUs put together, stock and colours', () => {
@@ -106,93 +47,30 @@ describe('a supplier’s list', () => {
     });
   });
 
-  it('says nothing new the second time', () => {
-    const catalog = brought(EMPTY, SUITS);
-    const again = read(SUITS, catalog);
-    expect([again.faults, again.notes]).toEqual([[], []]);
-    expect(again.catalog.stock).toEqual([]);
-    expect(only(again.catalog)).toEqual(only(catalog));
-    expect(again.products).toMatchObject([{ known: 'bee-suit', rows: 6, prices: null }]);
-  });
-
-  it('with other prices changes base and amounts, and leaves alone what else the product says', () => {
-    const catalog = brought(EMPTY, SUITS);
-    const product = only(catalog);
-    product.title = 'Our bee suit';
-    product.description = 'Linen.';
-    const dearer = SUITS.map((row, place) => (place === 0 ? row : row.with(5, row[4] === 'XL' ? '97,50' : '91,00')));
-    const after = only(brought(catalog, dearer));
-    expect(after).toMatchObject({ title: 'Our bee suit', description: 'Linen.', price: '91.00' });
-    expect(after.choices[1]).toMatchObject({ options: [{}, {}, { amount: { value: '6.50' } }] });
-    expect(after.variants.every(({ price }) => price === null)).toBe(true);
-  });
-
-  it('with one odd price gives that variant its own, and takes it back', () => {
-    const catalog = brought(EMPTY, SUITS);
-    const odd = SUITS.map((row) => (row[2] === 'LM-10-MO-XL' ? row.with(5, '80,00') : row));
-    const changed = brought(catalog, odd);
-    expect(sold(changed)).toMatchObject({ 'LM-10-MO-XL': '80.00', 'LM-10-WH-XL': '93.00', 'LM-10-MO-M': '89.00' });
-    expect(only(brought(changed, SUITS))).toEqual(only(catalog));
-  });
-
-  it('with new rows adds options and variants; rows that are gone stay, or go off sale', () => {
-    const catalog = brought(EMPTY, SUITS);
-    const next = [...SUITS.filter((row) => row[4] !== 'S'), suit('White', 'XXL', '95,00')];
-    const { notes } = read(next, catalog);
-    expect(notes).toEqual(['Bee suit: 2 variants that the shop has are not in the list, and stay on sale.']);
-    const after = brought(catalog, next, { gone: 'offSale' });
-    expect(Object.keys(sold(after)).sort()).toEqual(
-      ['LM-10-MO-M', 'LM-10-MO-XL', 'LM-10-WH-M', 'LM-10-WH-XL', 'LM-10-WH-XXL'].sort(),
-    );
-    expect(sold(after)['LM-10-WH-XXL']).toBe('95.00');
-    expect(after.stock).toHaveLength(7);
-  });
-
-  it('that has one product of the shop under two names says nothing of the other’s rows', () => {
-    const catalog = brought(EMPTY, SUITS);
-    const parted = SUITS.map((row) => (row[3] === 'Moss' ? row.with(0, '11').with(1, `Green suit ${row[4]}`) : row));
-    const { faults, notes, products } = read(parted, catalog, { gone: 'offSale' });
-    expect([faults, notes, products.map(({ known, rows }) => [known, rows])]).toEqual([[], [], [['bee-suit', 6]]]);
-  });
-
-  it('that has a variant of the shop twice says in which rows', () => {
-    const catalog = brought(EMPTY, SUITS);
-    const twice = [...SUITS, suit('White', 'XXL', '95').with(2, 'LM-10-WH-S')];
-    expect(read(twice, catalog).faults).toEqual([
-      'Row 8: it is the same variant of Bee suit as row 3 in the shop. Correct its SKU or GTIN, or remove one.',
+  it('brings in what rows cost before, and tells what of it is no higher, and GTINs that have no place', () => {
+    const head = ['Name', 'SKU', 'Size', 'Price', 'Was price', 'EAN'];
+    const grid = [
+      head,
+      ['Veil', 'V-S', 'S', '9', '12', '4006381333931'],
+      ['Veil', 'V-L', 'L', '10', '10', ''],
+      ['Net', 'N', '', '5', '6', '96385074'],
+    ];
+    expect(read(grid).notes).toEqual([
+      'Row 3: a was-price that is no higher than the price is left out.',
+      'Row 4: the GTIN is left out, as only variants have one, and the product has no choices.',
     ]);
-  });
-
-  it('changes the price of variants that leave a choice out, too', () => {
-    const catalog = brought(EMPTY, SUITS);
-    const product = only(catalog);
-    const [colour] = product.choices;
-    if (colour) colour.required = false;
-    for (const variant of product.variants) if (variant.options.colour === 'moss') delete variant.options.colour;
-    const known = { 'LM-10-S': '89.00', 'LM-10-M': '89.00', 'LM-10-XL': '93.00' };
-    expect(sold(catalog)).toMatchObject(known);
-    const grid = [HEAD, ...Object.keys(known).map((sku) => suit('', sku.slice(6), '70').with(2, sku))];
-    expect(sold(brought(catalog, grid))).toMatchObject({
-      'LM-10-S': '70.00',
-      'LM-10-XL': '70.00',
-      'LM-10-WH-XL': '93.00',
-    });
-  });
-
-  it('tells what of prices it leaves as it is', () => {
-    const dearer = SUITS.map((row, place) => (place === 0 ? row : row.with(5, '99,00')));
-    const noteOf = (change: object) => {
-      const catalog = brought(EMPTY, SUITS);
-      Object.assign(only(catalog), change);
-      return read(dearer, catalog).notes;
-    };
-    const breaks = { counting: 'allUnits', over: 'pieces', across: 'line', together: '', gives: 'price' };
-    expect(noteOf({ breaks: { ...breaks, steps: [{ from: '10', value: '80' }] } })).toEqual([
-      'Bee suit: what it costs from so many on stays as it is. Look whether that is still right.',
-    ]);
-    const formula = { key: 'price', title: 'Price', serves: { kind: 'base' }, text: '20' };
-    expect(noteOf({ formulas: [formula] })).toEqual([
-      'Bee suit: its prices are made in another way than base price and amounts, and stay as they are.',
+    const catalog = brought(EMPTY, grid, { stock: 'counted', category: 'Clothing' });
+    const [veil, net] = catalog.products;
+    expect([veil?.variants.map(({ wasPrice }) => wasPrice), net?.wasPrice]).toEqual([['12.00', null], '6.00']);
+    const next = brought(catalog, [
+      head,
+      ['Veil', 'V-L', 'L', '10', '15', ''],
+      ['Net', 'N', '', '5', '7', ''],
+    ]).products;
+    // The amount of L is in both.
+    expect([next[0]?.variants.map(({ wasPrice }) => wasPrice), next[1]?.wasPrice]).toEqual([
+      ['12.00', '14.00'],
+      '7.00',
     ]);
   });
 

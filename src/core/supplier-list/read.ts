@@ -1,7 +1,7 @@
 import { type Catalog, type Product } from '../catalog';
 import { type Grid, withChanged } from '../spreadsheet';
 import { type FoundAmounts } from './amounts';
-import { groupsOf, type ListGroup, type Teller } from './groups';
+import { groupsOf, type ListGroup, rowsWords, type Teller } from './groups';
 import { updateProduct } from './known-product';
 import { type ListMapping } from './mapping';
 import { newProduct } from './new-product';
@@ -74,9 +74,12 @@ export function readSupplierList(grid: Grid, mapping: ListMapping, catalog: Cata
   const { groups, choices } = groupsOf(table, mapping, catalog.shop.currency, tell);
   if (table.skipped.length > 0) tell.note(`${rowsWords(table.skipped)} only part the list, and are not read.`);
   let otherStock = 0;
+  const alone: number[] = [];
   for (const { slug, group } of meetingShop(withinReason(groups, tell), mapping, scope, tell)) {
     const shape = shapeOf(group, choices, tell);
     if (!shape) continue;
+    if (shape.choices.length === 0)
+      alone.push(...group.rows.flatMap(({ gtin, number }) => (gtin === null ? [] : number)));
     if (slug === null) {
       const { product, found } = newProduct(group, shape, mapping, scope);
       changed.set(product.slug, product);
@@ -88,6 +91,8 @@ export function readSupplierList(grid: Grid, mapping: ListMapping, catalog: Cata
     otherStock += updateProduct({ product, group, shape, scope, mapping, tell }).otherStock;
     products.push(told(group, shape, slug, null));
   }
+  if (alone.length > 0)
+    tell.note(`${rowsWords(alone)}: the GTIN is left out, as only variants have one, and the product has no choices.`);
   if (otherStock > 0)
     tell.note(
       `What is on hand is not changed from here: ${otherStock} stock ${otherStock === 1 ? 'item has' : 'items have'} another figure in the list. Count them where stock is counted.`,
@@ -159,9 +164,6 @@ function pricesWords({ base, amounts, own }: FoundAmounts, { choices }: Shape, {
     own: own.size,
   };
 }
-
-const rowsWords = (numbers: readonly number[]): string =>
-  `${numbers.length === 1 ? 'Row' : 'Rows'} ${numbers.slice(0, 10).join(', ')}${numbers.length > 10 ? ' …' : ''}`;
 
 /** What must be said before rows can be products. */
 function requireNamed({ columns }: ListMapping, heads: readonly string[], tell: Teller): void {
