@@ -2,9 +2,10 @@ import { gtinFault, SKU_PATTERN } from '../catalog';
 import { readTypedMoney } from '../exchange';
 import { type Exact } from '../number';
 import { readNumber } from '../quantity';
+import { type DecimalSign } from '../spreadsheet';
 import { plainWords } from '../text';
 import { type ColumnUse, FIGURE_USES, type ListColumn, type ListMapping } from './mapping';
-import { pointed, signIn, type ListTable } from './table';
+import { pointed, signIn, type ListTable, type TableRow } from './table';
 import { ownTitles, sharedTitle } from './titles';
 
 /** One row of a list, read. */
@@ -95,60 +96,88 @@ interface Reading {
   readonly tell: Teller;
 }
 
-function rowsOf(
-  { heads, rows }: ListTable,
-  { columns }: ListMapping,
-  choices: readonly ListColumn[],
-  { currency, tell }: Reading,
-): ListRow[] {
+/** The cells of one row, by what their columns say. */
+class Cells {
+  constructor(
+    private readonly row: TableRow,
+    private readonly places: ReadonlyMap<ColumnUse, number>,
+    private readonly heads: readonly string[],
+    private readonly sign: DecimalSign | null,
+    private readonly reading: Reading,
+  ) {}
+
+  text(use: ColumnUse): string {
+    const place = this.places.get(use);
+    return place === undefined ? '' : (this.row.cells[place] ?? '');
+  }
+
+  /** Where a cell is, as a message begins. */
+  where(use: ColumnUse): string {
+    return `Row ${this.row.number}, ${this.heads[this.places.get(use) ?? 0] ?? ''}:`;
+  }
+
+  figure(use: ColumnUse): string {
+    return pointed(this.text(use), this.sign);
+  }
+
+  money(use: ColumnUse): Money | null {
+    const { tell, currency } = this.reading;
+    const text = this.text(use);
+    if (text === '') return null;
+    const read = readTypedMoney(this.figure(use), currency);
+    if (read.fault !== undefined) tell.fault(`${this.where(use)} ${read.fault}`);
+    else if (read.value.sign() < 0) tell.fault(`${this.where(use)} “${text}” is less than nothing.`);
+    else if (read.value.decimalPlaces() === null) tell.fault(`${this.where(use)} “${text}” is no decimal.`);
+    else return { value: read.value, text: read.text };
+    return null;
+  }
+}
+
+/** The columns of a list by what they say, and which are choices. */
+function placesIn({ heads }: ListTable, { columns }: ListMapping): ReadonlyMap<ColumnUse, number> {
   const places = new Map<ColumnUse, number>();
   for (const { use, head } of columns)
     if (use !== 'choice' && !places.has(use) && heads.includes(head)) places.set(use, heads.indexOf(head));
+  return places;
+}
+
+function rowsOf(table: ListTable, mapping: ListMapping, choices: readonly ListColumn[], reading: Reading): ListRow[] {
+  const { heads, rows } = table;
+  const { tell } = reading;
+  const places = placesIn(table, mapping);
   const valuePlaces = choices.map(({ head }) => heads.indexOf(head));
   const figures = [...FIGURE_USES].flatMap((use) => places.get(use) ?? []);
   const sign = signIn(rows.flatMap(({ cells }) => figures.map((place) => cells[place] ?? '')));
   const skus = new Skus();
   const notHigher: number[] = [];
-  const found = rows.flatMap(({ number, cells }): ListRow[] => {
-    const cell = (use: ColumnUse) => {
-      const place = places.get(use);
-      return place === undefined ? '' : (cells[place] ?? '');
-    };
-    const said = (use: ColumnUse) => `Row ${number}, ${heads[places.get(use) ?? 0] ?? ''}:`;
-    const money = (use: ColumnUse): Money | null => {
-      if (cell(use) === '') return null;
-      const read = readTypedMoney(pointed(cell(use), sign), currency);
-      if (read.fault !== undefined) tell.fault(`${said(use)} ${read.fault}`);
-      else if (read.value.sign() < 0) tell.fault(`${said(use)} “${cell(use)}” is less than nothing.`);
-      else if (read.value.decimalPlaces() === null) tell.fault(`${said(use)} “${cell(use)}” is no decimal.`);
-      else return { value: read.value, text: read.text };
-      return null;
-    };
-    if (cell('title') === '' && cell('code') === '') {
+  const found = rows.flatMap((row): ListRow[] => {
+    const { number } = row;
+    const cells = new Cells(row, places, heads, sign, reading);
+    const [title, code] = [cells.text('title'), cells.text('code')];
+    if (title === '' && code === '') {
       tell.note(`Row ${number} has no product name, and is not read.`);
       return [];
     }
-    const price = money('price');
-    const was = money('wasPrice');
+    const [price, was] = [cells.money('price'), cells.money('wasPrice')];
     const isHigher = was !== null && !(price && !was.value.isMore(price.value));
     if (was && !isHigher) notHigher.push(number);
-    if (places.has('price') && cell('price') === '')
-      tell.fault(`${said('price')} there is no price. Enter it, or remove the row.`);
+    if (places.has('price') && cells.text('price') === '')
+      tell.fault(`${cells.where('price')} there is no price. Enter it, or remove the row.`);
     return [
       {
         number,
-        title: (cell('title') || cell('code')).slice(0, LONGEST_TITLE),
-        code: cell('code'),
-        sku: skus.of(cell('sku'), said('sku')),
-        gtin: gtinOf(cell('gtin'), said('gtin'), tell),
+        title: (title || code).slice(0, LONGEST_TITLE),
+        code,
+        sku: skus.of(cells.text('sku'), cells.where('sku')),
+        gtin: gtinOf(cells.text('gtin'), cells.where('gtin'), tell),
         price,
         wasPrice: isHigher ? was : null,
-        cost: money('cost'),
-        onHand: onHandOf(pointed(cell('onHand'), sign), said('onHand'), tell),
-        category: cell('category').slice(0, 80),
-        description: cell('description'),
-        tags: cell('tags'),
-        values: valuePlaces.map((place) => (cells[place] ?? '').slice(0, LONGEST_TITLE)),
+        cost: cells.money('cost'),
+        onHand: onHandOf(cells.figure('onHand'), cells.where('onHand'), tell),
+        category: cells.text('category').slice(0, 80),
+        description: cells.text('description'),
+        tags: cells.text('tags'),
+        values: valuePlaces.map((place) => (row.cells[place] ?? '').slice(0, LONGEST_TITLE)),
       },
     ];
   });
