@@ -5,14 +5,14 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { type ClashWay, clashWays, compareCatalogs, type PlannedThing, wayOf } from '../core/compared';
 import { type CatalogReading } from '../core/exchange';
-import { type ListMapping, listMappingSchema } from '../core/supplier-list';
+import { type ListMapping, listMappingSchema, mappingFor } from '../core/supplier-list';
 import { thingLines } from '../core/words';
 import { type Services } from '../services/context';
 import { pathWithin } from '../services/files/within';
 import { exportCatalog, exportPacked } from '../services/importing/export';
 import { importFile } from '../services/importing/apply';
 import { type ImportFile, type ImportWish, openImport, planOfImport } from '../services/importing/import';
-import { keepMapping, mappingOf } from '../services/importing/list-mappings';
+import { keepMapping, keptMappings } from '../services/importing/list-mappings';
 import { exportSpreadsheet, spreadsheetsOut, spreadsheetTitle } from '../services/importing/spreadsheets';
 import { openFile } from '../services/packing/packed';
 import { Refusal } from '../services/refusal';
@@ -168,7 +168,7 @@ async function listOf(context: Services, { name, grid }: ImportFile, supplier: s
   const read = listMappingSchema.shape.supplier.safeParse(supplier);
   if (!read.success || read.data === '')
     throw new BadInput(['oak import: --supplier: say the supplier’s name, in at most 80 characters.']);
-  return mappingOf(context, grid, read.data);
+  return mappingFor(grid, await keptMappings(context.database.read), read.data).mapping;
 }
 
 async function tellPlan(io: Streams, context: Services, file: ImportFile, wish: ImportWish): Promise<number> {

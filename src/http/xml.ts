@@ -1,7 +1,6 @@
+import { productAddress } from '../core/linked-data';
 import { xmlText } from '../core/text';
 import { type FeedEntry } from '../services/selling/shop-list/feed';
-
-const pageOf = (origin: string, slug: string) => `${origin}/shop/${encodeURIComponent(slug)}`;
 
 /**
  * A site map of the shop, or a part of it, from 1: the first begins with the list.
@@ -13,7 +12,7 @@ export function siteMap(origin: string, pages: readonly FeedEntry[], part = 1): 
     `<url><loc>${xmlText(address)}</loc>${at ? `<lastmod>${at.toISOString().slice(0, 10)}</lastmod>` : ''}</url>`;
   const urls = [
     ...(part === 1 ? [entry(`${origin}/shop`, null)] : []),
-    ...pages.map(({ slug, publishedAt }) => entry(pageOf(origin, slug), publishedAt)),
+    ...pages.map(({ slug, publishedAt }) => entry(productAddress(origin, slug), publishedAt)),
   ];
   return `<?xml version="1.0" encoding="UTF-8"?>\n<urlset xmlns="http://www.sitemaps.org/schemas/sitemap/0.9">\n${urls.join('\n')}\n</urlset>\n`;
 }
@@ -40,7 +39,7 @@ export function atomFeed(
 ): string {
   const updated = pages[0]?.publishedAt ?? new Date(0);
   const entries = pages.map(({ slug, title: name, summary, price, publishedAt }) => {
-    const address = xmlText(pageOf(origin, slug));
+    const address = xmlText(productAddress(origin, slug));
     return `<entry><title>${xmlText(name)}</title><link href="${address}"/><id>${address}</id><updated>${publishedAt.toISOString()}</updated><summary>${xmlText([summary, price].filter((words) => words !== '').join(' '))}</summary></entry>`;
   });
   const self = xmlText(`${origin}/shop/feed`);

@@ -1,4 +1,4 @@
-import { type Choice, hasOptions } from '../catalog';
+import { type Choice, hasOptions, isStocked } from '../catalog';
 import { type Program } from '../compile';
 
 /** What is chosen of a product, by choice. */
@@ -19,8 +19,6 @@ function valuesOf(choice: Choice): (string | boolean | null)[] | null {
   const keys = choice.options.map(({ key }) => key);
   return choice.required ? keys : [null, ...keys];
 }
-
-const isStocked = (choice: Choice): boolean => 'stocked' in choice && choice.stocked;
 
 interface Varying {
   readonly choice: Choice;

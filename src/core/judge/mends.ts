@@ -159,7 +159,7 @@ function shareSku(choice: Choice | undefined): void {
 
 /** Whether none of its answers adds anything to the SKU, and it makes no variants. */
 function writesNoSku(choice: Choice): boolean {
-  if ('stocked' in choice && choice.stocked) return false;
+  if (isStocked(choice)) return false;
   if ('options' in choice) return choice.options.every(({ sku }) => sku === null);
   return !('sku' in choice) || choice.sku === null;
 }

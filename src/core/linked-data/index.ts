@@ -1,1 +1,1 @@
-export { type Linked, productData } from './product-data';
+export { type Linked, productAddress, productData } from './product-data';

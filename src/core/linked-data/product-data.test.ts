@@ -7,7 +7,6 @@ import { type LinkedAround, productData } from './product-data';
 
 const around: LinkedAround = {
   origin: 'https://shop.example',
-  shop: 'Bee Works',
   stock: stockView([
     { key: 's', available: '4', late: null, lying: null },
     { key: 'l', available: '0', late: null, lying: null },

@@ -1,5 +1,5 @@
 import { sellableRange } from '../analysis';
-import { type Product, type Variant } from '../catalog';
+import { isStocked, type Product, type Variant } from '../catalog';
 import { type Program } from '../compile';
 import { moneyDigits } from '../money';
 import { type Exact } from '../number';
@@ -11,7 +11,6 @@ import { type StockView } from '../stock';
 export interface LinkedAround {
   /** scheme, host and port of the shop: `https://shop.example` */
   readonly origin: string;
-  readonly shop: string;
   readonly stock: StockView;
   /** the day in the shop, as YYYY-MM-DD */
   readonly today: string;
@@ -41,7 +40,8 @@ const UNIT_CODES: Readonly<Record<string, string>> = {
   '[yd_i]': 'YRD',
 };
 
-const addressOf = (origin: string, slug: string): string => `${origin}/shop/${encodeURIComponent(slug)}`;
+/** Where the page of a product stands in the shop. */
+export const productAddress = (origin: string, slug: string): string => `${origin}/shop/${encodeURIComponent(slug)}`;
 
 const picturesOf = ({ pictures }: Product, origin: string): string[] =>
   pictures.map(({ src }) => new URL(src, `${origin}/`).toString());
@@ -69,7 +69,7 @@ class ProductData {
     private readonly program: Program,
     private readonly around: LinkedAround,
   ) {
-    this.url = addressOf(around.origin, program.product.slug);
+    this.url = productAddress(around.origin, program.product.slug);
   }
 
   private resolved(answers: Readonly<Record<string, unknown>>, quantity?: number): Resolution {
@@ -191,7 +191,7 @@ class ProductData {
         ...shared,
         '@type': 'ProductGroup',
         productGroupID: slug,
-        variesBy: choices.flatMap((choice) => ('stocked' in choice && choice.stocked ? choice.title : [])),
+        variesBy: choices.filter(isStocked).map((choice) => choice.title),
         hasVariant: each,
       });
     const usual = product.soldBy.kind === 'each' && variants.length === 0 ? this.resolved({}) : null;

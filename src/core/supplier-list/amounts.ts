@@ -17,9 +17,13 @@ export interface FoundAmounts {
 
 const ZERO = Exact.of(0);
 
-/** What is there most often, the first of those; and how often. */
-function mostOften(values: Iterable<Exact>): { readonly value: Exact; readonly count: number } | null {
+/** What is there most often, and how often: what is preferred where nothing else is there more, else the first. */
+function mostOften(
+  values: Iterable<Exact>,
+  preferred: Exact | null = null,
+): { readonly value: Exact; readonly count: number } | null {
   const counts = new Map<string, { value: Exact; count: number }>();
+  if (preferred) counts.set(preferred.toString(), { value: preferred, count: 0 });
   for (const value of values) {
     const key = value.toString();
     const known = counts.get(key);
@@ -117,7 +121,9 @@ function offsetsOf(rows: readonly PricedRow[], linked: readonly Linked[]) {
     for (const row of open) {
       const [group, ...more] = row.groups.filter((each) => !known.has(each));
       if (group === undefined || more.length > 0) continue;
-      votes.set(group, [...(votes.get(group) ?? []), leftOf(row).minus(base)]);
+      const said = votes.get(group) ?? [];
+      said.push(leftOf(row).minus(base));
+      votes.set(group, said);
     }
     for (const [group, said] of votes) known.set(group, mostOften(said)?.value ?? ZERO);
     // Where nothing tells one part from another, all of it is laid to the last.
@@ -136,23 +142,46 @@ function fromCheapest(base: Exact, amounts: readonly (readonly Exact[])[]): Pick
   };
 }
 
+/** What the options of a row add; what it leaves out adds nothing. */
+export const addedBy = (amounts: FoundAmounts['amounts'], options: readonly number[]): Exact =>
+  options.reduce((sum, option, choice) => sum.plus(amounts[choice]?.[option] ?? ZERO), ZERO);
+
 /** Rows that cost something else than base and amounts, with the base that they have by themselves. */
 function ownOf(rows: readonly PricedRow[], { base, amounts }: Pick<FoundAmounts, 'base' | 'amounts'>) {
   const own = new Map<number, Exact>();
   rows.forEach(({ options, price }, place) => {
-    const added = options.reduce((sum, option, choice) => sum.plus(amounts[choice]?.[option] ?? ZERO), ZERO);
-    const alone = price.minus(added);
+    const alone = price.minus(addedBy(amounts, options));
     if (!alone.equals(base)) own.set(place, alone);
   });
   return own;
 }
 
-/** The price that most rows have, and the others’ own. */
-export function pricedAlone(rows: readonly PricedRow[], counts: readonly number[]): FoundAmounts {
-  const base = mostOften(rows.map(({ price }) => price))?.value ?? ZERO;
-  const amounts = counts.map((count) => Array.from({ length: count }, () => ZERO));
+/**
+ * The base price that most rows have with amounts as they are, and the others’ own.
+ *
+ * @param preferred the base price where no other is there more often
+ */
+export function pricedWith(
+  rows: readonly PricedRow[],
+  amounts: FoundAmounts['amounts'],
+  preferred: Exact | null,
+): FoundAmounts {
+  const alone = rows.map(({ price, options }) => price.minus(addedBy(amounts, options)));
+  const base = mostOften(alone, preferred)?.value ?? ZERO;
   return { base, amounts, own: ownOf(rows, { base, amounts }) };
 }
+
+/** The price that most rows have, and the others’ own. */
+export const pricedAlone = (rows: readonly PricedRow[], counts: readonly number[]): FoundAmounts =>
+  pricedWith(
+    rows,
+    counts.map((count) => Array.from({ length: count }, () => ZERO)),
+    null,
+  );
+
+/** Whether nothing of it is less than nothing. */
+export const isSound = ({ base, own }: FoundAmounts): boolean =>
+  [base, ...own.values()].every((price) => price.sign() >= 0);
 
 /**
  * Finds prices that are really a base price and so much for an option: what rows that differ in one option alone say,
@@ -174,8 +203,7 @@ export function findAmounts(rows: readonly PricedRow[], counts: readonly number[
   );
   const own = ownOf(rows, found);
   const said = found.amounts.flat().filter((amount) => amount.sign() !== 0).length + own.size;
-  const isBelowNothing = found.base.sign() < 0 || [...own.values()].some((price) => price.sign() < 0);
   // What amounts alone say needs no variant for each row.
   const isWorse = own.size > 0 && said > alone.own.size;
-  return isBelowNothing || isWorse ? alone : { ...found, own };
+  return isWorse || !isSound({ ...found, own }) ? alone : { ...found, own };
 }

@@ -2,8 +2,8 @@ import { gtinFault, keySchema, SKU_PATTERN } from '../catalog';
 import { namedColour } from '../colour';
 import { plainWords } from '../text';
 import { areSizes } from './sizes';
-import { type ColumnUse, type ListMapping, listMappingSchema, MOST_COLUMNS, SINGLE_USES } from './mapping';
-import { headOfPart, type ListTable, partsOf, tableOf } from './table';
+import { type ColumnUse, headOfPart, type ListMapping, listMappingSchema, MOST_COLUMNS, SINGLE_USES } from './mapping';
+import { type ListTable, partsOf, tableOf } from './table';
 import { type Grid, spreadsheetIn } from '../spreadsheet';
 import { USE_OF } from './column-words';
 
@@ -183,7 +183,7 @@ export function looksLikeList(grid: Grid): boolean {
  * A mapping that was kept, for a list that may have other columns: those that it knows, and none where it lacks what
  * named products and prices.
  */
-export function fittedMapping(kept: ListMapping, grid: Grid): ListMapping | null {
+function fittedMapping(kept: ListMapping, grid: Grid): ListMapping | null {
   const { heads } = tableOf(grid, kept.split);
   const known = new Map(kept.columns.map((column) => [column.head, column]));
   const lacks = kept.columns.some(({ head, use }) => use !== 'none' && !heads.includes(head));
@@ -194,4 +194,30 @@ export function fittedMapping(kept: ListMapping, grid: Grid): ListMapping | null
       .slice(0, MOST_COLUMNS)
       .map((head) => known.get(head) ?? { head, use: 'none', title: '', order: 'size', words: {} }),
   };
+}
+
+/** How the list of a supplier became products. */
+export interface KeptMapping {
+  readonly supplier: string;
+  readonly mapping: ListMapping;
+}
+
+/** What the columns of a list say, and from whose list that is known; null where it is guessed. */
+export interface MappingFor {
+  readonly mapping: ListMapping;
+  readonly keptFrom: string | null;
+}
+
+/**
+ * The mapping of the last list with the same columns, else what the list seems to say.
+ *
+ * @param kept     the last first
+ * @param supplier takes that of a supplier alone
+ */
+export function mappingFor(grid: Grid, kept: readonly KeptMapping[], supplier?: string): MappingFor {
+  for (const each of kept) {
+    const fitted = supplier === undefined || each.supplier === supplier ? fittedMapping(each.mapping, grid) : null;
+    if (fitted) return { mapping: fitted, keptFrom: each.supplier };
+  }
+  return { mapping: { ...guessMapping(grid), supplier: supplier ?? '' }, keptFrom: null };
 }

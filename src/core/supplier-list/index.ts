@@ -1,13 +1,12 @@
-export { fittedMapping, guessMapping, looksLikeList } from './guess';
+export { guessMapping, type KeptMapping, looksLikeList, mappingFor } from './guess';
+export { type ListColumnView, type ListLook, lookAtList, type LookAsked } from './look';
 export {
   choiceTitle,
   type ColumnUse,
   columnUses,
+  isPart,
   type ListColumn,
   type ListMapping,
   listMappingSchema,
-  type ValueOrder,
-  valueOrders,
 } from './mapping';
 export { type FoundProduct, type ListReading, readSupplierList } from './read';
-export { type ListTable, tableOf } from './table';

@@ -1,6 +1,6 @@
 import { hasOptions, type Option, type Product, type Variant } from '../catalog';
 import { Exact } from '../number';
-import { findAmounts, type FoundAmounts, type PricedRow } from './amounts';
+import { addedBy, findAmounts, type FoundAmounts, isSound, type PricedRow, pricedWith } from './amounts';
 import { type ListGroup, type ListRow, type Teller } from './groups';
 import { type ListMapping } from './mapping';
 import { type ListScope, moneyText } from './scope';
@@ -54,45 +54,28 @@ function frameOf({ product }: Priced, picked: readonly Readonly<Record<string, s
 
 const amountOf = ({ amount }: Option): Exact => (amount?.kind === 'fixed' ? (Exact.parse(amount.value) ?? ZERO) : ZERO);
 
-const addedOf = (amounts: Frame['amounts'], options: readonly number[]): Exact =>
-  options.reduce((sum, option, place) => sum.plus(amounts[place]?.[option] ?? ZERO), ZERO);
+/** The places of what is picked among the options of choices; -1 for what is left out. */
+const optionsOf = ({ keys, options }: Frame, picked: Readonly<Record<string, string>>): number[] =>
+  keys.map((key, place) => (options[place] ?? []).findIndex((option) => option.key === picked[key]));
 
 function placesOf({ product }: Priced, frame: Frame, rows: readonly RowPlace[]): Place[] {
   const base = product.price === null ? null : Exact.parse(product.price);
-  const optionsOf = (picked: Readonly<Record<string, string>>) =>
-    frame.keys.map((key, place) => (frame.options[place] ?? []).findIndex((option) => option.key === picked[key]));
   const nowOf = (variant: Variant | null, options: readonly number[]) => {
     const own = variant?.price ? Exact.parse(variant.price) : base;
-    return own && own.plus(addedOf(frame.amounts, options));
+    return own && own.plus(addedBy(frame.amounts, options));
   };
   const listed = new Set(rows.map(({ variant }) => variant));
   const told = rows.flatMap(({ row, variant, picked }): Place[] => {
-    const options = optionsOf(picked);
+    const options = optionsOf(frame, picked);
     return row.price ? [{ variant, options, now: nowOf(variant, options), price: row.price.value }] : [];
   });
   // What is not in the list costs what it did.
   const others = product.variants.flatMap((variant): Place[] => {
-    const options = optionsOf(variant.options);
+    const options = optionsOf(frame, variant.options);
     const now = nowOf(variant, options);
     return listed.has(variant) || !now ? [] : [{ variant, options, now, price: now }];
   });
   return [...told, ...others];
-}
-
-/** The base price that most have where amounts stay as they are, and the others’ own. */
-function keepingAmounts(places: readonly Place[], amounts: Frame['amounts'], base: Exact | null): FoundAmounts {
-  const alone = places.map(({ price, options }) => price.minus(addedOf(amounts, options)));
-  const counts = new Map<string, number>();
-  for (const each of alone) counts.set(each.toString(), (counts.get(each.toString()) ?? 0) + 1);
-  const most = Math.max(0, ...counts.values());
-  // As it is, where no other is there more often.
-  const stays = base !== null && counts.get(base.toString()) === most;
-  const kept = stays ? base : (alone.find((each) => counts.get(each.toString()) === most) ?? ZERO);
-  return {
-    base: kept,
-    amounts,
-    own: new Map(alone.flatMap((each, place): [number, Exact][] => (each.equals(kept) ? [] : [[place, each]]))),
-  };
 }
 
 /** Amounts found anew among the options that places have; what others add stays. */
@@ -118,9 +101,6 @@ function foundAnew(places: readonly Place[], { amounts }: Frame): FoundAmounts {
   };
 }
 
-const isSound = ({ base, own }: FoundAmounts) =>
-  base.sign() >= 0 && [...own.values()].every((each) => each.sign() >= 0);
-
 /** Writes an amount of money only where it is another one. */
 function setMoney(before: string | null, value: Exact | null, currency: string): string | null {
   if (value === null) return null;
@@ -145,12 +125,11 @@ function write({ product, scope }: Priced, frame: Frame, places: readonly Place[
 /** What a row cost before, as the list says it. Where it says nothing, what is there stays. */
 function setWasPrices({ product, scope }: Priced, frame: Frame, rows: readonly RowPlace[]): void {
   const { currency } = scope.catalog.shop;
+  // As they are now: prices have been set.
+  const amounts = frame.options.map((each) => each.map(amountOf));
   for (const { row, variant, picked } of rows) {
     if (!row.wasPrice) continue;
-    const added = frame.keys.reduce((sum, key, place) => {
-      const option = frame.options[place]?.find((each) => each.key === picked[key]);
-      return option ? sum.plus(amountOf(option)) : sum;
-    }, ZERO);
+    const added = addedBy(amounts, optionsOf(frame, picked));
     const owner = variant ?? product;
     owner.wasPrice = setMoney(owner.wasPrice, row.wasPrice.value.minus(added), currency);
   }
@@ -179,7 +158,7 @@ function reprice(priced: Priced, frame: Frame, rows: readonly RowPlace[]): void 
   const { product, group, mapping, tell } = priced;
   const places = placesOf(priced, frame, rows);
   if (places.every(({ now, price }) => now?.equals(price))) return;
-  const kept = keepingAmounts(places, frame.amounts, product.price === null ? null : Exact.parse(product.price));
+  const kept = pricedWith(places, frame.amounts, product.price === null ? null : Exact.parse(product.price));
   // What a variant leaves out adds nothing, and can't be made to.
   const isWhole = places.every(({ options }) => options.every((option) => option >= 0));
   const anew = mapping.prices === 'amounts' && isWhole ? foundAnew(places, frame) : null;

@@ -2,6 +2,7 @@ import {
   type Choice,
   freeKeys,
   hasOptions,
+  isStocked,
   MOST_OPTIONS,
   MOST_VARIANTS,
   type Option,
@@ -21,6 +22,8 @@ import { type Shape } from './shape';
 
 /** A product of the shop and the rows of the list that are it. */
 interface Meeting {
+  /** what the catalog tells it by */
+  readonly slug: string;
   readonly product: Product;
   readonly group: ListGroup;
   readonly shape: Shape;
@@ -76,17 +79,11 @@ function optionFor({ title: called, options }: WithOptions, value: string): Opti
 
 /** Where a row is among the variants of the product; null where it can’t be, which is told. */
 function placeOf(meeting: Meeting, row: ListRow, options: readonly number[]): RowPlace | null {
-  const { product, shape, scope, tell, group } = meeting;
+  const { slug, product, shape, scope, tell, group } = meeting;
   const found = scope.find(row);
-  const isOurs = found !== undefined && scope.products.get(found.slug)?.slug === product.slug;
-  if (isOurs && found.variant) {
-    const [wanted, separator] = [
-      skuOfVariant(product, found.variant, scope.catalog.shop.skuSeparator),
-      scope.catalog.shop.skuSeparator,
-    ];
-    const variant = product.variants.find((each) => skuOfVariant(product, each, separator) === wanted);
-    if (variant) return { row, variant, picked: variant.options };
-  }
+  // New variants stand behind those that there are.
+  const there = found?.slug === slug && found.variant !== null ? product.variants[found.variant] : undefined;
+  if (there) return { row, variant: there, picked: there.options };
   if (product.variants.length === 0 && shape.choices.length === 0) return { row, variant: null, picked: {} };
   const met = choicesMet(meeting);
   const missing = shape.choices.find((_, place) => !met.some((each) => each.place === place));
@@ -106,7 +103,7 @@ function placeOf(meeting: Meeting, row: ListRow, options: readonly number[]): Ro
 }
 
 function variantFor({ product, group, scope, mapping, tell }: Meeting, row: ListRow, picked: Record<string, string>) {
-  const stocked = product.choices.flatMap((choice) => ('stocked' in choice && choice.stocked ? choice : []));
+  const stocked = product.choices.filter(isStocked);
   const unsaid = stocked.find(({ key }) => picked[key] === undefined);
   if (unsaid) {
     tell.fault(

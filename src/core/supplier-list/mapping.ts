@@ -88,9 +88,17 @@ export const FIGURE_USES: ReadonlySet<ColumnUse> = new Set(['price', 'wasPrice',
 export const wordFor = ({ words }: ListColumn, value: string): string =>
   Object.hasOwn(words, value) && words[value] !== '' ? (words[value] ?? value) : value;
 
+const OF_PART = / \[\d\]$/;
+
+/** What a part of a column that is taken apart is called. */
+export const headOfPart = (head: string, part: number): string => `${head} [${part + 1}]`;
+
+/** Whether a heading is that of such a part. */
+export const isPart = (head: string): boolean => OF_PART.test(head);
+
 /** What a choice of a column is called: `COLOUR` is `Colour`. */
 export function choiceTitle({ title, head }: ListColumn): string {
   if (title !== '') return title;
-  const plain = head.replace(/ \[\d\]$/, '');
+  const plain = head.replace(OF_PART, '');
   return (plain === plain.toUpperCase() ? plain.charAt(0) + plain.slice(1).toLowerCase() : plain).slice(0, 80);
 }

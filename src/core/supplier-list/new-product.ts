@@ -12,7 +12,8 @@ import {
 } from '../catalog';
 import { namedColour } from '../colour';
 import { Exact } from '../number';
-import { findAmounts, type FoundAmounts, pricedAlone } from './amounts';
+import { tagsIn } from '../spreadsheet';
+import { addedBy, findAmounts, type FoundAmounts, pricedAlone } from './amounts';
 import { type ListGroup } from './groups';
 import { type ListMapping } from './mapping';
 import { insideWords, type ListScope, moneyText, newStockItem } from './scope';
@@ -119,7 +120,7 @@ function variantsOf({ shape, choices, found, isPutTogether, title, isCounted }: 
   return shape.rows.map(({ row, options }, place) => {
     const picked = options.map((option, choice) => optionsIn(choices[choice] as Choice)[option]);
     const own = found?.own.get(place);
-    const added = options.reduce((sum, option, choice) => sum.plus(found?.amounts[choice]?.[option] ?? ZERO), ZERO);
+    const added = addedBy(found?.amounts ?? [], options);
     const was = row.wasPrice?.value.minus(added);
     const isLower = was?.isMore(own ?? found?.base ?? ZERO) ?? false;
     const titles = picked.map((option) => option?.title ?? '').join(' ');
@@ -161,7 +162,7 @@ export function newProduct(
     sku: isSingle && alone.row.sku !== '' ? alone.row.sku : sku,
     description: (first(({ description }) => description) ?? '').slice(0, 8000),
     category: (first(({ category }) => category) ?? mapping.category) || null,
-    tags: tagsIn(first(({ tags }) => tags) ?? ''),
+    tags: [...new Set(tagsIn(first(({ tags }) => tags) ?? '').map((tag) => tag.slice(0, 40)))].slice(0, 30),
     supplier: mapping.supplier || null,
     price: found && moneyText(found.base, currency),
     wasPrice: was && found && was.value.isMore(found.base) ? moneyText(was.value, currency) : null,
@@ -178,6 +179,3 @@ export function newProduct(
   });
   return { product, found };
 }
-
-const tagsIn = (text: string): string[] =>
-  [...new Set(text.split(/[,;]/).map((tag) => tag.trim().slice(0, 40)))].filter((tag) => tag !== '').slice(0, 30);

@@ -7,7 +7,7 @@ import { type ListMapping } from './mapping';
 import { newProduct } from './new-product';
 import { listScope, type ListScope, moneyText } from './scope';
 import { combinationsOf, type Shape, shapeOf } from './shape';
-import { tableOf } from './table';
+import { type ListTable, tableOf } from './table';
 
 /** A product that was found in a list. */
 export interface FoundProduct {
@@ -64,9 +64,12 @@ class Telling implements Teller {
  * Reads a supplier’s flat list as a change of a catalog: rows become products with choices and variants, or what they
  * say otherwise of products that are there, told by their SKUs and GTINs.
  */
-export function readSupplierList(grid: Grid, mapping: ListMapping, catalog: Catalog): ListReading {
+export const readSupplierList = (grid: Grid, mapping: ListMapping, catalog: Catalog): ListReading =>
+  readTable(tableOf(grid, mapping.split), mapping, catalog);
+
+/** The same, of a list whose headings have been found. */
+export function readTable(table: ListTable, mapping: ListMapping, catalog: Catalog): ListReading {
   const tell = new Telling();
-  const table = tableOf(grid, mapping.split);
   const scope = listScope(catalog);
   const changed = new Map<string, Product>();
   const products: FoundProduct[] = [];
@@ -88,7 +91,7 @@ export function readSupplierList(grid: Grid, mapping: ListMapping, catalog: Cata
     }
     const product = structuredClone(scope.products.get(slug) as Product);
     changed.set(slug, product);
-    otherStock += updateProduct({ product, group, shape, scope, mapping, tell }).otherStock;
+    otherStock += updateProduct({ slug, product, group, shape, scope, mapping, tell }).otherStock;
     products.push(told(group, shape, slug, null));
   }
   if (alone.length > 0)

@@ -1,7 +1,7 @@
 import {
   type Catalog,
   freeKeys,
-  hasOptions,
+  isStocked,
   type Product,
   type StockItemDefinition,
   stockItemSchema,
@@ -18,8 +18,8 @@ import { type ListRow } from './groups';
 /** Where a row of a list is in the shop already. */
 export interface Found {
   readonly slug: string;
-  /** the variant that it is; null where it is the product itself */
-  readonly variant: Variant | null;
+  /** the place of the variant that it is; null where it is the product itself */
+  readonly variant: number | null;
 }
 
 /** What a list may meet in a catalog, and the names that are free there. */
@@ -44,9 +44,7 @@ export interface ListScope {
 export function skuOfVariant({ sku, choices }: Product, variant: Variant, separator: string): string {
   if (variant.sku !== null) return variant.sku;
   const parts = choices.flatMap((choice) =>
-    hasOptions(choice) && 'stocked' in choice && choice.stocked
-      ? (choice.options.find(({ key }) => key === variant.options[choice.key])?.sku ?? [])
-      : [],
+    isStocked(choice) ? (choice.options.find(({ key }) => key === variant.options[choice.key])?.sku ?? []) : [],
   );
   return [sku, ...parts].join(separator);
 }
@@ -59,9 +57,10 @@ export function listScope(catalog: Catalog): ListScope {
   for (const [slug, product] of products) {
     const itself: Found = { slug, variant: null };
     if (product.variants.length === 0 && product.sku !== '') bySku.set(product.sku.toLowerCase(), itself);
-    for (const variant of product.variants) {
-      bySku.set(skuOfVariant(product, variant, catalog.shop.skuSeparator).toLowerCase(), { slug, variant });
-      if (variant.gtin !== null) byGtin.set(variant.gtin, { slug, variant });
+    for (const [place, variant] of product.variants.entries()) {
+      const found: Found = { slug, variant: place };
+      bySku.set(skuOfVariant(product, variant, catalog.shop.skuSeparator).toLowerCase(), found);
+      if (variant.gtin !== null) byGtin.set(variant.gtin, found);
     }
     byTitle.set(titleName(product.title, product.supplier ?? ''), slug);
   }

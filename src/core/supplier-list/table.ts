@@ -1,6 +1,6 @@
 import { decimalSignOf, type DecimalSign, type Grid, withPoint } from '../spreadsheet';
 import { inOneLine } from '../text';
-import { type ListMapping } from './mapping';
+import { headOfPart, type ListMapping } from './mapping';
 
 /** A row below the headings. */
 export interface TableRow {
@@ -75,9 +75,6 @@ function unlike(heads: readonly string[]): string[] {
 
 /** So many parts of a cell are columns of their own; what is behind them stays with the last. */
 const MOST_PARTS = 6;
-
-/** What a part of a column is called. */
-export const headOfPart = (head: string, part: number): string => `${head} [${part + 1}]`;
 
 /** Takes a column apart: its parts become columns behind all others. */
 function withParts(table: ListTable, { head, separator }: NonNullable<ListMapping['split']>): ListTable {

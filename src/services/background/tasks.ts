@@ -11,7 +11,14 @@ import {
 import { flatten } from '../../core/flat';
 import { prove } from '../../core/judge';
 import { type Grid, readSpreadsheet, type SpreadsheetReading, type WrittenSpreadsheet } from '../../core/spreadsheet';
-import { type ListMapping, type ListReading, readSupplierList } from '../../core/supplier-list';
+import {
+  type ListLook,
+  type ListMapping,
+  type ListReading,
+  lookAtList,
+  type LookAsked,
+  readSupplierList,
+} from '../../core/supplier-list';
 import { type StockFigure, stockView } from '../../core/stock';
 import { problemText } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
@@ -57,6 +64,10 @@ export const supplierList = ({
   mapping: ListMapping;
   catalog: Catalog;
 }): ListReading => readSupplierList(grid, mapping, catalog);
+
+/** What a supplier's list says, as it is understood. */
+export const listLook = ({ grid, asked, catalog }: { grid: Grid; asked: LookAsked; catalog: Catalog }): ListLook =>
+  lookAtList(grid, asked, catalog);
 
 /** What is in the shop, a row for each selection. */
 export const flatSelections = ({

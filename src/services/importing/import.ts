@@ -23,10 +23,14 @@ import { Refusal } from '../refusal';
 import { readWholeCatalog } from './catalog-out';
 import { type ReadPictureFile, readPictures, type SafePictures, withPicturesAt } from './pictures';
 
+/** What a file seems to be: a catalog, a spreadsheet as the shop writes them, or somebody else's list. */
+export type FileKind = 'catalog' | 'spreadsheet' | 'list';
+
 /** A file that has been opened, its pictures made safe. */
 export interface ImportFile {
   readonly name: string;
   readonly pictures: SafePictures;
+  readonly is: FileKind;
   /** what stands in it, where it is a spreadsheet */
   readonly grid: Grid | null;
   /** what it says, with pictures by the addresses that they will have; a spreadsheet says it of what there is */
@@ -85,8 +89,10 @@ export async function openImport(
   beside: ReadPictureFile = () => Promise.resolve(null),
 ): Promise<ImportFile> {
   const opened = await inBackground('catalogFile', { bytes }, 'This file');
-  if (opened.kind === 'spreadsheet')
-    return { name, pictures: new Map(), grid: opened.grid, says: saidBySpreadsheet(opened.grid) };
+  if (opened.kind === 'spreadsheet') {
+    const { grid, isList } = opened;
+    return { name, is: isList ? 'list' : 'spreadsheet', pictures: new Map(), grid, says: saidBySpreadsheet(grid) };
+  }
   const { reading, pictures } = opened;
   if (reading.faults) {
     const told = reading.faults.map(faultJson).map(({ path, message }) => `${pathText(path)}: ${message}`);
@@ -96,7 +102,7 @@ export async function openImport(
     ? (src) => Promise.resolve(pictures.has(src) ? Buffer.from(pictures.get(src) ?? []) : null)
     : beside;
   const { safe, said } = await saidByCatalog(database.read, reading.catalog, read);
-  return { name, pictures: safe, grid: null, says: () => Promise.resolve(said) };
+  return { name, is: 'catalog', pictures: safe, grid: null, says: () => Promise.resolve(said) };
 }
 
 async function saidByCatalog(queries: Queries, catalog: Catalog, read: ReadPictureFile) {

@@ -2,12 +2,12 @@ import { createHash } from 'node:crypto';
 import { LRUCache } from 'lru-cache';
 import { z } from 'zod';
 import { clashWays, type PlannedThing } from '../../core/compared';
-import { listMappingSchema, looksLikeList } from '../../core/supplier-list';
+import { listMappingSchema } from '../../core/supplier-list';
 import { CATALOG_LIST_WORDS, differenceLines } from '../../core/words';
 import { type Services } from '../context';
 import { Refusal } from '../refusal';
 import { type ImportDone, importFile } from './apply';
-import { type ImportFile, openImport, type PlanFault, planOfImport } from './import';
+import { type FileKind, type ImportFile, openImport, type PlanFault, planOfImport } from './import';
 import { keepMapping } from './list-mappings';
 
 /** So many bytes of opened files are kept, for so long: whoever comes later sends the file again. */
@@ -25,8 +25,7 @@ const opened = (): LRUCache<string, ImportFile> =>
 export interface KeptFile {
   /** the name under which it is kept */
   readonly file: string;
-  /** a catalog, a spreadsheet as the shop writes them, or somebody else's list */
-  readonly is: 'catalog' | 'spreadsheet' | 'list';
+  readonly is: FileKind;
 }
 
 /**
@@ -37,14 +36,13 @@ export interface KeptFile {
  */
 export async function keepOpened(context: Services, name: string, bytes: Buffer): Promise<KeptFile> {
   const file = createHash('sha256').update(name).update('\0').update(bytes).digest('hex').slice(0, 32);
-  if (!opened().has(file)) {
-    const seen = name.replace(/\p{C}/gu, '').slice(0, LONGEST_NAME);
-    const read = await openImport(context, { name: seen, bytes });
-    // What is opened takes more room than what it was opened from.
-    opened().set(file, read, { size: Math.min(MOST_KEPT, bytes.length * 4 + 1) });
-  }
-  const grid = opened().get(file)?.grid ?? null;
-  return { file, is: grid === null ? 'catalog' : looksLikeList(grid) ? 'list' : 'spreadsheet' };
+  const known = opened().get(file);
+  if (known) return { file, is: known.is };
+  const seen = name.replace(/\p{C}/gu, '').slice(0, LONGEST_NAME);
+  const read = await openImport(context, { name: seen, bytes });
+  // What is opened takes more room than what it was opened from.
+  opened().set(file, read, { size: Math.min(MOST_KEPT, bytes.length * 4 + 1) });
+  return { file, is: read.is };
 }
 
 /** @throws Refusal 404 `fileGone` where it is not kept any more */

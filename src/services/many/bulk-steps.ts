@@ -1,4 +1,11 @@
-import { type CatalogSurroundings, hasOptions, type Product, referencesOf, sameDefinition } from '../../core/catalog';
+import {
+  type CatalogSurroundings,
+  hasOptions,
+  isStocked,
+  type Product,
+  referencesOf,
+  sameDefinition,
+} from '../../core/catalog';
 import { type OptionStep, type PriceStep, withOptions, withPrices, withTexts } from '../../core/catalog/many';
 import { formatMoney } from '../../core/money';
 import { Exact } from '../../core/number';
@@ -135,7 +142,7 @@ export function whenOutStep({ whenOut, leadDays }: Of<'whenOut'>): { words: stri
       let changed = 0;
       const choices = draft.choices.map((choice) => {
         if (!hasOptions(choice) || choice.kind === 'slot') return choice;
-        const stocked = 'stocked' in choice && choice.stocked;
+        const stocked = isStocked(choice);
         const options = choice.options.map((option) => {
           const days = whenOut === 'orderable' ? leadDays : option.leadDays;
           if ((!stocked && option.draws.length === 0) || (option.whenOut === whenOut && option.leadDays === days))

@@ -2,6 +2,7 @@ import { strToU8, unzipSync, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { LARGEST_PICTURE } from '../../core/catalog';
 import { type CatalogReading, LARGEST_CATALOG, readCatalog } from '../../core/exchange';
 import { type Grid } from '../../core/spreadsheet';
+import { looksLikeList } from '../../core/supplier-list';
 import { textOf } from './file-text';
 import { Unopenable } from './refused';
 import { gridOfText, gridOfWorkbook } from './spreadsheet-in';
@@ -26,7 +27,12 @@ export type OpenedFile =
       /** pictures that came packed with it, by their paths; null for a catalog by itself */
       readonly pictures: ReadonlyMap<string, Uint8Array> | null;
     }
-  | { readonly kind: 'spreadsheet'; readonly grid: Grid };
+  | {
+      readonly kind: 'spreadsheet';
+      readonly grid: Grid;
+      /** whether it seems to be a supplier's list, and none of the shop's own spreadsheets */
+      readonly isList: boolean;
+    };
 
 const isPacked = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
 
@@ -54,12 +60,14 @@ const OF_WORKBOOK = 'xl/workbook.xml';
 
 async function ofPacked(bytes: Uint8Array): Promise<OpenedFile> {
   const entries = unpacked(bytes);
-  if (entries.has(OF_WORKBOOK)) return { kind: 'spreadsheet', grid: await gridOfWorkbook(bytes) };
+  if (entries.has(OF_WORKBOOK)) return ofGrid(await gridOfWorkbook(bytes));
   const catalog = entries.get(CATALOG_NAME);
   if (!catalog) throw new Unopenable(`There is no ${CATALOG_NAME} in this ZIP file.`);
   entries.delete(CATALOG_NAME);
   return { kind: 'catalog', reading: readCatalog(textOf(catalog, false)), pictures: entries };
 }
+
+const ofGrid = (grid: Grid): OpenedFile => ({ kind: 'spreadsheet', grid, isList: looksLikeList(grid) });
 
 function ofText(bytes: Uint8Array): OpenedFile {
   const text = textOf(bytes, true);
@@ -67,7 +75,7 @@ function ofText(bytes: Uint8Array): OpenedFile {
   // What is no JSON has words of headings in its first line.
   return /^\ufeff?\s*[{[]/.test(text)
     ? { kind: 'catalog', reading: readCatalog(text), pictures: null }
-    : { kind: 'spreadsheet', grid: gridOfText(text) };
+    : ofGrid(gridOfText(text));
 }
 
 const largestOf = (name: string): number =>

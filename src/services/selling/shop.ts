@@ -79,13 +79,12 @@ export function openShopProductView(
         ]),
       },
     );
-    const { name, tax } = surroundings.shop;
+    const { tax } = surroundings.shop;
     const linked =
       origin === undefined
         ? null
         : productData(program, {
             origin,
-            shop: name,
             stock: there,
             today,
             group,

@@ -1,5 +1,6 @@
 import { type Metadata } from 'next';
 import { cache } from 'react';
+import { productAddress } from '@/core/linked-data';
 import { ProductPageSoon } from '@/features/shop/product-page';
 import { basketToken } from '@/http/basket-cookie';
 import { orNotFound, pageNonce, pageOrigin } from '@/http/page';
@@ -31,7 +32,7 @@ export async function generateMetadata(place: Place): Promise<Metadata> {
   const { product, surroundings } = await openedBy(place);
   const { title, summary, slug, pictures } = product;
   const origin = await pageOrigin();
-  const url = `${origin}/shop/${encodeURIComponent(slug)}`;
+  const url = productAddress(origin, slug);
   return {
     title,
     description: summary,

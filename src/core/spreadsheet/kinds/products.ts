@@ -33,7 +33,8 @@ const ownText = (
     ),
   );
 
-const listOf = (text: string): string[] => [
+/** Tags in a cell, each once. */
+export const tagsIn = (text: string): string[] => [
   ...new Set(
     text
       .split(/[,;]/)
@@ -100,7 +101,7 @@ export const productsSpreadsheet: SpreadsheetKind<Product, Row> = {
       'Tags',
       1200,
       ({ tags }) => tags.join(', '),
-      (product, text) => void (product.tags = listOf(text)),
+      (product, text) => void (product.tags = tagsIn(text)),
     ),
     price,
     wasPrice,

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, HStack, Stack, Text } from '@chakra-ui/react';
-import { letteringFaces, letteringFamily, type Option, type OptionsChoice } from '@/core/catalog';
+import { isStocked, letteringFaces, letteringFamily, type Option, type OptionsChoice } from '@/core/catalog';
 import { type Path } from '@/core/problems';
 import { SelectField, TextField } from '@/ui/field';
 import { DrawsField, GroupsField, orNull, PictureField, PropertiesField, WeightField } from '@/features/editors/fields';
@@ -25,7 +25,7 @@ interface Props {
 export function OptionDetails({ choice, option, name, path, edit }: Props) {
   const { product } = useEditing();
   const groupsFault = useFaultAt(...path, 'groups');
-  const stocked = 'stocked' in choice && choice.stocked;
+  const stocked = isStocked(choice);
   return (
     <Stack gap="4" pl="8" pr="2" py="3">
       <TextField

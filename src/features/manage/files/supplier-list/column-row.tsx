@@ -1,8 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex, Grid, Text } from '@chakra-ui/react';
-import { choiceTitle, type ColumnUse, type ListColumn } from '@/core/supplier-list';
-import { type ListColumnView } from '@/services/importing/supplier-lists';
+import { choiceTitle, type ColumnUse, type ListColumn, type ListColumnView } from '@/core/supplier-list';
 import { SelectField, TextField, TypedInput } from '@/ui/field';
 
 const USES: readonly { readonly value: ColumnUse; readonly label: string }[] = [

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Button, Flex, Grid, Heading, HStack, Spinner, Stack, Text } from '@chakra-ui/react';
-import { type ListMapping } from '@/core/supplier-list';
+import { isPart, type ListMapping } from '@/core/supplier-list';
 import { counted } from '@/core/words';
 import { type ListView } from '@/services/importing/supplier-lists';
 import { FaultLine } from '@/ui/fault-line';
@@ -58,7 +58,7 @@ function Supplier({ mapping, view, onChange }: SettingsProps) {
 
 /** What holds for the whole list. */
 function Settings({ mapping, view, onChange }: SettingsProps) {
-  const heads = view.columns.map(({ head }) => head).filter((head) => !/ \[\d\]$/.test(head));
+  const heads = view.columns.map(({ head }) => head).filter((head) => !isPart(head));
   const { split } = mapping;
   return (
     <Stack gap="3">
