@@ -54,6 +54,13 @@ module.exports = {
     only('data-knows-core', 'data', 'data|core', 'Storage knows what it stores.'),
     only('services-know-data', 'services', 'services|data|core', 'Use cases know storage and the core, no screens.'),
     only('http-knows-services', 'http', 'http|services|core', 'HTTP is a way to reach the services.'),
+    {
+      name: 'manager-passes-the-gate',
+      comment: 'Whatever is the manager’s is answered by whoever may: services are had from the gate alone.',
+      severity: 'error',
+      from: { path: '^src/app/(\\(draft\\)/manage|manage|api/manage)/' },
+      to: { path: '^src/services/process\\.ts$' },
+    },
     only('ui-knows-core', 'ui', 'ui|core', 'Shared components know no feature.'),
     {
       ...only(

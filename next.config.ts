@@ -6,7 +6,19 @@ const config: NextConfig = {
   reactCompiler: true,
   // `npm test` checks the types of everything; a build need not do it again.
   typescript: { ignoreBuildErrors: true },
-  serverExternalPackages: ['piscina', '@libsql/client', 'libsql', 'jsdom', 'sharp', 'dompurify', 'pdfkit', 'exceljs'],
+  serverExternalPackages: [
+    'better-auth',
+    '@node-rs/argon2',
+    'bwip-js',
+    'piscina',
+    '@libsql/client',
+    'libsql',
+    'jsdom',
+    'sharp',
+    'dompurify',
+    'pdfkit',
+    'exceljs',
+  ],
   // A request passes the gate with its body: as much of it as the largest upload needs, a catalog with its pictures.
   experimental: { proxyClientMaxBodySize: 97 * 1024 * 1024 },
   turbopack: { root: import.meta.dirname },

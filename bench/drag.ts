@@ -34,6 +34,7 @@ const server = await startServer();
 const browser = await startBrowser();
 try {
   const person = new Person(browser.driver, server.origin);
+  await person.comeIn(await server.link());
   await person.goTo('/manage/products/10?place=choices');
   await person.press('Width all round', '//nav[@aria-label="Outline"]');
   const handle = await person.find(

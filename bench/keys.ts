@@ -81,6 +81,7 @@ try {
   });
   await toolsOf(browser).sendDevToolsCommand('Performance.enable', {});
   const person = new Person(browser.driver, server.origin);
+  await person.comeIn(await server.link());
   for (const [name, slug] of Object.entries(PRODUCTS)) {
     const row = (await database.read.query.products.findMany()).find(({ draft }) => draft.slug === slug);
     if (!row) throw new Error(`there is no ${slug}`);

@@ -11,8 +11,8 @@ const QUIET_ROUNDS = 40;
 const BUSY_MILLISECONDS = 6_000;
 
 async function request(server: TestServer, path: string, body?: unknown): Promise<void> {
-  const response = await fetch(
-    server.origin + path,
+  const response = await server.ask(
+    path,
     body === undefined
       ? {}
       : {

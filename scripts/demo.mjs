@@ -94,6 +94,24 @@ for (;;) {
   if (up) break;
   await new Promise((resolve) => setTimeout(resolve, 200));
 }
+
+/** A link that signs in once as the owner of the demo shop; null where the shop is somebody's by now. */
+function newLink() {
+  const { status, stdout } = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/demo-link.ts'], {
+    env,
+    encoding: 'utf8',
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  if (status !== 0) fail('No sign-in link could be made. What went wrong is said above.');
+  const path = stdout.trim();
+  return path === '' ? null : origin + path;
+}
+
+const link = newLink();
 console.log(
-  `\nOak Knot is running.\n  Manager: ${origin}/manage/products\n  Shop:    ${origin}/shop\nCtrl C stops it; the data is kept in data/.`,
+  `\nOak Knot is running.\n  Manager: ${link ?? `${origin}/sign-in`}\n  Shop:    ${origin}/shop\n` +
+    (link ? 'The manager’s link signs you in once. Press Enter here for another.\n' : '') +
+    'Ctrl C stops it; the data is kept in data/.',
 );
+if (link && process.stdin.isTTY)
+  process.stdin.on('data', () => console.log(`  Manager: ${newLink() ?? `${origin}/sign-in`}`));

@@ -172,6 +172,7 @@ async function main(): Promise<void> {
       const browser = await startBrowser(shot.phone ? 390 : 1280, shot.phone ? 844 : 800);
       try {
         const person = new Person(browser.driver, server.origin);
+        await person.comeIn(await server.link());
         await person.goTo(shot.path);
         if (shot.dark) {
           await person.press('Switch to dark');

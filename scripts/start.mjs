@@ -34,6 +34,8 @@ const addressOf = ({ headers, socket }) =>
 const ASSETS = '/_next/static/';
 const server = createServer((request, response) => {
   request.headers['x-forwarded-for'] = addressOf(request);
+  // Whether we are reached over TLS is said by a proxy of ours, or by nobody.
+  if (!behindProxy) delete request.headers['x-forwarded-proto'];
   const { method, url = '/' } = request;
   // No request can be made of it further in (Fetch Standard, forbidden methods), so it is answered here.
   if (method === 'TRACE' || method === 'TRACK')
@@ -46,6 +48,10 @@ const server = createServer((request, response) => {
     return handle(request, response);
   });
 });
-server.listen(port, hostname, () => console.log(`Listening on http://${hostname}:${port}`));
+server.listen(port, hostname, () => {
+  console.log(`Listening on http://${hostname}:${port}`);
+  // The data is opened at once: whoever is the first to come in is told how.
+  void fetch(`http://127.0.0.1:${port}/ready`).catch(() => undefined);
+});
 for (const signal of ['SIGINT', 'SIGTERM'])
   process.on(signal, () => server.close(() => process.exit(0)) && server.closeAllConnections());

@@ -1,4 +1,5 @@
 import { type NextRequest, NextResponse } from 'next/server';
+import { PAGE_HEADER } from './http/asked-page';
 import { contentPolicy, newNonce, NONCE_HEADER } from './http/content-policy';
 import { gate, hostsFrom } from './http/gate';
 import { problemDocument } from './http/problem';
@@ -26,6 +27,7 @@ export async function proxy(request: NextRequest): Promise<Response> {
   const policy = contentPolicy(nonce, process.env.NODE_ENV === 'development');
   const headers = new Headers(request.headers);
   headers.set(NONCE_HEADER, nonce);
+  headers.set(PAGE_HEADER, pathname + request.nextUrl.search);
   headers.set('Content-Security-Policy', policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('Content-Security-Policy', policy);

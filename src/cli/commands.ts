@@ -14,6 +14,7 @@ import { stockView } from '../core/stock';
 import { fileTypeOf } from '../services/selling/upload-file';
 import { spreadsheetsOut } from '../services/importing/spreadsheets';
 import { auditLedger, type LedgerDifference, rebuildLedger } from '../services/stock/ledger/ledger';
+import { actingAs } from '../data/log';
 import { runCheck } from './check';
 import { BadInput, faultLine, openCatalog, readText, type Streams, withDatabase } from './io';
 
@@ -60,6 +61,15 @@ const USAGE = `Usage:
   oak restore FILE [--replace] [--database URL]
       puts a backup in the place of the database; the shop must not run
       --replace           where there is a database: it is put aside under another name, and never deleted
+  oak people list [--database URL]
+      lists who works on the manager's side
+  oak people first [--origin URL] [--database URL]
+      makes the link that makes the first owner, while there is nobody
+  oak people invite E-MAIL --name NAME [--roles owner,catalog,stock,orders] [--origin URL] [--database URL]
+      lets somebody in: prints a link that signs them in once; without roles they only look
+  oak people link E-MAIL [--origin URL] [--database URL]
+      prints a new link for somebody, in the place of their password and second factor
+      --origin URL        where the shop is reached; http://localhost:3000 unless said
 
 The database is that of --database, or of OAK_KNOT_DATABASE_URL.
 
@@ -252,10 +262,13 @@ const OPTIONS = {
   sheet: { type: 'string' },
   drafts: { type: 'boolean' },
   supplier: { type: 'string' },
+  name: { type: 'string' },
+  roles: { type: 'string' },
+  origin: { type: 'string' },
 } as const;
 
 type Command =
-  'resolve' | 'picture' | 'check' | 'prove' | 'ledger' | 'export' | 'import' | 'diff' | 'backup' | 'restore';
+  'resolve' | 'picture' | 'check' | 'prove' | 'ledger' | 'export' | 'import' | 'diff' | 'backup' | 'restore' | 'people';
 
 /** What each command takes beside its name. */
 const TAKES: Readonly<Record<Command, readonly (keyof typeof OPTIONS)[]>> = {
@@ -269,6 +282,7 @@ const TAKES: Readonly<Record<Command, readonly (keyof typeof OPTIONS)[]>> = {
   diff: [],
   backup: ['database'],
   restore: ['replace', 'database'],
+  people: ['name', 'roles', 'origin', 'database'],
 };
 
 /** What each command wants beside its options, in words; nothing for those that want none. */
@@ -279,6 +293,7 @@ const WANTS: Readonly<Partial<Record<Command, readonly string[]>>> = {
   diff: ['A', 'B'],
   backup: ['FILE'],
   restore: ['FILE'],
+  people: ['list, first, invite or link'],
 };
 
 const isCommand = (text: string): text is Command => Object.hasOwn(TAKES, text);
@@ -298,7 +313,7 @@ function optionsOf(command: Command, rest: readonly string[]) {
         `it takes no --${other}, but ${taken.map((name) => `--${name}`).join(', ') || WANTS[command]?.join(' and ')}`,
       );
     const wants = WANTS[command] ?? [];
-    if (command !== 'ledger' && positionals.length !== wants.length)
+    if (command !== 'ledger' && command !== 'people' && positionals.length !== wants.length)
       throw new Error(`it wants ${wants.join(' and ')}, and ${positionals.length} were given`);
     return { values, positionals };
   } catch (error) {
@@ -324,6 +339,8 @@ async function run(io: Streams, args: readonly string[]): Promise<number> {
   switch (command) {
     case 'ledger':
       return runLedger(io, positionals[0], values.database);
+    case 'people':
+      return (await import('./people')).runPeople(io, positionals, values);
     case 'backup':
     case 'restore': {
       const { runBackup, runRestore } = await import('./backups');
@@ -355,10 +372,13 @@ async function run(io: Streams, args: readonly string[]): Promise<number> {
   }
 }
 
+/** Whoever sits at the machine: what is done there stands in the log as theirs. */
+const COMMAND_LINE = { kind: 'commandLine', id: null, name: 'Command line' } as const;
+
 /** Runs the command line. @param args without the program's name @returns the exit status */
 export async function runOak(io: Streams, args: readonly string[]): Promise<number> {
   try {
-    return await run(io, args);
+    return await actingAs(COMMAND_LINE, () => run(io, args));
   } catch (error) {
     if (!(error instanceof BadInput)) throw error;
     io.complain(`${error.lines.join('\n')}\n`);

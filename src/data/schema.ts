@@ -1,4 +1,5 @@
 /** Every table: what products are, what they refer to, and what is counted and sold of them. */
 export * from './tables/catalog';
+export * from './tables/people';
 export * from './tables/references';
 export * from './tables/stock-and-sales';

@@ -20,7 +20,7 @@ const guesses = () => (holder.oakKnotGuesses ??= new RateLimiterMemory({ points:
  *
  * @see RFC 6177, IPv6 Address Assignment to End Sites
  */
-function placeOf(request: Request): string {
+export function placeOf(request: Request): string {
   const said = request.headers.get('x-forwarded-for') ?? '';
   if (!ipaddr.isValid(said)) return 'unknown';
   const address = ipaddr.process(said);

@@ -23,6 +23,7 @@ export function problemDocument(
 
 const TITLES: Readonly<Record<number, string>> = {
   400: 'Bad Request',
+  401: 'Unauthorized',
   403: 'Forbidden',
   404: 'Not Found',
   409: 'Conflict',

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { asNow } from '../services/acting';
 import { readShape, type ShapeFault, shapeFaults, type ShapeReading } from '../core/exchange';
 import { inBackground } from '../services/background/pool';
 import { type LargeBody, largeBodies, type LargeBodyName } from '../services/large-bodies';
@@ -22,11 +23,13 @@ export const LARGEST_DRAFT = 1024 * 1024;
  */
 export function jsonLines(values: AsyncGenerator<unknown>): Response {
   const encoder = new TextEncoder();
+  // The stream is read later, by nobody in particular: what is written on the way carries who has asked.
+  const asAsked = asNow();
   const stream = new ReadableStream<Uint8Array>({
     async pull(controller) {
       const send = (value: unknown) => controller.enqueue(encoder.encode(`${JSON.stringify(value)}\n`));
       try {
-        const { value, done } = await values.next();
+        const { value, done } = await asAsked(() => values.next());
         if (done) controller.close();
         else send(value);
       } catch (error) {
@@ -42,6 +45,10 @@ export function jsonLines(values: AsyncGenerator<unknown>): Response {
   return new Response(stream, { headers: { 'Content-Type': 'application/x-ndjson', 'Cache-Control': 'no-store' } });
 }
 
+/** What a route answers with: what it has made itself, else JSON. */
+export const asResponse = (result: unknown): Response =>
+  result instanceof Response ? result : Response.json(result ?? {}, { headers: { 'Cache-Control': 'no-store' } });
+
 /**
  * Runs what a route does and answers in JSON. What is refused becomes a problem document.
  *
@@ -49,10 +56,7 @@ export function jsonLines(values: AsyncGenerator<unknown>): Response {
  */
 export async function answer(work: (context: Services) => Promise<unknown>): Promise<Response> {
   try {
-    const result = await work(await services());
-    return result instanceof Response
-      ? result
-      : Response.json(result ?? {}, { headers: { 'Cache-Control': 'no-store' } });
+    return asResponse(await work(await services()));
   } catch (error) {
     if (error instanceof Refusal) return problemDocument(error.status, error.code, error.message, error.details);
     if (error instanceof z.ZodError) {

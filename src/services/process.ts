@@ -2,6 +2,7 @@ import { Database } from '../data/database';
 import { startThreads } from './background/pool';
 import { beginCards } from './catalog/cards';
 import { type Services } from './context';
+import { firstOwnerLink, isNobodyHere } from './people/people';
 import { keepFreeing } from './selling/overdue';
 
 const holder = globalThis as { oakKnotServices?: Promise<Services>; oakKnotToldOf?: string };
@@ -37,5 +38,14 @@ async function open(): Promise<Services> {
   startThreads('small', 'large');
   // What was left when the last process ended goes on.
   beginCards(context);
+  if (await isNobodyHere(context)) await tellFirstOwner(context);
   return context;
+}
+
+/** Tells whoever has started this how to come in: nobody else can see it. */
+async function tellFirstOwner(context: Services): Promise<void> {
+  const { HOST = 'localhost', PORT = '3000' } = process.env;
+  console.log(
+    `Nobody is in yet. Whoever opens this link becomes the owner: http://${HOST}:${PORT}${await firstOwnerLink(context)}`,
+  );
 }

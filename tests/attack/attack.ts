@@ -26,11 +26,11 @@ const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(reso
 type Sent = Readonly<{ method?: string; type?: string; body?: string | Uint8Array<ArrayBuffer> }>;
 
 /** @returns the status; 0 where no answer came */
-async function send({ origin }: TestServer, path: string, { method, type, body }: Sent = {}): Promise<number> {
+async function send(server: TestServer, path: string, { method, type, body }: Sent = {}): Promise<number> {
   try {
-    const response = await fetch(origin + path, {
+    const response = await server.ask(path, {
       method: method ?? (body === undefined ? 'GET' : 'POST'),
-      headers: { 'content-type': type ?? 'application/json', origin },
+      headers: { 'content-type': type ?? 'application/json', origin: server.origin },
       ...(body !== undefined && { body }),
       signal: AbortSignal.timeout(60_000),
     });
@@ -194,7 +194,7 @@ async function manyAtOnce(server: TestServer, ids: readonly number[]): Promise<v
   let took = 0;
   const said = async (path: string, body: object): Promise<Record<string, unknown>> => {
     const start = performance.now();
-    const response = await fetch(server.origin + path, {
+    const response = await server.ask(path, {
       method: 'POST',
       headers: { 'content-type': 'application/json', origin: server.origin },
       body: JSON.stringify(body),

@@ -14,6 +14,9 @@ lookAtAll(stage, [
   ['discount codes', '/manage/codes', () => stage.person.press('Welcome to the apiary')],
   ['rules about quantities', '/manage/quantities', () => stage.person.press('Bottling for trade customers')],
   ['the bin', '/manage/bin'],
+  ['who is let in', '/manage/people', () => stage.person.press('Let somebody in')],
+  ['the log', '/manage/log', () => stage.person.sees('Signed in')],
+  ['oneself', '/manage/me', () => stage.person.sees('You came in by a link')],
   [
     'the plan of a file',
     '/manage/files',

@@ -16,9 +16,10 @@ interface Answer {
 }
 
 /** Asks for a path exactly as it is written; `fetch` would tidy it up and unpack what comes. */
-function ask(path: string, headers: Record<string, string> = {}): Promise<Answer> {
+async function ask(path: string, headers: Record<string, string> = {}): Promise<Answer> {
+  const cookie = await server.cookie();
   return new Promise((resolve, reject) => {
-    const asked = request(server.origin, { path, headers }, (response) => {
+    const asked = request(server.origin, { path, headers: { Cookie: cookie, ...headers } }, (response) => {
       const chunks: Buffer[] = [];
       response.on('data', (chunk: Buffer) => chunks.push(chunk));
       response.on('end', () =>

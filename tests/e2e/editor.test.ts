@@ -18,6 +18,7 @@ afterAll(() => server.close());
 beforeEach(async () => {
   browser = await startBrowser();
   person = new Person(browser.driver, server.origin);
+  await person.comeIn(await server.link());
 });
 afterEach(() => browser.close());
 
@@ -130,6 +131,7 @@ describe('the product editor', () => {
     const other = await startBrowser();
     try {
       const colleague = new Person(other.driver, server.origin);
+      await colleague.comeIn(await server.link());
       await person.goTo('/manage/products/1');
       await colleague.goTo('/manage/products/1');
       await colleague.sees('Open elsewhere too');
@@ -148,6 +150,7 @@ describe('the product editor', () => {
     const other = await startBrowser();
     try {
       const colleague = new Person(other.driver, server.origin);
+      await colleague.comeIn(await server.link());
       await person.goTo('/manage/products/1');
       await colleague.goTo('/manage/products/1');
       await colleague.sees('Saved', draftWords);
@@ -181,7 +184,7 @@ describe('the product editor', () => {
       return rows;
     };
     const ask = async (method: string, path: string, body?: object) => {
-      const answered = await fetch(`${server.origin}/api/manage/products${path}`, {
+      const answered = await server.ask(`/api/manage/products${path}`, {
         method,
         headers: { 'Content-Type': 'application/json' },
         body: body && JSON.stringify(body),
@@ -207,7 +210,7 @@ describe('the product editor', () => {
 
     // Deleted for good, it can still become another.
     const { binned } = await ask('DELETE', `/${id}`);
-    await fetch(`${server.origin}/api/manage/bin/${binned}`, { method: 'DELETE' });
+    await server.ask(`/api/manage/bin/${binned}`, { method: 'DELETE' });
     await person.sees('This product was deleted for good.');
     await person.fill('SKU', 'HAT');
     await person.press('Start it again');
@@ -221,7 +224,7 @@ describe('the product editor', () => {
     const at = '/api/manage/products/12';
     const publication = async (method: string, query = '', body?: object) =>
       (
-        await fetch(`${server.origin}${at}/publication${query}`, {
+        await server.ask(`${at}/publication${query}`, {
           method,
           headers: { 'Content-Type': 'application/json' },
           body: body && JSON.stringify(body),

@@ -20,7 +20,7 @@ type Said = Record<string, unknown> & { slug: string };
 
 /** The catalog as it is downloaded, with something in it said otherwise, as a file. */
 async function changedFile(name: string, change: (catalog: { products: Said[] }) => void): Promise<string> {
-  const answer = await fetch(`${stage.server.origin}/api/manage/catalog-file?as=zip`);
+  const answer = await stage.server.ask('/api/manage/catalog-file?as=zip');
   const entries = unzipSync(new Uint8Array(await answer.arrayBuffer()));
   const catalog = JSON.parse(strFromU8(entries['catalog.json'] ?? new Uint8Array())) as { products: Said[] };
   change(catalog);
@@ -111,7 +111,7 @@ describe('a spreadsheet', () => {
   it('is downloaded, changed, looked at and imported; what it doesn’t read is told', async () => {
     const { person } = stage;
     const path = join(folder, 'prices.csv');
-    const answer = await fetch(`${stage.server.origin}/api/manage/spreadsheets/products?as=csv-comma`);
+    const answer = await stage.server.ask('/api/manage/spreadsheets/products?as=csv-comma');
     const text = (await answer.text()).replace(/^(smoker;.*;)42,00(;.*)$/m, '$143,50$2').replace(/(?=\r\n)/g, ';x');
     writeFileSync(path, text.replace(';x', ';Shelf'));
     await person.goTo('/manage/files');
@@ -132,7 +132,7 @@ describe('a spreadsheet', () => {
   it('of what was counted is opened where stock is counted; what has no count is left out', async () => {
     const { person } = stage;
     const path = join(folder, 'counted.csv');
-    const answer = await fetch(`${stage.server.origin}/api/manage/spreadsheets/count?as=csv`);
+    const answer = await stage.server.ask('/api/manage/spreadsheets/count?as=csv');
     writeFileSync(path, (await answer.text()).replace(/^(crown-board,.*,)(?=\r\n)/m, '$122'));
     await person.goTo('/manage/count');
     await stage.browser.driver.findElement(By.css('input[aria-label="Spreadsheet of lines"]')).sendKeys(path);

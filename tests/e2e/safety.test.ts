@@ -265,7 +265,7 @@ describe('something that takes long', () => {
     let slowest = 0;
     while (!done) {
       const start = performance.now();
-      await fetch(`${server.origin}/api/manage/swatches`).then((response) => response.text());
+      await server.ask('/api/manage/swatches').then((response) => response.text());
       slowest = Math.max(slowest, performance.now() - start);
       await new Promise((resolve) => setTimeout(resolve, 20));
     }
@@ -277,7 +277,7 @@ describe('something that takes long', () => {
     const drawing = `<svg xmlns="http://www.w3.org/2000/svg">${'<path d="M0 0L1 1"/>'.repeat(42_000)}</svg>`;
     const list = Array.from({ length: 20_000 }, (_, number) => `Swatch ${number};#5b7a5e;;;F`).join('\n');
     const send = (path: string, type: string, body: string) =>
-      fetch(server.origin + path, { method: 'POST', headers: { 'Content-Type': type }, body });
+      server.ask(path, { method: 'POST', headers: { 'Content-Type': type }, body });
     const uploaded = send('/api/manage/pictures', 'application/octet-stream', drawing).then(({ status }) =>
       expect([200, 422]).toContain(status),
     );

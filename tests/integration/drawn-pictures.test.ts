@@ -15,9 +15,9 @@ import { readOrder, readOrderByToken } from '@/services/selling/orders';
 import { viewBasket } from '@/services/selling/shop';
 import { uploadFile } from '@/services/selling/upload-file';
 import { allProducts } from '../support/all-products';
-import { basketWith, openForRoutes, order, type TestServices } from '../support/services';
+import { basketWith, openForRoutes, order, type RouteServices } from '../support/services';
 
-let context: TestServices;
+let context: RouteServices;
 beforeEach(async () => {
   context = await openForRoutes();
 });
@@ -36,7 +36,7 @@ async function editProduct(slug: string, change: (draft: Product) => void): Prom
 }
 
 const at = (hash: string) => ({ params: Promise.resolve({ hash }) });
-const asked = (as: string) => new Request(`http://localhost/api/manage/drawn/x?as=${as}`);
+const asked = (as: string) => new Request(`http://localhost/api/manage/drawn/x?as=${as}`, { headers: context.letsIn });
 
 describe('an order', () => {
   it('keeps what was seen, whatever becomes of the product', async () => {

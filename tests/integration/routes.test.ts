@@ -11,9 +11,9 @@ import * as pictureUpload from '@/app/api/manage/pictures/route';
 import * as entries from '@/app/api/manage/stock/[key]/entries/route';
 import * as stock from '@/app/api/manage/stock/route';
 import * as pictures from '@/app/pictures/[hash]/route';
-import { openForRoutes, type TestServices } from '../support/services';
+import { openForRoutes, type RouteServices } from '../support/services';
 
-let context: TestServices;
+let context: RouteServices;
 beforeEach(async () => {
   context = await openForRoutes();
 });
@@ -24,7 +24,7 @@ const request = (body: unknown, method = 'POST') =>
   new Request('http://oak.example/', {
     method,
     body: JSON.stringify(body),
-    headers: { 'Content-Type': 'application/json' },
+    headers: { 'Content-Type': 'application/json', ...context.letsIn },
   });
 
 /** An answer's status and its body. */
@@ -127,7 +127,9 @@ describe('the routes of the manager’s side', () => {
       (await entries.POST(request({ kind: 'receipt', quantity: '500 g', reason: 'Delivery' }), at({ key: 'wax' })))
         .status,
     ).toBe(200);
-    const { body } = await answered(stock.GET(new Request('http://localhost/api/manage/stock?find=wax')));
+    const { body } = await answered(
+      stock.GET(new Request('http://localhost/api/manage/stock?find=wax', { headers: context.letsIn })),
+    );
     expect((body as unknown as { rows: unknown[] }).rows).toContainEqual(
       expect.objectContaining({ key: 'wax', onHand: '3' }),
     );
@@ -150,7 +152,7 @@ describe('the routes of the manager’s side', () => {
           pictureUpload.POST(
             new Request('http://oak.example/', {
               method: 'POST',
-              headers: { 'Content-Type': 'image/png' },
+              headers: { 'Content-Type': 'image/png', ...context.letsIn },
               body: new Uint8Array(bytes),
             }),
           ),
@@ -167,7 +169,7 @@ describe('the routes of the manager’s side', () => {
     expect((await pictures.GET(request({}), at({ hash: 'none' }))).status).toBe(404);
     const asText = new Request('http://oak.example/', {
       method: 'POST',
-      headers: { 'Content-Type': 'text/plain' },
+      headers: { 'Content-Type': 'text/plain', ...context.letsIn },
       body: new Uint8Array(bytes),
     });
     expect((await pictureUpload.POST(asText)).status).toBe(415);

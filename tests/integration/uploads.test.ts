@@ -7,9 +7,9 @@ import { addToBasket } from '@/services/selling/basket';
 import { readOrder } from '@/services/selling/orders';
 import { resolvePublished } from '@/services/selling/published';
 import { fileTypeOf, uploadFile } from '@/services/selling/upload-file';
-import { openForRoutes, order, type TestServices } from '../support/services';
+import { openForRoutes, order, type RouteServices } from '../support/services';
 
-let context: TestServices;
+let context: RouteServices;
 let png: Buffer;
 beforeEach(async () => {
   context = await openForRoutes();
@@ -89,7 +89,9 @@ describe('an uploaded file', () => {
     const basket = await addToBasket(context, undefined, { slug: 'jar-labels', ...labels([token]) });
     const { number } = await order(context, basket);
     expect((await readOrder(context, number)).lines[0]?.files).toEqual([{ token, name: 'mark.svg' }]);
-    const response = await download(new Request('http://x/'), { params: Promise.resolve({ token }) });
+    const response = await download(new Request('http://x/', { headers: context.letsIn }), {
+      params: Promise.resolve({ token }),
+    });
     expect(Object.fromEntries(response.headers)).toMatchObject({
       'content-type': 'application/octet-stream',
       'content-disposition': "attachment; filename*=UTF-8''mark.svg",

@@ -85,7 +85,7 @@ export async function buy(server: TestServer, buyer: number, lines: readonly Lin
 
 /** Books that so many of a stock item have been counted. */
 export async function counted(server: TestServer, stock: string, quantity: number): Promise<void> {
-  const response = await fetch(`${server.origin}/api/manage/stock/${stock}/entries`, {
+  const response = await server.ask(`/api/manage/stock/${stock}/entries`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ kind: 'adjustment', quantity: String(quantity), reason: 'Soak' }),

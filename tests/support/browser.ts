@@ -125,6 +125,12 @@ export class Person {
     if (!(await waitInPage(this.driver, IS_AWAKE, []))) throw new Error(`${path} never woke up`);
   }
 
+  /** Comes in by a link that signs in once, as whoever is given one does. */
+  async comeIn(link: string): Promise<void> {
+    await this.driver.get(link);
+    await this.driver.wait(until.urlContains('/manage/'), PATIENCE, 'nobody was let in', LOOK_AGAIN);
+  }
+
   /** Waits for an element, by CSS or XPath (beginning with a slash or a bracket). */
   async find(selector: string): Promise<WebElement> {
     const element = await waitInPage<WebElement>(this.driver, FIRST_SHOWN, [selector, isPath(selector)]);

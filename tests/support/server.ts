@@ -3,11 +3,19 @@ import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { Database } from '../../src/data/database';
+import { demoLink } from '../../src/services/people/demo-owner';
 
 /** The built application on a database of its own. */
 export interface TestServer {
   readonly origin: string;
   readonly databaseUrl: string;
+  /** an address that signs in once, as the owner */
+  link(): Promise<string>;
+  /** asks it as the owner who is signed in, as `fetch` does */
+  ask(path: string, init?: RequestInit): Promise<Response>;
+  /** what a browser of the owner's sends with everything */
+  cookie(): Promise<string>;
   /** ends the process at once, as a power cut would */
   kill(): Promise<void>;
   /** starts it again on the same data and port */
@@ -55,6 +63,20 @@ export function prepareDemo(file: string): void {
   if (status !== 0) throw new Error(`the demo could not be loaded:\n${stdout}${stderr}`);
 }
 
+/** Signs in by a link, as its page does. @returns what a browser would send from then on */
+export async function cookieFor(origin: string, link: string): Promise<string> {
+  const response = await fetch(`${origin}/api/sign-in/link`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ secret: new URL(link).hash.slice(1) }),
+  });
+  if (!response.ok) throw new Error(`nobody was signed in: ${await response.text()}`);
+  return response.headers
+    .getSetCookie()
+    .map((cookie) => cookie.split(';')[0])
+    .join('; ');
+}
+
 /**
  * Starts the built application on a database of its own with the demo in it: a copy of one that has it, or a new one.
  */
@@ -97,9 +119,25 @@ export async function startServer(demo?: string): Promise<TestServer> {
     await ended;
   };
   await start();
+  const link = async (): Promise<string> => {
+    const database = await Database.open(databaseUrl);
+    const path = await demoLink({ database, now: () => new Date() });
+    database.close();
+    if (path === null) throw new Error('the shop is somebody else’s');
+    return origin + path;
+  };
+  let signedIn: Promise<string> | undefined;
+  const cookie = () => (signedIn ??= link().then((address) => cookieFor(origin, address)));
   return {
     origin,
     databaseUrl,
+    link,
+    cookie,
+    async ask(path, init) {
+      const headers = new Headers(init?.headers);
+      headers.append('Cookie', await cookie());
+      return fetch(origin + path, { ...init, headers });
+    },
     kill,
     restart: start,
     async close() {

@@ -5,6 +5,7 @@ import { inject } from 'vitest';
 import { moneyDigits } from '@/core/money';
 import { Database } from '@/data/database';
 import { type Services } from '@/services/context';
+import { makeToken } from '@/services/people/tokens';
 import { addToBasket, readBasket } from '@/services/selling/basket';
 import { checkOut, type Checkout, type PlacedOrder } from '@/services/selling/checkout';
 import { type PaymentService, simulatedPayments } from '@/services/selling/payment';
@@ -41,13 +42,21 @@ export async function openServices({ demo = true } = {}): Promise<TestServices> 
   return context;
 }
 
+/** Services under what routes are called. */
+export interface RouteServices extends TestServices {
+  /** what a program sends that may do everything but say who comes in */
+  readonly letsIn: Readonly<Record<string, string>>;
+}
+
 /** The same, under what routes are called: whatever they are asked is asked of it, until it is closed. */
-export async function openForRoutes(): Promise<TestServices> {
+export async function openForRoutes(): Promise<RouteServices> {
   const holder = globalThis as { oakKnotServices?: Promise<Services> };
   const context = await openServices();
   holder.oakKnotServices = Promise.resolve(context);
+  const { token } = await makeToken(context, { title: 'A test', roles: ['catalog', 'stock', 'orders'], days: 30 });
   return {
     ...context,
+    letsIn: { Authorization: `Bearer ${token}` },
     close() {
       delete holder.oakKnotServices;
       context.close();

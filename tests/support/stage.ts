@@ -28,10 +28,12 @@ export function setStage(contents: 'demo' | 'empty' = 'demo'): Stage {
     const server = await startServer(inject(contents === 'demo' ? 'demoDatabase' : 'emptyDatabase'));
     // Nobody looks at the pixels here: with a quarter of them there is less to draw.
     const browser = await startBrowser(1280, 800, 0.5);
+    const person = new Person(browser.driver, server.origin);
+    await person.comeIn(await server.link());
     stage = {
       server,
       browser,
-      person: new Person(browser.driver, server.origin),
+      person,
       database: await Database.open(server.databaseUrl),
     };
   });

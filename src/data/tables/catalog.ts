@@ -5,6 +5,7 @@ import { type ListMapping } from '../../core/supplier-list';
 import { type ProductCard } from '../cards';
 import { formerDraft, productDocument, sheetDocument } from '../documents';
 import { id, instant } from './columns';
+import { loggedAs } from './people';
 
 export const settings = sqliteTable('settings', {
   name: text('name').primaryKey(),
@@ -28,6 +29,7 @@ export const priceListRevisions = sqliteTable(
     rank: integer('rank').notNull(),
     definition: text('definition', { mode: 'json' }).$type<PriceList>(),
     at: instant('at').notNull(),
+    loggedAs: loggedAs(),
   },
   (table) => [index('price_list_revisions_at').on(table.at)],
 );
@@ -105,6 +107,7 @@ export const revisions = sqliteTable(
     definition: productDocument('definition').notNull(),
     draftVersion: integer('draft_version').notNull(),
     publishedAt: instant('published_at').notNull(),
+    loggedAs: loggedAs(),
   },
   (table) => [uniqueIndex('revisions_number').on(table.productId, table.number)],
 );
@@ -320,6 +323,7 @@ export const sheetRevisions = sqliteTable(
     definition: sheetDocument('definition').notNull(),
     draftVersion: integer('draft_version').notNull(),
     publishedAt: instant('published_at').notNull(),
+    loggedAs: loggedAs(),
   },
   (table) => [uniqueIndex('sheet_revisions_number').on(table.sheetId, table.number)],
 );

@@ -16,6 +16,7 @@ import { type OrderSums } from '../order-sums';
 import { type WorkshopDetail } from '../workshop-details';
 import { products, revisions } from './catalog';
 import { id, instant } from './columns';
+import { loggedAs } from './people';
 
 /** What is counted. The two figures are sums over the movements, kept in the same transaction; decimals as text. */
 export const stockItems = sqliteTable(
@@ -104,6 +105,7 @@ export const stockMovements = sqliteTable(
     /** the lot that became longer or shorter by the change of on hand */
     lotId: integer('lot_id').references(() => stockLots.id),
     at: instant('at').notNull(),
+    loggedAs: loggedAs(),
   },
   (table) => [index('stock_movements_item').on(table.itemId, table.id)],
 );

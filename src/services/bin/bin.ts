@@ -16,6 +16,8 @@ import {
 } from '../../data/schema';
 import { type Services } from '../context';
 import { notFound, Refusal } from '../refusal';
+import { type ThingKind } from '../../core/people';
+import { log, loggedIn } from '../../data/log';
 
 /** What is deleted can be brought back for so long. */
 const KEPT_FOR_DAYS = 30;
@@ -51,11 +53,21 @@ export async function putInBin(
     .insert(bin)
     .values({ ...what, rows: rows.map(({ table, rows: list }) => ({ table: getTableName(table), rows: list })) })
     .returning({ id: bin.id });
+  // Of many that go at once the first entry says which act it was.
+  await loggedIn(transaction, what.at, { what: 'binned', kind: THINGS[what.kind], title: what.title });
   return kept?.id ?? 0;
 }
 
 /** What was deleted before that is gone for good. */
 export const keptSince = (at: Date): Date => new Date(at.getTime() - KEPT_FOR_DAYS * DAY);
+
+/** What the log calls what lies in the bin. */
+const THINGS = {
+  product: 'product',
+  sheet: 'sheet',
+  swatch: 'swatch',
+  'stock item': 'stockItem',
+} as const satisfies { [K in BinnedKind]: ThingKind };
 
 /** When what was deleted then is gone for good. */
 export const keptUntil = (at: Date): Date => new Date(at.getTime() + KEPT_FOR_DAYS * DAY);
@@ -103,6 +115,7 @@ export async function bringBack(
       if (table) for (const row of rows) await transaction.insert(table).values(revived(table, row));
     }
     await transaction.delete(bin).where(eq(bin.id, id));
+    await log(transaction, now(), { what: 'broughtBack', kind: THINGS[kept.kind], title: kept.title });
     return { kind: kept.kind, title: kept.title };
   });
 }
@@ -111,8 +124,9 @@ export async function bringBack(
 export async function deleteForGood({ database, now }: Services, id: number): Promise<void> {
   await database.write(async (transaction) => {
     await forgetOld(transaction, now());
-    const gone = await transaction.delete(bin).where(eq(bin.id, id)).returning({ id: bin.id });
-    if (gone.length === 0) notFound('thing in the bin');
+    const [gone] = await transaction.delete(bin).where(eq(bin.id, id)).returning({ kind: bin.kind, title: bin.title });
+    if (!gone) return notFound('thing in the bin');
+    await log(transaction, now(), { what: 'erased', kind: THINGS[gone.kind], title: gone.title });
   });
 }
 

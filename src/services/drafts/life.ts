@@ -2,6 +2,7 @@ import { dequal } from 'dequal';
 import { inParts } from '../../core/in-parts';
 import { type Queries, ROWS_AT_ONCE } from '../../data/database';
 import { Refusal } from '../refusal';
+import { log } from '../../data/log';
 
 /** A draft as it is stored. */
 export interface StoredDraft<Definition> {
@@ -56,7 +57,7 @@ export interface StoredWithRevision<Definition, Stored> {
  */
 export interface Life<Definition, Stored extends StoredDraft<Definition> = StoredDraft<Definition>> {
   /** what a sentence calls it */
-  readonly word: string;
+  readonly word: 'product' | 'sheet';
   /** @throws Refusal 404 */
   require(queries: Queries, id: number): Promise<Stored>;
   /** writes a draft, with all that follows from it */
@@ -81,7 +82,7 @@ export interface Life<Definition, Stored extends StoredDraft<Definition> = Store
 }
 
 /** Begins one thing as a draft. @returns its number */
-export async function beginDraft<Definition>(
+export async function beginDraft<Definition extends { readonly title: string }>(
   life: Pick<Life<Definition>, 'begin' | 'word'>,
   transaction: Queries,
   draft: Definition,
@@ -89,6 +90,7 @@ export async function beginDraft<Definition>(
 ): Promise<number> {
   const [id] = await life.begin(transaction, [{ draft, draftVersion: 1, draftSavedBy: '' }], at);
   if (id === undefined) throw new Error(`the ${life.word} was not stored`);
+  await log(transaction, at, { what: 'made', kind: life.word, key: String(id), title: draft.title });
   return id;
 }
 

@@ -10,6 +10,7 @@ import { Refusal } from '../refusal';
 import { faultsOf, type ImportFile, type ImportWish, MOST_TRIES, worked, type WorkedOut, writeIfStill } from './import';
 import { storePictures } from './pictures';
 import { writeIncoming } from './write';
+import { log } from '../../data/log';
 
 /** What has come in. */
 export interface ImportDone {
@@ -49,6 +50,7 @@ export async function importFile(context: Services, file: ImportFile, wish: Impo
     const kept = { name: file.name.slice(0, LONGEST_NAME), words: wordsOf(coming, found.ways), ...sidesOf(found) };
     const done = await writeIfStill(context, found.seen, async (transaction) => {
       const at = context.now();
+      await log(transaction, at, { what: 'imported', kind: 'file', title: kept.name, changes: [kept.words] });
       await storePictures(transaction, file.pictures, at);
       await writeIncoming(transaction, at, found.comes, found.after);
       return remember(transaction, at, kept);

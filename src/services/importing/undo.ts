@@ -14,6 +14,7 @@ import { binSwatch } from '../swatches/swatches';
 import { readWholeCatalog } from './catalog-out';
 import { MOST_TRIES, nameOfNow, writeIfStill } from './import';
 import { productIds, writeIncoming } from './write';
+import { belongsTo, log } from '../../data/log';
 
 /** A file that came in, as it is listed. */
 export interface ImportRow {
@@ -86,11 +87,12 @@ async function requireKept(queries: Queries, id: number) {
   if (row.undone) throw new Refusal(409, 'undoneAlready', 'This import has been taken back already.');
   if (row.former === null)
     throw new Refusal(409, 'tooLongAgo', 'This import is too long ago: what was there before is not kept any more.');
-  return { former: row.former, came: row.came };
+  return { name: row.name, former: row.former, came: row.came };
 }
 
 async function takeBack(context: Services, id: number): Promise<{ readonly kept: readonly string[] }> {
   const { database, now } = context;
+  let entry: number | null = null;
   for (let tries = 0; tries < MOST_TRIES; tries += 1) {
     const { row, here, seen } = await atOneMoment(context, async ({ database: { read } }) => ({
       row: await requireKept(read, id),
@@ -100,6 +102,7 @@ async function takeBack(context: Services, id: number): Promise<{ readonly kept:
     const { kept, fresh, restored, after } = workedOut(here, parsed(row.former), parsed(row.came));
     const ids = await writeIfStill(context, seen, async (transaction) => {
       await requireKept(transaction, id);
+      entry ??= await log(transaction, now(), { what: 'undone', kind: 'file', title: row.name });
       const known = await productIds(transaction);
       await withdraw(transaction, now(), restored, known);
       await writeIncoming(transaction, now(), restored, after);
@@ -108,6 +111,7 @@ async function takeBack(context: Services, id: number): Promise<{ readonly kept:
     if (!ids) continue;
     for (const some of inParts(fresh, AT_ONCE))
       await database.write(async (transaction) => {
+        if (entry !== null) belongsTo(transaction, entry);
         for (const thing of some) if (!(await removed(transaction, now(), thing, ids))) kept.push(thing.title);
       });
     await database.write((transaction) =>

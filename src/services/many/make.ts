@@ -11,6 +11,7 @@ import { notFound, Refusal } from '../refusal';
 import { sheetLife } from '../sheets/life';
 import { type BulkChange, bulkChangeSchema } from './bulk-change';
 import { nameOfDraft, nameOfTargets, readTargets, type Target, wordsOfChange, type Worked, workOut } from './work-out';
+import { log } from '../../data/log';
 
 /** What has become of one draft. */
 export interface MadeRow {
@@ -184,6 +185,7 @@ type Plan = NonNullable<(typeof bulkChanges.$inferInsert)['plan']>;
 export async function createChange(transaction: Queries, words: string, plan: Plan | null, at: Date): Promise<number> {
   const [stored] = await transaction.insert(bulkChanges).values({ words, plan, at }).returning({ id: bulkChanges.id });
   const id = stored?.id ?? 0;
+  await log(transaction, at, { what: 'made', kind: 'manyProducts', key: String(id), title: words });
   await transaction.delete(bulkChangeDrafts).where(lt(bulkChangeDrafts.changeId, id - MOST_KEPT));
   return id;
 }
@@ -228,6 +230,8 @@ export async function undoBulk(context: Services, id: number): Promise<AsyncGene
   await context.database.write(async (transaction) => {
     const row = await requireChange(transaction, id);
     if (row.undone) throw new Refusal(409, 'undoneAlready', 'That change has been taken back already.');
+    const at = context.now();
+    await log(transaction, at, { what: 'undone', kind: 'manyProducts', key: String(id), title: row.words });
     // What is taken back is not gone on with.
     await endOf(transaction, id);
   });

@@ -21,6 +21,7 @@ import { type Services } from '../context';
 import { changeDraft, createChange } from '../many/make';
 import { notFound, Refusal } from '../refusal';
 import { pictureAddress } from '../files/picture-address';
+import { log } from '../../data/log';
 
 export const replacementSchema = z.strictObject({
   by: z.string().max(300).describe('address of the picture that takes its place'),
@@ -86,9 +87,9 @@ export async function replaceEverywhere(
  * Deletes a picture that nothing shows: no draft, nothing in the shop, no earlier state, no order, nothing in the bin.
  * @throws Refusal 404, 409
  */
-export async function deletePicture({ database }: Services, hash: string): Promise<void> {
+export async function deletePicture({ database, now }: Services, hash: string): Promise<void> {
   await database.write(async (transaction) => {
-    await requirePicture(transaction, hash);
+    const { name } = await requirePicture(transaction, hash);
     const src = pictureAddress(hash);
     const users = (await usersOf(transaction, 'pictures', [src])).get(src);
     if (users)
@@ -105,12 +106,13 @@ export async function deletePicture({ database }: Services, hash: string): Promi
         'A swatch, an earlier state, an order or something in the bin shows it, so it is kept.',
       );
     await transaction.delete(media).where(eq(media.hash, hash));
+    await log(transaction, now(), { what: 'erased', kind: 'picture', key: hash, title: name });
   });
 }
 
-async function requirePicture(queries: Queries, hash: string): Promise<void> {
-  if (!(await queries.query.media.findFirst({ where: eq(media.hash, hash), columns: { hash: true } })))
-    notFound('picture of this name');
+async function requirePicture(queries: Queries, hash: string): Promise<{ readonly name: string }> {
+  const picture = await queries.query.media.findFirst({ where: eq(media.hash, hash), columns: { name: true } });
+  return picture ?? notFound('picture of this name');
 }
 
 /** Whether anything that is kept names a picture. */

@@ -20,6 +20,8 @@ import { requireSeenTitles } from '../seen-titles';
 import { requireSeen, seenName } from '../seen';
 import { type BelowFloor } from '../figures/margins';
 import { floorsInStretches, requireAccepted } from './floors';
+import { log } from '../../data/log';
+import { changesBetween } from '../logged';
 
 const codeSchema = z
   .string()
@@ -178,6 +180,13 @@ export async function saveDiscount(
       .returning({ id: discounts.id });
     if (!row) throw new Error('the discount was not stored');
     if (codes) await storeCodes(transaction, row.id, codes);
+    await log(transaction, now(), {
+      what: known ? 'changed' : 'made',
+      kind: 'discount',
+      key: definition.key,
+      title: definition.title,
+      changes: known ? changesBetween(known.definition, definition) : [],
+    });
   });
 }
 
@@ -237,10 +246,11 @@ export async function storeCodes(transaction: Queries, discountId: number, codes
 }
 
 /** Takes a discount away with its codes; orders keep what they were given. @throws Refusal 404 */
-export async function deleteDiscount({ database }: Services, key: string): Promise<void> {
+export async function deleteDiscount({ database, now }: Services, key: string): Promise<void> {
   await database.write(async (transaction) => {
     const row = await requireDiscount(transaction, key);
     await transaction.delete(discounts).where(eq(discounts.id, row.id));
+    await log(transaction, now(), { what: 'erased', kind: 'discount', key, title: row.definition.title });
   });
 }
 
@@ -253,12 +263,12 @@ const randomPart = customAlphabet('ACDEFGHJKLMNPQRTUVWXY34679', 10);
 
 /** Makes many codes at once, that nobody can guess. @throws Refusal 404 */
 export async function makeCodes(
-  { database }: Services,
+  { database, now }: Services,
   key: string,
   { number, begins }: z.infer<typeof bulkCodesSchema>,
 ): Promise<{ made: number }> {
   return database.write(async (transaction) => {
-    const { id } = await requireDiscount(transaction, key);
+    const { id, definition } = await requireDiscount(transaction, key);
     const kept = await transaction.$count(discountCodes, eq(discountCodes.discountId, id));
     if (kept + number > MOST_CODES)
       throw new Refusal(422, 'tooManyCodes', `A discount has at most ${MOST_CODES} codes; this one has ${kept}.`);
@@ -267,6 +277,8 @@ export async function makeCodes(
     await transaction
       .insert(discountCodes)
       .values([...codes].map((code) => ({ discountId: id, code, plain: plainCode(code) })));
+    const changes = [`${number} codes made`];
+    await log(transaction, now(), { what: 'changed', kind: 'discount', key, title: definition.title, changes });
     return { made: number };
   });
 }

@@ -13,6 +13,8 @@ import { Refusal } from '../refusal';
 import { seenName } from '../seen';
 import { requireAccepted } from './floors';
 import { gathered, lookAhead, requireKeepable } from './lists-ahead';
+import { log } from '../../data/log';
+import { changesBetween } from '../logged';
 
 /** The price lists, and what is needed to edit them. */
 export interface PriceListsView {
@@ -73,10 +75,11 @@ const moreChanges = (count: number, accepted: number) =>
 /** Writes lists in the place of all that were there, and notes what became of each. */
 export async function storePriceLists(transaction: Queries, at: Date, lists: readonly PriceList[]): Promise<void> {
   const former = await transaction.select().from(priceLists);
-  for (const { key, rank } of former) {
+  for (const { key, rank, definition: gone } of former) {
     if (lists.some((list) => list.key === key)) continue;
     await transaction.delete(priceLists).where(eq(priceLists.key, key));
-    await transaction.insert(priceListRevisions).values({ key, rank, definition: null, at });
+    const entry = await log(transaction, at, { what: 'erased', kind: 'priceList', key, title: gone.title });
+    await transaction.insert(priceListRevisions).values({ key, rank, definition: null, at, loggedAs: entry });
   }
   for (const [rank, definition] of lists.entries()) {
     const known = former.find(({ key }) => key === definition.key);
@@ -84,7 +87,14 @@ export async function storePriceLists(transaction: Queries, at: Date, lists: rea
     // What triggers note twice of a statement that may insert or update is refused: it says which of the two it is.
     if (known) await transaction.update(priceLists).set({ rank, definition }).where(eq(priceLists.key, definition.key));
     else await transaction.insert(priceLists).values({ key: definition.key, rank, definition });
-    await transaction.insert(priceListRevisions).values({ key: definition.key, rank, definition, at });
+    const entry = await log(transaction, at, {
+      what: known ? 'changed' : 'made',
+      kind: 'priceList',
+      key: definition.key,
+      title: definition.title,
+      changes: known ? changesBetween(known.definition, definition) : [],
+    });
+    await transaction.insert(priceListRevisions).values({ key: definition.key, rank, definition, at, loggedAs: entry });
   }
 }
 

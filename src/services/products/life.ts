@@ -6,6 +6,7 @@ import { ROWS_AT_ONCE } from '../../data/database';
 import { products, revisions } from '../../data/schema';
 import { refuseGone } from '../bin/bin';
 import { inserted, type Life } from '../drafts/life';
+import { loggedPublication } from '../drafts/log-publication';
 
 /** What is kept beside a draft so that lists need not open it. */
 export function indexed({ title, sku, category, supplier }: Product) {
@@ -58,11 +59,14 @@ export const productLife: Life<Product, typeof products.$inferSelect> = {
     return rows.map((row) => ({ ...row, id: row.stored.id }));
   },
   async publishMany(transaction, all, at) {
+    const entry = await loggedPublication(transaction, productLife, 'product', all, at);
     const slugs = new Map(all.map(({ id, definition }) => [id, definition.slug]));
     for (const some of inParts(all, ROWS_AT_ONCE)) {
       const rows = await transaction
         .insert(revisions)
-        .values(some.map(({ id: productId, ...revision }) => ({ productId, ...revision, publishedAt: at })))
+        .values(
+          some.map(({ id: productId, ...revision }) => ({ productId, ...revision, publishedAt: at, loggedAs: entry })),
+        )
         .returning({ id: revisions.id, productId: revisions.productId });
       const published = rows.map(({ id, productId }) => ({ id: productId, revision: id, slug: slugs.get(productId) }));
       await transaction.run(sql`

@@ -21,6 +21,7 @@ import { Refusal } from '../refusal';
 import { stockKeysFor } from '../stock/items/find';
 import { addStockItem, readNewItem } from '../stock/items/stock';
 import { productLife } from './life';
+import { log } from '../../data/log';
 
 const LONGEST_TITLE = 160;
 
@@ -238,6 +239,8 @@ export async function archiveProduct(
       .update(products)
       .set({ archivedAt: archived ? now() : null })
       .where(eq(products.id, id));
+    const what = archived ? 'archived' : 'unarchived';
+    await log(transaction, now(), { what, kind: 'product', key: String(id), title: product.title });
   });
 }
 

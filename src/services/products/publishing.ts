@@ -16,6 +16,7 @@ import { followAddress } from '../prices/price-lists';
 import { Refusal } from '../refusal';
 import { productLife } from './life';
 import { stoppedBy } from './ripple';
+import { log } from '../../data/log';
 
 export const publicationSchema = z.strictObject({
   version: z.int().min(1),
@@ -99,9 +100,10 @@ function notReady(faults: readonly Fault[]): Refusal {
  */
 export async function unpublishProduct(context: Services, id: number, accepted = 0): Promise<void> {
   await asSeen(context, stoppedBy(id, 'withdraw'), async (transaction, stopping) => {
-    await productLife.require(transaction, id);
+    const { title } = await productLife.require(transaction, id);
     refuseStopping(stopping, accepted);
     await transaction.update(products).set({ publishedRevision: null, publishedSlug: null }).where(eq(products.id, id));
+    await log(transaction, context.now(), { what: 'unpublished', kind: 'product', key: String(id), title });
   });
 }
 

@@ -20,6 +20,8 @@ import { Refusal } from '../refusal';
 import { requireSeenTitles } from '../seen-titles';
 import { requireSeen, seenName } from '../seen';
 import { readRuled, type RuledProduct } from './ruled-products';
+import { log } from '../../data/log';
+import { changesBetween } from '../logged';
 
 /** The rules for many products, and what is needed to edit them. */
 export interface QuantityRulesView {
@@ -195,10 +197,18 @@ export async function saveQuantityRules(
         'moreChanges',
         `This changes in what numbers ${changes} products are sold, and ${accepted} were seen. Look at the change again.`,
       );
-    const shop = { ...(await readSettings(transaction)), quantityRules: rules };
+    const former = await readSettings(transaction);
+    const shop = { ...former, quantityRules: rules };
     await transaction
       .insert(settings)
       .values({ name: 'shop', shop })
       .onConflictDoUpdate({ target: settings.name, set: { shop } });
+    const changed = changesBetween(former, shop);
+    await log(transaction, context.now(), {
+      what: 'changed',
+      kind: 'settings',
+      title: 'the quantity rules',
+      changes: changed,
+    });
   });
 }

@@ -15,6 +15,8 @@ import { requireSeenTitles } from '../seen-titles';
 import { checkDelivery, checkTax } from './check-terms';
 import { changeCurrency, hasSold } from './currency';
 import { ensureBasket } from '../selling/ensure-basket';
+import { log } from '../../data/log';
+import { changesBetween } from '../logged';
 
 /** What may be changed of the shop; its currency while nothing has been sold. */
 export const settingsInputSchema = shopSchema
@@ -48,7 +50,7 @@ const plain = (code: string | null) => (code ?? '').trim().toLowerCase();
  * @throws Refusal 422 for an unknown time zone or currency, a code that two groups share, or a group that products
  *   still name; 409 for another currency once something has been sold
  */
-export async function saveSettings({ database }: Services, input: SettingsInput): Promise<void> {
+export async function saveSettings({ database, now }: Services, input: SettingsInput): Promise<void> {
   if (!isTimeZone(input.timeZone))
     throw new Refusal(422, 'badTimeZone', `“${input.timeZone}” is not a time zone. Use a name like Europe/Vienna.`);
   requireSeenTitles([
@@ -117,6 +119,8 @@ export async function saveSettings({ database }: Services, input: SettingsInput)
       .insert(settings)
       .values({ name: 'shop', shop })
       .onConflictDoUpdate({ target: settings.name, set: { shop } });
+    const changes = changesBetween(former, shop);
+    await log(transaction, now(), { what: 'changed', kind: 'settings', title: 'the settings', changes });
   });
 }
 

@@ -5,6 +5,7 @@ import { ROWS_AT_ONCE } from '../../data/database';
 import { sheetRevisions, sheets } from '../../data/schema';
 import { refuseGone } from '../bin/bin';
 import { inserted, type Life } from '../drafts/life';
+import { loggedPublication } from '../drafts/log-publication';
 
 /** How sheets are kept as drafts and revisions. */
 export const sheetLife: Life<Sheet, typeof sheets.$inferSelect> = {
@@ -60,10 +61,13 @@ export const sheetLife: Life<Sheet, typeof sheets.$inferSelect> = {
     return rows.map((row) => ({ ...row, id: row.stored.id }));
   },
   async publishMany(transaction, all, at) {
+    const entry = await loggedPublication(transaction, sheetLife, 'sheet', all, at);
     for (const some of inParts(all, ROWS_AT_ONCE)) {
       const rows = await transaction
         .insert(sheetRevisions)
-        .values(some.map(({ id: sheetId, ...revision }) => ({ sheetId, ...revision, publishedAt: at })))
+        .values(
+          some.map(({ id: sheetId, ...revision }) => ({ sheetId, ...revision, publishedAt: at, loggedAs: entry })),
+        )
         .returning({ id: sheetRevisions.id, sheetId: sheetRevisions.sheetId });
       await transaction.run(sql`
         update ${sheets} set published_revision = json_extract(said.value, '$.id')

@@ -13,6 +13,8 @@ import { type Queries } from '../../data/database';
 import { swatches } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
 import { requireSeenTitles } from '../seen-titles';
+import { log } from '../../data/log';
+import { changesBetween } from '../logged';
 
 /** A swatch with the products and sheets that use it: the titles of the first, and how many there are. */
 export interface SwatchRow extends Swatch {
@@ -54,7 +56,7 @@ function checkInput(input: SwatchInput, book: readonly Swatch[], own: string | n
 }
 
 /** Adds a swatch. @returns its key. @throws Refusal 409 when the name is taken, 422 without a colour */
-export async function createSwatch({ database }: Services, input: SwatchInput): Promise<string> {
+export async function createSwatch({ database, now }: Services, input: SwatchInput): Promise<string> {
   return database.write(async (transaction) => {
     const book = await readSwatches(transaction);
     checkInput(input, book, null);
@@ -64,20 +66,25 @@ export async function createSwatch({ database }: Services, input: SwatchInput): 
       'swatch',
     );
     await transaction.insert(swatches).values({ ...input, key, rank: book.length });
+    await log(transaction, now(), { what: 'made', kind: 'swatch', key, title: input.name });
     return key;
   });
 }
 
 /** Changes a swatch; everything that refers to it follows at once. @throws Refusal 404, 409, 422 */
-export async function changeSwatch({ database }: Services, key: string, input: SwatchInput): Promise<void> {
+export async function changeSwatch({ database, now }: Services, key: string, input: SwatchInput): Promise<void> {
   await database.write(async (transaction) => {
-    checkInput(input, await readSwatches(transaction), key);
+    const book = await readSwatches(transaction);
+    checkInput(input, book, key);
     const changed = await transaction
       .update(swatches)
       .set(input)
       .where(eq(swatches.key, key))
       .returning({ id: swatches.id });
     if (changed.length === 0) notFound(`swatch “${key}”`);
+    const before = book.find((swatch) => swatch.key === key);
+    const changes = before ? changesBetween(before, { ...before, ...input }) : [];
+    await log(transaction, now(), { what: 'changed', kind: 'swatch', key, title: input.name, changes });
   });
 }
 

@@ -2,7 +2,7 @@ import { type Metadata } from 'next';
 import { listQuery } from '@/features/kit/shared';
 import { BinPage } from '@/features/manage/bin';
 import { binAskedFrom, listBin } from '@/services/bin/list';
-import { services } from '@/services/process';
+import { managerServices } from '@/http/manager-page';
 import { type Said, saidOf } from '../../said-of';
 
 export const metadata: Metadata = { title: 'Bin' };
@@ -10,5 +10,9 @@ export const dynamic = 'force-dynamic';
 
 export default async function Bin({ searchParams }: { searchParams: Promise<Said> }) {
   const asked = listQuery(saidOf(await searchParams, ['find', 'sort', 'page']));
-  return <BinPage first={{ asked, page: await listBin(await services(), binAskedFrom(new URLSearchParams(asked))) }} />;
+  return (
+    <BinPage
+      first={{ asked, page: await listBin(await managerServices(), binAskedFrom(new URLSearchParams(asked))) }}
+    />
+  );
 }

@@ -2,7 +2,7 @@ import { type Metadata } from 'next';
 import { FilesPage } from '@/features/manage/files';
 import { spreadsheetsOut, spreadsheetTitle } from '@/services/importing/spreadsheets';
 import { listImports } from '@/services/importing/undo';
-import { services } from '@/services/process';
+import { managerServices } from '@/http/manager-page';
 
 export const metadata: Metadata = { title: 'Import and export' };
 export const dynamic = 'force-dynamic';
@@ -10,7 +10,7 @@ export const dynamic = 'force-dynamic';
 export default async function Files() {
   return (
     <FilesPage
-      imports={await listImports(await services())}
+      imports={await listImports(await managerServices())}
       spreadsheets={spreadsheetsOut.map((key) => ({ key, title: spreadsheetTitle(key) }))}
     />
   );

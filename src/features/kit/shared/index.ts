@@ -9,7 +9,7 @@ export { nowAndThen, readLines, readStep } from './json-lines';
 export { NothingHere } from './nothing-here';
 export { binnedSchema, bringBackFromBin, sayBinned } from './say-binned';
 export { listQuery, queryOf } from './query-of';
-export { PAGES, PLACES, RAIL, type ScreenName, tabsOf } from './screens';
+export { PAGES, PLACES, RAIL, type ScreenName, tabsOf, takenAt } from './screens';
 export { setWith } from './set-with';
 export { fittingUnits, unitAlternatives } from './unit-alternatives';
 export { useAttempt } from './use-attempt';

@@ -1,4 +1,5 @@
 import { Boxes, Layers, type LucideIcon, PackageOpen, ReceiptText, Settings2, SwatchBook, Tags } from 'lucide-react';
+import { type Need } from '@/core/people';
 
 /** A screen of the manager's side. */
 interface Screen {
@@ -9,6 +10,8 @@ interface Screen {
   readonly rail?: { readonly label: string; readonly icon: LucideIcon };
   /** the screen of the rail that it belongs to; absent for those of the rail, and for what stands alone */
   readonly under?: string;
+  /** what it takes to change something there */
+  readonly takes: Need;
 }
 
 /**
@@ -16,22 +19,25 @@ interface Screen {
  * and tabs follow this one list.
  */
 export const SCREENS = {
-  products: { title: 'Products', letter: 'p', rail: { label: 'Products', icon: PackageOpen } },
-  sheets: { title: 'Sheets', letter: 's', rail: { label: 'Sheets', icon: Layers } },
-  swatches: { title: 'Swatch book', letter: 'w', rail: { label: 'Swatches', icon: SwatchBook } },
-  stock: { title: 'Stock', letter: 'k', rail: { label: 'Stock', icon: Boxes } },
-  receive: { title: 'Receive a delivery', letter: 'r', under: 'stock' },
-  count: { title: 'Count stock', letter: 't', under: 'stock' },
-  cutting: { title: 'Cutting', letter: 'c', under: 'stock' },
-  'price-lists': { title: 'Price lists', letter: 'l', rail: { label: 'Prices', icon: Tags } },
-  codes: { title: 'Discount codes', letter: 'd', under: 'price-lists' },
-  orders: { title: 'Orders', letter: 'o', rail: { label: 'Orders', icon: ReceiptText } },
-  quantities: { title: 'Quantity rules', letter: 'q' },
-  proofs: { title: 'All proofs', letter: 'f' },
-  pictures: { title: 'Pictures', letter: 'i' },
-  files: { title: 'Import and export', letter: 'x' },
-  bin: { title: 'Bin', letter: 'b' },
-  settings: { title: 'Settings', letter: 'e', rail: { label: 'Settings', icon: Settings2 } },
+  products: { title: 'Products', letter: 'p', takes: 'catalog', rail: { label: 'Products', icon: PackageOpen } },
+  sheets: { title: 'Sheets', letter: 's', takes: 'catalog', rail: { label: 'Sheets', icon: Layers } },
+  swatches: { title: 'Swatch book', letter: 'w', takes: 'catalog', rail: { label: 'Swatches', icon: SwatchBook } },
+  stock: { title: 'Stock', letter: 'k', takes: ['catalog', 'stock'], rail: { label: 'Stock', icon: Boxes } },
+  receive: { title: 'Receive a delivery', letter: 'r', takes: 'stock', under: 'stock' },
+  count: { title: 'Count stock', letter: 't', takes: 'stock', under: 'stock' },
+  cutting: { title: 'Cutting', letter: 'c', takes: 'stock', under: 'stock' },
+  'price-lists': { title: 'Price lists', letter: 'l', takes: 'catalog', rail: { label: 'Prices', icon: Tags } },
+  codes: { title: 'Discount codes', letter: 'd', takes: 'catalog', under: 'price-lists' },
+  orders: { title: 'Orders', letter: 'o', takes: 'look', rail: { label: 'Orders', icon: ReceiptText } },
+  quantities: { title: 'Quantity rules', letter: 'q', takes: 'catalog' },
+  proofs: { title: 'All proofs', letter: 'f', takes: 'look' },
+  pictures: { title: 'Pictures', letter: 'i', takes: 'catalog' },
+  files: { title: 'Import and export', letter: 'x', takes: 'catalog' },
+  bin: { title: 'Bin', letter: 'b', takes: ['catalog', 'stock'] },
+  people: { title: 'People', letter: 'u', takes: 'owner' },
+  log: { title: 'Log', letter: 'j', takes: 'look' },
+  me: { title: 'You', letter: 'y', takes: 'look' },
+  settings: { title: 'Settings', letter: 'e', takes: 'catalog', rail: { label: 'Settings', icon: Settings2 } },
 } as const satisfies Record<string, Screen>;
 
 export type ScreenName = keyof typeof SCREENS;
@@ -69,3 +75,6 @@ export const PLACES: readonly { readonly title: string; readonly href: string; r
   { title: 'Start a new product', href: '/manage/products?new', letter: 'n' },
   { title: 'To the shop', href: '/shop', letter: null },
 ];
+
+/** What it takes to change something on the screen of an address; nothing where there is no such screen. */
+export const takenAt = (path: string): Need => ALL.find(({ name }) => path.startsWith(hrefOf(name)))?.takes ?? 'look';

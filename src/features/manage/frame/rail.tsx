@@ -10,6 +10,7 @@ import { CommandsProvider, Palette, Shortcuts } from '@/features/kit/palette';
 import { PAGES, RAIL } from '@/features/kit/shared';
 import { CONTENT, SkipLink } from '@/ui/skip-link';
 import { useMounted } from '@/ui/use-mounted';
+import { OnlyLooks, PersonMenu, type SignedIn } from './person-menu';
 
 const RailLink = chakra(PageLink);
 
@@ -126,7 +127,7 @@ function AllPages({ path }: { path: string }) {
 }
 
 /** The manager's side: a slim rail of places on the left, the place on the right. */
-export function ManagerFrame({ children }: { children: ReactNode }) {
+export function ManagerFrame({ person, children }: { person: SignedIn; children: ReactNode }) {
   const path = usePathname();
   // What the manager works with is drawn by their own browser: to draw it on the server, too, would make customers
   // wait.
@@ -177,8 +178,10 @@ export function ManagerFrame({ children }: { children: ReactNode }) {
           </IconButton>
           <RailPlace href="/shop" label="To the shop" icon={Store} current={false} newTab />
           <LightSwitch />
+          <PersonMenu person={person} />
         </VStack>
         <Box as="main" id={CONTENT} tabIndex={-1} outline="none" flex="1" minW="0" aria-busy={!awake}>
+          {awake && <OnlyLooks person={person} path={path} />}
           {awake ? children : <noscript>This side of Oak Knot needs JavaScript.</noscript>}
         </Box>
         <Palette />

@@ -14,6 +14,8 @@ import { requireSeenTitles } from '../../seen-titles';
 import { readCost, readFigure } from '../ledger/stock-figure';
 import { requireFloorsKept } from './cost-check';
 import { requireItem } from './item';
+import { log } from '../../../data/log';
+import { changesBetween } from '../../logged';
 
 /** What of a stock item can be said otherwise; what is absent stays. */
 export const stockItemChangeSchema = z.strictObject({
@@ -73,18 +75,18 @@ export async function changeStockItem(context: Services, key: string, said: Stoc
         `${item.title} lies in lots: nothing can be promised beyond what is there.`,
       );
     const cost = change.cost === undefined ? item.cost : (newCost?.toString() ?? null);
-    await transaction
-      .update(stockItems)
-      .set({
-        title: change.title ?? item.title,
-        unit,
-        backorder,
-        leadDays: change.leadDays === undefined ? item.leadDays : change.leadDays,
-        archived: change.archived ?? item.archived,
-        costing: change.costing ?? item.costing,
-        cost,
-      })
-      .where(eq(stockItems.id, item.id));
+    const after = {
+      title: change.title ?? item.title,
+      unit,
+      backorder,
+      leadDays: change.leadDays === undefined ? item.leadDays : change.leadDays,
+      archived: change.archived ?? item.archived,
+      costing: change.costing ?? item.costing,
+      cost,
+    };
+    await transaction.update(stockItems).set(after).where(eq(stockItems.id, item.id));
+    const changes = changesBetween(item, { ...item, ...after });
+    await log(transaction, context.now(), { what: 'changed', kind: 'stockItem', key, title: after.title, changes });
   });
 }
 

@@ -10,6 +10,7 @@ import { move } from '../ledger/ledger';
 import { receiveLots } from '../ledger/lots';
 import { readFigure } from '../ledger/stock-figure';
 import { requireItem } from './item';
+import { log } from '../../../data/log';
 
 export const expectedReceiptSchema = z.strictObject({
   /** as typed, in any fitting unit; of what lies in lots, the length of one lot */
@@ -70,6 +71,8 @@ export async function expectReceipt(
     await transaction
       .insert(expectedReceipts)
       .values({ itemId: item.id, quantity: figure.toString(), day, note, at: now() });
+    const changes = [`on its way: ${figure.toString()} for ${day}`];
+    await log(transaction, now(), { what: 'changed', kind: 'stockItem', key, title: item.title, changes });
   });
 }
 
@@ -98,8 +101,12 @@ export async function takeExpected(transaction: Queries, item: number, id: numbe
 }
 
 /** It will not come. @throws Refusal 404 */
-export async function dropExpected({ database }: Services, key: string, id: number): Promise<void> {
-  await database.write((transaction) => takeOut(transaction, key, id));
+export async function dropExpected({ database, now }: Services, key: string, id: number): Promise<void> {
+  await database.write(async (transaction) => {
+    const { item, row } = await takeOut(transaction, key, id);
+    const changes = [`no longer on its way: ${row.quantity} for ${row.day}`];
+    await log(transaction, now(), { what: 'changed', kind: 'stockItem', key, title: item.title, changes });
+  });
 }
 
 /** It has come: books it as a receipt, once. @throws Refusal 404 when it has been booked already */

@@ -18,6 +18,8 @@ import { readShop } from '../../catalog/surroundings';
 import { requireItem } from './item';
 import { type LotView, readLots, receiveLots } from '../ledger/lots';
 import { readCost, readFigure, readLotLines } from '../ledger/stock-figure';
+import { log } from '../../../data/log';
+import { changesBetween } from '../../logged';
 
 export const newStockItemSchema = z.strictObject({
   key: keySchema,
@@ -132,6 +134,7 @@ export async function addStockItem(transaction: Queries, at: Date, { values, onH
   const taken = await transaction.query.stockItems.findFirst({ where: eq(stockItems.key, values.key) });
   if (taken) throw new Refusal(409, 'keyTaken', `“${values.key}” is already the inside name of ${taken.title}.`);
   const [created] = await transaction.insert(stockItems).values(values).returning();
+  await log(transaction, at, { what: 'made', kind: 'stockItem', key: values.key, title: values.title });
   if (onHand.sign() > 0) {
     await move(transaction, at, {
       stock: values.key,
@@ -172,6 +175,8 @@ export async function setLotRule({ database, now }: Services, key: string, rule:
         `Orders still hold some of ${item.title}. Settle them before it is counted in lots.`,
       );
     await transaction.update(stockItems).set({ cutFrom, backorder }).where(eq(stockItems.id, item.id));
+    const changes = changesBetween({ cutFrom: item.cutFrom }, { cutFrom });
+    await log(transaction, now(), { what: 'changed', kind: 'stockItem', key, title: item.title, changes });
     const onHand = Exact.from(item.onHand);
     if (item.cutFrom || onHand.sign() <= 0) return;
     const reason = 'Counted in lots from now on';

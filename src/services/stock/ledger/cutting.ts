@@ -10,6 +10,7 @@ import { notFound, Refusal } from '../../refusal';
 import { moveLot } from './ledger';
 import { type LotView, piecesOf, readLots, requireRoom } from './lots';
 import { readFigure } from './stock-figure';
+import { log } from '../../../data/log';
 
 /** Pieces of one order that are still to be cut from one stock item. Lengths are decimals in the item's unit. */
 export interface CuttingJob {
@@ -184,6 +185,14 @@ export async function countCutting({ database }: Services): Promise<number> {
 export async function planAgain({ database, now }: Services, orderId: number, stock: string): Promise<void> {
   await database.write(async (transaction) => {
     const { item, planned } = await requireJob(transaction, orderId, stock);
+    const changes = [`${item.title}: cuts planned anew`];
+    await log(transaction, now(), {
+      what: 'changed',
+      kind: 'order',
+      key: String(orderId),
+      title: String(orderId),
+      changes,
+    });
     const rule = item.cutFrom;
     const lots = (await readLots(transaction, [item], orderId)).get(item.id) ?? [];
     const lying = rule && stockView([{ key: stock, available: null, lying: { ...rule, lots } }]).lots(stock);
@@ -220,6 +229,13 @@ export async function confirmCuts(
   await database.write(async (transaction) => {
     const at = now();
     const { item, planned } = await requireJob(transaction, orderId, stock);
+    await log(transaction, at, {
+      what: 'cut',
+      kind: 'order',
+      key: String(orderId),
+      title: String(orderId),
+      changes: [item.title],
+    });
     requireSamePieces(planned, report, item.unit);
     if (new Set(report.cuts.map(({ lot }) => lot)).size < report.cuts.length)
       throw new Refusal(422, 'lotTwice', 'Each lot can stand in the report once only.');

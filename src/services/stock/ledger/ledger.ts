@@ -6,6 +6,8 @@ import { formatQuantity, requireUnit } from '../../../core/quantity';
 import { type Queries, ROWS_AT_ONCE } from '../../../data/database';
 import { type MovementKind, stockItems, stockLots, stockMovements } from '../../../data/schema';
 import { notFound, Refusal } from '../../refusal';
+import { type LogEntry } from '../../../core/people';
+import { loggedIn } from '../../../data/log';
 
 /** One change of a stock item's figures, in the item's unit. */
 export interface Movement {
@@ -40,6 +42,7 @@ type StoredItem = typeof stockItems.$inferSelect;
  */
 export async function moveAll(transaction: Queries, at: Date, movements: readonly Movement[]): Promise<void> {
   const items = await readItems(transaction, new Set(movements.map(({ stock }) => stock)));
+  const before = new Map(items);
   const rows = movements.map((movement) => {
     const item = items.get(movement.stock) ?? notFound(`stock item “${movement.stock}”`);
     const moved = afterMovement(item, movement);
@@ -67,7 +70,34 @@ export async function moveAll(transaction: Queries, at: Date, movements: readonl
         cost = json_extract(said.value, '$.cost')
       from json_each(${JSON.stringify(some)}) as said
       where ${stockItems.id} = json_extract(said.value, '$.id')`);
-  for (const some of inParts(rows, ROWS_AT_ONCE)) await transaction.insert(stockMovements).values(some);
+  const entry = await loggedIn(transaction, at, entryOf(movements, before, items));
+  for (const some of inParts(rows, ROWS_AT_ONCE))
+    await transaction.insert(stockMovements).values(some.map((row) => ({ ...row, loggedAs: entry })));
+}
+
+/** So many items stand in the entry of one act. */
+const MOST_LOGGED = 12;
+
+/** What the log says of movements. */
+function entryOf(
+  movements: readonly Movement[],
+  before: ReadonlyMap<string, StoredItem>,
+  after: ReadonlyMap<string, StoredItem>,
+): LogEntry {
+  const moved = [...after.values()];
+  const [first] = moved;
+  const changes = moved
+    .slice(0, MOST_LOGGED)
+    .map(({ key, title, onHand }) => `${title}: on hand ${before.get(key)?.onHand ?? '0'} → ${onHand}`);
+  const reason = movements[0]?.reason ?? '';
+  return {
+    what: 'moved',
+    kind: 'stockItem',
+    ...(moved.length === 1 && first && { key: first.key }),
+    title: first?.title ?? '',
+    count: moved.length,
+    changes: [...changes, ...(moved.length > MOST_LOGGED ? [`and ${moved.length - MOST_LOGGED} more`] : []), reason],
+  };
 }
 
 async function readItems(transaction: Queries, keys: ReadonlySet<string>): Promise<Map<string, StoredItem>> {

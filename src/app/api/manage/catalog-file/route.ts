@@ -1,4 +1,5 @@
-import { answer, numberFrom } from '@/http/route';
+import { managed } from '@/http/manager';
+import { numberFrom } from '@/http/route';
 import { exportCatalog, exportPacked, namesOfProducts } from '@/services/importing/export';
 import { Refusal } from '@/services/refusal';
 
@@ -9,7 +10,7 @@ const KINDS = {
 
 /** The catalog as a file: `?as=zip` with pictures, `json` without; `&ids=` for some products and their needs. */
 export function GET(request: Request): Promise<Response> {
-  return answer(async (context) => {
+  return managed(request, 'look', async (context) => {
     const { searchParams } = new URL(request.url);
     const as = searchParams.get('as') ?? 'zip';
     if (as !== 'zip' && as !== 'json')

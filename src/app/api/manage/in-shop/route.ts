@@ -1,10 +1,10 @@
-import { answer } from '@/http/route';
+import { managed } from '@/http/manager';
 import { findAddressed } from '@/services/catalog/addressed';
 
 /** Products that have some words, those of a category first; with drafts or in the shop alone. */
 export function GET(request: Request): Promise<Response> {
   const said = new URL(request.url).searchParams;
-  return answer((context) =>
+  return managed(request, 'look', (context) =>
     findAddressed(context, {
       words: said.get('words') ?? '',
       category: said.get('category'),

@@ -1,7 +1,7 @@
-import { answer } from '@/http/route';
+import { managed } from '@/http/manager';
 import { listOrders, ordersAskedFrom } from '@/services/selling/order-list';
 
 /** A page of the orders, as they are asked for. */
 export function GET(request: Request): Promise<Response> {
-  return answer((context) => listOrders(context, ordersAskedFrom(new URL(request.url).searchParams)));
+  return managed(request, 'look', (context) => listOrders(context, ordersAskedFrom(new URL(request.url).searchParams)));
 }

@@ -1,6 +1,9 @@
-import { answer, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { readJson } from '@/http/route';
 import { saveSettings, settingsInputSchema } from '@/services/settings/settings';
 
 export function PUT(request: Request): Promise<Response> {
-  return answer(async (context) => saveSettings(context, await readJson(request, settingsInputSchema)));
+  return managed(request, 'catalog', async (context) =>
+    saveSettings(context, await readJson(request, settingsInputSchema)),
+  );
 }

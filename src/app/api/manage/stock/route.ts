@@ -1,11 +1,14 @@
-import { answer, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { readJson } from '@/http/route';
 import { listStock, stockAskedFrom } from '@/services/stock/items/list';
 import { createStockItem, newStockItemSchema } from '@/services/stock/items/stock';
 
 export function GET(request: Request): Promise<Response> {
-  return answer((context) => listStock(context, stockAskedFrom(new URL(request.url).searchParams)));
+  return managed(request, 'look', (context) => listStock(context, stockAskedFrom(new URL(request.url).searchParams)));
 }
 
 export function POST(request: Request): Promise<Response> {
-  return answer(async (context) => createStockItem(context, await readJson(request, newStockItemSchema)));
+  return managed(request, ['catalog', 'stock'], async (context) =>
+    createStockItem(context, await readJson(request, newStockItemSchema)),
+  );
 }

@@ -1,10 +1,13 @@
-import { answer, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { readJson } from '@/http/route';
 import { createSwatch, listSwatches, swatchInputSchema } from '@/services/swatches/swatches';
 
-export function GET(): Promise<Response> {
-  return answer((context) => listSwatches(context));
+export function GET(request: Request): Promise<Response> {
+  return managed(request, 'look', (context) => listSwatches(context));
 }
 
 export function POST(request: Request): Promise<Response> {
-  return answer(async (context) => ({ key: await createSwatch(context, await readJson(request, swatchInputSchema)) }));
+  return managed(request, 'catalog', async (context) => ({
+    key: await createSwatch(context, await readJson(request, swatchInputSchema)),
+  }));
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { answer } from '@/http/route';
+import { managed } from '@/http/manager';
 import { whereUsed } from '@/services/catalog/where-used';
 
 const askedSchema = z.strictObject({
@@ -9,7 +9,7 @@ const askedSchema = z.strictObject({
 
 /** Where something is used, at any depth: `?what=stock&key=bee-suit-m-slate`. */
 export function GET(request: Request): Promise<Response> {
-  return answer(async (context) => {
+  return managed(request, 'look', async (context) => {
     const { what, key } = askedSchema.parse(Object.fromEntries(new URL(request.url).searchParams));
     return whereUsed(context, what, key);
   });

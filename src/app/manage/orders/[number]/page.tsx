@@ -1,7 +1,7 @@
 import { type Metadata } from 'next';
 import { OrderDetail } from '@/features/manage/orders';
 import { numberOrNotFound, orNotFound } from '@/http/page';
-import { services } from '@/services/process';
+import { managerServices } from '@/http/manager-page';
 import { readOrder } from '@/services/selling/orders';
 
 export const metadata: Metadata = { title: 'Order' };
@@ -9,5 +9,5 @@ export const dynamic = 'force-dynamic';
 
 export default async function OrderNumberPage({ params }: { params: Promise<{ number: string }> }) {
   const { number } = await params;
-  return <OrderDetail order={await orNotFound(readOrder(await services(), numberOrNotFound(number)))} />;
+  return <OrderDetail order={await orNotFound(readOrder(await managerServices(), numberOrNotFound(number)))} />;
 }

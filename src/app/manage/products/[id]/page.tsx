@@ -2,7 +2,7 @@ import { type Metadata } from 'next';
 import { placeNamed } from '@/features/editors/frame';
 import { ProductEditor } from '@/features/manage/product-editor';
 import { numberOrNotFound, orNotFound } from '@/http/page';
-import { services } from '@/services/process';
+import { managerServices } from '@/http/manager-page';
 import { openForEditing } from '@/services/products/editing';
 
 export const metadata: Metadata = { title: 'Product' };
@@ -16,6 +16,6 @@ interface Props {
 
 export default async function ProductPage({ params, searchParams }: Props) {
   const [{ id }, { place }] = [await params, await searchParams];
-  const view = await orNotFound(openForEditing(await services(), numberOrNotFound(id)));
+  const view = await orNotFound(openForEditing(await managerServices(), numberOrNotFound(id)));
   return <ProductEditor key={id} place={placeNamed(place, view.opened.draft)} {...view} />;
 }

@@ -1,7 +1,7 @@
 import { type Metadata } from 'next';
 import { SheetEditor } from '@/features/manage/sheets';
 import { numberOrNotFound, orNotFound } from '@/http/page';
-import { services } from '@/services/process';
+import { managerServices } from '@/http/manager-page';
 import { openSheetForEditing } from '@/services/sheets/sheets';
 
 export const metadata: Metadata = { title: 'Sheet' };
@@ -9,6 +9,6 @@ export const dynamic = 'force-dynamic';
 
 export default async function SheetPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  const view = await orNotFound(openSheetForEditing(await services(), numberOrNotFound(id)));
+  const view = await orNotFound(openSheetForEditing(await managerServices(), numberOrNotFound(id)));
   return <SheetEditor key={id} {...view} />;
 }

@@ -1,4 +1,5 @@
-import { answer, numberFrom } from '@/http/route';
+import { managed } from '@/http/manager';
+import { numberFrom } from '@/http/route';
 import { bringBack, deleteForGood } from '@/services/bin/bin';
 
 interface Place {
@@ -6,10 +7,12 @@ interface Place {
 }
 
 /** Brings it back. */
-export function POST(_request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => bringBack(context, numberFrom((await params).id)));
+export function POST(request: Request, { params }: Place): Promise<Response> {
+  return managed(request, ['catalog', 'stock'], async (context) => bringBack(context, numberFrom((await params).id)));
 }
 
-export function DELETE(_request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => deleteForGood(context, numberFrom((await params).id)));
+export function DELETE(request: Request, { params }: Place): Promise<Response> {
+  return managed(request, ['catalog', 'stock'], async (context) =>
+    deleteForGood(context, numberFrom((await params).id)),
+  );
 }

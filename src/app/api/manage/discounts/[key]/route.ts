@@ -1,10 +1,10 @@
-import { answer } from '@/http/route';
+import { managed } from '@/http/manager';
 import { deleteDiscount } from '@/services/prices/discounts';
 
 interface Place {
   params: Promise<{ key: string }>;
 }
 
-export function DELETE(_request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => deleteDiscount(context, (await params).key));
+export function DELETE(request: Request, { params }: Place): Promise<Response> {
+  return managed(request, 'catalog', async (context) => deleteDiscount(context, (await params).key));
 }

@@ -1,5 +1,5 @@
 import { bytesAnswer } from '@/http/bytes-answer';
-import { answer } from '@/http/route';
+import { managed } from '@/http/manager';
 import { keptDrawing } from '@/services/drawing';
 import { Refusal } from '@/services/refusal';
 
@@ -9,7 +9,7 @@ interface Place {
 
 /** The drawing of what was sold, for whoever makes it: to be saved, never shown as a page. */
 export function GET(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => {
+  return managed(request, 'look', async (context) => {
     const as = new URL(request.url).searchParams.get('as');
     if (as !== 'svg' && as !== 'pdf')
       throw new Refusal(422, 'invalid', 'Say in which form the drawing is wanted: ?as=pdf or ?as=svg.');

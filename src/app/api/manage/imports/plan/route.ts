@@ -1,7 +1,10 @@
-import { answer, LARGEST_DRAFT, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { LARGEST_DRAFT, readJson } from '@/http/route';
 import { importWishSchema, planOfOpened } from '@/services/importing/opened';
 
 /** What an opened file would do. */
 export function POST(request: Request): Promise<Response> {
-  return answer(async (context) => planOfOpened(context, await readJson(request, importWishSchema, LARGEST_DRAFT)));
+  return managed(request, 'look', async (context) =>
+    planOfOpened(context, await readJson(request, importWishSchema, LARGEST_DRAFT)),
+  );
 }

@@ -1,4 +1,5 @@
-import { answer, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { readJson } from '@/http/route';
 import { deletePicture, replaceEverywhere, replacementSchema } from '@/services/pictures/library';
 
 interface Place {
@@ -7,11 +8,11 @@ interface Place {
 
 /** Puts another picture in its place, wherever it is used. */
 export function PUT(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) =>
+  return managed(request, 'catalog', async (context) =>
     replaceEverywhere(context, (await params).hash, await readJson(request, replacementSchema)),
   );
 }
 
-export function DELETE(_request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => deletePicture(context, (await params).hash));
+export function DELETE(request: Request, { params }: Place): Promise<Response> {
+  return managed(request, 'catalog', async (context) => deletePicture(context, (await params).hash));
 }

@@ -1,7 +1,7 @@
-import { answer } from '@/http/route';
+import { managed } from '@/http/manager';
 import { listGone } from '@/services/prices/priced';
 
 /** What each list names a price for that is not there any more. */
-export function GET(): Promise<Response> {
-  return answer(listGone);
+export function GET(request: Request): Promise<Response> {
+  return managed(request, 'look', listGone);
 }

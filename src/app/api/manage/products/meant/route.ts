@@ -1,4 +1,5 @@
-import { answer, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { readJson } from '@/http/route';
 import { productsAskedFrom } from '@/services/products/asked';
 import { meantProducts, meantSchema } from '@/services/products/list';
 
@@ -6,13 +7,13 @@ import { meantProducts, meantSchema } from '@/services/products/list';
 const LARGEST = 1024 * 1024;
 
 export function GET(request: Request): Promise<Response> {
-  return answer(async (context) => ({
+  return managed(request, 'look', async (context) => ({
     products: await meantProducts(context, productsAskedFrom(new URL(request.url).searchParams)),
   }));
 }
 
 export function POST(request: Request): Promise<Response> {
-  return answer(async (context) => ({
+  return managed(request, 'look', async (context) => ({
     products: await meantProducts(context, await readJson(request, meantSchema, LARGEST)),
   }));
 }

@@ -1,6 +1,6 @@
-import { answer } from '@/http/route';
+import { managed } from '@/http/manager';
 import { listSkus } from '@/services/products/list';
 
-export function GET(): Promise<Response> {
-  return answer(async (context) => ({ skus: await listSkus(context) }));
+export function GET(request: Request): Promise<Response> {
+  return managed(request, 'look', async (context) => ({ skus: await listSkus(context) }));
 }

@@ -1,7 +1,7 @@
-import { answer } from '@/http/route';
+import { managed } from '@/http/manager';
 import { listHeld } from '@/services/settings/quantity-rules';
 
 /** For which products each rule has the word. */
-export function GET(): Promise<Response> {
-  return answer(listHeld);
+export function GET(request: Request): Promise<Response> {
+  return managed(request, 'look', listHeld);
 }

@@ -1,9 +1,10 @@
-import { answer, draftsSchema, jsonLines, LARGEST_DRAFT, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { draftsSchema, jsonLines, LARGEST_DRAFT, readJson } from '@/http/route';
 import { rippleOf } from '@/services/sheets/ripple';
 
 /** What publishing the drafts of some sheets would change, all of them together: a line of JSON a product. */
 export function POST(request: Request): Promise<Response> {
-  return answer(async (context) => {
+  return managed(request, 'look', async (context) => {
     const { drafts } = await readJson(request, draftsSchema, LARGEST_DRAFT);
     return jsonLines(await rippleOf(context, drafts));
   });

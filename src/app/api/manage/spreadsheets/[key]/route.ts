@@ -1,4 +1,5 @@
-import { answer, numberFrom } from '@/http/route';
+import { managed } from '@/http/manager';
+import { numberFrom } from '@/http/route';
 import { namesOfProducts } from '@/services/importing/export';
 import { exportSpreadsheet, spreadsheetsOut } from '@/services/importing/spreadsheets';
 import { type SpreadsheetForm } from '@/services/packing/spreadsheet-out';
@@ -14,7 +15,7 @@ const isForm = (text: string): text is SpreadsheetForm => Object.hasOwn(FORMS, t
 
 /** A part of the catalog, or orders, as a spreadsheet: `?as=xlsx`, `csv`, `csv-comma`; `&ids=` for some products. */
 export function GET(request: Request, { params }: { params: Promise<{ key: string }> }): Promise<Response> {
-  return answer(async (context) => {
+  return managed(request, 'look', async (context) => {
     const wanted = (await params).key;
     const key = spreadsheetsOut.find((known) => known === wanted) ?? notFound(`spreadsheet “${wanted.slice(0, 40)}”`);
     const { searchParams } = new URL(request.url);

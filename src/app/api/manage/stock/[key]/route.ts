@@ -1,4 +1,5 @@
-import { answer, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { readJson } from '@/http/route';
 import { changeStockItem, deleteStockItem, stockItemChangeSchema } from '@/services/stock/items/change-item';
 
 interface Place {
@@ -6,11 +7,11 @@ interface Place {
 }
 
 export function PATCH(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) =>
+  return managed(request, ['catalog', 'stock'], async (context) =>
     changeStockItem(context, (await params).key, await readJson(request, stockItemChangeSchema)),
   );
 }
 
-export function DELETE(_request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => deleteStockItem(context, (await params).key));
+export function DELETE(request: Request, { params }: Place): Promise<Response> {
+  return managed(request, ['catalog', 'stock'], async (context) => deleteStockItem(context, (await params).key));
 }

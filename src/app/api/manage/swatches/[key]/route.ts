@@ -1,4 +1,5 @@
-import { answer, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { readJson } from '@/http/route';
 import { changeSwatch, deleteSwatch, swatchInputSchema } from '@/services/swatches/swatches';
 
 interface Place {
@@ -6,11 +7,11 @@ interface Place {
 }
 
 export function PUT(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) =>
+  return managed(request, 'catalog', async (context) =>
     changeSwatch(context, (await params).key, await readJson(request, swatchInputSchema)),
   );
 }
 
-export function DELETE(_request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => deleteSwatch(context, (await params).key));
+export function DELETE(request: Request, { params }: Place): Promise<Response> {
+  return managed(request, 'catalog', async (context) => deleteSwatch(context, (await params).key));
 }

@@ -1,11 +1,12 @@
-import { answer, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { readJson } from '@/http/route';
 import { exportSwatches, importSwatches, swatchImportSchema } from '@/services/swatches/swatches';
 
 /** A CSV file takes as much as a few thousand swatches need. */
 const LARGEST_CSV = 1_200_000;
 
-export function GET(): Promise<Response> {
-  return answer(async (context) => {
+export function GET(request: Request): Promise<Response> {
+  return managed(request, 'look', async (context) => {
     const headers = {
       'Content-Type': 'text/csv; charset=utf-8',
       'Content-Disposition': 'attachment; filename="swatch-book.csv"',
@@ -16,5 +17,7 @@ export function GET(): Promise<Response> {
 }
 
 export function POST(request: Request): Promise<Response> {
-  return answer(async (context) => importSwatches(context, await readJson(request, swatchImportSchema, LARGEST_CSV)));
+  return managed(request, 'catalog', async (context) =>
+    importSwatches(context, await readJson(request, swatchImportSchema, LARGEST_CSV)),
+  );
 }

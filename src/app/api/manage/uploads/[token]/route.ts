@@ -1,6 +1,6 @@
 import { fileTypes } from '@/core/catalog';
 import { bytesAnswer } from '@/http/bytes-answer';
-import { answer } from '@/http/route';
+import { managed } from '@/http/manager';
 import { readUpload } from '@/services/files/uploads';
 
 interface Place {
@@ -8,8 +8,8 @@ interface Place {
 }
 
 /** Hands out a customer's file to be saved: never shown as a page, whatever is in it. */
-export function GET(_request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => {
+export function GET(request: Request, { params }: Place): Promise<Response> {
+  return managed(request, 'look', async (context) => {
     const { name, type, bytes } = await readUpload(context, (await params).token);
     const media = type === 'svg' || type === 'text' ? 'application/octet-stream' : fileTypes[type].media;
     return bytesAnswer(bytes, media, {

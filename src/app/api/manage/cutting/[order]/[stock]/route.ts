@@ -1,4 +1,5 @@
-import { answer, numberFrom, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { numberFrom, readJson } from '@/http/route';
 import { confirmCuts, cutReportSchema } from '@/services/stock/ledger/cutting';
 
 interface Place {
@@ -6,7 +7,7 @@ interface Place {
 }
 
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => {
+  return managed(request, 'stock', async (context) => {
     const { order, stock } = await params;
     return confirmCuts(context, numberFrom(order), stock, await readJson(request, cutReportSchema));
   });

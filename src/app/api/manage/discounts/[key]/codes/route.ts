@@ -1,4 +1,5 @@
-import { answer, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { readJson } from '@/http/route';
 import { bulkCodesSchema, codesCsv, makeCodes } from '@/services/prices/discounts';
 
 interface Place {
@@ -6,12 +7,14 @@ interface Place {
 }
 
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => makeCodes(context, (await params).key, await readJson(request, bulkCodesSchema)));
+  return managed(request, 'catalog', async (context) =>
+    makeCodes(context, (await params).key, await readJson(request, bulkCodesSchema)),
+  );
 }
 
 /** All codes as CSV, to be saved. */
-export function GET(_request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => {
+export function GET(request: Request, { params }: Place): Promise<Response> {
+  return managed(request, 'look', async (context) => {
     const { key } = await params;
     return new Response(await codesCsv(context, key), {
       headers: {

@@ -1,4 +1,5 @@
-import { answer, numberFrom, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { numberFrom, readJson } from '@/http/route';
 import { basePriceSchema, setBasePrice } from '@/services/products/base-price';
 
 interface Place {
@@ -7,7 +8,7 @@ interface Place {
 
 /** Says what a draft costs, from the list. */
 export function PUT(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) =>
+  return managed(request, 'catalog', async (context) =>
     setBasePrice(context, numberFrom((await params).id), await readJson(request, basePriceSchema)),
   );
 }

@@ -1,4 +1,5 @@
-import { answer, numberFrom, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { numberFrom, readJson } from '@/http/route';
 import { copySchema, duplicateProduct } from '@/services/products/products';
 
 interface Place {
@@ -6,7 +7,7 @@ interface Place {
 }
 
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => ({
+  return managed(request, 'catalog', async (context) => ({
     id: await duplicateProduct(context, numberFrom((await params).id), await readJson(request, copySchema)),
   }));
 }

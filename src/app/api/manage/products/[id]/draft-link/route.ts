@@ -1,4 +1,5 @@
-import { answer, numberFrom, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { numberFrom, readJson } from '@/http/route';
 import { sharedAsSchema, shareDraft, withdrawDraftLink } from '@/services/products/draft-link';
 
 interface Place {
@@ -6,11 +7,11 @@ interface Place {
 }
 
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) =>
+  return managed(request, 'catalog', async (context) =>
     shareDraft(context, numberFrom((await params).id), await readJson(request, sharedAsSchema)),
   );
 }
 
-export function DELETE(_request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => withdrawDraftLink(context, numberFrom((await params).id)));
+export function DELETE(request: Request, { params }: Place): Promise<Response> {
+  return managed(request, 'catalog', async (context) => withdrawDraftLink(context, numberFrom((await params).id)));
 }

@@ -1,4 +1,5 @@
-import { answer, numberFrom, readLarge } from '@/http/route';
+import { managed } from '@/http/manager';
+import { numberFrom, readLarge } from '@/http/route';
 import { saveDraft } from '@/services/products/drafts';
 
 interface Place {
@@ -6,7 +7,7 @@ interface Place {
 }
 
 export function PUT(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => {
+  return managed(request, 'catalog', async (context) => {
     const save = await readLarge(request, 'productDraft');
     return { version: await saveDraft(context, numberFrom((await params).id), save) };
   });

@@ -1,4 +1,5 @@
-import { answer, numberFrom, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { numberFrom, readJson } from '@/http/route';
 import { beginCards } from '@/services/catalog/cards';
 import { publicationSchema, publishProduct, unpublishProduct } from '@/services/products/publishing';
 
@@ -7,7 +8,7 @@ interface Place {
 }
 
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => {
+  return managed(request, 'catalog', async (context) => {
     const { version, accepted } = await readJson(request, publicationSchema);
     const revision = await publishProduct(context, numberFrom((await params).id), version, accepted);
     beginCards(context);
@@ -17,7 +18,7 @@ export function POST(request: Request, { params }: Place): Promise<Response> {
 
 /** Takes it out of the shop; `?accepted=` says how many products in the shop may stop being sold. */
 export function DELETE(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => {
+  return managed(request, 'catalog', async (context) => {
     const accepted = numberFrom(new URL(request.url).searchParams.get('accepted') ?? '0');
     return unpublishProduct(context, numberFrom((await params).id), accepted);
   });

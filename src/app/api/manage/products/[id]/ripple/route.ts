@@ -1,4 +1,5 @@
-import { answer, jsonLines, draftFrom } from '@/http/route';
+import { managed } from '@/http/manager';
+import { jsonLines, draftFrom } from '@/http/route';
 import { rippleOfProduct } from '@/services/products/ripple';
 
 interface Place {
@@ -10,7 +11,7 @@ interface Place {
  * (`?version=` the draft that was seen): a line of JSON a product.
  */
 export function GET(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => {
+  return managed(request, 'look', async (context) => {
     const url = new URL(request.url);
     return jsonLines(
       await rippleOfProduct(

@@ -1,4 +1,5 @@
-import { answer, numberFrom, readLarge } from '@/http/route';
+import { managed } from '@/http/manager';
+import { numberFrom, readLarge } from '@/http/route';
 import { setAsideDraft } from '@/services/products/drafts';
 
 interface Place {
@@ -6,7 +7,7 @@ interface Place {
 }
 
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => {
+  return managed(request, 'catalog', async (context) => {
     const { definition, savedBy } = await readLarge(request, 'draftSetAside');
     await setAsideDraft(context, numberFrom((await params).id), definition, savedBy);
   });

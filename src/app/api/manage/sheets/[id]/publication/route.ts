@@ -1,4 +1,5 @@
-import { answer, numberFrom, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { numberFrom, readJson } from '@/http/route';
 import { beginCards } from '@/services/catalog/cards';
 import { publishSheet, sheetPublicationSchema } from '@/services/sheets/sheets';
 
@@ -7,7 +8,7 @@ interface Place {
 }
 
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => {
+  return managed(request, 'catalog', async (context) => {
     const revision = await publishSheet(
       context,
       numberFrom((await params).id),

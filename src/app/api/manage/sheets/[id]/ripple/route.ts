@@ -1,4 +1,5 @@
-import { answer, jsonLines, draftFrom } from '@/http/route';
+import { managed } from '@/http/manager';
+import { jsonLines, draftFrom } from '@/http/route';
 import { rippleOf } from '@/services/sheets/ripple';
 
 interface Place {
@@ -10,7 +11,7 @@ interface Place {
  * looked at.
  */
 export function GET(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) =>
+  return managed(request, 'look', async (context) =>
     jsonLines(await rippleOf(context, [draftFrom((await params).id, new URL(request.url))])),
   );
 }

@@ -1,4 +1,5 @@
-import { answer, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { readJson } from '@/http/route';
 import { enterStock, stockEntrySchema } from '@/services/stock/entering/entry';
 
 interface Place {
@@ -6,5 +7,7 @@ interface Place {
 }
 
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => enterStock(context, (await params).key, await readJson(request, stockEntrySchema)));
+  return managed(request, 'stock', async (context) =>
+    enterStock(context, (await params).key, await readJson(request, stockEntrySchema)),
+  );
 }

@@ -1,4 +1,5 @@
-import { answer, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { readJson } from '@/http/route';
 import { expectedReceiptSchema, expectReceipt } from '@/services/stock/items/expected';
 
 interface Place {
@@ -7,7 +8,7 @@ interface Place {
 
 /** Notes that something is on its way. */
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) =>
+  return managed(request, 'stock', async (context) =>
     expectReceipt(context, (await params).key, await readJson(request, expectedReceiptSchema)),
   );
 }

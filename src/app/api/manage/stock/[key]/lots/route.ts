@@ -1,5 +1,6 @@
 import { lotRuleSchema } from '@/core/catalog';
-import { answer, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { readJson } from '@/http/route';
 import { setLotRule } from '@/services/stock/items/stock';
 
 interface Place {
@@ -7,5 +8,7 @@ interface Place {
 }
 
 export function PUT(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => setLotRule(context, (await params).key, await readJson(request, lotRuleSchema)));
+  return managed(request, 'stock', async (context) =>
+    setLotRule(context, (await params).key, await readJson(request, lotRuleSchema)),
+  );
 }

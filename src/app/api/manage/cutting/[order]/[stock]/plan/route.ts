@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { answer, numberFrom, readJson } from '@/http/route';
+import { managed } from '@/http/manager';
+import { numberFrom, readJson } from '@/http/route';
 import { planAgain } from '@/services/stock/ledger/cutting';
 
 interface Place {
@@ -7,7 +8,7 @@ interface Place {
 }
 
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => {
+  return managed(request, 'stock', async (context) => {
     const { order, stock } = await params;
     await readJson(request, z.strictObject({}));
     return planAgain(context, numberFrom(order), stock);

@@ -1,0 +1,11 @@
+export {
+  type LogEntry,
+  type LoggedChange,
+  type LogWhat,
+  logWhats,
+  type ThingKind,
+  thingKinds,
+  type Who,
+  type WhoKind,
+} from './log';
+export { may, type Need, type Role, roles, rolesFor } from './roles';

@@ -1,0 +1,135 @@
+'use client';
+
+import { Box, Button, Heading, Menu, Text } from '@chakra-ui/react';
+import { type ColumnDef } from '@tanstack/react-table';
+import { useState } from 'react';
+import { rolesWords } from '@/core/words';
+import { anything, send, useAttempt } from '@/features/kit/shared';
+import { type PersonRow } from '@/services/people/people';
+import { type TokenRow } from '@/services/people/tokens';
+import { DataTable } from '@/ui/data-table';
+import { FaultLine } from '@/ui/fault-line';
+import { MoreMenu } from '@/ui/more-menu';
+import { Page } from '@/ui/page';
+import { PageHead, Slip } from '@/ui/text';
+import { When } from '@/ui/when';
+import { InviteDialog, madeLinkSchema, RolesDialog } from './person-dialog';
+import { Tokens } from './tokens';
+import { ToldOnce } from './told-once';
+
+function StateOf({ person: { isEnded, isInvited, hasSecondFactor } }: { person: PersonRow }) {
+  if (isEnded) return <Slip tone="ink">Has left</Slip>;
+  if (isInvited) return <Slip tone="copper">Invited</Slip>;
+  return hasSecondFactor ? <Slip tone="lichen">Second factor</Slip> : null;
+}
+
+/** What an owner can do with somebody. */
+function Acts({ person, onRoles, onLink }: { person: PersonRow; onRoles: () => void; onLink: () => void }) {
+  const { attempt } = useAttempt();
+  const end = (ended: boolean) =>
+    void attempt(
+      () => send('PATCH', `/api/manage/people/${person.id}`, { ended }, anything),
+      ended ? `${person.name} can no longer come in` : `${person.name} can come in again`,
+    );
+  return (
+    <MoreMenu label={`More about ${person.name}`}>
+      <Menu.Item value="roles" onClick={onRoles}>
+        Change roles …
+      </Menu.Item>
+      {!person.isEnded && (
+        <Menu.Item value="link" onClick={onLink}>
+          New sign-in link …
+        </Menu.Item>
+      )}
+      {person.isEnded ? (
+        <Menu.Item value="again" onClick={() => end(false)}>
+          Let in again
+        </Menu.Item>
+      ) : (
+        <Menu.Item value="end" color="brick.fg" onClick={() => end(true)}>
+          End their access
+        </Menu.Item>
+      )}
+    </MoreMenu>
+  );
+}
+
+/** Who works here, what they do, and which programs come in. */
+export function PeoplePage({ people, tokens }: { people: readonly PersonRow[]; tokens: readonly TokenRow[] }) {
+  const [isInviting, setInviting] = useState(false);
+  const [changing, setChanging] = useState<PersonRow | null>(null);
+  const [told, setTold] = useState<{ name: string; path: string } | null>(null);
+  const { fault, attempt } = useAttempt();
+  const newLink = ({ id, name }: PersonRow) =>
+    void attempt(async () => {
+      const { path } = await send('POST', `/api/manage/people/${id}/link`, undefined, madeLinkSchema);
+      setTold({ name, path });
+    });
+  const columns: ColumnDef<PersonRow>[] = [
+    {
+      id: 'name',
+      header: 'Name',
+      accessorFn: ({ name, email }) => `${name} ${email}`,
+      cell: ({ row: { original } }) => (
+        <>
+          <Text fontWeight="600">{original.name}</Text>
+          <Text fontSize="xs" color="fg.muted">
+            {original.email}
+          </Text>
+        </>
+      ),
+    },
+    { id: 'roles', header: 'Does', accessorFn: ({ roles }) => rolesWords(roles) },
+    { id: 'state', header: 'State', enableSorting: false, cell: ({ row }) => <StateOf person={row.original} /> },
+    {
+      id: 'seen',
+      header: 'Last seen',
+      accessorFn: ({ seen }) => seen ?? 0,
+      cell: ({ row: { original } }) => (original.seen === null ? '' : <When at={original.seen} />),
+    },
+    {
+      id: 'do',
+      header: '',
+      enableSorting: false,
+      meta: { align: 'end' },
+      cell: ({ row: { original } }) => (
+        <Acts person={original} onRoles={() => setChanging(original)} onLink={() => newLink(original)} />
+      ),
+    },
+  ];
+  return (
+    <Page>
+      <PageHead title="People" lead="Who comes in, and what each of them does here.">
+        <Button colorPalette="copper" onClick={() => setInviting(true)}>
+          Let somebody in
+        </Button>
+      </PageHead>
+      <FaultLine role="alert">{fault}</FaultLine>
+      <DataTable label="People" rows={people} columns={columns} rowKey={({ id }) => id} empty={null} />
+      <Box as="section" aria-label="Programs" mt="9">
+        <Heading as="h2" fontFamily="heading" size="lg" mb="1">
+          Programs
+        </Heading>
+        <Tokens tokens={tokens} />
+      </Box>
+      {isInviting && (
+        <InviteDialog
+          onClose={() => setInviting(false)}
+          onMade={(name, path) => {
+            setInviting(false);
+            setTold({ name, path });
+          }}
+        />
+      )}
+      {changing && <RolesDialog person={changing} onClose={() => setChanging(null)} />}
+      {told && (
+        <ToldOnce
+          title={`A link for ${told.name}`}
+          because={`Give it to ${told.name}, and to nobody else: it signs in once, within seven days. They set a password then.`}
+          secret={window.location.origin + told.path}
+          onClose={() => setTold(null)}
+        />
+      )}
+    </Page>
+  );
+}

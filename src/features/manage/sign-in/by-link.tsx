@@ -1,0 +1,88 @@
+'use client';
+
+import { Button, Stack, Text } from '@chakra-ui/react';
+import { useEffect, useRef, useState } from 'react';
+import { z } from 'zod';
+import { send, useBusy, wordsOf } from '@/features/kit/shared';
+import { FaultLine } from '@/ui/fault-line';
+import { TextField } from '@/ui/field';
+import { PageLink } from '@/ui/page-link';
+import { Door, goOn, sending } from './door';
+
+const outcomeSchema = z.object({ outcome: z.enum(['in', 'first']) });
+
+/** Where a link leads that signs in once. What signs in stands behind the `#`: it is used and taken out of sight. */
+export function SignInByLink({ after }: { after: string }) {
+  const [state, setState] = useState<{ secret: string } | { fault: string } | null>(null);
+  const begun = useRef(false);
+  useEffect(() => {
+    // A link is good once, however often the page is drawn.
+    if (begun.current) return;
+    begun.current = true;
+    const secret = window.location.hash.slice(1);
+    window.history.replaceState(null, '', window.location.pathname);
+    if (secret === '') return setState({ fault: 'This is not the whole link. Open it as you were given it.' });
+    send('POST', '/api/sign-in/link', { secret }, outcomeSchema).then(
+      ({ outcome }) => (outcome === 'in' ? goOn(after) : setState({ secret })),
+      (error: unknown) => setState({ fault: wordsOf(error) }),
+    );
+  }, [after]);
+  if (state === null) return <Door title="Signing you in …">{null}</Door>;
+  if ('secret' in state) return <FirstOwner secret={state.secret} />;
+  return (
+    <Door title="This link leads nowhere">
+      <Stack gap="4">
+        <Text>{state.fault}</Text>
+        <Button asChild variant="outline" colorPalette="ink">
+          <PageLink href="/sign-in">To the sign-in page</PageLink>
+        </Button>
+      </Stack>
+    </Door>
+  );
+}
+
+/** What the first owner is asked. */
+function FirstOwner({ secret }: { secret: string }) {
+  const [name, setName] = useState('');
+  const [email, setEmail] = useState('');
+  const [password, setPassword] = useState('');
+  const { busy, fault, run } = useBusy();
+  const begin = () =>
+    run(
+      async () => {
+        await send('POST', '/api/sign-in/first', { secret, name, email, password }, outcomeSchema);
+        goOn('/manage/products');
+      },
+      { leaves: true },
+    );
+  return (
+    <Door title="You are the owner" lead="Say who you are. You can let others in afterwards.">
+      <form onSubmit={sending(begin)} noValidate>
+        <Stack gap="4">
+          <TextField label="Your name" autoComplete="name" maxLength={120} value={name} onChange={setName} autoFocus />
+          <TextField
+            label="E-mail address"
+            type="email"
+            autoComplete="username"
+            maxLength={254}
+            value={email}
+            onChange={setEmail}
+          />
+          <TextField
+            label="Password"
+            help="12 characters or more. Three or four words do."
+            type="password"
+            autoComplete="new-password"
+            maxLength={128}
+            value={password}
+            onChange={setPassword}
+          />
+          <FaultLine role="alert">{fault}</FaultLine>
+          <Button type="submit" colorPalette="copper" loading={busy}>
+            Begin
+          </Button>
+        </Stack>
+      </form>
+    </Door>
+  );
+}

@@ -1,0 +1,46 @@
+import { Box, Flex, Heading, Text } from '@chakra-ui/react';
+import { type FormEvent, type ReactNode } from 'react';
+import { CONTENT } from '@/ui/skip-link';
+import { useMounted } from '@/ui/use-mounted';
+
+/** The page somebody stands before who is not in yet. */
+export function Door({ title, lead, children }: { title: string; lead?: string; children: ReactNode }) {
+  const awake = useMounted();
+  return (
+    <Flex minH="100vh" bg="bg.subtle" align="flex-start" justify="center" px="4" pt={{ base: '8', md: '16vh' }} pb="8">
+      <Box
+        as="main"
+        id={CONTENT}
+        aria-busy={!awake}
+        w="full"
+        maxW="420px"
+        bg="bg.panel"
+        borderWidth="1px"
+        borderColor="border"
+        borderTopWidth="4px"
+        borderTopColor="oak.600"
+        borderRadius="l3"
+        p={{ base: '5', md: '8' }}
+      >
+        <Heading as="h1" fontFamily="heading" size="xl" mb="2">
+          {title}
+        </Heading>
+        {lead !== undefined && (
+          <Text color="fg.muted" mb="5">
+            {lead}
+          </Text>
+        )}
+        {children}
+      </Box>
+    </Flex>
+  );
+}
+
+/** Lets a form be sent without the page being left. */
+export const sending = (work: () => Promise<unknown>) => (event: FormEvent) => {
+  event.preventDefault();
+  void work();
+};
+
+/** Goes on to a page of the manager's side, which is drawn anew for whoever is in now. */
+export const goOn = (to: string): void => window.location.assign(to);

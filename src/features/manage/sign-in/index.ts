@@ -1,0 +1,2 @@
+export { SignInByLink } from './by-link';
+export { SignInPage } from './sign-in-page';

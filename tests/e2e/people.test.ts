@@ -1,0 +1,159 @@
+import { By } from 'selenium-webdriver';
+import { describe, expect, it } from 'vitest';
+import { logEntries } from '@/data/schema';
+import { type Browser, Person, startBrowser, PATIENCE } from '../support/browser';
+import { fromBase32, oneTimeCode } from '../support/one-time-code';
+import { DIALOG, setStage } from '../support/stage';
+
+const stage = setStage();
+
+const GOOD = 'wax and honey and smoke';
+
+/** Somebody else, with a browser of their own. */
+async function beside<T>(work: (person: Person, browser: Browser) => Promise<T>): Promise<T> {
+  const browser = await startBrowser(1280, 800, 0.5);
+  try {
+    return await work(new Person(browser.driver, stage.server.origin), browser);
+  } finally {
+    await browser.close();
+  }
+}
+
+/** What stands in a part of the page to be copied. */
+const told = async (person: Person, label: string) =>
+  (await person.find(`[aria-label="${label}"]`)).getText().then((text) => text.replace(/\s/g, ''));
+
+describe('people', () => {
+  it('come in by a link, set a password, count but don’t publish, and are gone when their access ends', async () => {
+    const { person, server, database } = stage;
+    await person.goTo('/manage/people');
+    await person.press('Let somebody in');
+    await person.fill('Name', 'Tilda Fenn', DIALOG);
+    await person.fill('E-mail address', 'tilda@fenn.example', DIALOG);
+    await person.pick('Stock and workshop: counts, receives and cuts', DIALOG);
+    await person.press('Make the link');
+    const link = await told(person, 'To be copied');
+    await person.press('Done');
+    await person.sees('Invited');
+
+    await beside(async (tilda, browser) => {
+      await tilda.comeIn(link);
+      await tilda.sees('You came in by a link');
+      // What signs in stands no longer in the address, and leads in no second time.
+      expect(await browser.driver.getCurrentUrl()).toBe(`${server.origin}/manage/me`);
+      await tilda.fill('New password', GOOD);
+      await tilda.press('Set password');
+      await tilda.sees('Change password');
+
+      await tilda.goTo('/manage/stock/gift-box');
+      await tilda.seesNoMore('To change something takes the role');
+      await tilda.fill('Quantity', '5');
+      await tilda.press('Book it');
+      await tilda.sees('90');
+      await tilda.goTo('/manage/products/3');
+      await tilda.sees('To change something takes the role “Catalog” or “Owner”.');
+      await tilda.fill('Short description', 'Not mine to say.');
+      await tilda.sees('This takes the role “Catalog” or “Owner”; yours is Stock and workshop.');
+      await tilda.goTo('/manage/people');
+      await tilda.sees('This page takes the role “Owner”.');
+
+      await person.press('More about Tilda Fenn');
+      await person.press('End their access');
+      await person.sees('Has left');
+      await tilda.driver.get(`${server.origin}/manage/products`);
+      await tilda.sees('Sign in');
+    });
+    const entries = await database.read.select().from(logEntries);
+    expect(entries.map(({ whoName, what, aboutTitle }) => `${whoName} ${what} ${aboutTitle}`)).toEqual([
+      'Wren Pollard signedIn Wren Pollard',
+      'Wren Pollard invited Tilda Fenn',
+      'Tilda Fenn signedIn Tilda Fenn',
+      'Tilda Fenn changed Tilda Fenn',
+      'Tilda Fenn moved Gift box',
+      'Wren Pollard ended Tilda Fenn',
+    ]);
+    await person.goTo('/manage/log');
+    await person.fill('Search the log', 'gift');
+    await person.sees('Entered stock of the stock item “Gift box”');
+    await person.sees('Gift box: on hand 85 → 90');
+  });
+
+  it('sign in with a second factor, and end up where they wanted to go', async () => {
+    const { person, server } = stage;
+    await person.goTo('/manage/me');
+    await person.fill('New password', GOOD);
+    await person.press('Set password');
+    await person.sees('Change password');
+    await person.fill('Your password', GOOD);
+    await person.press('Set it up');
+    const secret = fromBase32(await told(person, 'Secret'));
+    const code = () => oneTimeCode(secret, Date.now() / 1000);
+    await person.fill('3. Code that the app shows now', code());
+    await person.press('Switch it on');
+    await person.sees('Signing in asks for a code of your app.');
+
+    await beside(async (wren, browser) => {
+      await browser.driver.get(`${server.origin}/manage/stock?find=gift`);
+      await wren.fill('E-mail address', 'wren@pollardlane.example');
+      await wren.fill('Password', 'honey and wax and smoke');
+      await wren.press('Sign in');
+      await wren.sees('E-mail address and password don’t belong together.');
+      await wren.fill('Password', GOOD);
+      await wren.press('Sign in');
+      await wren.fill('Code of the app', code());
+      await wren.press('Go on');
+      await browser.driver.wait(
+        async () => (await browser.driver.getCurrentUrl()) === `${server.origin}/manage/stock?find=gift`,
+        PATIENCE,
+      );
+      await wren.sees('Gift box');
+      await wren.press('Signed in as Wren Pollard');
+      await wren.press('Sign out');
+      await wren.find('//h1[.="Sign in"]');
+      // Going back shows nothing of what was seen.
+      await browser.driver.navigate().back();
+      await wren.find('//h1[.="Sign in"]');
+    });
+  });
+
+  it('give programs tokens, and end them', async () => {
+    const { person, server, browser } = stage;
+    await person.goTo('/manage/people');
+    await person.press('New token');
+    await person.fill('What it is for', 'The till', DIALOG);
+    await person.press('Make the token');
+    const token = await told(person, 'To be copied');
+    await person.press('Done');
+    const ask = (method = 'GET') =>
+      fetch(`${server.origin}/api/manage/swatches`, {
+        method,
+        headers: { Authorization: `Bearer ${token}`, 'Content-Type': 'application/json' },
+        ...(method === 'POST' && { body: '{}' }),
+      }).then(({ status }) => status);
+    expect([await ask(), await ask('POST')]).toEqual([200, 403]);
+    await person.goTo('/manage/people');
+    await person.press('End the token for The till');
+    await browser.driver.wait(async () => (await ask()) === 401, PATIENCE);
+    await person.sees('Ended');
+    expect(await browser.driver.findElements(By.css('[aria-label="End the token for The till"]'))).toEqual([]);
+  });
+});
+
+describe('the manager’s side', () => {
+  it('leads nobody in who has not signed in, nor anywhere else afterwards', async () => {
+    const { origin } = stage.server;
+    const asked = (path: string, init: RequestInit = {}) => fetch(origin + path, { redirect: 'manual', ...init });
+    for (const path of ['/manage/products', '/manage/orders/4', '/manage/log', '/manage/products/1/as-customers']) {
+      const { status, headers } = await asked(path);
+      expect([path, status, headers.get('location')]).toEqual([path, 307, `/sign-in?to=${encodeURIComponent(path)}`]);
+    }
+    // What a page is drawn from is asked for alone, too.
+    const part = await asked('/manage/orders', { headers: { RSC: '1' } });
+    expect(await part.text()).not.toContain('@');
+    const cookie = await stage.server.cookie();
+    for (const to of ['https://elsewhere.example', '//elsewhere.example', '/\\elsewhere.example', '/shop']) {
+      const { headers } = await asked(`/sign-in?to=${encodeURIComponent(to)}`, { headers: { Cookie: cookie } });
+      expect([to, headers.get('location')]).toEqual([to, '/manage/products']);
+    }
+  });
+});
