@@ -202,7 +202,7 @@ export class Database {
         return await work();
       } catch (error) {
         if (!isPassing(error)) throw error;
-        if (Date.now() > until) throw new DatabaseBusy();
+        if (Date.now() > until) throw isBusy(error) ? new DatabaseBusy() : error;
         await new Promise((resolve) => setTimeout(resolve, BETWEEN_TRIES));
       }
     }

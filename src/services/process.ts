@@ -45,7 +45,6 @@ async function open(): Promise<Services> {
 /** Tells whoever has started this how to come in: nobody else can see it. */
 async function tellFirstOwner(context: Services): Promise<void> {
   const { HOST = 'localhost', PORT = '3000' } = process.env;
-  console.log(
-    `Nobody is in yet. Whoever opens this link becomes the owner: http://${HOST}:${PORT}${await firstOwnerLink(context)}`,
-  );
+  const link = `http://${HOST}:${PORT}${await firstOwnerLink(context)}`;
+  process.stdout.write(`Nobody is in yet. Whoever opens this link becomes the owner: ${link}\n`);
 }

@@ -8,6 +8,7 @@ import { badgeRecipe } from '@looks/recipes/badge';
 import { buttonRecipe } from '@looks/recipes/button';
 import { checkboxSlotRecipe } from '@looks/recipes/checkbox';
 import { checkmarkRecipe } from '@looks/recipes/checkmark';
+import { codeRecipe } from '@looks/recipes/code';
 import { collapsibleSlotRecipe } from '@looks/recipes/collapsible';
 import { comboboxSlotRecipe } from '@looks/recipes/combobox';
 import { containerRecipe } from '@looks/recipes/container';
@@ -101,6 +102,7 @@ export const looks = mergeConfigs(
         badge: badgeRecipe,
         button: buttonRecipe,
         checkmark: checkmarkRecipe,
+        code: codeRecipe,
         container: containerRecipe,
         heading: headingRecipe,
         icon: iconRecipe,

@@ -158,12 +158,14 @@ describe('the product editor', () => {
       await Promise.all([person, colleague].map((one) => one.driver.executeScript(HOLD_REQUESTS)));
       await Promise.all([person.fill('Name', 'Suit of mine'), colleague.fill('Name', 'Suit of theirs')]);
       await Promise.all([person, colleague].map((one) => one.driver.executeScript('window.letGo()')));
-      const asked = await Promise.race(
-        [person, colleague].map(async (one) => {
-          await one.sees('Two people changed the same thing');
-          return one;
-        }),
-      );
+      // Whichever of the two is asked: neither is waited for alone, as the other may never be.
+      const isAsked = async (one: Person) => (await one.textOf()).includes('Two people changed the same thing');
+      let asked: Person | undefined;
+      await browser.driver.wait(async () => {
+        for (const one of [person, colleague]) if (await isAsked(one)) asked = one;
+        return asked !== undefined;
+      }, PATIENCE);
+      if (!asked) throw new Error('nobody was asked');
       const mine = asked === person ? 'Suit of mine' : 'Suit of theirs';
       const theirs = asked === person ? 'Suit of theirs' : 'Suit of mine';
       await asked.press('Go on with mine');

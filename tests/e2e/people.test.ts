@@ -47,8 +47,9 @@ describe('people', () => {
 
       await tilda.goTo('/manage/stock/gift-box');
       await tilda.seesNoMore('To change something takes the role');
-      await tilda.fill('Quantity', '5');
-      await tilda.press('Book it');
+      await tilda.fill('Quantity (pieces)', '5');
+      await tilda.fill('Why', 'Delivery from the printer');
+      await tilda.press('Enter receipt');
       await tilda.sees('90');
       await tilda.goTo('/manage/products/3');
       await tilda.sees('To change something takes the role “Catalog” or “Owner”.');
@@ -69,13 +70,13 @@ describe('people', () => {
       'Wren Pollard invited Tilda Fenn',
       'Tilda Fenn signedIn Tilda Fenn',
       'Tilda Fenn changed Tilda Fenn',
-      'Tilda Fenn moved Gift box',
+      'Tilda Fenn moved Gift box, grey board',
       'Wren Pollard ended Tilda Fenn',
     ]);
     await person.goTo('/manage/log');
     await person.fill('Search the log', 'gift');
-    await person.sees('Entered stock of the stock item “Gift box”');
-    await person.sees('Gift box: on hand 85 → 90');
+    await person.sees('Entered stock of the stock item “Gift box, grey board”');
+    await person.sees('Gift box, grey board: on hand 85 → 90');
   });
 
   it('sign in with a second factor, and end up where they wanted to go', async () => {

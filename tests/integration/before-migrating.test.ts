@@ -16,25 +16,32 @@ afterEach(() => context.close());
 
 const kept = () => readdirSync(dirname(file)).filter((name) => name.startsWith(`${basename(file)}.before-`));
 
-/** The table that the newest step makes. */
-function newestTable(): string {
+/** What the newest step makes: tables, and columns of others. */
+function newest(): { tables: string[]; columns: [table: string, column: string][] } {
   const folder = join('src', 'data', 'migrations');
-  const [newest = ''] = readdirSync(folder)
+  const [step = ''] = readdirSync(folder)
     .filter((name) => name.endsWith('.sql'))
     .sort()
     .reverse();
-  const [, name] = /CREATE TABLE `(\w+)`/.exec(readFileSync(join(folder, newest), 'utf8')) ?? [];
-  if (name === undefined) throw new Error(`${newest} makes no table: take back here what it does`);
-  return name;
+  const written = readFileSync(join(folder, step), 'utf8');
+  const tables = [...written.matchAll(/CREATE TABLE `(\w+)`/g)].map(([, name = '']) => name);
+  const columns = [...written.matchAll(/ALTER TABLE `(\w+)` ADD `(\w+)`/g)].map(
+    ([, table = '', column = '']): [string, string] => [table, column],
+  );
+  if (tables.length === 0) throw new Error(`${step} makes no table: take back here what it does`);
+  return { tables, columns };
 }
 
 const isThere = async (database: Database): Promise<boolean> =>
-  (await database.read.all(sql`select name from sqlite_master where name = ${newestTable()}`)).length === 1;
+  (await database.read.all(sql`select name from sqlite_master where name = ${newest().tables[0]}`)).length === 1;
 
 /** Takes the last step back, as if an earlier version had made the database. */
 async function asBefore(): Promise<void> {
   const { read } = context.database;
-  await read.run(sql`drop table ${sql.identifier(newestTable())}`);
+  const { tables, columns } = newest();
+  for (const [table, column] of columns)
+    await read.run(sql`alter table ${sql.identifier(table)} drop column ${sql.identifier(column)}`);
+  for (const table of tables) await read.run(sql`drop table ${sql.identifier(table)}`);
   await read.run(
     sql`delete from __drizzle_migrations where created_at = (select max(created_at) from __drizzle_migrations)`,
   );

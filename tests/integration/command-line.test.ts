@@ -78,7 +78,7 @@ describe('oak resolve', () => {
     [
       'an unknown command',
       ['sell', '--catalog', DEMO],
-      'oak: there is no command “sell”; there are resolve, picture, check, prove, ledger, export, import, diff, backup, restore',
+      'oak: there is no command “sell”; there are resolve, picture, check, prove, ledger, export, import, diff, backup, restore, people',
     ],
     [
       'an option of another command',

@@ -19,7 +19,7 @@ const handlers = Object.entries(ROUTES).flatMap(([path, route]) =>
   }),
 );
 
-/** What somebody who only looks may send: it is asked by POST because it names much, and changes nothing but oneself. */
+/** What somebody who only looks may send: asked by POST because it names much, or about oneself. */
 const ONLY_READ = [
   'POST bulk/options',
   'POST free-stock-keys',

@@ -18,6 +18,7 @@ import * as byLink from '@/app/api/sign-in/link/route';
 import * as signIn from '@/app/api/sign-in/route';
 import * as signOut from '@/app/api/sign-out/route';
 import { logEntries, people as peopleTable, stockMovements } from '@/data/schema';
+import { freshenAllCards } from '@/services/catalog/cards';
 import { demoLink } from '@/services/people/demo-owner';
 import { firstOwnerLink } from '@/services/people/people';
 import { Asking } from '../support/asked-route';
@@ -169,11 +170,15 @@ describe('what somebody may do', () => {
     await owner.hear(person.PATCH(owner.request('PATCH', { roles: ['catalog'] }), at({ id })));
     expect((await count()).status).toBe(403);
     expect((await publish()).status).toBe(200);
+    // What goes on beside it has ended before the database is closed.
+    await freshenAllCards(context);
     const moved = await context.database.read
       .select({ who: logEntries.whoName, title: logEntries.aboutTitle, changes: logEntries.changes })
       .from(stockMovements)
       .innerJoin(logEntries, eq(logEntries.id, stockMovements.loggedAs));
-    expect(moved).toEqual([{ who: 'Juno', title: 'Gift box', changes: [expect.stringContaining('→ 70'), 'Counted'] }]);
+    expect(moved).toEqual([
+      { who: 'Juno', title: 'Gift box, grey board', changes: [expect.stringContaining('→ 70'), 'Counted'] },
+    ]);
   });
 
   it('ends at once, with their browsers and their link', async () => {

@@ -128,7 +128,8 @@ export class Person {
   /** Comes in by a link that signs in once, as whoever is given one does. */
   async comeIn(link: string): Promise<void> {
     await this.driver.get(link);
-    await this.driver.wait(until.urlContains('/manage/'), PATIENCE, 'nobody was let in', LOOK_AGAIN);
+    const isIn = async () => !(await this.driver.getCurrentUrl()).includes('/sign-in');
+    await this.driver.wait(isIn, PATIENCE, 'nobody was let in', LOOK_AGAIN);
   }
 
   /** Waits for an element, by CSS or XPath (beginning with a slash or a bracket). */

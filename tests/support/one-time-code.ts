@@ -4,7 +4,9 @@ const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ234567';
 
 /** The bytes of a text in base 32. @see RFC 4648, 6 */
 export function fromBase32(text: string): Buffer {
-  const bits = [...text.replace(/=+$/, '')].map((sign) => ALPHABET.indexOf(sign).toString(2).padStart(5, '0')).join('');
+  const bits = [...text.replaceAll('=', '')]
+    .map((sign) => ALPHABET.indexOf(sign).toString(2).padStart(5, '0'))
+    .join('');
   return Buffer.from((bits.match(/.{8}/g) ?? []).map((byte) => parseInt(byte, 2)));
 }
 

@@ -31,9 +31,7 @@ export async function listPeople({ database }: Services): Promise<PersonRow[]> {
   const rows = await database.read
     .select({
       person: people,
-      seen: sql<
-        number | null
-      >`(select max(s.updated_at) from ${sessions} as s where s.user_id = people.id)`,
+      seen: sql<number | null>`(select max(s.updated_at) from ${sessions} as s where s.user_id = people.id)`,
       password: sql<number>`exists (select 1 from ${credentials} as c where c.user_id = people.id)`,
       link: sql<number>`exists (select 1 from ${signInLinks} as l where l.person_id = people.id)`,
     })

@@ -5,6 +5,7 @@ import { CircleUserRound } from 'lucide-react';
 import { may, type Role, rolesFor } from '@/core/people';
 import { ROLE_WORDS, rolesWords } from '@/core/words';
 import { anything, send, takenAt, wordsOf } from '@/features/kit/shared';
+import { goAnew } from '@/ui/go-anew';
 import { PageLink } from '@/ui/page-link';
 import { sayFailed } from '@/ui/toasts';
 
@@ -17,7 +18,7 @@ export interface SignedIn {
 /** The page is left for that of the shop's door: nothing that was seen stays in the browser's memory. */
 const signOut = () =>
   void send('POST', '/api/sign-out', {}, anything).then(
-    () => window.location.assign('/sign-in'),
+    () => goAnew('/sign-in'),
     (error: unknown) => sayFailed('Still signed in', wordsOf(error)),
   );
 

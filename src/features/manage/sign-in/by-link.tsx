@@ -7,9 +7,16 @@ import { send, useBusy, wordsOf } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
 import { PageLink } from '@/ui/page-link';
-import { Door, goOn, sending } from './door';
+import { goAnew } from '@/ui/go-anew';
+import { Door, sending } from './door';
 
 const outcomeSchema = z.object({ outcome: z.enum(['in', 'first']) });
+
+/** Uses a link. @throws ApiProblem where it leads nowhere any more */
+function used(secret: string): Promise<z.infer<typeof outcomeSchema>> {
+  if (secret === '') return Promise.reject(new Error('This is not the whole link. Open it as you were given it.'));
+  return send('POST', '/api/sign-in/link', { secret }, outcomeSchema);
+}
 
 /** Where a link leads that signs in once. What signs in stands behind the `#`: it is used and taken out of sight. */
 export function SignInByLink({ after }: { after: string }) {
@@ -21,9 +28,8 @@ export function SignInByLink({ after }: { after: string }) {
     begun.current = true;
     const secret = window.location.hash.slice(1);
     window.history.replaceState(null, '', window.location.pathname);
-    if (secret === '') return setState({ fault: 'This is not the whole link. Open it as you were given it.' });
-    send('POST', '/api/sign-in/link', { secret }, outcomeSchema).then(
-      ({ outcome }) => (outcome === 'in' ? goOn(after) : setState({ secret })),
+    used(secret).then(
+      ({ outcome }) => (outcome === 'in' ? goAnew(after) : setState({ secret })),
       (error: unknown) => setState({ fault: wordsOf(error) }),
     );
   }, [after]);
@@ -51,7 +57,7 @@ function FirstOwner({ secret }: { secret: string }) {
     run(
       async () => {
         await send('POST', '/api/sign-in/first', { secret, name, email, password }, outcomeSchema);
-        goOn('/manage/products');
+        goAnew('/manage/products');
       },
       { leaves: true },
     );

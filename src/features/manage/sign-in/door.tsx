@@ -41,6 +41,3 @@ export const sending = (work: () => Promise<unknown>) => (event: FormEvent) => {
   event.preventDefault();
   void work();
 };
-
-/** Goes on to a page of the manager's side, which is drawn anew for whoever is in now. */
-export const goOn = (to: string): void => window.location.assign(to);

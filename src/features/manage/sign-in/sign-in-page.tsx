@@ -6,7 +6,8 @@ import { z } from 'zod';
 import { send, useBusy } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
-import { Door, goOn, sending } from './door';
+import { goAnew } from '@/ui/go-anew';
+import { Door, sending } from './door';
 
 const outcomeSchema = z.object({ outcome: z.enum(['in', 'secondFactor', 'first']) });
 
@@ -46,7 +47,7 @@ function PasswordForm({ to, onSecond }: { to: string; onSecond: () => void }) {
       async () => {
         const { outcome } = await send('POST', '/api/sign-in', { email, password }, outcomeSchema);
         if (outcome === 'secondFactor') onSecond();
-        else goOn(to);
+        else goAnew(to);
       },
       { leaves: true },
     );
@@ -95,7 +96,7 @@ function CodeForm({ to, onBack }: { to: string; onBack: () => void }) {
     await run(
       async () => {
         await send('POST', '/api/sign-in/code', { code, kind }, outcomeSchema);
-        goOn(to);
+        goAnew(to);
       },
       { leaves: true },
     );
