@@ -10,6 +10,8 @@ const config: NextConfig = {
     'better-auth',
     '@node-rs/argon2',
     'bwip-js',
+    'pino',
+    'prom-client',
     'piscina',
     '@libsql/client',
     'libsql',

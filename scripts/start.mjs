@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import next from 'next';
 import sirv from 'sirv';
 import { BUILT_THREAD } from './built-thread.mjs';
+import { measured } from './measured.mjs';
 
 process.env.OAK_KNOT_THREAD ??= BUILT_THREAD;
 
@@ -33,6 +34,7 @@ const addressOf = ({ headers, socket }) =>
 
 const ASSETS = '/_next/static/';
 const server = createServer((request, response) => {
+  measured(request, response);
   request.headers['x-forwarded-for'] = addressOf(request);
   // Whether we are reached over TLS is said by a proxy of ours, or by nobody.
   if (!behindProxy) delete request.headers['x-forwarded-proto'];
@@ -51,7 +53,8 @@ const server = createServer((request, response) => {
 server.listen(port, hostname, () => {
   console.log(`Listening on http://${hostname}:${port}`);
   // The data is opened at once: whoever is the first to come in is told how.
-  void fetch(`http://127.0.0.1:${port}/ready`).catch(() => undefined);
+  const own = hostname === '0.0.0.0' || hostname === '::' ? '127.0.0.1' : hostname;
+  void fetch(`http://${own}:${port}/ready`).catch(() => undefined);
 });
 for (const signal of ['SIGINT', 'SIGTERM'])
   process.on(signal, () => server.close(() => process.exit(0)) && server.closeAllConnections());

@@ -27,7 +27,7 @@ export async function proxy(request: NextRequest): Promise<Response> {
   const policy = contentPolicy(nonce, process.env.NODE_ENV === 'development');
   const headers = new Headers(request.headers);
   headers.set(NONCE_HEADER, nonce);
-  headers.set(PAGE_HEADER, pathname + request.nextUrl.search);
+  headers.set(PAGE_HEADER, pathname + request.nextUrl.search.replace(/[?&]_rsc=[^&]*/, ''));
   headers.set('Content-Security-Policy', policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('Content-Security-Policy', policy);

@@ -7,6 +7,7 @@ import { Refusal } from '../services/refusal';
 import { type Services } from '../services/context';
 import { services } from '../services/process';
 import { problemDocument } from './problem';
+import { processLog } from '../services/upkeep/process-log';
 
 /** The largest JSON body a route reads, in bytes, unless it says otherwise. */
 export const LARGEST_BODY = 64 * 1024;
@@ -67,7 +68,7 @@ export async function answer(work: (context: Services) => Promise<unknown>): Pro
       return problemDocument(503, 'busy', 'Others are writing just now. Nothing was changed; try again in a moment.', {
         retryAfter: 2,
       });
-    console.error(error);
+    processLog.error({ err: error }, 'A request failed');
     return problemDocument(500, 'internal', 'Something went wrong on our side. Nothing was changed; try again.');
   }
 }

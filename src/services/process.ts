@@ -4,6 +4,8 @@ import { beginCards } from './catalog/cards';
 import { type Services } from './context';
 import { firstOwnerLink, isNobodyHere } from './people/people';
 import { keepFreeing } from './selling/overdue';
+import { keepBackups } from './upkeep/backups';
+import { processLog } from './upkeep/process-log';
 
 const holder = globalThis as { oakKnotServices?: Promise<Services>; oakKnotToldOf?: string };
 
@@ -24,7 +26,7 @@ export async function isDataUnsound(): Promise<boolean> {
     return false;
   } catch (error) {
     if (!(error instanceof Error) || error.name !== 'DataUnsound') throw error;
-    if (holder.oakKnotToldOf !== error.message) console.error(error.message);
+    if (holder.oakKnotToldOf !== error.message) processLog.fatal(error.message);
     holder.oakKnotToldOf = error.message;
     return true;
   }
@@ -38,6 +40,7 @@ async function open(): Promise<Services> {
   startThreads('small', 'large');
   // What was left when the last process ended goes on.
   beginCards(context);
+  keepBackups(context);
   if (await isNobodyHere(context)) await tellFirstOwner(context);
   return context;
 }

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { Database } from '@/data/database';
 import { auditLedger } from '@/services/stock/ledger/ledger';
+import { backUpDay, backupName } from '@/services/upkeep/backups';
 import { enterStock } from '@/services/stock/entering/entry';
 import { oak } from '../support/oak';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
@@ -92,5 +93,37 @@ describe('a backup', () => {
       status: 2,
       stderr: 'libsql://far.example is on a server: use what that has for backups.',
     });
+  });
+});
+
+describe('a backup a day', () => {
+  const make = (file: string) => oak(['backup', file, '--database', shop.url]).then(() => undefined);
+
+  it('is made once, and those that are kept no longer are cleared away, with nothing else', async () => {
+    writeFileSync(at('oak-knot-2026-05-04.db.mine'), 'mine');
+    writeFileSync(at('notes.txt'), 'mine');
+    for (let day = 1; day <= 20; day += 1)
+      writeFileSync(at(backupName(`2026-04-${String(day).padStart(2, '0')}`)), 'old');
+    expect(await backUpDay(folder, '2026-05-04', make)).toBe(true);
+    expect(await backUpDay(folder, '2026-05-04', make)).toBe(false);
+    const kept = readdirSync(folder).filter((name) => name.endsWith('.db'));
+    expect(kept.sort()).toEqual(
+      // Seven days; then the last of each week before these.
+      ['04-05', '04-12', ...['15', '16', '17', '18', '19', '20'].map((day) => `04-${day}`), '05-04'].map((day) =>
+        backupName(`2026-${day}`),
+      ),
+    );
+    expect(readFileSync(at('notes.txt'), 'utf8')).toBe('mine');
+    expect(existsSync(at('oak-knot-2026-05-04.db.mine'))).toBe(true);
+    // It is one that the shop can be restored from.
+    const fresh = `file:${at('fresh/shop.db')}`;
+    expect(await oak(['restore', at(backupName('2026-05-04')), '--database', fresh])).toMatchObject({ status: 0 });
+  });
+
+  it('that can’t be made takes none away', async () => {
+    for (let day = 1; day <= 20; day += 1)
+      writeFileSync(at(backupName(`2026-04-${String(day).padStart(2, '0')}`)), 'old');
+    await expect(backUpDay(folder, '2026-05-04', () => Promise.reject(new Error('full')))).rejects.toThrow('full');
+    expect(readdirSync(folder)).toHaveLength(20);
   });
 });

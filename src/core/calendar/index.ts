@@ -16,3 +16,4 @@ export {
   weekdayNames,
   weekdayOf,
 } from './calendar';
+export { keptDays, type Keeping } from './kept-days';

@@ -21,6 +21,7 @@ import {
   readUnseen,
   versionOf,
 } from './unseen-cards';
+import { processLog } from '../upkeep/process-log';
 
 /** So many cards are worked out together: what that takes of the process is over in a moment. */
 const AT_ONCE = 4;
@@ -265,7 +266,7 @@ function atWork(context: Services, of: CardOf): Work {
   const begun = known.get(of);
   if (begun) return begun;
   const done = freshenCards(context, of)
-    .catch((error: unknown) => console.error(error))
+    .catch((err: unknown) => processLog.error({ err }, 'Rows of lists could not be worked out'))
     .finally(() => known.delete(of));
   const work = { done, begun: performance.now() };
   known.set(of, work);

@@ -77,9 +77,10 @@ async function admitProgram({ database, now }: Services, token: string): Promise
   if (!known) return null;
   const { id, title, roles, lastUsedAt } = known;
   if (lastUsedAt === null || at.getTime() - lastUsedAt.getTime() > NOTED_EVERY)
-    await database.write((transaction) =>
-      transaction.update(apiTokens).set({ lastUsedAt: at }).where(eq(apiTokens.id, id)),
-    );
+    // Nobody waits for it, and it is noted another time where it can't be now.
+    void database
+      .write((transaction) => transaction.update(apiTokens).set({ lastUsedAt: at }).where(eq(apiTokens.id, id)))
+      .catch(() => undefined);
   return { who: { kind: 'program', id: String(id), name: title }, roles, session: null };
 }
 
@@ -90,7 +91,11 @@ async function admitProgram({ database, now }: Services, token: string): Promise
  */
 export function requireMay(admitted: Admitted | null, need: Need): Admitted {
   if (!admitted)
-    throw new Refusal(401, 'signInFirst', 'Sign in first: this is the manager’s side. Nothing was changed.');
+    throw new Refusal(
+      401,
+      'signInFirst',
+      'You are not signed in, or no longer. Sign in in another tab, then go on here. Nothing was changed.',
+    );
   if (!may(admitted.roles, need)) throw new Refusal(403, 'notAllowed', notAllowedWords(need, admitted.roles));
   return admitted;
 }

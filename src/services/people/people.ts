@@ -4,7 +4,7 @@ import { type z } from 'zod';
 import { type Role } from '../../core/people';
 import { rolesWords } from '../../core/words';
 import { type Queries } from '../../data/database';
-import { log } from '../../data/log';
+import { log, whoActs } from '../../data/log';
 import { credentials, people, secondFactors, sessions, signInLinks } from '../../data/schema';
 import { type Services } from '../context';
 import { notFound, Refusal } from '../refusal';
@@ -87,9 +87,11 @@ async function requirePerson(queries: Queries, id: string) {
  * Makes a link that signs somebody in once. It takes the place of their password and their second factor, and of the
  * browsers they are signed in with: it is for whoever has lost them.
  *
- * @throws Refusal 404, 409 for somebody who has left
+ * @throws Refusal 404, 409 for somebody who has left, and for oneself
  */
 export async function newLink({ database, now }: Services, id: string): Promise<MadeLink> {
+  if (whoActs()?.id === id)
+    throw new Refusal(409, 'oneself', 'A new link would sign you out. Change your own password under “You”.');
   return database.write(async (transaction) => {
     const person = await requirePerson(transaction, id);
     if (person.endedAt !== null) throw new Refusal(409, 'hasLeft', `${person.name} has left. Let them in again first.`);

@@ -1,9 +1,9 @@
 import { APIError } from 'better-auth/api';
-import { eq } from 'drizzle-orm';
+import { eq, lt } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { type z } from 'zod';
 import { actingAs, log } from '../../data/log';
-import { people } from '../../data/schema';
+import { people, sessions, verifications } from '../../data/schema';
 import { type Services } from '../context';
 import { Refusal } from '../refusal';
 import { admit, type Credentials } from './admit';
@@ -64,9 +64,12 @@ async function entered(context: Services, auth: Auth, credentials: Credentials, 
   if (!person) return;
   const { id, name } = person;
   await actingAs({ kind: 'person', id, name }, () =>
-    context.database.write((transaction) =>
-      log(transaction, context.now(), { what: 'signedIn', kind: 'person', key: id, title: name }),
-    ),
+    context.database.write(async (transaction) => {
+      // What has ended by itself is cleared away; it is the library's clock that says when.
+      await transaction.delete(sessions).where(lt(sessions.expiresAt, new Date()));
+      await transaction.delete(verifications).where(lt(verifications.expiresAt, new Date()));
+      await log(transaction, context.now(), { what: 'signedIn', kind: 'person', key: id, title: name });
+    }),
   );
 }
 
@@ -151,6 +154,8 @@ export async function makeFirstOwner(
   { secret, name, email, password }: z.infer<typeof firstOwnerSchema>,
 ): Promise<SignedIn> {
   const { database, now } = context;
+  // A link that leads nowhere costs no hashing.
+  await readLink(database.read, secret, now());
   const auth = await authOf(context, credentials.isSecure);
   const inside = await auth.$context;
   // To hash takes a while, and others write meanwhile.

@@ -10,7 +10,7 @@ import { readiness } from '../../core/judge';
 import { type Fault } from '../../core/problems';
 import { counted, faultWords, priceWords } from '../../core/words';
 import { type Queries } from '../../data/database';
-import { products, revisions, setAsideDrafts } from '../../data/schema';
+import { logEntries, products, revisions, setAsideDrafts } from '../../data/schema';
 import { publishRevision, seenDraft } from '../drafts/life';
 import { followAddress } from '../prices/price-lists';
 import { Refusal } from '../refusal';
@@ -114,6 +114,8 @@ export interface EarlierState {
   /** `Revision 3`, or what tells a set-aside draft */
   readonly name: string;
   readonly at: number;
+  /** who published it; null where nobody is known to have */
+  readonly who: string | null;
   readonly inShop: boolean;
   readonly definition: Product;
   readonly price: string | null;
@@ -123,20 +125,25 @@ export interface EarlierState {
 export function listEarlierStates(context: Services, id: number): Promise<EarlierState[]> {
   return atOneMoment(context, async ({ database, now }) => {
     const product = await productLife.require(database.read, id);
-    const published = await database.read.select().from(revisions).where(eq(revisions.productId, id));
+    const rows = await database.read
+      .select({ revision: revisions, who: logEntries.whoName })
+      .from(revisions)
+      .leftJoin(logEntries, eq(logEntries.id, revisions.loggedAs))
+      .where(eq(revisions.productId, id));
     const aside = await database.read.select().from(setAsideDrafts).where(eq(setAsideDrafts.productId, id));
     const { surroundings } = await readSurroundings(
       database.read,
       now(),
-      [...published, ...aside].map(({ definition }) => definition),
+      [...rows.map(({ revision }) => revision), ...aside].map(({ definition }) => definition),
     );
     const priceOf = (definition: Product) => priceWords(compile(definition, surroundings));
     return [
-      ...published.map((revision): EarlierState => ({
+      ...rows.map(({ revision, who }): EarlierState => ({
         kind: 'revision',
         id: revision.id,
         name: `Revision ${revision.number}`,
         at: revision.publishedAt.getTime(),
+        who,
         inShop: revision.id === product.publishedRevision,
         definition: revision.definition,
         price: priceOf(revision.definition),
@@ -146,6 +153,7 @@ export function listEarlierStates(context: Services, id: number): Promise<Earlie
         id: draft.id,
         name: 'Draft set aside when two windows differed',
         at: draft.at.getTime(),
+        who: null,
         inShop: false,
         definition: draft.definition,
         price: priceOf(draft.definition),

@@ -2,6 +2,7 @@ import { and, eq, lt } from 'drizzle-orm';
 import { atOneMoment, type Services } from '../context';
 import { orders } from '../../data/schema';
 import { releaseAbandoned, RESERVATION_MILLISECONDS } from './settlement';
+import { processLog } from '../upkeep/process-log';
 
 /** How often the process looks by itself for orders that nobody pays any more, in milliseconds. */
 const LOOKS_EVERY = 10_000;
@@ -28,5 +29,7 @@ export async function withStock<T>(context: Services, work: (still: Services) =>
 /** Frees what overdue orders hold, now and again and again as long as the process lives. */
 export async function keepFreeing(context: Services): Promise<void> {
   await releaseAbandoned(context);
-  setInterval(() => void freeOverdue(context).catch((error: unknown) => console.error(error)), LOOKS_EVERY).unref();
+  const free = () =>
+    freeOverdue(context).catch((err: unknown) => processLog.error({ err }, 'Overdue orders could not be freed'));
+  setInterval(() => void free(), LOOKS_EVERY).unref();
 }

@@ -11,7 +11,7 @@ import { inParts } from '../../core/in-parts';
 import { counted, faultWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { draftsWith, referringTo } from '../../data/references';
-import { products, sheetRevisions, sheets } from '../../data/schema';
+import { logEntries, products, sheetRevisions, sheets } from '../../data/schema';
 import { beginDraft, openDraft, type OpenedDraft, publishRevision, saveDraftOf, seenDraft } from '../drafts/life';
 import { type EditorSurroundings, editorSurroundings } from '../products/editing';
 import { sheetFaults } from '../../core/judge';
@@ -258,17 +258,19 @@ export async function publishSheet(
 export function listSheetRevisions(
   context: Services,
   id: number,
-): Promise<{ number: number; at: number; current: boolean; definition: Sheet }[]> {
+): Promise<{ number: number; at: number; who: string | null; current: boolean; definition: Sheet }[]> {
   return atOneMoment(context, async ({ database }) => {
     const sheet = await sheetLife.require(database.read, id);
     const rows = await database.read
-      .select()
+      .select({ revision: sheetRevisions, who: logEntries.whoName })
       .from(sheetRevisions)
+      .leftJoin(logEntries, eq(logEntries.id, sheetRevisions.loggedAs))
       .where(eq(sheetRevisions.sheetId, id))
       .orderBy(desc(sheetRevisions.number));
-    return rows.map(({ id: revision, number, publishedAt, definition }) => ({
+    return rows.map(({ revision: { id: revision, number, publishedAt, definition }, who }) => ({
       number,
       at: publishedAt.getTime(),
+      who,
       current: revision === sheet.publishedRevision,
       definition,
     }));

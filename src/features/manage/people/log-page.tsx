@@ -1,8 +1,8 @@
 'use client';
 
-import { HStack, Text } from '@chakra-ui/react';
+import { HStack, Link, Text } from '@chakra-ui/react';
 import { type ColumnDef } from '@tanstack/react-table';
-import { thingKinds } from '@/core/people';
+import { type ThingKind, thingKinds } from '@/core/people';
 import { firstCapital } from '@/core/text';
 import { counted, loggedWords, thingsWords } from '@/core/words';
 import { type ListPage, useAskedList } from '@/features/kit/shared';
@@ -10,10 +10,31 @@ import { type LogPage as Listed, type LogRow } from '@/services/people/log-list'
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TypedInput } from '@/ui/field';
 import { Page } from '@/ui/page';
+import { PageLink } from '@/ui/page-link';
 import { PagedTable } from '@/ui/paged-table';
 import { EmptyPlace, PageHead, Slip } from '@/ui/text';
 import { useAddress } from '@/ui/use-address';
 import { When } from '@/ui/when';
+
+/** Where a thing is seen that an entry is about; nothing for what has no page of its own. */
+const PAGES: Partial<Readonly<Record<ThingKind, string>>> = {
+  product: '/manage/products/',
+  sheet: '/manage/sheets/',
+  stockItem: '/manage/stock/',
+  order: '/manage/orders/',
+};
+
+function WhatWasDone({ row }: { row: LogRow }) {
+  const words = firstCapital(loggedWords(row));
+  const page = PAGES[row.kind];
+  return page === undefined || row.key === null ? (
+    <Text>{words}</Text>
+  ) : (
+    <Link asChild color="fg">
+      <PageLink href={page + encodeURIComponent(row.key)}>{words}</PageLink>
+    </Link>
+  );
+}
 
 const columns: ColumnDef<LogRow>[] = [
   { id: 'at', header: 'When', enableSorting: false, cell: ({ row }) => <When at={row.original.at} /> },
@@ -33,7 +54,7 @@ const columns: ColumnDef<LogRow>[] = [
     enableSorting: false,
     cell: ({ row: { original } }) => (
       <>
-        <Text>{firstCapital(loggedWords(original))}</Text>
+        <WhatWasDone row={original} />
         {original.changes.map((change, place) => (
           <Text key={place} fontSize="xs" color="fg.muted" overflowWrap="anywhere">
             {change}

@@ -12,7 +12,13 @@ import { EmptyPlace, Slip } from '@/ui/text';
 import { sayDone } from '@/ui/toasts';
 import { When } from '@/ui/when';
 
-const revisionSchema = z.object({ number: z.number(), at: z.number(), current: z.boolean(), definition: sheetSchema });
+const revisionSchema = z.object({
+  number: z.number(),
+  at: z.number(),
+  who: z.string().nullable(),
+  current: z.boolean(),
+  definition: sheetSchema,
+});
 
 /** What was published of the sheet; each can be brought back as the draft. */
 export function SheetRevisions({
@@ -47,7 +53,7 @@ export function SheetRevisions({
         <EmptyPlace title="Nothing published yet">Each time you publish, what went out is kept here.</EmptyPlace>
       )}
       <Stack gap="2">
-        {revisions?.map(({ number, at, current, definition }) => (
+        {revisions?.map(({ number, at, who, current, definition }) => (
           <HStack key={number} justify="space-between" bg="bg.panel" borderWidth="1px" borderRadius="l2" px="4" py="3">
             <Box>
               <HStack>
@@ -55,7 +61,8 @@ export function SheetRevisions({
                 {current && <Slip tone="lichen">Published</Slip>}
               </HStack>
               <Text fontSize="sm" color="fg.muted">
-                <When at={at} /> · {definition.choices.map(insideNameOf).join(', ')}
+                <When at={at} />
+                {who !== null && ` · ${who}`} · {definition.choices.map(insideNameOf).join(', ')}
               </Text>
             </Box>
             <HStack>

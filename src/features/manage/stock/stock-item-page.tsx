@@ -162,6 +162,12 @@ function Movements({
                       , <Money amount={movement.unitCost} currency={currency} /> for one
                     </Text>
                   )}
+                  {movement.who !== null && (
+                    <Text as="span" color="fg.muted">
+                      {' '}
+                      · {movement.who}
+                    </Text>
+                  )}
                 </Table.Cell>
                 <Table.Cell textAlign="end">{signed(movement.onHandChange)}</Table.Cell>
                 <Table.Cell textAlign="end">{signed(movement.reservedChange)}</Table.Cell>

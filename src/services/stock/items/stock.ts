@@ -7,7 +7,7 @@ import { Exact } from '../../../core/number';
 import { unitByCode } from '../../../core/quantity';
 import { faultWords } from '../../../core/words';
 import { type Queries } from '../../../data/database';
-import { orders, stockItems, stockMovements } from '../../../data/schema';
+import { logEntries, orders, stockItems, stockMovements } from '../../../data/schema';
 import { notFound, Refusal } from '../../refusal';
 import { requireSeenTitles } from '../../seen-titles';
 import { withStock } from '../../selling/overdue';
@@ -47,6 +47,8 @@ export interface StockMovementView {
   /** what was paid for one unit of what came in; null where nobody said */
   readonly unitCost: string | null;
   readonly orderId: number | null;
+  /** who entered it; null for customers, and for what happens by itself */
+  readonly who: string | null;
   readonly at: number;
 }
 
@@ -66,10 +68,11 @@ export function readStockItem(
     const [item] = await readStock(database.read, new Set([key]));
     if (!item) return notFound(`stock item “${key}”`);
     const rows = await database.read
-      .select({ movement: stockMovements, orderId: orders.id })
+      .select({ movement: stockMovements, orderId: orders.id, who: logEntries.whoName })
       .from(stockMovements)
       .innerJoin(stockItems, eq(stockItems.id, stockMovements.itemId))
       .leftJoin(orders, eq(orders.id, stockMovements.orderId))
+      .leftJoin(logEntries, eq(logEntries.id, stockMovements.loggedAs))
       .where(eq(stockItems.key, key))
       .orderBy(desc(stockMovements.id))
       .limit(most);
@@ -79,7 +82,7 @@ export function readStockItem(
       currency: (await readShop(database.read)).currency,
       expected: await listExpected(context, key),
       lots: (stored && (await readLots(database.read, [stored])).get(stored.id)) ?? [],
-      movements: rows.map(({ movement, orderId }) => ({
+      movements: rows.map(({ movement, orderId, who }) => ({
         id: movement.id,
         kind: movement.kind,
         onHandChange: movement.onHandChange,
@@ -89,6 +92,7 @@ export function readStockItem(
         reason: movement.reason,
         unitCost: movement.unitCost,
         orderId,
+        who,
         at: movement.at.getTime(),
       })),
     };

@@ -1,3 +1,4 @@
+import { spend } from '@/http/limits';
 import { answer, readFileBody } from '@/http/route';
 import { readFileKnown } from '@/services/files/uploads';
 import { LARGEST_UPLOAD, uploadFile } from '@/services/selling/upload-file';
@@ -5,6 +6,7 @@ import { LARGEST_UPLOAD, uploadFile } from '@/services/selling/upload-file';
 /** Takes a customer's file, as the body; what it is for is in the address. */
 export function POST(request: Request): Promise<Response> {
   return answer(async (context) => {
+    await spend(request, 'upload');
     const { searchParams } = new URL(request.url);
     const bytes = await readFileBody(request, LARGEST_UPLOAD);
     return uploadFile(

@@ -18,6 +18,7 @@ const stateSchema = z.object({
   id: z.number(),
   name: z.string(),
   at: z.number(),
+  who: z.string().nullable(),
   inShop: z.boolean(),
   definition: productSchema,
   price: z.string().nullable(),
@@ -74,7 +75,9 @@ export function HistorySection({
                 {state.inShop && <Slip tone="lichen">In the shop</Slip>}
               </HStack>
               <Text fontSize="sm" color="fg.muted">
-                <When at={state.at} /> · {state.price ?? 'no price'} · {facetWords(state.definition).join(', ')}
+                <When at={state.at} />
+                {state.who !== null && ` · ${state.who}`} · {state.price ?? 'no price'} ·{' '}
+                {facetWords(state.definition).join(', ')}
               </Text>
             </Box>
             <HStack>

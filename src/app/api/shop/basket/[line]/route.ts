@@ -1,5 +1,6 @@
 import { selectionSchema } from '@/core/selection';
 import { basketToken } from '@/http/basket-cookie';
+import { spend } from '@/http/limits';
 import { answer, numberFrom, readJson } from '@/http/route';
 import { changeLine, changeLineSchema, removeLine, replaceLine } from '@/services/selling/basket';
 
@@ -10,6 +11,7 @@ interface Place {
 /** Puts another selection of the same product in the line's place. */
 export function PUT(request: Request, { params }: Place): Promise<Response> {
   return answer(async (context) => {
+    await spend(request, 'basket');
     const selection = await readJson(request, selectionSchema);
     await replaceLine(context, await basketToken(), numberFrom((await params).line), selection);
   });
@@ -17,6 +19,7 @@ export function PUT(request: Request, { params }: Place): Promise<Response> {
 
 export function PATCH(request: Request, { params }: Place): Promise<Response> {
   return answer(async (context) => {
+    await spend(request, 'basket');
     const { quantity } = await readJson(request, changeLineSchema);
     await changeLine(context, await basketToken(), numberFrom((await params).line), quantity);
   });
