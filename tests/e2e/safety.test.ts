@@ -128,12 +128,13 @@ describe('what customers are sent', () => {
 });
 
 describe('the gate', () => {
-  /** Asks with any headers at all, as no browser would. */
-  const ask = (path: string, headers: Record<string, string>, method = 'GET', body = '') =>
-    new Promise<{ status: number; body: string }>((resolve, reject) => {
+  /** Asks with any headers at all, as no browser would, and with the cookie of the owner. */
+  const ask = async (path: string, headers: Record<string, string>, method = 'GET', body = '') => {
+    const Cookie = await server.cookie();
+    return new Promise<{ status: number; body: string }>((resolve, reject) => {
       const { hostname, port } = new URL(server.origin);
       const sent = plainRequest(
-        { hostname, port, path, method, headers: { ...headers, 'Content-Length': Buffer.byteLength(body) } },
+        { hostname, port, path, method, headers: { Cookie, ...headers, 'Content-Length': Buffer.byteLength(body) } },
         (response) => {
           let said = '';
           response.on('data', (chunk) => (said += String(chunk)));
@@ -143,6 +144,7 @@ describe('the gate', () => {
       sent.on('error', reject);
       sent.end(body);
     });
+  };
 
   it('answers under no other name', async () => {
     for (const path of ['/manage/products', '/shop', '/api/manage/stock']) {
@@ -171,6 +173,8 @@ describe('the gate', () => {
     expect(
       (await ask('/api/shop/checkout', { ...evil, 'Content-Type': 'application/json' }, 'POST', '{}')).status,
     ).toBe(403);
+    // Nor does it sign anybody in here as somebody else.
+    expect((await ask('/api/sign-in', { ...evil, 'Content-Type': 'application/json' }, 'POST', '{}')).status).toBe(403);
     expect(await count()).toBe(before);
     expect(
       (

@@ -8,4 +8,5 @@ export {
   type Who,
   type WhoKind,
 } from './log';
+export { PASSWORD_LENGTH } from './password';
 export { may, type Need, type Role, roles, rolesFor } from './roles';

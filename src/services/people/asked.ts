@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import { roles } from '../../core/people';
-import { PASSWORD_LENGTH } from './password-length';
+import { PASSWORD_LENGTH, roles } from '../../core/people';
 
 /** What people are asked when they sign in, come in for the first time, or say who comes in. */
 

@@ -5,11 +5,11 @@ import { setSessionCookie } from 'better-auth/cookies';
 import { twoFactor } from 'better-auth/plugins/two-factor';
 import { randomBytes } from 'node:crypto';
 import { z } from 'zod';
+import { PASSWORD_LENGTH } from '../../core/people';
 import { type Database } from '../../data/database';
 import { secrets } from '../../data/schema';
 import { type Services } from '../context';
 import { authStore } from './auth-store';
-import { PASSWORD_LENGTH } from './password-length';
 
 /** How long somebody stays signed in who does nothing, in seconds. */
 const IDLE = 12 * 60 * 60;

@@ -8,6 +8,7 @@ import { log, whoActs } from '../../data/log';
 import { credentials, people, secondFactors, sessions, signInLinks } from '../../data/schema';
 import { type Services } from '../context';
 import { notFound, Refusal } from '../refusal';
+import { requireSeenTitles } from '../seen-titles';
 import { type invitedSchema, type personChangeSchema } from './asked';
 import { linkPath, makeLink } from './links';
 
@@ -60,6 +61,7 @@ export async function invite(
   { database, now }: Services,
   { name, email, roles }: z.infer<typeof invitedSchema>,
 ): Promise<MadeLink> {
+  requireSeenTitles([['The name', name]]);
   return database.write(async (transaction) => {
     const known = await transaction.query.people.findFirst({ where: eq(people.email, email) });
     if (known)

@@ -6,6 +6,7 @@ import { actingAs, log } from '../../data/log';
 import { people, sessions, verifications } from '../../data/schema';
 import { type Services } from '../context';
 import { Refusal } from '../refusal';
+import { requireSeenTitles } from '../seen-titles';
 import { admit, type Credentials } from './admit';
 import { type codeSchema, type firstOwnerSchema, type signInSchema } from './asked';
 import { type Auth, authOf } from './auth';
@@ -154,6 +155,7 @@ export async function makeFirstOwner(
   { secret, name, email, password }: z.infer<typeof firstOwnerSchema>,
 ): Promise<SignedIn> {
   const { database, now } = context;
+  requireSeenTitles([['Your name', name]]);
   // A link that leads nowhere costs no hashing.
   await readLink(database.read, secret, now());
   const auth = await authOf(context, credentials.isSecure);

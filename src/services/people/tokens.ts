@@ -6,6 +6,7 @@ import { log } from '../../data/log';
 import { apiTokens } from '../../data/schema';
 import { type Services } from '../context';
 import { notFound } from '../refusal';
+import { requireSeenTitles } from '../seen-titles';
 import { TOKEN_BEGINS } from './admit';
 import { type newTokenSchema } from './asked';
 import { hashOf, newSecret } from './links';
@@ -43,6 +44,7 @@ export async function makeToken(
   { database, now }: Services,
   { title, roles, days }: z.infer<typeof newTokenSchema>,
 ): Promise<{ readonly token: string }> {
+  requireSeenTitles([['What it is for', title]]);
   const token = TOKEN_BEGINS + newSecret();
   const at = now();
   await database.write(async (transaction) => {

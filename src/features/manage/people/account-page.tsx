@@ -6,12 +6,13 @@ import { rolesWords } from '@/core/words';
 import { anything, send, useAttempt } from '@/features/kit/shared';
 import { type Account, type SessionRow } from '@/services/people/account';
 import { FaultLine } from '@/ui/fault-line';
-import { TextField } from '@/ui/field';
+import { PasswordField } from '@/ui/password-field';
 import { Page } from '@/ui/page';
 import { PageHead, Slip } from '@/ui/text';
 import { When } from '@/ui/when';
 import { browserWords } from './browser-words';
 import { SecondFactor } from './second-factor';
+import { sending } from '@/ui/sending';
 
 function Section({ title, children }: { title: string; children: ReactNode }) {
   return (
@@ -47,34 +48,11 @@ function Password({ hasPassword }: { hasPassword: boolean }) {
     }, 'Password saved. Your other browsers are signed out');
   };
   return (
-    <form
-      noValidate
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
+    <form noValidate onSubmit={sending(save)}>
       <Stack gap="4">
         {!hasPassword && <Text>You came in by a link, which is good once. Set a password to come back.</Text>}
-        {hasPassword && (
-          <TextField
-            label="Password now"
-            type="password"
-            autoComplete="current-password"
-            maxLength={1000}
-            value={current}
-            onChange={setCurrent}
-          />
-        )}
-        <TextField
-          label="New password"
-          help="12 characters or more. Three or four words do."
-          type="password"
-          autoComplete="new-password"
-          maxLength={128}
-          value={next}
-          onChange={setNext}
-        />
+        {hasPassword && <PasswordField label="Password now" value={current} onChange={setCurrent} />}
+        <PasswordField label="New password" isNew value={next} onChange={setNext} />
         <FaultLine role="alert">{fault}</FaultLine>
         <Button type="submit" alignSelf="flex-start" colorPalette="copper" loading={busy}>
           {hasPassword ? 'Change password' : 'Set password'}

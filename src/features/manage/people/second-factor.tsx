@@ -6,6 +6,8 @@ import { z } from 'zod';
 import { anything, send, useAttempt } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
+import { PasswordField } from '@/ui/password-field';
+import { sending } from '@/ui/sending';
 
 const begunSchema = z.object({ picture: z.string(), secret: z.string(), spareCodes: z.array(z.string()) });
 type Begun = z.infer<typeof begunSchema>;
@@ -24,27 +26,14 @@ function Asked({ isOn, onBegun }: { isOn: boolean; onBegun: (begun: Begun) => vo
     setPassword('');
   };
   return (
-    <form
-      noValidate
-      onSubmit={(event) => {
-        event.preventDefault();
-        void go();
-      }}
-    >
+    <form noValidate onSubmit={sending(go)}>
       <Stack gap="4">
         <Text>
           {isOn
             ? 'Signing in asks for a code of your app.'
             : 'An authenticator app on your phone shows a new code every 30 seconds. With it, a stolen password alone lets nobody in.'}
         </Text>
-        <TextField
-          label="Your password"
-          type="password"
-          autoComplete="current-password"
-          maxLength={1000}
-          value={password}
-          onChange={setPassword}
-        />
+        <PasswordField label="Your password" value={password} onChange={setPassword} />
         <FaultLine role="alert">{fault}</FaultLine>
         <Button
           type="submit"
@@ -72,13 +61,7 @@ function Confirm({ begun: { picture, secret, spareCodes }, onDone }: { begun: Be
     }, 'The second factor is on');
   };
   return (
-    <form
-      noValidate
-      onSubmit={(event) => {
-        event.preventDefault();
-        void confirm();
-      }}
-    >
+    <form noValidate onSubmit={sending(confirm)}>
       <Stack gap="4">
         <Text>1. Scan this with the app, or type the secret into it.</Text>
         <HStack gap="5" align="center" flexWrap="wrap">

@@ -6,9 +6,11 @@ import { z } from 'zod';
 import { send, useBusy, wordsOf } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
+import { PasswordField } from '@/ui/password-field';
 import { PageLink } from '@/ui/page-link';
 import { goAnew } from '@/ui/go-anew';
-import { Door, sending } from './door';
+import { Door } from './door';
+import { sending } from '@/ui/sending';
 
 const outcomeSchema = z.object({ outcome: z.enum(['in', 'first']) });
 
@@ -74,15 +76,7 @@ function FirstOwner({ secret }: { secret: string }) {
             value={email}
             onChange={setEmail}
           />
-          <TextField
-            label="Password"
-            help="12 characters or more. Three or four words do."
-            type="password"
-            autoComplete="new-password"
-            maxLength={128}
-            value={password}
-            onChange={setPassword}
-          />
+          <PasswordField label="Password" isNew value={password} onChange={setPassword} />
           <FaultLine role="alert">{fault}</FaultLine>
           <Button type="submit" colorPalette="copper" loading={busy}>
             Begin

@@ -1,5 +1,5 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react';
-import { type FormEvent, type ReactNode } from 'react';
+import { type ReactNode } from 'react';
 import { CONTENT } from '@/ui/skip-link';
 import { useMounted } from '@/ui/use-mounted';
 
@@ -35,9 +35,3 @@ export function Door({ title, lead, children }: { title: string; lead?: string; 
     </Flex>
   );
 }
-
-/** Lets a form be sent without the page being left. */
-export const sending = (work: () => Promise<unknown>) => (event: FormEvent) => {
-  event.preventDefault();
-  void work();
-};

@@ -6,8 +6,10 @@ import { z } from 'zod';
 import { send, useBusy } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
+import { PasswordField } from '@/ui/password-field';
 import { goAnew } from '@/ui/go-anew';
-import { Door, sending } from './door';
+import { Door } from './door';
+import { sending } from '@/ui/sending';
 
 const outcomeSchema = z.object({ outcome: z.enum(['in', 'secondFactor', 'first']) });
 
@@ -65,14 +67,7 @@ function PasswordForm({ to, onSecond }: { to: string; onSecond: () => void }) {
             value={email}
             onChange={setEmail}
           />
-          <TextField
-            label="Password"
-            type="password"
-            autoComplete="current-password"
-            maxLength={1000}
-            value={password}
-            onChange={setPassword}
-          />
+          <PasswordField label="Password" value={password} onChange={setPassword} />
           <FaultLine role="alert">{fault}</FaultLine>
           <Button type="submit" colorPalette="copper" loading={busy}>
             Sign in
