@@ -55,6 +55,23 @@ describe('what other programs read', () => {
     expect(page).toContain('href="/shop/feed"');
   });
 
+  it('is sent once to whoever asks again, as long as it says the same', async () => {
+    for (const path of ['/shop/feed', '/sitemap.xml']) {
+      const { headers, body } = await ask(path);
+      expect([path, body.length > 500]).toEqual([path, true]);
+      const again = await ask(path, { 'If-None-Match': String(headers.etag) });
+      expect([path, again.status, again.body.length]).toEqual([path, 304, 0]);
+    }
+  });
+
+  it('says at addresses for programs that nothing is there, as they read it', async () => {
+    for (const path of ['/api/nothing', '/api/manage/nothing', '/api/v1/products/bee-suit/nothing']) {
+      const { status, headers, body } = await ask(path);
+      expect([path, status, headers['content-type']]).toEqual([path, 404, 'application/problem+json']);
+      expect(JSON.parse(body.toString())).toMatchObject({ code: 'notFound', detail: `There is nothing at “${path}”.` });
+    }
+  });
+
   it('is told what is nobody’s business', async () => {
     const { headers, body } = await ask('/robots.txt');
     expect(headers['content-type']).toContain('text/plain');

@@ -1,3 +1,4 @@
+import { conditional } from '@/http/conditional';
 import { originOf } from '@/http/origin';
 import { siteMap, siteMapIndex } from '@/http/xml';
 import { services } from '@/services/process';
@@ -14,7 +15,6 @@ export async function GET(request: Request): Promise<Response> {
   const wanted = new URL(request.url).searchParams.get('part');
   const { entries, part, parts } = await listFeed(await services(), 'siteMap', Number(wanted));
   const origin = originOf(request);
-  return new Response(parts > 1 && wanted === null ? siteMapIndex(origin, parts) : siteMap(origin, entries, part), {
-    headers: { 'Content-Type': 'application/xml; charset=utf-8' },
-  });
+  const map = parts > 1 && wanted === null ? siteMapIndex(origin, parts) : siteMap(origin, entries, part);
+  return conditional(request, map, { 'Content-Type': 'application/xml; charset=utf-8' });
 }

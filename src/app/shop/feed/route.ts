@@ -1,3 +1,4 @@
+import { conditional } from '@/http/conditional';
 import { originOf } from '@/http/origin';
 import { atomFeed } from '@/http/xml';
 import { services } from '@/services/process';
@@ -9,7 +10,7 @@ export const dynamic = 'force-dynamic';
 export async function GET(request: Request): Promise<Response> {
   const wanted = Number(new URL(request.url).searchParams.get('part'));
   const { shop, entries, ...place } = await listFeed(await services(), 'feed', wanted);
-  return new Response(atomFeed(originOf(request), shop, entries, place), {
-    headers: { 'Content-Type': 'application/atom+xml; charset=utf-8' },
+  return conditional(request, atomFeed(originOf(request), shop, entries, place), {
+    'Content-Type': 'application/atom+xml; charset=utf-8',
   });
 }
