@@ -27,13 +27,14 @@ function limiterOf(what: Costly): RateLimiterMemory {
 /**
  * Counts that a place asks for something that costs, before any of it is done.
  *
+ * @param times how many of it are asked for at once
  * @throws Refusal 429 where it has asked too often within a minute
  */
-export async function spend(request: Request, what: Costly): Promise<void> {
+export async function spend(request: Request, what: Costly, times = 1): Promise<void> {
   const place = placeOf(request);
   if (isThisMachine(place)) return;
   await limiterOf(what)
-    .consume(place)
+    .consume(place, times)
     .catch((refused: unknown) => {
       if (!(refused instanceof RateLimiterRes)) throw refused;
       const seconds = Math.max(1, Math.ceil(refused.msBeforeNext / 1000));

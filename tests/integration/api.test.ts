@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import * as form from '@/app/api/v1/products/[slug]/route';
 import * as list from '@/app/api/v1/products/route';
 import * as resolving from '@/app/api/v1/products/[slug]/resolve/route';
+import * as together from '@/app/api/v1/resolve/route';
 import { openForRoutes, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -63,6 +64,41 @@ describe('what the shop sells, for another program', () => {
       expect(text).not.toMatch(/"(cost|draws|stock|supplier|groups|sku|amount|weight|proofs|rules|insideName)"/);
       expect(text).not.toMatch(/Harrow & Thimble|Calder Wire|Tamsin Forge/);
     }
+  });
+
+  it('resolves several selections at once, each as if it were alone, at the prices of a group', async () => {
+    const ask = (body: object) =>
+      read(
+        together.POST(
+          new Request('http://oak.example/', {
+            method: 'POST',
+            headers: { 'Content-Type': 'application/json' },
+            body: JSON.stringify(body),
+          }),
+        ),
+      );
+    const items = [
+      { product: 'queen-marking-pens', selection: { answers: { colour: 'red' }, quantity: 2 } },
+      { product: 'nowhere', selection: { answers: {} } },
+      { product: 'queen-marking-pens', selection: { answers: { colour: 'red' }, quantity: 2 } },
+    ];
+    const { results } = (await ask({ items })) as { results: (Answer & { resolution?: Answer })[] };
+    const alone = await read(
+      resolving.POST(
+        new Request('http://oak.example/', {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json' },
+          body: JSON.stringify(items[0]?.selection),
+        }),
+        at('queen-marking-pens'),
+      ),
+    );
+    expect(results.map(({ resolution }) => resolution)).toEqual([alone, undefined, alone]);
+    expect(results[1]).toMatchObject({ product: 'nowhere', problem: { status: 404, code: 'notFound' } });
+    expect(await ask({ items, code: 'GUESSED' })).toMatchObject({ status: 422, code: 'codeUnknown' });
+    const trade = (await ask({ items, code: 'honeytrade' })) as { results: unknown[] };
+    expect(trade.results).toHaveLength(3);
+    expect(await ask({ items: [] })).toMatchObject({ status: 400, code: 'malformed' });
   });
 
   it('is refused for what is not sold', async () => {

@@ -154,6 +154,19 @@ async function refuseTaxClassesInUse(
   }
 }
 
+/** The group that a code belongs to; null for an empty code. @throws Refusal 422 for a code that no group has */
+export async function groupByCode(
+  queries: Queries,
+  code: string,
+): Promise<{ readonly key: string; readonly title: string } | null> {
+  if (plain(code) === '') return null;
+  const { groups } = await readSettings(queries);
+  const group = groups.find((candidate) => plain(candidate.code) === plain(code));
+  if (!group)
+    throw new Refusal(422, CODE_UNKNOWN, 'No customer group has this code. Look at it again, or ask the shop.');
+  return group;
+}
+
 /**
  * Notes in a customer's basket which group a code belongs to; an empty code leaves the group.
  *
@@ -166,10 +179,7 @@ export async function enterGroupCode(
   code: string,
 ): Promise<{ token: string; group: string | null }> {
   return database.write(async (transaction) => {
-    const { groups } = await readSettings(transaction);
-    const group = plain(code) === '' ? null : groups.find((candidate) => plain(candidate.code) === plain(code));
-    if (group === undefined)
-      throw new Refusal(422, CODE_UNKNOWN, 'No customer group has this code. Look at it again, or ask the shop.');
+    const group = await groupByCode(transaction, code);
     const basket = await ensureBasket(transaction, token, now());
     await transaction
       .update(baskets)
