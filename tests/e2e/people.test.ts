@@ -41,6 +41,8 @@ describe('people', () => {
       await tilda.sees('You came in by a link');
       // What signs in stands no longer in the address, and leads in no second time.
       expect(await browser.driver.getCurrentUrl()).toBe(`${server.origin}/manage/me`);
+      await tilda.comeIn(link);
+      await tilda.sees('You came in by a link');
       await tilda.fill('New password', GOOD);
       await tilda.press('Set password');
       await tilda.sees('Change password');

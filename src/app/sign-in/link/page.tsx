@@ -1,5 +1,6 @@
 import { type Metadata } from 'next';
 import { SignInByLink } from '@/features/manage/sign-in';
+import { isSomebodyIn } from '@/http/manager-page';
 import { type Said, saidOf } from '../../said-of';
 import { withinManage } from '../within-manage';
 
@@ -9,5 +10,6 @@ export const dynamic = 'force-dynamic';
 
 /** Whoever comes by a link sets a password next, as the link is good once: unless it says where it leads. */
 export default async function ByLink({ searchParams }: { searchParams: Promise<Said> }) {
-  return <SignInByLink after={withinManage(saidOf(await searchParams, ['to']).to, '/manage/me')} />;
+  const after = withinManage(saidOf(await searchParams, ['to']).to, '/manage/me');
+  return <SignInByLink after={after} isIn={await isSomebodyIn()} />;
 }

@@ -21,7 +21,7 @@ function used(secret: string): Promise<z.infer<typeof outcomeSchema>> {
 }
 
 /** Where a link leads that signs in once. What signs in stands behind the `#`: it is used and taken out of sight. */
-export function SignInByLink({ after }: { after: string }) {
+export function SignInByLink({ after, isIn }: { after: string; isIn: boolean }) {
   const [state, setState] = useState<{ secret: string } | { fault: string } | null>(null);
   const begun = useRef(false);
   useEffect(() => {
@@ -32,9 +32,10 @@ export function SignInByLink({ after }: { after: string }) {
     window.history.replaceState(null, '', window.location.pathname);
     used(secret).then(
       ({ outcome }) => (outcome === 'in' ? goAnew(after) : setState({ secret })),
-      (error: unknown) => setState({ fault: wordsOf(error) }),
+      // Whoever opens their link a second time is in already.
+      (error: unknown) => (isIn ? goAnew(after) : setState({ fault: wordsOf(error) })),
     );
-  }, [after]);
+  }, [after, isIn]);
   if (state === null) return <Door title="Signing you in …">{null}</Door>;
   if ('secret' in state) return <FirstOwner secret={state.secret} />;
   return (
