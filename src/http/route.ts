@@ -7,7 +7,7 @@ import { Refusal } from '../services/refusal';
 import { type Services } from '../services/context';
 import { services } from '../services/process';
 import { problemDocument } from './problem';
-import { processLog } from '../services/upkeep/process-log';
+import { processLog } from '../services/process-log';
 
 /** The largest JSON body a route reads, in bytes, unless it says otherwise. */
 export const LARGEST_BODY = 64 * 1024;

@@ -5,7 +5,7 @@ import { type Services } from './context';
 import { firstOwnerLink, isNobodyHere } from './people/people';
 import { keepFreeing } from './selling/overdue';
 import { keepBackups } from './upkeep/backups';
-import { processLog } from './upkeep/process-log';
+import { processLog } from './process-log';
 
 const holder = globalThis as { oakKnotServices?: Promise<Services>; oakKnotToldOf?: string };
 

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { GET } from '@/app/metrics/route';
-import { processLog } from '@/services/upkeep/process-log';
+import { processLog } from '@/services/process-log';
 import { openForRoutes, type RouteServices } from '../support/services';
 
 let context: RouteServices;

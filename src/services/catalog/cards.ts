@@ -21,7 +21,7 @@ import {
   readUnseen,
   versionOf,
 } from './unseen-cards';
-import { processLog } from '../upkeep/process-log';
+import { processLog } from '../process-log';
 
 /** So many cards are worked out together: what that takes of the process is over in a moment. */
 const AT_ONCE = 4;

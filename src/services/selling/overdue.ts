@@ -2,7 +2,7 @@ import { and, eq, lt } from 'drizzle-orm';
 import { atOneMoment, type Services } from '../context';
 import { orders } from '../../data/schema';
 import { releaseAbandoned, RESERVATION_MILLISECONDS } from './settlement';
-import { processLog } from '../upkeep/process-log';
+import { processLog } from '../process-log';
 
 /** How often the process looks by itself for orders that nobody pays any more, in milliseconds. */
 const LOOKS_EVERY = 10_000;

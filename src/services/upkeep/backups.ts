@@ -5,7 +5,7 @@ import { dayAt, type Keeping, keptDays } from '../../core/calendar';
 import { DEFAULT_DATABASE_URL } from '../../data/database';
 import { readShop } from '../catalog/surroundings';
 import { type Services } from '../context';
-import { processLog } from './process-log';
+import { processLog } from '../process-log';
 
 /** A week day by day, a month of weeks, a year of months. */
 const KEEPING: Keeping = { days: 7, weeks: 4, months: 12 };

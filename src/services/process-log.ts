@@ -1,6 +1,6 @@
 import { pino, stdSerializers } from 'pino';
 
-/** What a query was asked with stands at the end of what is said of it: names and addresses of customers may be in it. */
+/** What a query was asked with stands at the end of what is said of it: customers may be in it. */
 const withoutParameters = (text: string): string => text.replace(/\n?params: [\s\S]*?(?=\n {4}at |$)/g, '');
 
 /** An error for the log: what it is and where, nothing of what was asked. */
