@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { MOST_A_MINUTE, spend } from './limits';
 
 beforeEach(() => {
-  delete (globalThis as { oakKnotLimits?: unknown }).oakKnotLimits;
+  delete (globalThis as { oakKnotCounters?: unknown }).oakKnotCounters;
 });
 
 const from = (address: string) => new Request('http://oak.example/', { headers: { 'x-forwarded-for': address } });

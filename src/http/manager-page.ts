@@ -1,5 +1,6 @@
 import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
+import { cache } from 'react';
 import { type Need, may } from '../core/people';
 import { type Services } from '../services/context';
 import { type Admitted, admit } from '../services/people/admit';
@@ -10,13 +11,13 @@ import { originSaid } from './origin';
 /** Where somebody signs in who wants to see a page. */
 const signInPath = (page: string): string => `/sign-in?to=${encodeURIComponent(page)}`;
 
-/** Who asks for the page that is being drawn, if somebody does. */
-async function asking() {
+/** Who asks for the page that is being drawn, if somebody does: looked up once, however many parts of it ask. */
+const asking = cache(async () => {
   const asked = await headers();
   const context = await services();
   const isSecure = originSaid(asked).startsWith('https:');
   return { asked, context, admitted: (await admit(context, { headers: asked, isSecure })).admitted };
-}
+});
 
 /** Whether whoever asks for the page that is being drawn has signed in. */
 export const isSomebodyIn = async (): Promise<boolean> => (await asking()).admitted !== null;

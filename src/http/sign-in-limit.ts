@@ -1,8 +1,7 @@
-import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible';
 import { counted } from '../core/words';
 import { WRONG } from '../services/people/sign-in';
 import { Refusal } from '../services/refusal';
-import { placeOf } from './guesses';
+import { type Counted, counterOf, countingWrong, minutesOf, placeOf } from './counting';
 
 /** How long nobody signs in after too many tries, in minutes. */
 const PAUSE = 15;
@@ -13,20 +12,16 @@ const PAUSE = 15;
  *
  * @see OWASP ASVS 4.0.3, 2.2.1: no more than 100 failed attempts an hour on one account
  */
-export const MOST_TRIES = { together: 5, account: 20, place: 25 } as const;
+const MOST_TRIES = { together: 5, account: 20, place: 25 } as const;
 
-type Limiters = Readonly<Record<keyof typeof MOST_TRIES, RateLimiterMemory>>;
+const triesOf = (what: keyof typeof MOST_TRIES, who: string): Counted => [
+  counterOf(`tries by ${what}`, MOST_TRIES[what], PAUSE * 60),
+  who,
+];
 
-const holder = globalThis as { oakKnotTries?: Limiters };
-
-const limiter = (points: number) => new RateLimiterMemory({ points, duration: PAUSE * 60 });
-
-/** One count for the whole process: bundles of one server share it through the global object. */
-const limiters = (): Limiters =>
-  (holder.oakKnotTries ??= {
-    together: limiter(MOST_TRIES.together),
-    account: limiter(MOST_TRIES.account),
-    place: limiter(MOST_TRIES.place),
+const tooMany = (wait: number) =>
+  new Refusal(429, 'tooManyTries', `Too many wrong tries. Try again in ${counted(minutesOf(wait), 'minute')}.`, {
+    retryAfter: 60 * minutesOf(wait),
   });
 
 /**
@@ -35,33 +30,8 @@ const limiters = (): Limiters =>
  * @param account whose account it is, as it was typed; null where only the place is known
  * @throws Refusal 429 after too many wrong tries
  */
-export async function trying<T>(request: Request, account: string | null, work: () => Promise<T>): Promise<T> {
+export function trying<T>(request: Request, account: string | null, work: () => Promise<T>): Promise<T> {
   const place = placeOf(request);
-  const { together, account: everywhere, place: ofPlace } = limiters();
-  const ofAccount =
-    account === null
-      ? []
-      : ([
-          [together, `${account} ${place}`],
-          [everywhere, account],
-        ] as const);
-  const counts = [...ofAccount, [ofPlace, place] as const];
-  // Counted before it is looked up: many sent at once would otherwise all be looked up.
-  for (const [count, name] of counts)
-    await count.consume(name).catch((refused: unknown) => {
-      if (!(refused instanceof RateLimiterRes)) throw refused;
-      const minutes = Math.max(1, Math.ceil(refused.msBeforeNext / 60_000));
-      throw new Refusal(429, 'tooManyTries', `Too many wrong tries. Try again in ${counted(minutes, 'minute')}.`, {
-        retryAfter: 60 * minutes,
-      });
-    });
-  try {
-    const done = await work();
-    for (const [count, name] of counts) await count.reward(name);
-    return done;
-  } catch (problem) {
-    if (!(problem instanceof Refusal && problem.code === WRONG))
-      for (const [count, name] of counts) await count.reward(name);
-    throw problem;
-  }
+  const ofAccount = account === null ? [] : [triesOf('together', `${account} ${place}`), triesOf('account', account)];
+  return countingWrong([...ofAccount, triesOf('place', place)], WRONG, tooMany, work);
 }

@@ -28,7 +28,7 @@ import { openForRoutes, type RouteServices } from '../support/services';
 let context: RouteServices;
 let owner: Asking;
 beforeEach(async () => {
-  delete (globalThis as { oakKnotTries?: unknown }).oakKnotTries;
+  delete (globalThis as { oakKnotCounters?: unknown }).oakKnotCounters;
   context = await openForRoutes();
   owner = await whoCame((await demoLink(context)) ?? '');
 });

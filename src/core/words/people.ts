@@ -15,11 +15,16 @@ export function rolesWords(roles: readonly Role[]): string {
   return roles.map((role) => ROLE_WORDS[role].title).join(', ');
 }
 
+/** The roles that may do what needs something: `“Catalog” or “Owner”`. */
+export const whoMayWords = (need: Need): string =>
+  rolesFor(need)
+    .map((role) => `“${ROLE_WORDS[role].title}”`)
+    .join(' or ');
+
 /** Why somebody may not do what needs something. */
 export function notAllowedWords(need: Need, held: readonly Role[]): string {
-  const who = rolesFor(need).map((role) => `“${ROLE_WORDS[role].title}”`);
   const yours = held.length === 0 ? 'yours only looks' : `yours is ${rolesWords(held)}`;
-  return `This takes the role ${who.join(' or ')}; ${yours}. Nothing was changed. An owner can give you the role.`;
+  return `This takes the role ${whoMayWords(need)}; ${yours}. Nothing was changed. An owner can give you the role.`;
 }
 
 const VERBS: Readonly<Record<LogWhat, string>> = {

@@ -54,7 +54,8 @@ export async function putInBin(
     .values({ ...what, rows: rows.map(({ table, rows: list }) => ({ table: getTableName(table), rows: list })) })
     .returning({ id: bin.id });
   // Of many that go at once the first entry says which act it was.
-  await loggedIn(transaction, what.at, { what: 'binned', kind: THINGS[what.kind], title: what.title });
+  const { kind, title, at } = what;
+  await loggedIn(transaction, at, () => ({ what: 'binned', kind: THINGS[kind], title }));
   return kept?.id ?? 0;
 }
 

@@ -12,7 +12,11 @@ const newPassword = z
   .min(PASSWORD_LENGTH.min, `A password needs at least ${PASSWORD_LENGTH.min} characters. Three or four words do.`)
   .max(PASSWORD_LENGTH.max, `A password can have ${PASSWORD_LENGTH.max} characters at most.`);
 
-const rolesAsked = z.array(z.enum(roles)).max(roles.length);
+/** Roles, each once, in their usual order. */
+const rolesAsked = z
+  .array(z.enum(roles))
+  .max(roles.length)
+  .transform((asked) => roles.filter((role) => asked.includes(role)));
 
 export const signInSchema = z.strictObject({ email, password: z.string().max(1000) });
 export const codeSchema = z.strictObject({

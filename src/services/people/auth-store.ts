@@ -66,6 +66,14 @@ const firstOf = (table: SQLiteTable, wheres: Wheres): SQL =>
  * Lets the library for signing in keep its things in our database: what it writes waits its turn with all other writes.
  */
 export function authStore(database: Database) {
+  /** Takes one row away. @returns it, or null where there is none */
+  const taken = async (model: string, where: Wheres): Promise<Row | null> => {
+    const table = tableOf(model);
+    const [row] = await database.write((transaction) =>
+      transaction.delete(table).where(firstOf(table, where)).returning(),
+    );
+    return row ?? null;
+  };
   const adapter: CustomAdapter = {
     async create({ model, data }) {
       const [row] = await database.write((transaction) => transaction.insert(tableOf(model)).values(data).returning());
@@ -112,8 +120,7 @@ export function authStore(database: Database) {
       return rows.length;
     },
     async delete({ model, where }) {
-      const table = tableOf(model);
-      await database.write((transaction) => transaction.delete(table).where(firstOf(table, where)));
+      await taken(model, where);
     },
     async deleteMany({ model, where }) {
       const table = tableOf(model);
@@ -123,11 +130,7 @@ export function authStore(database: Database) {
       return rows.length;
     },
     async consumeOne({ model, where }) {
-      const table = tableOf(model);
-      const [row] = await database.write((transaction) =>
-        transaction.delete(table).where(firstOf(table, where)).returning(),
-      );
-      return (row ?? null) as never;
+      return (await taken(model, where)) as never;
     },
     async incrementOne({ model, where, increment, set }) {
       const table = tableOf(model);

@@ -3,13 +3,13 @@ import { betterAuth } from 'better-auth';
 import { createAuthEndpoint } from 'better-auth/api';
 import { setSessionCookie } from 'better-auth/cookies';
 import { twoFactor } from 'better-auth/plugins/two-factor';
-import { randomBytes } from 'node:crypto';
 import { z } from 'zod';
 import { PASSWORD_LENGTH } from '../../core/people';
 import { type Database } from '../../data/database';
 import { secrets } from '../../data/schema';
 import { type Services } from '../context';
 import { authStore } from './auth-store';
+import { newSecret } from './links';
 
 /** How long somebody stays signed in who does nothing, in seconds. */
 const IDLE = 12 * 60 * 60;
@@ -71,7 +71,7 @@ function made(database: Database, secret: string, isSecure: boolean) {
 
 export type Auth = ReturnType<typeof made>;
 
-const kept = new WeakMap<Database, Map<boolean, Promise<Auth>>>();
+const known = new WeakMap<Database, Map<boolean, Promise<Auth>>>();
 
 /**
  * What knows who signs in.
@@ -79,8 +79,8 @@ const kept = new WeakMap<Database, Map<boolean, Promise<Auth>>>();
  * @param isSecure whether browsers reach us over TLS, so that they keep its cookies for TLS alone
  */
 export function authOf({ database }: Pick<Services, 'database'>, isSecure: boolean): Promise<Auth> {
-  const both = kept.get(database) ?? new Map<boolean, Promise<Auth>>();
-  kept.set(database, both);
+  const both = known.get(database) ?? new Map<boolean, Promise<Auth>>();
+  known.set(database, both);
   const auth = both.get(isSecure) ?? secretOf(database).then((secret) => made(database, secret, isSecure));
   both.set(isSecure, auth);
   auth.catch(() => both.delete(isSecure));
@@ -92,15 +92,12 @@ async function secretOf(database: Database): Promise<string> {
   const said = process.env.OAK_KNOT_SECRET?.trim() ?? '';
   if (said !== '') return said;
   const find = () => database.read.query.secrets.findFirst();
-  const known = await find();
-  if (known) return known.value;
+  const former = await find();
+  if (former) return former.value;
   await database.write((transaction) =>
-    transaction
-      .insert(secrets)
-      .values({ name: 'signing', value: randomBytes(32).toString('base64url') })
-      .onConflictDoNothing(),
+    transaction.insert(secrets).values({ name: 'signing', value: newSecret() }).onConflictDoNothing(),
   );
-  const [row] = [await find()];
-  if (!row) throw new Error('no secret was kept');
-  return row.value;
+  const kept = await find();
+  if (!kept) throw new Error('no secret was kept');
+  return kept.value;
 }

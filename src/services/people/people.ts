@@ -72,14 +72,11 @@ export async function invite(
       );
     const id = nanoid();
     const at = now();
-    await transaction.insert(people).values({ id, name, email, roles: inOrder(roles), createdAt: at, updatedAt: at });
+    await transaction.insert(people).values({ id, name, email, roles, createdAt: at, updatedAt: at });
     await log(transaction, at, { what: 'invited', kind: 'person', key: id, title: name, changes: [rolesWords(roles)] });
     return { id, path: linkPath(await makeLink(transaction, at, id)) };
   });
 }
-
-/** Roles once each. */
-const inOrder = (said: readonly Role[]): Role[] => [...new Set(said)];
 
 async function requirePerson(queries: Queries, id: string) {
   return (await queries.query.people.findFirst({ where: eq(people.id, id) })) ?? notFound('such person');
@@ -123,7 +120,7 @@ export async function changePerson(
     const person = await requirePerson(transaction, id);
     const at = now();
     const after = {
-      roles: roles ? inOrder(roles) : person.roles,
+      roles: roles ?? person.roles,
       endedAt: ended === undefined ? person.endedAt : ended ? (person.endedAt ?? at) : null,
     };
     await transaction

@@ -2,8 +2,9 @@ import { APIError } from 'better-auth/api';
 import { eq, lt } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { type z } from 'zod';
+import { type Queries } from '../../data/database';
 import { actingAs, log } from '../../data/log';
-import { people, sessions, verifications } from '../../data/schema';
+import { credentials as passwords, people, sessions, verifications } from '../../data/schema';
 import { type Services } from '../context';
 import { Refusal } from '../refusal';
 import { requireSeenTitles } from '../seen-titles';
@@ -125,7 +126,7 @@ export async function signInByLink(context: Services, credentials: Credentials, 
   const { database, now } = context;
   const personId = await readLink(database.read, secret, now());
   if (personId === null) {
-    await requireNobody(context);
+    await requireNobody(database.read);
     return { outcome: 'first', cookies: [] };
   }
   await database.write((transaction) => useLink(transaction, secret, now()));
@@ -143,8 +144,9 @@ async function come(context: Services, credentials: Credentials, personId: strin
   return { outcome: 'in', cookies: answered.getSetCookie() };
 }
 
-async function requireNobody({ database }: Pick<Services, 'database'>): Promise<void> {
-  const someone = await database.read.query.people.findFirst({ columns: { id: true } });
+/** @throws Refusal 403 where somebody has been let in already */
+async function requireNobody(queries: Queries): Promise<void> {
+  const someone = await queries.query.people.findFirst({ columns: { id: true } });
   if (someone) throw new Refusal(403, 'linkUsed', 'This shop has its owner already. Ask them for a link of your own.');
 }
 
@@ -159,24 +161,19 @@ export async function makeFirstOwner(
   // A link that leads nowhere costs no hashing.
   await readLink(database.read, secret, now());
   const auth = await authOf(context, credentials.isSecure);
-  const inside = await auth.$context;
   // To hash takes a while, and others write meanwhile.
-  const hashed = await inside.password.hash(password);
+  const hashed = await (await auth.$context).password.hash(password);
   const id = nanoid();
   const at = now();
   await database.write(async (transaction) => {
     if ((await useLink(transaction, secret, at)) !== null)
       throw new Refusal(403, 'linkUsed', 'This link signs somebody in who is known already.');
-    const someone = await transaction.query.people.findFirst({ columns: { id: true } });
-    if (someone)
-      throw new Refusal(403, 'linkUsed', 'This shop has its owner already. Ask them for a link of your own.');
-    await transaction.insert(people).values({ id, name, email, roles: ['owner'], createdAt: at, updatedAt: at });
-  });
-  await inside.internalAdapter.linkAccount({
-    userId: id,
-    providerId: 'credential',
-    accountId: id,
-    password: hashed,
+    await requireNobody(transaction);
+    const since = { createdAt: at, updatedAt: at };
+    await transaction.insert(people).values({ id, name, email, roles: ['owner'], ...since });
+    await transaction
+      .insert(passwords)
+      .values({ id: nanoid(), userId: id, accountId: id, providerId: 'credential', password: hashed, ...since });
   });
   return come(context, credentials, id);
 }

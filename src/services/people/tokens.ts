@@ -53,7 +53,7 @@ export async function makeToken(
       .values({
         title,
         hash: hashOf(token),
-        roles: [...new Set(roles)],
+        roles,
         createdAt: at,
         expiresAt: new Date(at.getTime() + days * DAY),
       })

@@ -21,7 +21,7 @@ import { requireSeen, seenName } from '../seen';
 import { type BelowFloor } from '../figures/margins';
 import { floorsInStretches, requireAccepted } from './floors';
 import { log } from '../../data/log';
-import { changesBetween } from '../logged';
+import { logChange } from '../logged';
 
 const codeSchema = z
   .string()
@@ -180,13 +180,8 @@ export async function saveDiscount(
       .returning({ id: discounts.id });
     if (!row) throw new Error('the discount was not stored');
     if (codes) await storeCodes(transaction, row.id, codes);
-    await log(transaction, now(), {
-      what: known ? 'changed' : 'made',
-      kind: 'discount',
-      key: definition.key,
-      title: definition.title,
-      changes: known ? changesBetween(known.definition, definition) : [],
-    });
+    const { key, title } = definition;
+    await logChange(transaction, now(), { kind: 'discount', key, title }, known?.definition, definition);
   });
 }
 

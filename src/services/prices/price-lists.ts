@@ -14,7 +14,7 @@ import { seenName } from '../seen';
 import { requireAccepted } from './floors';
 import { gathered, lookAhead, requireKeepable } from './lists-ahead';
 import { log } from '../../data/log';
-import { changesBetween } from '../logged';
+import { logChange } from '../logged';
 
 /** The price lists, and what is needed to edit them. */
 export interface PriceListsView {
@@ -87,13 +87,8 @@ export async function storePriceLists(transaction: Queries, at: Date, lists: rea
     // What triggers note twice of a statement that may insert or update is refused: it says which of the two it is.
     if (known) await transaction.update(priceLists).set({ rank, definition }).where(eq(priceLists.key, definition.key));
     else await transaction.insert(priceLists).values({ key: definition.key, rank, definition });
-    const entry = await log(transaction, at, {
-      what: known ? 'changed' : 'made',
-      kind: 'priceList',
-      key: definition.key,
-      title: definition.title,
-      changes: known ? changesBetween(known.definition, definition) : [],
-    });
+    const { key, title } = definition;
+    const entry = await logChange(transaction, at, { kind: 'priceList', key, title }, known?.definition, definition);
     await transaction.insert(priceListRevisions).values({ key: definition.key, rank, definition, at, loggedAs: entry });
   }
 }

@@ -5,8 +5,7 @@ import { type Services } from '../context';
 import { saveDraftOf } from '../drafts/life';
 import { Refusal } from '../refusal';
 import { productLife } from './life';
-import { log } from '../../data/log';
-import { changesBetween } from '../logged';
+import { logChange } from '../logged';
 
 export const basePriceSchema = z.strictObject({
   /** in the shop's currency; null for none of its own */
@@ -38,8 +37,7 @@ export async function setBasePrice(
   return database.write(async (transaction) => {
     const { draft } = await productLife.require(transaction, id);
     const definition = { ...draft, price, wasPrice };
-    const changes = changesBetween(draft, definition);
-    await log(transaction, now(), { what: 'changed', kind: 'product', key: String(id), title: draft.title, changes });
+    await logChange(transaction, now(), { kind: 'product', key: String(id), title: draft.title }, draft, definition);
     return {
       version: await saveDraftOf(productLife, transaction, { definition, baseVersion: version, editor, id, at: now() }),
     };

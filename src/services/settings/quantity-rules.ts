@@ -13,15 +13,13 @@ import { orderable, orderableRange } from '../../core/ordering';
 import { isBlank } from '../../core/text';
 import { quantityRuleWords } from '../../core/words';
 import { type Queries } from '../../data/database';
-import { settings } from '../../data/schema';
 import { type LargeBody } from '../large-bodies';
 import { inPieces } from '../in-pieces';
 import { Refusal } from '../refusal';
 import { requireSeenTitles } from '../seen-titles';
 import { requireSeen, seenName } from '../seen';
 import { readRuled, type RuledProduct } from './ruled-products';
-import { log } from '../../data/log';
-import { changesBetween } from '../logged';
+import { storeShop } from './store-shop';
 
 /** The rules for many products, and what is needed to edit them. */
 export interface QuantityRulesView {
@@ -199,16 +197,6 @@ export async function saveQuantityRules(
       );
     const former = await readSettings(transaction);
     const shop = { ...former, quantityRules: rules };
-    await transaction
-      .insert(settings)
-      .values({ name: 'shop', shop })
-      .onConflictDoUpdate({ target: settings.name, set: { shop } });
-    const changed = changesBetween(former, shop);
-    await log(transaction, context.now(), {
-      what: 'changed',
-      kind: 'settings',
-      title: 'the quantity rules',
-      changes: changed,
-    });
+    await storeShop(transaction, context.now(), 'the quantity rules', { former, shop });
   });
 }

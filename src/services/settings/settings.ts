@@ -7,7 +7,7 @@ import { type Shop, shopSchema } from '../../core/catalog';
 import { Exact } from '../../core/number';
 import { type Queries } from '../../data/database';
 import { usersOf } from '../../data/references';
-import { baskets, products, revisions, settings } from '../../data/schema';
+import { baskets, products, revisions } from '../../data/schema';
 import { discountsNaming } from '../prices/discounts';
 import { listsNaming } from '../prices/price-lists';
 import { CODE_UNKNOWN, Refusal } from '../refusal';
@@ -15,8 +15,7 @@ import { requireSeenTitles } from '../seen-titles';
 import { checkDelivery, checkTax } from './check-terms';
 import { changeCurrency, hasSold } from './currency';
 import { ensureBasket } from '../selling/ensure-basket';
-import { log } from '../../data/log';
-import { changesBetween } from '../logged';
+import { storeShop } from './store-shop';
 
 /** What may be changed of the shop; its currency while nothing has been sold. */
 export const settingsInputSchema = shopSchema
@@ -115,12 +114,7 @@ export async function saveSettings({ database, now }: Services, input: SettingsI
       delivery: input.delivery ?? former.delivery,
       currency: input.currency ?? former.currency,
     };
-    await transaction
-      .insert(settings)
-      .values({ name: 'shop', shop })
-      .onConflictDoUpdate({ target: settings.name, set: { shop } });
-    const changes = changesBetween(former, shop);
-    await log(transaction, now(), { what: 'changed', kind: 'settings', title: 'the settings', changes });
+    await storeShop(transaction, now(), 'the settings', { former, shop });
   });
 }
 

@@ -14,7 +14,7 @@ import { swatches } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
 import { requireSeenTitles } from '../seen-titles';
 import { log } from '../../data/log';
-import { changesBetween } from '../logged';
+import { logChange } from '../logged';
 
 /** A swatch with the products and sheets that use it: the titles of the first, and how many there are. */
 export interface SwatchRow extends Swatch {
@@ -83,8 +83,7 @@ export async function changeSwatch({ database, now }: Services, key: string, inp
       .returning({ id: swatches.id });
     if (changed.length === 0) notFound(`swatch “${key}”`);
     const before = book.find((swatch) => swatch.key === key);
-    const changes = before ? changesBetween(before, { ...before, ...input }) : [];
-    await log(transaction, now(), { what: 'changed', kind: 'swatch', key, title: input.name, changes });
+    await logChange(transaction, now(), { kind: 'swatch', key, title: input.name }, before, { ...before, ...input });
   });
 }
 

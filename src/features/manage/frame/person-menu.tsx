@@ -2,8 +2,8 @@
 
 import { Box, IconButton, Menu, Portal, Text } from '@chakra-ui/react';
 import { CircleUserRound } from 'lucide-react';
-import { may, type Role, rolesFor } from '@/core/people';
-import { ROLE_WORDS, rolesWords } from '@/core/words';
+import { may, type Role } from '@/core/people';
+import { rolesWords, whoMayWords } from '@/core/words';
 import { anything, send, takenAt, wordsOf } from '@/features/kit/shared';
 import { goAnew } from '@/ui/go-anew';
 import { PageLink } from '@/ui/page-link';
@@ -77,10 +77,9 @@ export function PersonMenu({ person: { name, roles } }: { person: SignedIn }) {
 export function OnlyLooks({ person: { roles }, path }: { person: SignedIn; path: string }) {
   const need = takenAt(path);
   if (may(roles, need)) return null;
-  const who = rolesFor(need).map((role) => `“${ROLE_WORDS[role].title}”`);
   return (
     <Box role="note" bg="oak.muted" color="oak.fg" px="7" py="2" fontSize="sm" _print={{ display: 'none' }}>
-      You can look at everything here. To change something takes the role {who.join(' or ')}.
+      You can look at everything here. To change something takes the role {whoMayWords(need)}.
     </Box>
   );
 }

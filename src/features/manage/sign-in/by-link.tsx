@@ -2,7 +2,7 @@
 
 import { Button, Stack, Text } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
-import { z } from 'zod';
+import { type z } from 'zod';
 import { send, useBusy, wordsOf } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
@@ -10,9 +10,8 @@ import { PasswordField } from '@/ui/password-field';
 import { PageLink } from '@/ui/page-link';
 import { goAnew } from '@/ui/go-anew';
 import { Door } from './door';
+import { outcomeSchema } from './outcome';
 import { sending } from '@/ui/sending';
-
-const outcomeSchema = z.object({ outcome: z.enum(['in', 'first']) });
 
 /** Uses a link. @throws ApiProblem where it leads nowhere any more */
 function used(secret: string): Promise<z.infer<typeof outcomeSchema>> {

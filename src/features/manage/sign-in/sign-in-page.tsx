@@ -2,16 +2,14 @@
 
 import { Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { z } from 'zod';
 import { send, useBusy } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
 import { PasswordField } from '@/ui/password-field';
 import { goAnew } from '@/ui/go-anew';
 import { Door } from './door';
+import { outcomeSchema } from './outcome';
 import { sending } from '@/ui/sending';
-
-const outcomeSchema = z.object({ outcome: z.enum(['in', 'secondFactor', 'first']) });
 
 interface Props {
   /** the page that was asked for */

@@ -14,8 +14,7 @@ import { requireSeenTitles } from '../../seen-titles';
 import { readCost, readFigure } from '../ledger/stock-figure';
 import { requireFloorsKept } from './cost-check';
 import { requireItem } from './item';
-import { log } from '../../../data/log';
-import { changesBetween } from '../../logged';
+import { logChange } from '../../logged';
 
 /** What of a stock item can be said otherwise; what is absent stays. */
 export const stockItemChangeSchema = z.strictObject({
@@ -85,8 +84,8 @@ export async function changeStockItem(context: Services, key: string, said: Stoc
       cost,
     };
     await transaction.update(stockItems).set(after).where(eq(stockItems.id, item.id));
-    const changes = changesBetween(item, { ...item, ...after });
-    await log(transaction, context.now(), { what: 'changed', kind: 'stockItem', key, title: after.title, changes });
+    const thing = { kind: 'stockItem', key, title: after.title } as const;
+    await logChange(transaction, context.now(), thing, item, { ...item, ...after });
   });
 }
 

@@ -19,7 +19,7 @@ import { requireItem } from './item';
 import { type LotView, readLots, receiveLots } from '../ledger/lots';
 import { readCost, readFigure, readLotLines } from '../ledger/stock-figure';
 import { log } from '../../../data/log';
-import { changesBetween } from '../../logged';
+import { logChange } from '../../logged';
 
 export const newStockItemSchema = z.strictObject({
   key: keySchema,
@@ -179,8 +179,8 @@ export async function setLotRule({ database, now }: Services, key: string, rule:
         `Orders still hold some of ${item.title}. Settle them before it is counted in lots.`,
       );
     await transaction.update(stockItems).set({ cutFrom, backorder }).where(eq(stockItems.id, item.id));
-    const changes = changesBetween({ cutFrom: item.cutFrom }, { cutFrom });
-    await log(transaction, now(), { what: 'changed', kind: 'stockItem', key, title: item.title, changes });
+    const thing = { kind: 'stockItem', key, title: item.title } as const;
+    await logChange(transaction, now(), thing, { cutFrom: item.cutFrom }, { cutFrom });
     const onHand = Exact.from(item.onHand);
     if (item.cutFrom || onHand.sign() <= 0) return;
     const reason = 'Counted in lots from now on';

@@ -70,7 +70,7 @@ export async function moveAll(transaction: Queries, at: Date, movements: readonl
         cost = json_extract(said.value, '$.cost')
       from json_each(${JSON.stringify(some)}) as said
       where ${stockItems.id} = json_extract(said.value, '$.id')`);
-  const entry = await loggedIn(transaction, at, entryOf(movements, before, items));
+  const entry = await loggedIn(transaction, at, () => entryOf(movements, before, items));
   for (const some of inParts(rows, ROWS_AT_ONCE))
     await transaction.insert(stockMovements).values(some.map((row) => ({ ...row, loggedAs: entry })));
 }

@@ -8,6 +8,6 @@ import { passwordSchema } from '@/services/people/asked';
 export function PUT(request: Request): Promise<Response> {
   return managed(request, 'look', async (context, admitted) => {
     const asked = await readJson(request, passwordSchema);
-    await trying(request, admitted.who.id ?? '', () => setPassword(context, admitted, credentialsOf(request), asked));
+    await trying(request, admitted.who.id, () => setPassword(context, admitted, credentialsOf(request), asked));
   });
 }

@@ -8,7 +8,7 @@ import { beginFactorSchema, codeSchema } from '@/services/people/asked';
 export function POST(request: Request): Promise<Response> {
   return managed(request, 'look', async (context, admitted) => {
     const { password } = await readJson(request, beginFactorSchema);
-    return trying(request, admitted.who.id ?? '', () =>
+    return trying(request, admitted.who.id, () =>
       beginSecondFactor(context, admitted, credentialsOf(request), password),
     );
   });
@@ -18,7 +18,7 @@ export function POST(request: Request): Promise<Response> {
 export function PUT(request: Request): Promise<Response> {
   return managed(request, 'look', async (context, admitted) => {
     const { code } = await readJson(request, codeSchema);
-    const cookies = await trying(request, admitted.who.id ?? '', () =>
+    const cookies = await trying(request, admitted.who.id, () =>
       confirmSecondFactor(context, admitted, credentialsOf(request), code),
     );
     return withCookies(asResponse({}), cookies);
@@ -29,7 +29,7 @@ export function PUT(request: Request): Promise<Response> {
 export function DELETE(request: Request): Promise<Response> {
   return managed(request, 'look', async (context, admitted) => {
     const { password } = await readJson(request, beginFactorSchema);
-    const cookies = await trying(request, admitted.who.id ?? '', () =>
+    const cookies = await trying(request, admitted.who.id, () =>
       dropSecondFactor(context, admitted, credentialsOf(request), password),
     );
     return withCookies(asResponse({}), cookies);
