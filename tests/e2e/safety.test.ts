@@ -263,21 +263,23 @@ describe('a server that is killed during payment', () => {
 });
 
 describe('something that takes long', () => {
-  const quickest = async (while_: Promise<unknown>) => {
+  /** How often somebody else is answered meanwhile. */
+  const answeredWhile = async (work: Promise<unknown>) => {
     let done = false;
-    const ending = while_.finally(() => (done = true));
-    let slowest = 0;
+    const ending = work.finally(() => (done = true));
+    let answered = 0;
     while (!done) {
-      const start = performance.now();
       await server.ask('/api/manage/swatches').then((response) => response.text());
-      slowest = Math.max(slowest, performance.now() - start);
+      if (!done) answered += 1;
       await new Promise((resolve) => setTimeout(resolve, 20));
     }
     await ending;
-    return slowest;
+    return answered;
   };
 
   it('is looked at beside everybody else: a large drawing, and a long list of swatches', async () => {
+    // What is done in the way of everybody lets at most one of them through, before it begins.
+    const OTHERS = 3;
     const drawing = `<svg xmlns="http://www.w3.org/2000/svg">${'<path d="M0 0L1 1"/>'.repeat(42_000)}</svg>`;
     const list = Array.from({ length: 20_000 }, (_, number) => `Swatch ${number};#5b7a5e;;;F`).join('\n');
     const send = (path: string, type: string, body: string) =>
@@ -285,13 +287,13 @@ describe('something that takes long', () => {
     const uploaded = send('/api/manage/pictures', 'application/octet-stream', drawing).then(({ status }) =>
       expect([200, 422]).toContain(status),
     );
-    expect(await quickest(uploaded)).toBeLessThan(2_500);
+    expect(await answeredWhile(uploaded)).toBeGreaterThan(OTHERS);
     const read = send(
       '/api/manage/swatches/csv',
       'application/json',
       JSON.stringify({ csv: list, accept: false }),
     ).then(({ status }) => expect([200, 413]).toContain(status));
-    expect(await quickest(read)).toBeLessThan(2_500);
+    expect(await answeredWhile(read)).toBeGreaterThan(OTHERS);
   }, 60_000);
 
   it('is no million characters that only look like a drawing', async () => {

@@ -97,6 +97,31 @@ const TEXT = `(within) => [...document.querySelectorAll(within)].map((part) => p
 /** Whether some words stand in a part of the page, or no more. */
 const SAYS = `(words, within, wanted) => (${TEXT})(within).includes(words) === wanted`;
 
+/**
+ * Lets a press go to one element alone: a page that moves between finding a place and pressing it would put another
+ * there, which a person sees.
+ */
+const ONLY_ON = `const wanted = arguments[0];
+wanted.scrollIntoView({ block: "center" });
+const press = { missed: false };
+window.oakKnotPress = press;
+const types = ["pointerdown", "mousedown", "pointerup", "mouseup", "click"];
+const look = (event) => {
+  if (event.type === "pointerdown") press.missed = wanted.isConnected && !wanted.contains(event.target);
+  if (!press.missed) return;
+  event.stopImmediatePropagation();
+  event.preventDefault();
+};
+press.end = () => types.forEach((type) => window.removeEventListener(type, look, true));
+types.forEach((type) => window.addEventListener(type, look, true));`;
+
+/** Whether the press went elsewhere; a page that has come meanwhile knows nothing of it. */
+const HAS_MISSED =
+  'const press = window.oakKnotPress; press?.end(); delete window.oakKnotPress; return press?.missed ?? false';
+
+/** How often somebody aims again at what has moved away. */
+const AIMS = 5;
+
 const isPath = (selector: string): boolean => /^[(/.]\/|^\(/.test(selector);
 
 /** A text as part of an XPath expression, whatever quotation marks are in it. */
@@ -189,8 +214,13 @@ export class Person {
   /** Presses something that has been found already. */
   async click(element: WebElement): Promise<void> {
     await this.driver.sleep(Math.max(0, this.lastKey + FROM_KEYS_TO_MOUSE - Date.now()));
-    await this.driver.executeScript('arguments[0].scrollIntoView({block: "center"})', element);
-    await element.click();
+    for (let aim = 1; aim <= AIMS; aim += 1) {
+      await this.driver.executeScript(ONLY_ON, element);
+      const missed = () => this.driver.executeScript<boolean>(HAS_MISSED);
+      await element.click().catch((problem: unknown) => missed().then(() => Promise.reject(problem as Error)));
+      if (!(await missed())) return;
+    }
+    throw new Error('what is to be pressed moves away again and again');
   }
 
   /** Does something again when the page drew itself anew in the middle of it. */
@@ -265,7 +295,7 @@ export class Person {
       const item = await this.find(
         `//*[@data-scope="combobox" and @data-part="content" and @data-state="open" and not(@aria-busy="true")]//*[@data-part="item"][starts-with(normalize-space(), ${quoted(title)})]`,
       );
-      await item.click();
+      await this.click(item);
     });
   }
 
