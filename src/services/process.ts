@@ -5,6 +5,7 @@ import { type Services } from './context';
 import { firstOwnerLink, isNobodyHere } from './people/people';
 import { keepFreeing } from './selling/overdue';
 import { keepBackups } from './upkeep/backups';
+import { keepForgetting } from './upkeep/forgetting';
 import { processLog } from './process-log';
 
 const holder = globalThis as { oakKnotServices?: Promise<Services>; oakKnotToldOf?: string };
@@ -41,6 +42,7 @@ async function open(): Promise<Services> {
   // What was left when the last process ended goes on.
   beginCards(context);
   keepBackups(context);
+  keepForgetting(context);
   if (await isNobodyHere(context)) await tellFirstOwner(context);
   return context;
 }

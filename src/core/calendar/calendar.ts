@@ -112,6 +112,16 @@ export function dayWords(day: number): string {
   });
 }
 
+/** The same moment so many months before, in UTC; on the last day of a month that has no such day. */
+export function monthsBefore(at: Date, months: number): Date {
+  const before = new Date(at);
+  before.setUTCDate(1);
+  before.setUTCMonth(before.getUTCMonth() - months);
+  const lastDay = new Date(Date.UTC(before.getUTCFullYear(), before.getUTCMonth() + 1, 0)).getUTCDate();
+  before.setUTCDate(Math.min(at.getUTCDate(), lastDay));
+  return before;
+}
+
 // To make one takes a hundred times as long as to use it, and a shop has one time zone.
 const clocks = new Map<string, Intl.DateTimeFormat>();
 

@@ -11,6 +11,7 @@ export {
   isTimeZone,
   monthNames,
   monthOf,
+  monthsBefore,
   parseDay,
   SOME_DAY,
   weekdayNames,

@@ -285,6 +285,22 @@ export const customerGroupSchema = z
 
 export type CustomerGroup = z.infer<typeof customerGroupSchema>;
 
+/** How long what is known of customers is kept. */
+export const personalDataSchema = z
+  .strictObject({
+    orderMonths: z
+      .int()
+      .min(1)
+      .max(240)
+      .nullable()
+      .default(null)
+      .describe('months after which an order no longer says whose it was; null where it says so for ever'),
+    basketDays: z.int().min(1).max(730).default(90).describe('days that a basket is kept which nobody touches'),
+  })
+  .meta({ id: 'personalData' });
+
+export type PersonalData = z.infer<typeof personalDataSchema>;
+
 export const shopSchema = z
   .strictObject({
     name: z.string().min(1).max(120),
@@ -309,6 +325,7 @@ export const shopSchema = z
       .max(300)
       .default([])
       .describe('what delivery costs, the first that is for a country; none for nothing'),
+    personalData: personalDataSchema.prefault({}).describe('how long what is known of customers is kept'),
   })
   .meta({ id: 'shop' });
 

@@ -9,6 +9,7 @@ import {
   referencesOf,
   type Shop,
   type Swatch,
+  personalDataSchema,
 } from '../catalog';
 import { productFor, sheetFor } from './customer-product';
 import { insideNames } from './customer-rules';
@@ -96,6 +97,9 @@ function pricesInView({ lists }: PricesInForce, products: readonly Product[], gr
   };
 }
 
+/** What the shop keeps of customers is no part of what is sold. */
+const NOTHING_KEPT = personalDataSchema.parse({});
+
 const shopFor = (shop: Shop): Shop => ({
   ...told(shop, ['name', 'currency', 'rounding', 'skuSeparator', 'timeZone']),
   groups: [OWN, OTHERS],
@@ -103,6 +107,7 @@ const shopFor = (shop: Shop): Shop => ({
   marginFloors: [],
   tax: null,
   delivery: [],
+  personalData: NOTHING_KEPT,
 });
 
 const swatchFor = (swatch: Swatch): Swatch => ({

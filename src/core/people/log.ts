@@ -29,6 +29,8 @@ export const logWhats = [
   'ended',
   'readmitted',
   'signedIn',
+  'madeAnonymous',
+  'handedOut',
 ] as const;
 export type LogWhat = (typeof logWhats)[number];
 

@@ -37,6 +37,9 @@ const FIELDS: Readonly<Record<string, string>> = {
   kind: 'kind',
   colours: 'colours',
   supplierCode: 'supplier’s code',
+  personalData: 'what is kept of customers',
+  orderMonths: 'months until orders are anonymous',
+  basketDays: 'days that baskets are kept',
   titleShown: 'how the title is shown',
 };
 

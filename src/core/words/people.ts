@@ -46,6 +46,8 @@ const VERBS: Readonly<Record<LogWhat, string>> = {
   ended: 'ended the access of',
   readmitted: 'let in again',
   signedIn: 'signed in',
+  madeAnonymous: 'took the customer out of',
+  handedOut: 'handed out what is kept of the customer of',
 };
 
 const NOUNS: Readonly<Record<ThingKind, readonly [one: string, many: string]>> = {

@@ -118,15 +118,19 @@ export const stockPostings = sqliteTable('stock_postings', {
   at: instant('at').notNull(),
 });
 
-export const baskets = sqliteTable('baskets', {
-  token: text('token').primaryKey(),
-  /** key of the customer group whose code was typed */
-  customerGroup: text('customer_group'),
-  /** where it is to be sent, by its code in ISO 3166-1; null while nobody has said */
-  country: text('country'),
-  createdAt: instant('created_at').notNull(),
-  updatedAt: instant('updated_at').notNull(),
-});
+export const baskets = sqliteTable(
+  'baskets',
+  {
+    token: text('token').primaryKey(),
+    /** key of the customer group whose code was typed */
+    customerGroup: text('customer_group'),
+    /** where it is to be sent, by its code in ISO 3166-1; null while nobody has said */
+    country: text('country'),
+    createdAt: instant('created_at').notNull(),
+    updatedAt: instant('updated_at').notNull(),
+  },
+  (table) => [index('baskets_touched').on(table.updatedAt)],
+);
 
 /** Discounts that customers get by a code. */
 export const discounts = sqliteTable('discounts', {
@@ -214,10 +218,13 @@ export const orders = sqliteTable(
     /** what it comes to beside its lines; null for nothing */
     sums: text('sums', { mode: 'json' }).$type<OrderSums>(),
     placedAt: instant('placed_at').notNull(),
+    /** since when it no longer says whose it was; null while it does */
+    anonymousAt: instant('anonymous_at'),
   },
   (table) => [
     index('orders_state').on(table.state, table.placedAt),
     index('orders_placed').on(table.placedAt, table.id),
+    index('orders_known').on(table.placedAt).where(isNull(table.anonymousAt)),
   ],
 );
 

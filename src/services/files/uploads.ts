@@ -1,10 +1,11 @@
-import { eq, inArray } from 'drizzle-orm';
+import { eq, inArray, type SQL, sql } from 'drizzle-orm';
 import { type Services } from '../context';
 import { type FileType, type UploadedFile } from '../../core/catalog';
 import { filesNamedIn, type Selection } from '../../core/selection';
+import { fileSizeWords } from '../../core/words';
 import { type Queries } from '../../data/database';
-import { uploads } from '../../data/schema';
-import { notFound } from '../refusal';
+import { basketLines, orderLines, uploads } from '../../data/schema';
+import { notFound, Refusal } from '../refusal';
 
 /** What is known of the files that some selections name. */
 export async function readFiles(
@@ -49,10 +50,50 @@ export async function readFileKnown({ database }: Services, token: string): Prom
   return found?.[1] ?? notFound('file at this address any more');
 }
 
-/** Notes that a basket or an order refers to the files in a selection. */
-export async function keepFiles(transaction: Queries, selection: Selection): Promise<void> {
+/** So much the files that one basket names may come to, in bytes. */
+const MOST_IN_A_BASKET = 256_000_000;
+
+/**
+ * Notes that a basket or an order refers to the files in a selection.
+ *
+ * @param beside what else lies in the basket
+ * @throws Refusal 413 `tooManyFiles` where that is more than one customer may leave here
+ */
+export async function keepFiles(
+  transaction: Queries,
+  selection: Selection,
+  beside: readonly Selection[] = [],
+): Promise<void> {
   const tokens = filesNamedIn(selection);
-  if (tokens.length > 0) await transaction.update(uploads).set({ kept: true }).where(inArray(uploads.token, tokens));
+  if (tokens.length === 0) return;
+  const together = [...new Set([...tokens, ...beside.flatMap(filesNamedIn)])];
+  const [sum] = await transaction
+    .select({ bytes: sql<number>`coalesce(sum(${uploads.size}), 0)` })
+    .from(uploads)
+    .where(inArray(uploads.token, together));
+  if ((sum?.bytes ?? 0) > MOST_IN_A_BASKET)
+    throw new Refusal(
+      413,
+      'tooManyFiles',
+      `The files in one basket may come to ${fileSizeWords(MOST_IN_A_BASKET)} together. Order what is in it first, or send smaller files.`,
+    );
+  await transaction.update(uploads).set({ kept: true }).where(inArray(uploads.token, tokens));
+}
+
+/** Whether a selection that is kept somewhere names a file. */
+const naming = (table: typeof basketLines | typeof orderLines, token: string): SQL =>
+  sql`(instr(${table.answers}, ${token}) > 0 or instr(coalesce(${table.parts}, ''), ${token}) > 0)`;
+
+/** Deletes those of some files that no basket and no order names any more. */
+export async function dropFiles(transaction: Queries, tokens: readonly string[]): Promise<void> {
+  for (const token of tokens) {
+    const named = await Promise.all(
+      [basketLines, orderLines].map((table) =>
+        transaction.select({ id: table.id }).from(table).where(naming(table, token)).limit(1),
+      ),
+    );
+    if (named.every(({ length }) => length === 0)) await transaction.delete(uploads).where(eq(uploads.token, token));
+  }
 }
 
 /** An uploaded file, for whoever makes the order. @throws Refusal 404 */

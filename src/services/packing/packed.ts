@@ -108,15 +108,26 @@ function unpacked(bytes: Uint8Array): Map<string, Uint8Array> {
 /** The same files are the same bytes, whenever they are packed; earlier than this a ZIP knows no day. */
 const PACKED_AT = () => new Date(1980, 0, 1);
 
+/** Something that is packed beside a text; it is read when its turn comes. */
+export interface PackedFile {
+  /** seen from the text */
+  readonly path: string;
+  read(): Promise<Uint8Array | null>;
+}
+
+/** Packs a catalog with its pictures, piece by piece. */
+export const packed = (text: Iterable<string>, pictures: Iterable<PackedFile>): AsyncGenerator<Uint8Array> =>
+  packedAs(CATALOG_NAME, text, pictures);
+
 /**
- * Packs a catalog with its pictures, piece by piece.
+ * Packs a text and files that lie beside it into a ZIP, piece by piece.
  *
- * @param text the catalog
- * @param pictures by their paths, seen from the catalog; each is read when its turn comes
+ * @param name what the text is called in it
  */
-export async function* packed(
+export async function* packedAs(
+  name: string,
   text: Iterable<string>,
-  pictures: Iterable<{ readonly path: string; read(): Promise<Uint8Array | null> }>,
+  files: Iterable<PackedFile>,
 ): AsyncGenerator<Uint8Array> {
   let ready: Uint8Array[] = [];
   const zip = new Zip((error, chunk) => {
@@ -128,15 +139,15 @@ export async function* packed(
     ready = [];
     return chunks;
   };
-  const catalog = new ZipDeflate(CATALOG_NAME, { level: 6 });
-  catalog.mtime = PACKED_AT();
-  zip.add(catalog);
+  const main = new ZipDeflate(name, { level: 6 });
+  main.mtime = PACKED_AT();
+  zip.add(main);
   for (const piece of text) {
-    catalog.push(strToU8(piece));
+    main.push(strToU8(piece));
     yield* taken();
   }
-  catalog.push(new Uint8Array(), true);
-  for (const { path, read } of pictures) {
+  main.push(new Uint8Array(), true);
+  for (const { path, read } of files) {
     const bytes = await read();
     if (!bytes) continue;
     // Pictures are small already, but drawings are not.

@@ -256,7 +256,7 @@ export async function addToBasket(
     const basket = await ensureBasket(transaction, token, now());
     const lines = await transaction.select().from(basketLines).where(inBasket(basket));
     const { same, ...item } = joined(program, selection, asked, lines);
-    await keepFiles(transaction, selection);
+    await keepFiles(transaction, selection, lines.map(selectionOf));
     if (same) {
       await transaction.update(basketLines).set(item).where(eq(basketLines.id, same.id));
     } else {
@@ -366,7 +366,7 @@ export async function replaceLine(
       .from(basketLines)
       .where(and(inBasket(line.basket), ne(basketLines.id, line.id)));
     const { same, ...item } = joined(program, selection, asked, others);
-    await keepFiles(transaction, selection);
+    await keepFiles(transaction, selection, others.map(selectionOf));
     if (same) await transaction.delete(basketLines).where(eq(basketLines.id, same.id));
     await transaction
       .update(basketLines)

@@ -1,9 +1,9 @@
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import { jointQuantitiesFor, type PlacedQuantity } from '../../core/catalog';
 import { orderLines, orders, revisions } from '../../data/schema';
 import { type Queries } from '../../data/database';
 import { COUNTING } from '../prices/discounts';
-import { customerOf } from './customers';
+import { ordersOf } from './customers';
 
 /**
  * How many a customer has ordered before of what rules for customers are about: by the rule's key, of orders that are
@@ -25,9 +25,7 @@ export async function orderedBefore(
     .from(orderLines)
     .innerJoin(orders, eq(orders.id, orderLines.orderId))
     .innerJoin(revisions, eq(revisions.id, orderLines.revisionId))
-    .where(
-      and(eq(sql`lower(trim(${orders.customerEmail}))`, customerOf(customer)), inArray(orders.state, [...COUNTING])),
-    );
+    .where(and(ordersOf(customer), inArray(orders.state, [...COUNTING])));
   for (const { quantity, definition } of lines)
     for (const { key } of jointQuantitiesFor(definition, asked, group))
       counted.set(key, (counted.get(key) ?? 0) + quantity);

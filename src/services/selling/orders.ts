@@ -8,6 +8,7 @@ import { type WorkshopDetail } from '../../data/workshop-details';
 import { listFiles } from '../files/uploads';
 import { type KeptView, readViews } from '../drawing';
 import { notFound } from '../refusal';
+import { ordersOf } from './customers';
 import { readOrderCuts } from '../stock/ledger/cutting';
 
 export interface OrderRow {
@@ -18,6 +19,8 @@ export interface OrderRow {
   readonly currency: string;
   readonly total: string;
   readonly placedAt: number;
+  /** since when it no longer says whose it was; null while it does */
+  readonly anonymousAt: number | null;
   /** what was ordered, in words: `2 × Bee suit, 1 × Stainless mesh` */
   readonly contents: string;
 }
@@ -50,11 +53,22 @@ export interface OrderView extends OrderRow {
   readonly payments: readonly { outcome: PaymentOutcome; amount: string; reference: string; at: number }[];
 }
 
+/** An order as the shop sees it. */
+export interface ManagedOrder extends OrderView {
+  /** how many orders of the same customer are kept, this among them; 0 where it no longer says whose it was */
+  readonly ofCustomer: number;
+}
+
 /** @throws Refusal 404 */
-export function readOrder(context: Services, number: number): Promise<OrderView> {
-  return atOneMoment(context, async ({ database }) => {
-    const order = await database.read.query.orders.findFirst({ where: eq(orders.id, number) });
-    return order ? viewOf(database.read, order) : notFound(`order ${number}`);
+export function readOrder(context: Services, number: number): Promise<ManagedOrder> {
+  return atOneMoment(context, async ({ database: { read } }) => {
+    const order = await read.query.orders.findFirst({ where: eq(orders.id, number) });
+    if (!order) return notFound(`order ${number}`);
+    const { anonymousAt, customerEmail } = order;
+    return {
+      ...(await viewOf(read, order)),
+      ofCustomer: anonymousAt ? 0 : await read.$count(orders, ordersOf(customerEmail)),
+    };
   });
 }
 
@@ -112,8 +126,17 @@ function customerOrder({
 type StoredOrder = typeof orders.$inferSelect;
 
 export function rowOf(order: StoredOrder): Omit<OrderRow, 'contents'> {
-  const { id, state, customerName, customerEmail, currency, total, placedAt } = order;
-  return { number: id, state, customerName, customerEmail, currency, total, placedAt: placedAt.getTime() };
+  const { id, state, customerName, customerEmail, currency, total, placedAt, anonymousAt } = order;
+  return {
+    number: id,
+    state,
+    customerName,
+    customerEmail,
+    currency,
+    total,
+    placedAt: placedAt.getTime(),
+    anonymousAt: anonymousAt?.getTime() ?? null,
+  };
 }
 
 /** Keys of the stock items that a resolution and its parts take from, as far as anybody may know. */

@@ -19,8 +19,17 @@ import { storeShop } from './store-shop';
 
 /** What may be changed of the shop; its currency while nothing has been sold. */
 export const settingsInputSchema = shopSchema
-  .pick({ name: true, timeZone: true, skuSeparator: true, groups: true, marginFloors: true, tax: true, delivery: true })
-  .partial({ marginFloors: true, tax: true, delivery: true })
+  .pick({
+    name: true,
+    timeZone: true,
+    skuSeparator: true,
+    groups: true,
+    marginFloors: true,
+    tax: true,
+    delivery: true,
+    personalData: true,
+  })
+  .partial({ marginFloors: true, tax: true, delivery: true, personalData: true })
   .extend({ currency: shopSchema.shape.currency.optional() });
 export type SettingsInput = ReturnType<(typeof settingsInputSchema)['parse']>;
 
@@ -112,6 +121,7 @@ export async function saveSettings({ database, now }: Services, input: SettingsI
       marginFloors: input.marginFloors ?? former.marginFloors,
       tax: input.tax === undefined ? former.tax : input.tax,
       delivery: input.delivery ?? former.delivery,
+      personalData: input.personalData ?? former.personalData,
       currency: input.currency ?? former.currency,
     };
     await storeShop(transaction, now(), 'the settings', { former, shop });

@@ -5,21 +5,28 @@ import { PageLink } from '@/ui/page-link';
 import { quantityWords } from '@/core/words';
 import { DetailList } from '@/features/kit/shared';
 import { CutPlanView } from '@/features/kit/selection';
-import { type OrderView } from '@/services/selling/orders';
+import { type ManagedOrder, type OrderView } from '@/services/selling/orders';
 import { Page } from '@/ui/page';
 import { Money, PageHead, Sku } from '@/ui/text';
 import { When } from '@/ui/when';
 import { OrderCuts } from './order-cuts';
 import { OrderEarned } from './order-earned';
+import { PersonalData } from './personal-data';
 import { OrderLines, OrderStateSlip, OrderSums } from '@/features/kit/orders';
+
+/** Who an order is of that no longer says so. */
+const ANONYMOUS = 'A customer who is no longer known';
 
 const OUTCOMES = { approved: 'approved', declined: 'declined', timedOut: 'no answer in time' } as const;
 
 /** One order for whoever runs the shop: lines, working, draws, payment. */
-export function OrderDetail({ order }: { order: OrderView }) {
+export function OrderDetail({ order }: { order: ManagedOrder }) {
   return (
     <Page>
-      <PageHead title={`Order ${order.number}`} lead={`${order.customerName}, ${order.customerEmail}`}>
+      <PageHead
+        title={`Order ${order.number}`}
+        lead={order.anonymousAt === null ? `${order.customerName}, ${order.customerEmail}` : ANONYMOUS}
+      >
         <OrderStateSlip state={order.state} />
         <Text fontSize="xl" fontWeight="700">
           <Money amount={order.total} currency={order.currency} />
@@ -92,6 +99,7 @@ export function OrderDetail({ order }: { order: OrderView }) {
       <OrderEarned order={order} />
       <OrderCuts order={order} />
       <Payments order={order} />
+      <PersonalData order={order} />
     </Page>
   );
 }

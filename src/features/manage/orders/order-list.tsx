@@ -38,7 +38,7 @@ const columns: ColumnDef<OrderRow>[] = [
     accessorFn: ({ customerName, customerEmail }) => `${customerName} ${customerEmail}`,
     cell: ({ row: { original } }) => (
       <>
-        {original.customerName}
+        {original.anonymousAt === null ? original.customerName : <Text color="fg.muted">no longer known</Text>}
         <Text fontSize="xs" color="fg.muted">
           {original.customerEmail}
         </Text>

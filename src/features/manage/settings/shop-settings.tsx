@@ -13,11 +13,12 @@ import { EmptyPlace, PageHead } from '@/ui/text';
 import { CURRENCIES } from './currency-names';
 import { DeliveryFields } from './delivery-fields';
 import { FloorsField } from './floors-field';
+import { PersonalDataFields } from './personal-data-fields';
 import { SHOWN, TaxFields } from './tax-fields';
 
 type SettingsForm = Pick<
   Shop,
-  'name' | 'timeZone' | 'currency' | 'skuSeparator' | 'marginFloors' | 'groups' | 'tax'
+  'name' | 'timeZone' | 'currency' | 'skuSeparator' | 'marginFloors' | 'groups' | 'tax' | 'personalData'
 > & { readonly delivery: readonly Delivery[] };
 
 /** What of a shop is changed here. */
@@ -30,12 +31,23 @@ const formOf = ({
   groups,
   tax,
   delivery,
-}: Shop): SettingsForm => ({ name, timeZone, currency, skuSeparator, marginFloors, groups, tax, delivery });
+  personalData,
+}: Shop): SettingsForm => ({
+  name,
+  timeZone,
+  currency,
+  skuSeparator,
+  marginFloors,
+  groups,
+  tax,
+  delivery,
+  personalData,
+});
 
 /** What holds for the whole shop, and its customer groups. */
 export function ShopSettings({ shop, hasSold }: Omit<SettingsView, 'isSaid'>) {
   const { value: form, edit, isChanged, reset, saved } = useUnsaved('settings', formOf(shop));
-  const { currency, marginFloors, groups, tax, delivery } = form;
+  const { currency, marginFloors, groups, tax, delivery, personalData } = form;
   const say = (change: Partial<SettingsForm>) => edit({ ...form, ...change });
   const { busy, fault, attempt } = useAttempt();
   const save = (event: FormEvent) => {
@@ -56,6 +68,7 @@ export function ShopSettings({ shop, hasSold }: Omit<SettingsView, 'isSaid'>) {
           <TaxFields tax={tax} onChange={(next) => say({ tax: next })} />
           <DeliveryFields delivery={delivery} currency={currency} onChange={(next) => say({ delivery: next })} />
           <FloorsField floors={marginFloors} onChange={(next) => say({ marginFloors: next })} />
+          <PersonalDataFields kept={personalData} onChange={(next) => say({ personalData: next })} />
           {fault && (
             <Text role="alert" color="brick.fg">
               {fault}

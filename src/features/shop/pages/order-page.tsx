@@ -12,13 +12,15 @@ export function OrderPage({ order }: { order: CustomerOrder }) {
     <>
       <HStack gap="3" mb="1">
         <Heading as="h1" size="3xl">
-          {order.state === 'paid' ? `Thank you, ${order.customerName}` : `Order ${order.number}`}
+          {order.state === 'paid' && order.customerName !== ''
+            ? `Thank you, ${order.customerName}`
+            : `Order ${order.number}`}
         </Heading>
       </HStack>
       <HStack gap="3" mb="6" color="fg.muted" wrap="wrap">
         <Text>
-          Order {order.number}, placed <When at={order.placedAt} /> for {order.customerEmail}. Keep this page’s address
-          to come back to it.
+          Order {order.number}, placed <When at={order.placedAt} />
+          {order.customerEmail !== '' && ` for ${order.customerEmail}`}. Keep this page’s address to come back to it.
         </Text>
         <OrderStateSlip state={order.state} />
       </HStack>

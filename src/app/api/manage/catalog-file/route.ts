@@ -1,5 +1,6 @@
 import { managed } from '@/http/manager';
 import { numberFrom } from '@/http/route';
+import { streamOf } from '@/http/stream';
 import { exportCatalog, exportPacked, namesOfProducts } from '@/services/importing/export';
 import { Refusal } from '@/services/refusal';
 
@@ -37,18 +38,4 @@ export function GET(request: Request): Promise<Response> {
 async function* encoded(pieces: Iterable<string>): AsyncGenerator<Uint8Array> {
   const encoder = new TextEncoder();
   for (const piece of pieces) yield await Promise.resolve(encoder.encode(piece));
-}
-
-/** Sends piece by piece, as fast as they are taken. */
-function streamOf(chunks: AsyncGenerator<Uint8Array>): ReadableStream<Uint8Array> {
-  return new ReadableStream({
-    async pull(controller) {
-      const { value, done } = await chunks.next();
-      if (done) controller.close();
-      else controller.enqueue(value);
-    },
-    async cancel() {
-      await chunks.return(undefined);
-    },
-  });
 }

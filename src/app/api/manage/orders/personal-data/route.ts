@@ -1,0 +1,19 @@
+import { managed } from '@/http/manager';
+import { numberFrom } from '@/http/route';
+import { streamOf } from '@/http/stream';
+import { personalDataOf } from '@/services/selling/personal-data';
+
+/** All that is kept of the customer of `?order=`, as a ZIP: an e-mail address stands in no address of ours. */
+export function GET(request: Request): Promise<Response> {
+  return managed(request, 'orders', async (context) => {
+    const number = numberFrom(new URL(request.url).searchParams.get('order') ?? '');
+    return new Response(streamOf(await personalDataOf(context, number)), {
+      headers: {
+        'Content-Type': 'application/zip',
+        'Content-Disposition': 'attachment; filename="personal-data.zip"',
+        'X-Content-Type-Options': 'nosniff',
+        'Cache-Control': 'no-store',
+      },
+    });
+  });
+}

@@ -1,0 +1,197 @@
+import { and, asc, eq, exists, inArray, isNull, lt, ne, not, sql } from 'drizzle-orm';
+import { z } from 'zod';
+import {
+  hasTyped,
+  type ResolutionJson,
+  TAKEN_OUT,
+  typedChoices,
+  type TypedOf,
+  withoutTyped,
+} from '../../core/exchange';
+import { filesNamedIn } from '../../core/selection';
+import { type Queries } from '../../data/database';
+import { log } from '../../data/log';
+import { cuts, discountUses, lineViews, orderLines, orders, products, revisions } from '../../data/schema';
+import { type Services } from '../context';
+import { dropFiles } from '../files/uploads';
+import { notFound, Refusal } from '../refusal';
+import { customerOf, ordersOf } from './customers';
+
+/** So many orders are made anonymous at once, so that others have their turn between. */
+const AT_ONCE = 10;
+
+/** Which orders are to say no more whose they were: some by their numbers, or all of one customer. */
+export const anonymousSchema = z.union([
+  z.strictObject({ orders: z.array(z.int().positive()).min(1).max(1000) }),
+  z.strictObject({ email: z.string().min(1).max(200) }),
+]);
+
+/**
+ * Takes out of orders whose they were: name, e-mail address, what was typed, files. What was sold, for how much, and
+ * what it took from stock stays.
+ *
+ * @returns how many have been made anonymous; those that were already are not counted
+ * @throws Refusal 404 for an order that is not there, 409 `stillPaying` or `stillToCut`; nothing is changed then
+ */
+export async function makeAnonymous(
+  context: Services,
+  asked: z.infer<typeof anonymousSchema>,
+): Promise<{ readonly made: number }> {
+  const { database, now } = context;
+  const numbers = 'orders' in asked ? [...new Set(asked.orders)] : await numbersOf(database.read, asked.email);
+  await requireDone(database.read, numbers);
+  let made = 0;
+  for (let first = 0; first < numbers.length; first += AT_ONCE)
+    made += await database.write(async (transaction) => {
+      const some = numbers.slice(first, first + AT_ONCE);
+      await requireDone(transaction, some);
+      const done = await takeOut(transaction, now(), some);
+      for (const number of done)
+        await log(transaction, now(), {
+          what: 'madeAnonymous',
+          kind: 'order',
+          key: String(number),
+          title: String(number),
+        });
+      return done.length;
+    });
+  return { made };
+}
+
+async function numbersOf(queries: Queries, email: string): Promise<number[]> {
+  const rows = await queries
+    .select({ id: orders.id })
+    .from(orders)
+    .where(and(ordersOf(email), isNull(orders.anonymousAt)))
+    .orderBy(asc(orders.id));
+  if (rows.length === 0)
+    throw new Refusal(404, 'notFound', `No order is kept with the e-mail address ${customerOf(email)}.`);
+  return rows.map(({ id }) => id);
+}
+
+/** Whether pieces are still to be cut for an order. */
+const isToBeCut = (queries: Queries) =>
+  exists(
+    queries
+      .select({ one: sql`1` })
+      .from(cuts)
+      .where(and(eq(cuts.orderId, orders.id), eq(cuts.state, 'planned'))),
+  );
+
+/**
+ * Makes the oldest orders anonymous that were placed before a moment and for which nothing is to be done any more.
+ *
+ * @returns how many; 0 where none is left
+ */
+export async function forgetOld({ database, now }: Services, before: Date): Promise<number> {
+  const old = await database.read
+    .select({ id: orders.id })
+    .from(orders)
+    .where(
+      and(
+        lt(orders.placedAt, before),
+        isNull(orders.anonymousAt),
+        ne(orders.state, 'awaitingPayment'),
+        not(isToBeCut(database.read)),
+      ),
+    )
+    .orderBy(asc(orders.placedAt))
+    .limit(AT_ONCE);
+  if (old.length === 0) return 0;
+  const numbers = old.map(({ id }) => id);
+  return (await database.write((transaction) => takeOut(transaction, now(), numbers))).length;
+}
+
+/** Makes sure that nothing is still to be done for some orders, which takes knowing whose they are. */
+async function requireDone(queries: Queries, numbers: readonly number[]): Promise<void> {
+  const found = await queries
+    .select({ id: orders.id, state: orders.state })
+    .from(orders)
+    .where(inArray(orders.id, [...numbers]));
+  const gone = numbers.find((number) => !found.some(({ id }) => id === number));
+  if (gone !== undefined) notFound(`order ${gone}`);
+  const paying = found.find(({ state }) => state === 'awaitingPayment');
+  if (paying)
+    throw new Refusal(409, 'stillPaying', `Order ${paying.id} waits for its payment. Wait until that has ended.`);
+  const [cut] = await queries
+    .select({ order: cuts.orderId })
+    .from(cuts)
+    .where(and(inArray(cuts.orderId, [...numbers]), eq(cuts.state, 'planned')))
+    .limit(1);
+  if (cut)
+    throw new Refusal(409, 'stillToCut', `Pieces are still to be cut for order ${cut.order}. Book its cuts first.`);
+}
+
+/** @returns the numbers of those that were not anonymous yet */
+async function takeOut(transaction: Queries, at: Date, numbers: readonly number[]): Promise<number[]> {
+  const known = await transaction
+    .update(orders)
+    .set({ customerName: '', customerEmail: '', requestHash: '', basket: '', anonymousAt: at })
+    .where(and(inArray(orders.id, [...numbers]), isNull(orders.anonymousAt), ne(orders.state, 'awaitingPayment')))
+    .returning({ id: orders.id });
+  const ids = known.map(({ id }) => id);
+  if (ids.length === 0) return ids;
+  await transaction.update(discountUses).set({ customer: '' }).where(inArray(discountUses.orderId, ids));
+  const lines = await transaction
+    .select({ line: orderLines, definition: revisions.definition })
+    .from(orderLines)
+    .innerJoin(revisions, eq(revisions.id, orderLines.revisionId))
+    .where(inArray(orderLines.orderId, ids));
+  const typedIn = await typedInParts(
+    transaction,
+    lines.flatMap(({ line }) => partsWithin(line.resolution)),
+  );
+  const files = new Set<string>();
+  for (const { line, definition } of lines) {
+    const typedOf: TypedOf = (slug) => (slug === definition.slug ? typedChoices(definition) : typedIn.get(slug));
+    for (const token of filesNamedIn({ answers: line.answers, ...(line.parts && { parts: line.parts }) }))
+      files.add(token);
+    await takeOutOfLine(transaction, line, definition.slug, typedOf);
+  }
+  await dropFiles(transaction, [...files]);
+  return ids;
+}
+
+async function takeOutOfLine(
+  transaction: Queries,
+  line: typeof orderLines.$inferSelect,
+  slug: string,
+  typedOf: TypedOf,
+): Promise<void> {
+  const { resolution, forWorkshop, picture } = line;
+  const isTyped = hasTyped(resolution, slug, typedOf);
+  // What was drawn of it shows what was written.
+  const views = isTyped
+    ? await transaction.delete(lineViews).where(eq(lineViews.lineId, line.id)).returning({ hash: lineViews.hash })
+    : [];
+  const bare = withoutTyped(resolution, slug, typedOf);
+  await transaction
+    .update(orderLines)
+    .set({
+      // What was picked stands in the resolution; what is said here may be typed, and hidden, too.
+      answers: {},
+      parts: null,
+      resolution: views.length > 0 ? { ...bare, pictures: [] } : bare,
+      picture: views.length > 0 ? null : picture,
+      // What the workshop is told may be what was typed, in a part of a part: none of it is needed any more.
+      forWorkshop: isTyped ? (forWorkshop ?? []).map((detail) => ({ ...detail, value: TAKEN_OUT })) : forWorkshop,
+    })
+    .where(eq(orderLines.id, line.id));
+}
+
+/** Addresses of all products that are parts of what was sold, however deep. */
+const partsWithin = ({ parts }: ResolutionJson): string[] =>
+  parts.flatMap(({ product, resolution }) => [product, ...partsWithin(resolution)]);
+
+/** The typed choices that products have, or have had, by the addresses they have now. */
+async function typedInParts(queries: Queries, slugs: readonly string[]): Promise<Map<string, Set<string>>> {
+  const typed = new Map<string, Set<string>>();
+  const rows = await queries
+    .select({ slug: products.publishedSlug, definition: revisions.definition })
+    .from(products)
+    .innerJoin(revisions, eq(revisions.productId, products.id))
+    .where(inArray(products.publishedSlug, [...new Set(slugs)]));
+  for (const { slug, definition } of rows)
+    if (slug !== null) typed.set(slug, new Set([...(typed.get(slug) ?? []), ...typedChoices(definition)]));
+  return typed;
+}

@@ -1,0 +1,55 @@
+import { monthsBefore } from '../../core/calendar';
+import { readSettings } from '../catalog/catalog-state';
+import { type Services } from '../context';
+import { processLog } from '../process-log';
+import { forgetOld } from '../selling/anonymous';
+import { clearBaskets } from '../selling/forgotten-baskets';
+
+/** How often it is looked for what is no longer to be kept, in milliseconds. */
+const LOOKS_EVERY = 60 * 60_000;
+
+/** How long after the start it is looked first, in milliseconds. */
+const FIRST_AFTER = 5 * 60_000;
+
+const DAY = 24 * 60 * 60_000;
+
+/**
+ * Takes away what the shop no longer keeps of its customers, by its settings: whose old orders were, and baskets that
+ * nobody touches.
+ *
+ * @returns of how many orders and baskets
+ */
+export async function forget(context: Services): Promise<{ readonly orders: number; readonly baskets: number }> {
+  const {
+    personalData: { orderMonths, basketDays },
+  } = await readSettings(context.database.read);
+  const now = context.now();
+  const until = async (work: () => Promise<number>): Promise<number> => {
+    let done = 0;
+    for (let some = await work(); some > 0; some = await work()) done += some;
+    return done;
+  };
+  return {
+    orders: orderMonths === null ? 0 : await until(() => forgetOld(context, monthsBefore(now, orderMonths))),
+    baskets: await until(() => clearBaskets(context, new Date(now.getTime() - basketDays * DAY))),
+  };
+}
+
+/** Forgets now and again, as long as the process lives. What goes wrong stands in its log and is tried again. */
+export function keepForgetting(context: Services): void {
+  let isForgetting = false;
+  const look = async (): Promise<void> => {
+    if (isForgetting) return;
+    isForgetting = true;
+    try {
+      const { orders, baskets } = await forget(context);
+      if (orders + baskets > 0) processLog.info({ orders, baskets }, 'What is no longer kept was taken away');
+    } catch (err) {
+      processLog.error({ err }, 'What is no longer kept could not be taken away');
+    } finally {
+      isForgetting = false;
+    }
+  };
+  setTimeout(() => void look(), FIRST_AFTER).unref();
+  setInterval(() => void look(), LOOKS_EVERY).unref();
+}
