@@ -1,9 +1,10 @@
 import { sql } from 'drizzle-orm';
-import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, inject, it, vi } from 'vitest';
 import { factsOf } from '@/data/backup';
 import { Database } from '@/data/database';
+import { fillEarlier, makeEarlier, rowsOf, steps } from '../support/earlier-database';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -16,35 +17,19 @@ afterEach(() => context.close());
 
 const kept = () => readdirSync(dirname(file)).filter((name) => name.startsWith(`${basename(file)}.before-`));
 
-/** What the newest step makes: tables, and columns of others. */
-function newest(): { tables: string[]; columns: [table: string, column: string][] } {
-  const folder = join('src', 'data', 'migrations');
-  const [step = ''] = readdirSync(folder)
-    .filter((name) => name.endsWith('.sql'))
-    .sort()
-    .reverse();
-  const written = readFileSync(join(folder, step), 'utf8');
-  const tables = [...written.matchAll(/CREATE TABLE `(\w+)`/g)].map(([, name = '']) => name);
-  const columns = [...written.matchAll(/ALTER TABLE `(\w+)` ADD `(\w+)`/g)].map(
-    ([, table = '', column = '']): [string, string] => [table, column],
-  );
-  if (tables.length === 0) throw new Error(`${step} makes no table: take back here what it does`);
-  return { tables, columns };
-}
+/** Whether the tables are as the newest version wants them. */
+const isToday = async ({ read }: Database): Promise<boolean> =>
+  (await read.all<{ n: number }>(sql`select count(*) as n from __drizzle_migrations`))[0]?.n === steps.length;
 
-const isThere = async (database: Database): Promise<boolean> =>
-  (await database.read.all(sql`select name from sqlite_master where name = ${newest().tables[0]}`)).length === 1;
-
-/** Takes the last step back, as if an earlier version had made the database. */
+/** Puts a database of an earlier version, with all that fits into it, in the place of today's. */
 async function asBefore(): Promise<void> {
-  const { read } = context.database;
-  const { tables, columns } = newest();
-  for (const [table, column] of columns)
-    await read.run(sql`alter table ${sql.identifier(table)} drop column ${sql.identifier(column)}`);
-  for (const table of tables) await read.run(sql`drop table ${sql.identifier(table)}`);
-  await read.run(
-    sql`delete from __drizzle_migrations where created_at = (select max(created_at) from __drizzle_migrations)`,
-  );
+  const rows = await rowsOf(inject('demoAtStart'));
+  context.database.close();
+  for (const name of readdirSync(dirname(file)))
+    if (!name.includes('.before-')) rmSync(join(dirname(file), name), { recursive: true });
+  await makeEarlier(file, steps.length - 1);
+  await fillEarlier(file, rows);
+  context = { ...context, database: await Database.open(context.url), close: context.close };
 }
 
 describe('a database whose tables change their form', () => {
@@ -58,9 +43,9 @@ describe('a database whose tables change their form', () => {
     const [there] = await context.database.read.all(sql`select count(*) as products from products`);
     expect(await factsOf(join(dirname(file), copy))).toMatchObject(there as object);
     const former = await Database.open(`file:${join(dirname(file), copy)}`);
-    expect(await isThere(former)).toBe(false);
+    expect(await isToday(former)).toBe(false);
     former.close();
-    expect(await isThere(context.database)).toBe(true);
+    expect(await isToday(context.database)).toBe(true);
   });
 
   it('is kept of the last three times', async () => {
@@ -82,7 +67,7 @@ describe('a database whose tables change their form', () => {
     });
     full.mockRestore();
     expect(kept()).toEqual([]);
-    expect(await isThere(context.database)).toBe(false);
+    expect(await isToday(context.database)).toBe(false);
   });
 
   it('that is new is copied by nobody', async () => {

@@ -26,7 +26,7 @@ export function PersonalData({ order }: { order: ManagedOrder }) {
   const { number, customerEmail: email, ofCustomer } = order;
   return (
     <Section>
-      <Text color="fg.muted">
+      <Text color="fg.muted" fontSize="sm">
         {counted(ofCustomer, 'order')} of {email} {ofCustomer === 1 ? 'is' : 'are'} kept with name, address and all that
         was typed.
       </Text>
@@ -37,7 +37,7 @@ export function PersonalData({ order }: { order: ManagedOrder }) {
           </a>
         </Button>
         <Button size="sm" variant="outline" onClick={() => setAsking({ orders: [number] })}>
-          Make it anonymous
+          Make this order anonymous
         </Button>
         {ofCustomer > 1 && (
           <Button size="sm" variant="outline" onClick={() => setAsking({ email })}>

@@ -24,28 +24,29 @@ export function PersonalDataFields({ kept, onChange }: Props) {
         Personal data
       </Heading>
       <Text color="fg.muted" fontSize="sm">
-        What customers have told is kept no longer than you say. Orders stay with what was sold, for how much, and what
-        it took from stock; name, e-mail address, what was typed and files are taken out of them for good.
+        What customers have told is kept no longer than you say. Orders themselves stay with what was sold, for how
+        much, and what it took from stock; name, e-mail address, what was typed and files are taken out of them for
+        good.
       </Text>
       <HStack gap="4" align="start" wrap="wrap">
         <Box w="260px">
           <TextField
-            label="Orders are made anonymous after (months)"
+            label="Orders keep their customer (months)"
             value={months.text}
             fault={months.fault}
             inputMode="numeric"
-            placeholder="never"
-            help="Not before they are paid for and cut."
+            placeholder="for ever"
+            help="Then it is taken out, once everything is cut."
             onChange={months.take}
           />
         </Box>
         <Box w="260px">
           <TextField
-            label="Baskets nobody touches are kept (days)"
+            label="Baskets nobody touches (days)"
             value={days.text}
             fault={days.fault}
             inputMode="numeric"
-            help="With the files that customers put in them."
+            help="Then they go, with files that only they name."
             onChange={days.take}
           />
         </Box>
