@@ -56,7 +56,7 @@ describe('what other programs read', () => {
   });
 
   it('is sent once to whoever asks again, as long as it says the same', async () => {
-    for (const path of ['/shop/feed', '/sitemap.xml']) {
+    for (const path of ['/shop/feed', '/sitemap.xml', '/shop/offers.csv', '/shop/offers.xml']) {
       const { headers, body } = await ask(path);
       expect([path, body.length > 500]).toEqual([path, true]);
       const again = await ask(path, { 'If-None-Match': String(headers.etag) });

@@ -1,6 +1,7 @@
+import { eq } from 'drizzle-orm';
 import { By } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
-import { logEntries } from '@/data/schema';
+import { logEntries, orders } from '@/data/schema';
 import { type Browser, Person, startBrowser, PATIENCE } from '../support/browser';
 import { fromBase32, oneTimeCode } from '../support/one-time-code';
 import { DIALOG, setStage } from '../support/stage';
@@ -139,6 +140,29 @@ describe('people', () => {
     await browser.driver.wait(async () => (await ask()) === 401, PATIENCE);
     await person.sees('Ended');
     expect(await browser.driver.findElements(By.css('[aria-label="End the token for The till"]'))).toEqual([]);
+  });
+});
+
+describe('whose an order was', () => {
+  it('is handed out, and taken out of it once somebody has said so twice', async () => {
+    const { person, browser, server, database } = stage;
+    const [order] = await database.read.select().from(orders).where(eq(orders.customerName, 'Ottoline Marsh')).limit(1);
+    if (!order) throw new Error('nobody of the demo has ordered');
+    await person.goTo(`/manage/orders/${order.id}`);
+    const address = await (await person.find('//a[.="Hand out all that is kept"]')).getAttribute('href');
+    const zip = await server.ask(new URL(address ?? '').pathname + new URL(address ?? '').search);
+    expect([zip.status, zip.headers.get('content-type')]).toEqual([200, 'application/zip']);
+    await person.press('Make this order anonymous');
+    await person.sees('do it once everything is made', '[role="dialog"]');
+    await person.press('Make anonymous', DIALOG);
+    await person.sees('It no longer says whose it was');
+    expect(await person.textOf('main')).not.toContain(order.customerName);
+    await person.goTo('/manage/orders');
+    await person.sees('no longer known');
+    const [row] = await database.read.select().from(orders).where(eq(orders.id, order.id));
+    expect([row?.customerName, row?.customerEmail, row?.total]).toEqual(['', '', order.total]);
+    await browser.driver.get(`${server.origin}/shop/orders/${order.token}`);
+    await person.sees(`Order ${order.id}`);
   });
 });
 

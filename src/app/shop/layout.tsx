@@ -16,7 +16,13 @@ export async function generateMetadata() {
   return {
     title: { default: name, template: `%s · ${name}` },
     openGraph: { siteName: name },
-    alternates: { types: { 'application/atom+xml': [{ url: '/shop/feed', title: name }] } },
+    alternates: {
+      types: {
+        'application/atom+xml': [{ url: '/shop/feed', title: name }],
+        'text/csv': '/shop/offers.csv',
+        'application/xml': '/shop/offers.xml',
+      },
+    },
   };
 }
 

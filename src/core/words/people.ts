@@ -6,7 +6,7 @@ export const ROLE_WORDS: Readonly<Record<Role, { readonly title: string; readonl
   owner: { title: 'Owner', does: 'everything, and says who comes in' },
   catalog: { title: 'Catalog', does: 'sets up products, sheets, swatches, prices and settings, and publishes' },
   stock: { title: 'Stock and workshop', does: 'counts, receives and cuts' },
-  orders: { title: 'Orders', does: 'carries orders on' },
+  orders: { title: 'Orders', does: 'hands out what customers have told, and takes it out of orders' },
 };
 
 /** What somebody of some roles does here, in a few words. */

@@ -16,6 +16,10 @@ export async function spreadsheetBytes(written: WrittenSpreadsheet, form: Spread
   return form === 'xlsx' ? workbookBytes(written) : new TextEncoder().encode(textOf(written, form === 'csv-comma'));
 }
 
+/** A table as text, decimal points and commas between. @see RFC 4180 */
+export const csvText = (grid: WrittenSpreadsheet['grid']): string =>
+  textOf({ title: '', grid, numbers: new Set() }, false);
+
 /** @see RFC 4180; programs tell UTF-8 by its byte-order mark */
 function textOf({ grid, numbers }: WrittenSpreadsheet, hasCommas: boolean): string {
   const rows = grid.map((row) =>

@@ -1,0 +1,58 @@
+import { productAddress } from '../core/linked-data';
+import { xmlText } from '../core/text';
+import { csvText } from '../services/packing/spreadsheet-out';
+import { type Offer, type Offers } from '../services/selling/shop-list/offers';
+
+/** What an offer says, name by name, in both forms. */
+const FIELDS = [
+  'address',
+  'title',
+  'summary',
+  'category',
+  'link',
+  'picture',
+  'priceFrom',
+  'currency',
+  'price',
+  'availability',
+] as const;
+
+const figures = (
+  origin: string,
+  currency: string,
+  offer: Offer,
+): Readonly<Record<(typeof FIELDS)[number], string>> => ({
+  address: offer.slug,
+  title: offer.title,
+  summary: offer.summary,
+  category: offer.category,
+  link: productAddress(origin, offer.slug),
+  picture: offer.picture === '' ? '' : new URL(offer.picture, `${origin}/`).toString(),
+  priceFrom: offer.priceFrom,
+  currency,
+  price: offer.price,
+  // As schema.org calls it. @see https://schema.org/ItemAvailability
+  availability: offer.isAvailable ? 'InStock' : 'OutOfStock',
+});
+
+/** What the shop offers as a table, a row each. @see RFC 4180 */
+export const offersCsv = (origin: string, { currency, offers }: Offers): string =>
+  csvText([
+    FIELDS,
+    ...offers.map((offer) => {
+      const said = figures(origin, currency, offer);
+      return FIELDS.map((field) => said[field]);
+    }),
+  ]);
+
+/** What the shop offers in XML, an element each; what there is nothing of is left out. */
+export function offersXml(origin: string, { shop, currency, offers }: Offers): string {
+  const written = offers.map((offer) => {
+    const said = figures(origin, currency, offer);
+    const fields = FIELDS.flatMap((field) =>
+      said[field] === '' ? [] : [`<${field}>${xmlText(said[field])}</${field}>`],
+    );
+    return `<offer>${fields.join('')}</offer>`;
+  });
+  return `<?xml version="1.0" encoding="UTF-8"?>\n<offers shop="${xmlText(shop)}">\n${written.join('\n')}\n</offers>\n`;
+}

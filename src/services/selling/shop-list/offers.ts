@@ -1,0 +1,82 @@
+import { and, eq, inArray } from 'drizzle-orm';
+import { inParts } from '../../../core/in-parts';
+import { moneyDigits } from '../../../core/money';
+import { Exact } from '../../../core/number';
+import { isSoldOut } from '../../../core/run';
+import { among } from '../../../data/references';
+import { productCards } from '../../../data/schema';
+import { cardsSoon } from '../../catalog/cards';
+import { readShop } from '../../catalog/surroundings';
+import { type Services } from '../../context';
+import { inOrderOf } from '../../in-order';
+import { othersTurn } from '../../in-pieces';
+import { withStock } from '../overdue';
+import { BY_TITLE, LISTED } from './narrowing';
+import { readThere } from './sold-out';
+
+/** What somebody of no group is offered, in figures. */
+export interface Offer {
+  readonly slug: string;
+  readonly title: string;
+  readonly summary: string;
+  readonly category: string;
+  /** where its first picture is, seen from the shop; empty for none */
+  readonly picture: string;
+  /** the least that one costs, as a decimal in the currency's places; empty where no price can be told */
+  readonly priceFrom: string;
+  /** as the shop tells it, with the unit that it is sold by */
+  readonly price: string;
+  readonly isAvailable: boolean;
+}
+
+/** All that stands in the shop's lists. */
+export interface Offers {
+  readonly shop: string;
+  readonly currency: string;
+  readonly offers: readonly Offer[];
+}
+
+/** So many are read together: long documents lie beside them, and others wait meanwhile. */
+const AT_ONCE = 100;
+
+/** Everything that the shop offers to somebody of no group, in the order of the titles. */
+export async function listOffers(context: Services): Promise<Offers> {
+  await cardsSoon(context, 'published');
+  return withStock(context, async ({ database: { read } }) => {
+    const { name, currency } = await readShop(read);
+    const ids = (
+      await read
+        .select({ id: productCards.productId })
+        .from(productCards)
+        .where(LISTED)
+        .orderBy(...BY_TITLE)
+    ).map(({ id }) => id);
+    const offers: Offer[] = [];
+    for (const some of inParts(ids, AT_ONCE)) {
+      const rows = await read
+        .select({ id: productCards.productId, card: productCards.card })
+        .from(productCards)
+        .where(and(eq(productCards.of, 'published'), inArray(productCards.productId, among(some))));
+      const cards = inOrderOf(some, rows).map(({ card }) => card);
+      const there = await readThere(
+        read,
+        cards.map(({ soldOutWhile }) => soldOutWhile ?? []),
+      );
+      for (const { slug, title, summary, category, picture, priceFrom, price, soldOutWhile } of cards) {
+        const from = priceFrom === null ? null : Exact.parse(String(priceFrom));
+        offers.push({
+          slug,
+          title,
+          summary,
+          category: category ?? '',
+          picture: picture?.src ?? '',
+          priceFrom: from ? moneyDigits(from, currency) : '',
+          price: price ?? '',
+          isAvailable: !isSoldOut(soldOutWhile ?? [], there, null),
+        });
+      }
+      await othersTurn();
+    }
+    return { shop: name, currency, offers };
+  });
+}
