@@ -1,0 +1,1 @@
+export { apiDescription } from './description';
