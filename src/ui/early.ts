@@ -17,11 +17,27 @@ declare global {
   }
 }
 
+/** What a page does before anything else of it is there; it stands in it as it is written here. */
+const remembering = `oakEarly=[];
+(()=>{
+const areaOf=(it)=>it.closest('[data-wakes]')?.dataset.wakes;
+const isTold=(it)=>areaOf(it)!=='asleep'||(/^(checkbox|radio)$/.test(it.type)?it.checked===it.defaultChecked:it.value===it.defaultValue);
+const isAllTold=()=>oakEarly.length===0&&[...document.querySelectorAll('[data-wakes=asleep] input,[data-wakes=asleep] textarea')].every(isTold);
+for(const [kind,what] of [['click','button'],['change','select']])addEventListener(kind,(event)=>{
+const it=event.target.closest?.(what);
+if(!it||!oakEarly)return;
+const area=areaOf(it);
+if(area==='asleep')oakEarly.push([it,it.value]);
+else if(area==='awake'&&kind==='click'&&!isAllTold()){event.stopImmediatePropagation();event.preventDefault();oakEarly.push([it,it.value])}
+},true);
+})()`;
+
 /**
  * A script for the beginning of a page: remembers what is pressed and picked where nobody is awake yet, from the first
- * moment on.
+ * moment on. What is pressed where somebody is awake already waits, too, as long as there is something to be told of
+ * elsewhere: it may be meant for that.
  */
-export const rememberEarly = `oakEarly=[];for(const [kind,what] of [['click','button'],['change','select']])addEventListener(kind,({target})=>{const it=target.closest?.(what);if(it?.closest('[data-wakes]')?.dataset.wakes==='asleep')oakEarly?.push([it,it.value])},true)`;
+export const rememberEarly = remembering.replaceAll('\n', '');
 
 /** Does again what a hand has written into a field, so that whoever watches it notices. */
 function type(field: HTMLInputElement | HTMLTextAreaElement, typed: string): void {

@@ -52,7 +52,6 @@ export function useAddToBasket(
     if (resolution.state !== 'sellable') {
       const [first] = resolution.problems;
       // A folded group opens for what is missing in it, then it can be shown.
-      // A folded group opens for what is missing in it, then it can be shown.
       if (first) requestAnimationFrame(() => goToPlace(placeLabel('shop', first.where)));
       return;
     }
