@@ -13,6 +13,7 @@ const FIELDS = [
   'picture',
   'priceFrom',
   'currency',
+  'taxIncluded',
   'price',
   'availability',
 ] as const;
@@ -30,25 +31,26 @@ const figures = (
   picture: offer.picture === '' ? '' : new URL(offer.picture, `${origin}/`).toString(),
   priceFrom: offer.priceFrom,
   currency,
+  taxIncluded: taxIncluded === null ? '' : String(taxIncluded),
   price: offer.price,
   // As schema.org calls it. @see https://schema.org/ItemAvailability
   availability: offer.isAvailable ? 'InStock' : 'OutOfStock',
 });
 
 /** What the shop offers as a table, a row each. @see RFC 4180 */
-export const offersCsv = (origin: string, { currency, offers }: Offers): string =>
+export const offersCsv = (origin: string, { offers, ...around }: Offers): string =>
   csvText([
     FIELDS,
     ...offers.map((offer) => {
-      const said = figures(origin, currency, offer);
+      const said = figures(origin, around, offer);
       return FIELDS.map((field) => said[field]);
     }),
   ]);
 
 /** What the shop offers in XML, an element each; what there is nothing of is left out. */
-export function offersXml(origin: string, { shop, currency, offers }: Offers): string {
+export function offersXml(origin: string, { shop, offers, ...around }: Offers): string {
   const written = offers.map((offer) => {
-    const said = figures(origin, currency, offer);
+    const said = figures(origin, around, offer);
     const fields = FIELDS.flatMap((field) =>
       said[field] === '' ? [] : [`<${field}>${xmlText(said[field])}</${field}>`],
     );

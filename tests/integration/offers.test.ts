@@ -41,6 +41,7 @@ describe('what the shop offers, for other programs', () => {
       picture: expect.stringMatching(/^https?:\/\//),
       priceFrom: '129.00',
       currency: 'EUR',
+      taxIncluded: 'true',
     });
     for (const { address = '', priceFrom } of await rows())
       expect([address, priceFrom]).toEqual([address, expect.stringMatching(/^\d+\.\d\d$/)]);

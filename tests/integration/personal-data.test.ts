@@ -99,6 +99,14 @@ describe('an order that is made anonymous', () => {
     expect(await makeAnonymous(context, { orders: [number] })).toEqual({ made: 0 });
   });
 
+  it('is made so once, however often it is asked at the same time', async () => {
+    const number = await orderOfOttilie();
+    const asked = await Promise.all(
+      Array.from({ length: 4 }, () => makeAnonymous(context, { orders: [number, number] })),
+    );
+    expect(asked.map(({ made }) => made).sort()).toEqual([0, 0, 0, 1]);
+  });
+
   it('is told in the log by its number, and by nothing of its customer', async () => {
     const number = await orderOfOttilie();
     await takeOut(ask('/', { method: 'POST', body: JSON.stringify({ orders: [number] }) }));

@@ -13,6 +13,7 @@ import { type Queries } from '../../data/database';
 import { log } from '../../data/log';
 import { cuts, discountUses, lineViews, orderLines, orders, products, revisions } from '../../data/schema';
 import { type Services } from '../context';
+import { othersTurn } from '../in-pieces';
 import { dropFiles } from '../files/uploads';
 import { notFound, Refusal } from '../refusal';
 import { customerOf, ordersOf } from './customers';
@@ -22,8 +23,8 @@ const AT_ONCE = 10;
 
 /** Which orders are to say no more whose they were: some by their numbers, or all of one customer. */
 export const anonymousSchema = z.union([
-  z.strictObject({ orders: z.array(z.int().positive()).min(1).max(1000) }),
-  z.strictObject({ email: z.string().min(1).max(200) }),
+  z.strictObject({ orders: z.array(z.int().min(1)).min(1).max(1000) }),
+  z.strictObject({ email: z.string().trim().min(1).max(200) }),
 ]);
 
 /**
@@ -41,7 +42,7 @@ export async function makeAnonymous(
   const numbers = 'orders' in asked ? [...new Set(asked.orders)] : await numbersOf(database.read, asked.email);
   await requireDone(database.read, numbers);
   let made = 0;
-  for (let first = 0; first < numbers.length; first += AT_ONCE)
+  for (let first = 0; first < numbers.length; first += AT_ONCE) {
     made += await database.write(async (transaction) => {
       const some = numbers.slice(first, first + AT_ONCE);
       await requireDone(transaction, some);
@@ -55,6 +56,8 @@ export async function makeAnonymous(
         });
       return done.length;
     });
+    await othersTurn();
+  }
   return { made };
 }
 

@@ -1,5 +1,6 @@
 import { and, eq, isNull, lt } from 'drizzle-orm';
 import { type Services } from '../context';
+import { othersTurn } from '../in-pieces';
 import { Exact } from '../../core/number';
 import { LARGEST_QUANTITY } from '../../core/ordering';
 import { type Queries } from '../../data/database';
@@ -150,6 +151,7 @@ export async function releaseAbandoned(
       const current = await transaction.query.orders.findFirst({ where: eq(orders.id, order.id) });
       return current?.state === 'awaitingPayment' ? end(transaction, now(), current, 'abandoned') : undefined;
     });
+    await othersTurn();
   }
   return waiting.length;
 }

@@ -1,6 +1,7 @@
 import { monthsBefore } from '../../core/calendar';
 import { readSettings } from '../catalog/catalog-state';
 import { type Services } from '../context';
+import { othersTurn } from '../in-pieces';
 import { processLog } from '../process-log';
 import { forgetOld } from '../selling/anonymous';
 import { clearBaskets } from '../selling/forgotten-baskets';
@@ -26,7 +27,10 @@ export async function forget(context: Services): Promise<{ readonly orders: numb
   const now = context.now();
   const until = async (work: () => Promise<number>): Promise<number> => {
     let done = 0;
-    for (let some = await work(); some > 0; some = await work()) done += some;
+    for (let some = await work(); some > 0; some = await work()) {
+      done += some;
+      await othersTurn();
+    }
     return done;
   };
   return {

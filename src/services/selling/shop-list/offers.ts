@@ -33,6 +33,8 @@ export interface Offer {
 export interface Offers {
   readonly shop: string;
   readonly currency: string;
+  /** whether prices have the tax in them; null where none is told */
+  readonly taxIncluded: boolean | null;
   readonly offers: readonly Offer[];
 }
 
@@ -43,7 +45,7 @@ const AT_ONCE = 100;
 export async function listOffers(context: Services): Promise<Offers> {
   await cardsSoon(context, 'published');
   return withStock(context, async ({ database: { read } }) => {
-    const { name, currency } = await readShop(read);
+    const { name, currency, tax } = await readShop(read);
     const ids = (
       await read
         .select({ id: productCards.productId })
@@ -77,6 +79,6 @@ export async function listOffers(context: Services): Promise<Offers> {
       }
       await othersTurn();
     }
-    return { shop: name, currency, offers };
+    return { shop: name, currency, taxIncluded: tax?.pricesInclude ?? null, offers };
   });
 }
