@@ -20,7 +20,7 @@ const FIELDS = [
 
 const figures = (
   origin: string,
-  currency: string,
+  { currency, taxIncluded }: Pick<Offers, 'currency' | 'taxIncluded'>,
   offer: Offer,
 ): Readonly<Record<(typeof FIELDS)[number], string>> => ({
   address: offer.slug,
