@@ -42,6 +42,8 @@ async function orderOfOttilie(changes: object = {}): Promise<number> {
   const labels = { shape: 'square', artwork: [token], wishes: 'Please ring Ottilie first.' };
   await addToBasket(context, basket, { slug: 'jar-labels', answers: labels, quantity: 100 });
   await addToBasket(context, basket, { slug: 'bee-suit', answers: { size: 'l', cloth: 'slate', name: 'Ottilie' } });
+  const gift = { 'gift.box': true, 'gift.card': 'For Ottilie, who has all the bees' };
+  await addToBasket(context, basket, { slug: 'smoker-fuel', answers: gift });
   const iron = { words: 'Ottilie', face: 'slab', size: 'medium', proof: true };
   await addToBasket(context, basket, { slug: 'branding-iron', answers: iron });
   const { number } = await order(context, basket, { ...OTTILIE, ...changes });
@@ -95,7 +97,7 @@ describe('an order that is made anonymous', () => {
     expect([customerName, customerEmail, total, anonymousAt]).toEqual(['', '', expect.any(String), expect.any(Number)]);
     // Whoever has the address of the order still sees what was bought.
     const [row] = await context.database.read.select().from(orders).where(eq(orders.id, number));
-    expect((await readOrderByToken(context, row?.token ?? '')).lines).toHaveLength(4);
+    expect((await readOrderByToken(context, row?.token ?? '')).lines).toHaveLength(5);
     expect(await makeAnonymous(context, { orders: [number] })).toEqual({ made: 0 });
   });
 

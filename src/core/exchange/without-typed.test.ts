@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { choiceSchema } from '../catalog';
 import { type ResolutionJson } from './resolution-json';
-import { hasTyped, TAKEN_OUT, type TypedOf, withoutTyped } from './without-typed';
+import { hasTyped, TAKEN_OUT, typedIn, type TypedOf, withoutTyped } from './without-typed';
 
 const resolution = (counted: ResolutionJson['counted'], parts: ResolutionJson['parts'] = []): ResolutionJson =>
   ({
@@ -26,7 +27,19 @@ const answer = (choice: string, shown: string, picks: { option: string; quantity
 });
 const part = (product: string, inside: ResolutionJson) =>
   ({ product, resolution: inside }) as unknown as ResolutionJson['parts'][number];
-const NAMED: TypedOf = (slug) => (slug === 'sign' ? new Set(['name']) : slug === 'box' ? new Set() : undefined);
+const NAMED: TypedOf = (slug, choice) => (slug === 'gone' ? undefined : slug === 'sign' && choice === 'name');
+
+describe('what is typed', () => {
+  it('is known of choices of sheets, too, by their keys on products', () => {
+    const choice = (kind: string, key: string) => choiceSchema.parse({ kind, key, title: key });
+    const choices = [choice('longText', 'card'), choice('yesNo', 'box')];
+    expect([...typedIn({ choices })]).toEqual([
+      ['card', true],
+      ['box', false],
+    ]);
+    expect([...typedIn({ key: 'gift', choices }).keys()]).toEqual(['gift.card', 'gift.box']);
+  });
+});
 
 describe('a resolution without what was typed', () => {
   it('keeps what was picked, and all figures', () => {

@@ -1,4 +1,5 @@
-import { type Choice, type Product } from '../catalog';
+import { type Choice, type Product, type Sheet } from '../catalog';
+import { placedKey } from '../compile';
 import { type CountedAnswerJson, type PartJson, type ResolutionJson } from './resolution-json';
 
 /** Which choices customers answer in words of their own, or with files: these may say who they are. */
@@ -26,20 +27,31 @@ const IS_TYPED: Readonly<Record<Choice['kind'], boolean>> = {
 /** What stands where something was typed. */
 export const TAKEN_OUT = '(taken out)';
 
-/** Keys of the choices of a product that customers answer in words or files of their own. */
-export const typedChoices = ({ choices }: Pick<Product, 'choices'>): ReadonlySet<string> =>
-  new Set(choices.flatMap(({ kind, key }) => (IS_TYPED[kind] ? [key] : [])));
+/** Which choices of a product or a sheet are typed, by the keys that they have on products. */
+export const typedIn = (definition: Pick<Product, 'choices'> | Pick<Sheet, 'key' | 'choices'>): Map<string, boolean> =>
+  new Map(
+    definition.choices.map(({ key, kind }) => [
+      'key' in definition ? placedKey(definition.key, key) : key,
+      IS_TYPED[kind],
+    ]),
+  );
 
-/** Says which choices of a product, by its address, are typed; undefined where it is not known any more. */
-export type TypedOf = (slug: string) => ReadonlySet<string> | undefined;
+/** Key of the sheet that a choice of a product comes from; undefined for its own. */
+export function sheetOf(choice: string): string | undefined {
+  const point = choice.indexOf('.');
+  return point === -1 ? undefined : choice.slice(0, point);
+}
 
-/** Of a product that is gone, whatever picks nothing counts as typed: rather too much is taken out. */
-const isTyped = ({ choice, picks }: CountedAnswerJson, typed: ReadonlySet<string> | undefined): boolean =>
-  typed ? typed.has(choice) : (picks ?? []).length === 0;
+/** Says whether a choice of a product, by its address, is typed; undefined where that is not known any more. */
+export type TypedOf = (slug: string, choice: string) => boolean | undefined;
+
+/** Of what is gone, whatever picks nothing counts as typed: rather too much is taken out. */
+const isTyped = ({ choice, picks }: CountedAnswerJson, slug: string, typedOf: TypedOf): boolean =>
+  typedOf(slug, choice) ?? (picks ?? []).length === 0;
 
 /** Whether something in a resolution, or in a part of it, is typed. */
 export const hasTyped = ({ counted, parts }: ResolutionJson, slug: string, typedOf: TypedOf): boolean =>
-  counted.some((answer) => isTyped(answer, typedOf(slug))) ||
+  counted.some((answer) => isTyped(answer, slug, typedOf)) ||
   parts.some(({ product, resolution }) => hasTyped(resolution, product, typedOf));
 
 /**
@@ -50,8 +62,7 @@ export const hasTyped = ({ counted, parts }: ResolutionJson, slug: string, typed
  */
 export function withoutTyped(resolution: ResolutionJson, slug: string, typedOf: TypedOf): ResolutionJson {
   if (!hasTyped(resolution, slug, typedOf)) return resolution;
-  const typed = typedOf(slug);
-  const taken = new Set(resolution.counted.flatMap((answer) => (isTyped(answer, typed) ? [answer.shown] : [])));
+  const taken = new Set(resolution.counted.flatMap((answer) => (isTyped(answer, slug, typedOf) ? [answer.shown] : [])));
   const bare = ({ label, value }: { readonly label: string; readonly value: string }) => ({
     label,
     value: taken.has(value) ? TAKEN_OUT : value,
@@ -60,7 +71,7 @@ export function withoutTyped(resolution: ResolutionJson, slug: string, typedOf: 
   return {
     ...resolution,
     counted: resolution.counted.map((answer) =>
-      isTyped(answer, typed) ? { ...answer, shown: TAKEN_OUT, value: '' } : answer,
+      isTyped(answer, slug, typedOf) ? { ...answer, shown: TAKEN_OUT, value: '' } : answer,
     ),
     // Its key has every answer in it; of what is sold already nothing is told apart by it any more.
     item: { ...item, key: slug, details: item.details.map(bare), forWorkshop: item.forWorkshop.map(bare) },

@@ -2,16 +2,27 @@ import { and, asc, eq, exists, inArray, isNull, lt, ne, not, sql } from 'drizzle
 import { z } from 'zod';
 import {
   hasTyped,
+  sheetOf,
   type ResolutionJson,
   TAKEN_OUT,
-  typedChoices,
+  typedIn,
   type TypedOf,
   withoutTyped,
 } from '../../core/exchange';
 import { filesNamedIn } from '../../core/selection';
 import { type Queries } from '../../data/database';
 import { log } from '../../data/log';
-import { cuts, discountUses, lineViews, orderLines, orders, products, revisions } from '../../data/schema';
+import {
+  cuts,
+  discountUses,
+  lineViews,
+  orderLines,
+  orders,
+  products,
+  revisions,
+  sheetRevisions,
+  sheets,
+} from '../../data/schema';
 import { type Services } from '../context';
 import { othersTurn } from '../in-pieces';
 import { dropFiles } from '../files/uploads';
@@ -140,13 +151,19 @@ async function takeOut(transaction: Queries, at: Date, numbers: readonly number[
     .from(orderLines)
     .innerJoin(revisions, eq(revisions.id, orderLines.revisionId))
     .where(inArray(orderLines.orderId, ids));
-  const typedIn = await typedInParts(
+  const ofParts = await typedInParts(
     transaction,
     lines.flatMap(({ line }) => partsWithin(line.resolution)),
   );
+  const placed = await typedOnSheets(
+    transaction,
+    lines.flatMap(({ line }) => sheetsWithin(line.resolution)),
+  );
   const files = new Set<string>();
   for (const { line, definition } of lines) {
-    const typedOf: TypedOf = (slug) => (slug === definition.slug ? typedChoices(definition) : typedIn.get(slug));
+    const own = typedIn(definition);
+    const typedOf: TypedOf = (slug, choice) =>
+      (slug === definition.slug ? own : ofParts.get(slug))?.get(choice) ?? placed.get(choice);
     for (const token of filesNamedIn({ answers: line.answers, ...(line.parts && { parts: line.parts }) }))
       files.add(token);
     await takeOutOfLine(transaction, line, definition.slug, typedOf);
@@ -186,15 +203,39 @@ async function takeOutOfLine(
 const partsWithin = ({ parts }: ResolutionJson): string[] =>
   parts.flatMap(({ product, resolution }) => [product, ...partsWithin(resolution)]);
 
-/** The typed choices that products have, or have had, by the addresses they have now. */
-async function typedInParts(queries: Queries, slugs: readonly string[]): Promise<Map<string, Set<string>>> {
-  const typed = new Map<string, Set<string>>();
+/** Keys of the sheets that choices of what was sold, and of its parts, come from. */
+const sheetsWithin = ({ counted, parts }: ResolutionJson): string[] => [
+  ...counted.flatMap(({ choice }) => sheetOf(choice) ?? []),
+  ...parts.flatMap(({ resolution }) => sheetsWithin(resolution)),
+];
+
+/** What is typed in any of some definitions is: they are one thing as it was at different times. */
+function typedInAny(known: Map<string, boolean> | undefined, definition: Parameters<typeof typedIn>[0]) {
+  const typed = new Map(known);
+  for (const [key, isTyped] of typedIn(definition)) typed.set(key, isTyped || typed.get(key) === true);
+  return typed;
+}
+
+/** Which choices of products are typed, or have been, by the addresses they have now. */
+async function typedInParts(queries: Queries, slugs: readonly string[]): Promise<Map<string, Map<string, boolean>>> {
+  const typed = new Map<string, Map<string, boolean>>();
+  if (slugs.length === 0) return typed;
   const rows = await queries
     .select({ slug: products.publishedSlug, definition: revisions.definition })
     .from(products)
     .innerJoin(revisions, eq(revisions.productId, products.id))
     .where(inArray(products.publishedSlug, [...new Set(slugs)]));
-  for (const { slug, definition } of rows)
-    if (slug !== null) typed.set(slug, new Set([...(typed.get(slug) ?? []), ...typedChoices(definition)]));
+  for (const { slug, definition } of rows) if (slug !== null) typed.set(slug, typedInAny(typed.get(slug), definition));
   return typed;
+}
+
+/** Which choices of sheets are typed, or have been, by the keys that they have on products. */
+async function typedOnSheets(queries: Queries, keys: readonly string[]): Promise<Map<string, boolean>> {
+  if (keys.length === 0) return new Map();
+  const rows = await queries
+    .select({ definition: sheetRevisions.definition })
+    .from(sheetRevisions)
+    .innerJoin(sheets, eq(sheets.id, sheetRevisions.sheetId))
+    .where(inArray(sheets.key, [...new Set(keys)]));
+  return rows.reduce((typed, { definition }) => typedInAny(typed, definition), new Map<string, boolean>());
 }
