@@ -6,6 +6,7 @@ import { POST as takeOut } from '@/app/api/manage/orders/anonymous/route';
 import { GET as handOut } from '@/app/api/manage/orders/personal-data/route';
 import { baskets, logEntries, orderLines, orders, stockMovements, uploads } from '@/data/schema';
 import { actingAs } from '@/services/acting';
+import { keptPng } from '@/services/drawing';
 import { addToBasket } from '@/services/selling/basket';
 import { makeAnonymous } from '@/services/selling/anonymous';
 import { personalDataOf } from '@/services/selling/personal-data';
@@ -107,6 +108,18 @@ describe('an order that is made anonymous', () => {
       Array.from({ length: 4 }, () => makeAnonymous(context, { orders: [number, number] })),
     );
     expect(asked.map(({ made }) => made).sort()).toEqual([0, 0, 0, 1]);
+  });
+
+  it('shows no more what was drawn of it, although it has been looked at', async () => {
+    const number = await orderOfOttilie();
+    const views = (await readOrder(context, number)).lines.flatMap((line) => line.views);
+    expect(views.length).toBeGreaterThan(2);
+    for (const { hash } of views) expect((await keptPng(context, hash)).length).toBeGreaterThan(500);
+    await makeAnonymous(context, { orders: [number] });
+    const [, , suit] = await sold(number);
+    for (const { hash } of views) await expect(keptPng(context, hash)).rejects.toMatchObject({ status: 404 });
+    expect((await readOrder(context, number)).lines.flatMap((line) => line.views)).toEqual([]);
+    expect([suit?.picture, suit?.resolution.pictures]).toEqual([null, []]);
   });
 
   it('is told in the log by its number, and by nothing of its customer', async () => {

@@ -88,8 +88,10 @@ function drawnOnce(name: string, draw: () => Promise<Buffer>): Promise<Buffer> {
 }
 
 /** A kept view in pixels, as a PNG. @throws Refusal 404 */
-export function keptPng({ database: { read } }: Services, hash: string): Promise<Buffer> {
-  return drawnOnce(`kept ${hash}`, async () => inPixels(await readScene(read, hash), imagesIn(read)));
+export async function keptPng({ database: { read } }: Services, hash: string): Promise<Buffer> {
+  // What has been taken out of an order is shown no more, although it was drawn a moment ago.
+  const scene = await readScene(read, hash);
+  return drawnOnce(`kept ${hash}`, () => inPixels(scene, imagesIn(read)));
 }
 
 /** A kept view for the workshop: outlines, as large as it really is. @throws Refusal 404 */
