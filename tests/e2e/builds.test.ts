@@ -209,22 +209,26 @@ describe('the hive of the demo', () => {
     expect(await titles()).toEqual(['Honey super', 'Shallow super']);
     const handle = await person.find('//button[@aria-label="Move Shallow super"]');
     await person.carry(handle, Key.ARROW_UP);
-    await browser.driver.wait(async () => (await titles())[0] === 'Shallow super', 10_000);
-    // And back with the mouse.
-    const [from, onto] = [
-      await person.find('//button[@aria-label="Move Shallow super"]'),
-      await person.find('//button[@aria-label="Move Honey super"]'),
-    ];
-    await browser.driver
-      .actions()
-      .move({ origin: from })
-      .press()
-      .move({ origin: from, y: 12 })
-      .move({ origin: onto, y: 12, duration: 400 })
-      .pause(300)
-      .release()
-      .perform();
-    await browser.driver.wait(async () => (await titles())[0] === 'Honey super', 10_000);
+    await browser.driver.wait(async () => (await titles())[0] === 'Shallow super', PATIENCE);
+    // And back with the mouse: once more where the page has moved meanwhile, and something else was taken hold of.
+    const isBack = async () => (await titles())[0] === 'Honey super';
+    for (let times = 0; times < 3 && !(await isBack()); times += 1) {
+      const [from, onto] = [
+        await person.find('//button[@aria-label="Move Shallow super"]'),
+        await person.find('//button[@aria-label="Move Honey super"]'),
+      ];
+      await browser.driver
+        .actions()
+        .move({ origin: from })
+        .press()
+        .move({ origin: from, y: 12 })
+        .move({ origin: onto, y: 12, duration: 400 })
+        .pause(300)
+        .release()
+        .perform();
+      await browser.driver.wait(isBack, 5_000).catch(() => undefined);
+    }
+    expect(await titles()).toEqual(['Honey super', 'Shallow super']);
   });
 });
 

@@ -227,8 +227,18 @@ describe('what the shop no longer keeps', () => {
     const there = async () => (await context.database.read.select().from(baskets)).map((basket) => basket.token);
     await forget(context);
     expect(await there()).toEqual(expect.arrayContaining([left, touched]));
+    const ordering = await addToBasket(context, undefined, { slug: 'handbook', answers: {} });
+    const stopped = order(context, ordering, {}, () => Promise.reject(new Error('the process was stopped')));
+    await expect(stopped).rejects.toThrow('stopped');
+    await context.database.write((transaction) =>
+      transaction
+        .update(baskets)
+        .set({ updatedAt: new Date(0) })
+        .where(eq(baskets.token, ordering)),
+    );
     context.advance(31 * DAY);
     await forget(context);
+    expect(await there()).toContain(ordering);
     expect(await there()).not.toContain(left);
     expect(await there()).toContain(touched);
     expect(await context.database.read.$count(uploads)).toBe(0);
