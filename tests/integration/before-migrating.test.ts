@@ -29,7 +29,7 @@ async function asBefore(): Promise<void> {
     if (!name.includes('.before-')) rmSync(join(dirname(file), name), { recursive: true });
   await makeEarlier(file, steps.length - 1);
   await fillEarlier(file, rows);
-  context = { ...context, database: await Database.open(context.url), close: context.close };
+  context = { ...context, database: await Database.open(context.url) };
 }
 
 describe('a database whose tables change their form', () => {

@@ -48,7 +48,6 @@ export async function rowsOf(file: string): Promise<Map<string, readonly Row[]>>
 /**
  * Puts rows into a database whose tables are of an earlier day, as far as there are such columns.
  *
- * @param mustBe what stands where a column has to have something and the rows have none
  * @returns how many rows each table has got, those of tables that there are
  */
 export async function fillEarlier(

@@ -58,6 +58,12 @@ export function placedKey(sheet: string, choice: string): string {
   return `${sheet}.${choice}`;
 }
 
+/** The sheet that a choice of a product comes from, and its key there; null for one of the product's own. */
+export function partedKey(key: string): { readonly sheet: string; readonly choice: string } | null {
+  const point = key.indexOf('.');
+  return point < 0 ? null : { sheet: key.slice(0, point), choice: key.slice(point + 1) };
+}
+
 /** What is put together, while it grows by one sheet after the other. */
 interface Gathered {
   readonly formulas: PlacedFormula[];

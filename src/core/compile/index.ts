@@ -1,6 +1,6 @@
 export { type AddOnProgram } from './add-ons';
 export { programAsPart } from './as-part';
-export { placedKey } from './assemble';
+export { partedKey, placedKey } from './assemble';
 export { compile } from './compile';
 export { type FitProgram } from './fits';
 export { type Held } from './held';

@@ -14,7 +14,7 @@ export {
 export { importFaults, type ImportFault } from './import-faults';
 export { catalogText } from './catalog-text';
 export { withoutDefaults } from './without-defaults';
-export { hasTyped, sheetOf, TAKEN_OUT, typedIn, type TypedOf, withoutTyped } from './without-typed';
+export { TAKEN_OUT, typedIn, type TypedOf, withoutTyped } from './without-typed';
 export { definitionFromVersion1, resolutionFromEarlier } from './earlier-forms';
 export { checkSelections } from './check-selections';
 export { type CustomerView, customerView } from './customer-view';

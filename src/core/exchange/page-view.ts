@@ -1,3 +1,4 @@
+import { partedKey, placedKey } from '../compile';
 import {
   type Choice,
   formulaName,
@@ -155,19 +156,17 @@ function unseenOf(
 
 /** What a choice is called on the page; of a placed sheet `sheet.choice`. */
 function choiceCalled(key: string, own: Unseen | undefined, { unseen }: Names): string {
-  const point = key.indexOf('.');
-  if (point < 0) return own?.choices.get(key) ?? key;
-  const sheet = key.slice(0, point);
-  const choice = key.slice(point + 1);
-  return `${sheet}.${unseen.get(`sheet ${sheet}`)?.choices.get(choice) ?? choice}`;
+  const placed = partedKey(key);
+  if (!placed) return own?.choices.get(key) ?? key;
+  const { sheet, choice } = placed;
+  return placedKey(sheet, unseen.get(`sheet ${sheet}`)?.choices.get(choice) ?? choice);
 }
 
 function optionCalled(choice: string | null, option: string, own: Unseen | undefined, { unseen }: Names): string {
   if (choice === null) return option;
-  const point = choice.indexOf('.');
-  const [of, key] =
-    point < 0 ? [own, choice] : [unseen.get(`sheet ${choice.slice(0, point)}`), choice.slice(point + 1)];
-  return of?.options.get(key)?.get(option) ?? option;
+  const placed = partedKey(choice);
+  const of = placed ? unseen.get(`sheet ${placed.sheet}`) : own;
+  return of?.options.get(placed?.choice ?? choice)?.get(option) ?? option;
 }
 
 function renamed<D extends Product | Sheet>(definition: D, names: Names): D {

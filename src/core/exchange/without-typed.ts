@@ -36,12 +36,6 @@ export const typedIn = (definition: Pick<Product, 'choices'> | Pick<Sheet, 'key'
     ]),
   );
 
-/** Key of the sheet that a choice of a product comes from; undefined for its own. */
-export function sheetOf(choice: string): string | undefined {
-  const point = choice.indexOf('.');
-  return point === -1 ? undefined : choice.slice(0, point);
-}
-
 /** Says whether a choice of a product, by its address, is typed; undefined where that is not known any more. */
 export type TypedOf = (slug: string, choice: string) => boolean | undefined;
 

@@ -4,9 +4,6 @@ import { listedQuantitySchema } from '../../core/ordering';
 import { type OfferedPage } from '../../services/selling/forms';
 import { type OneOfSeveral } from '../../services/selling/resolve-together';
 
-/** A schema of what is answered: it says all of it, and the compiler sees that it says what there is. */
-const says = <T>(schema: z.ZodType<T>): z.ZodType<T> => schema;
-
 const decimal = z.string().regex(/^-?\d+(\.\d+)?$/);
 const money = decimal.describe('in the currency’s places');
 const day = z.string().regex(/^\d{4}-\d\d-\d\d$/);
@@ -176,68 +173,60 @@ const partSchema: z.ZodType<CustomerResolution['parts'][number]> = z
 
 const refused = z.strictObject({ status: z.int(), code: z.string(), detail: z.string() }).meta({ id: 'Refused' });
 
-export const togetherAnswerSchema = z
+const several: z.ZodType<OneOfSeveral[]> = z.array(
+  z.union([
+    z.strictObject({ product: z.string(), resolution: resolutionSchema }),
+    z.strictObject({ product: z.string(), problem: refused }),
+  ]),
+);
+
+export const togetherAnswerSchema = z.strictObject({ results: several }).meta({ id: 'ResolvedTogether' });
+
+export const offeredSchema: z.ZodType<OfferedPage> = z
   .strictObject({
-    results: says<OneOfSeveral[]>(
-      z.array(
-        z.union([
-          z.strictObject({ product: z.string(), resolution: resolutionSchema }),
-          z.strictObject({ product: z.string(), problem: refused }),
-        ]),
-      ),
+    products: z.array(
+      z
+        .strictObject({
+          slug: z.string(),
+          title: z.string(),
+          summary: z.string(),
+          picture: picture.nullable(),
+          category: z.string(),
+          price: z.string().describe('in words'),
+          soldOut: z.boolean(),
+        })
+        .meta({ id: 'OfferedProduct' }),
+    ),
+    currency: z.string(),
+    page: z.int(),
+    pages: z.int(),
+    found: z.int().describe('on all pages'),
+  })
+  .meta({ id: 'OfferedPage' });
+
+export const formSchema: z.ZodType<ProductForm> = z
+  .strictObject({
+    slug: z.string(),
+    title: z.string(),
+    summary: z.string(),
+    description: z.string(),
+    category: z.string().nullable(),
+    pictures: z.array(picture),
+    currency: z.string().describe('ISO 4217 code'),
+    choices: z
+      .array(z.looseObject({ kind: z.string(), title: z.string().optional(), key: z.string().optional() }))
+      .describe('in the order of the page; fields are those of the choice’s kind in the open format'),
+    parts: z.array(
+      z.strictObject({
+        key: z.string(),
+        title: z.string().optional(),
+        optional: z.boolean(),
+        quantity: z.unknown(),
+        products: z.array(z.string()),
+      }),
     ),
   })
-  .meta({ id: 'ResolvedTogether' });
-
-export const offeredSchema = says<OfferedPage>(
-  z
-    .strictObject({
-      products: z.array(
-        z
-          .strictObject({
-            slug: z.string(),
-            title: z.string(),
-            summary: z.string(),
-            picture: picture.nullable(),
-            category: z.string(),
-            price: z.string().describe('in words'),
-            soldOut: z.boolean(),
-          })
-          .meta({ id: 'OfferedProduct' }),
-      ),
-      currency: z.string(),
-      page: z.int(),
-      pages: z.int(),
-      found: z.int().describe('on all pages'),
-    })
-    .meta({ id: 'OfferedPage' }),
-);
-
-export const formSchema = says<ProductForm>(
-  z
-    .strictObject({
-      slug: z.string(),
-      title: z.string(),
-      summary: z.string(),
-      description: z.string(),
-      category: z.string().nullable(),
-      pictures: z.array(picture),
-      currency: z.string().describe('ISO 4217 code'),
-      choices: z
-        .array(z.looseObject({ kind: z.string(), title: z.string().optional(), key: z.string().optional() }))
-        .describe('in the order of the page; fields are those of the choice’s kind in the open format'),
-      parts: z.array(
-        z.strictObject({
-          key: z.string(),
-          title: z.string().optional(),
-          optional: z.boolean(),
-          quantity: z.unknown(),
-          products: z.array(z.string()),
-        }),
-      ),
-    })
-    .meta({ id: 'ProductForm' }),
-);
+  .meta({ id: 'ProductForm' });
 
 /** What is wrong with a request. @see RFC 9457 */
 export const problemSchema = z

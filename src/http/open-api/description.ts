@@ -24,14 +24,8 @@ const OF_BODY = {
   '429': refused('Asked too often from one place: `Retry-After` says when again.'),
 };
 
-/**
- * Describes what other programs may ask without signing in.
- *
- * @param origin scheme, host and port of the shop
- * @see https://spec.openapis.org/oas/v3.1.1.html
- */
-export function apiDescription(origin: string) {
-  return createDocument({
+const describe = () =>
+  createDocument({
     openapi: '3.1.1',
     info: {
       title: 'Oak Knot',
@@ -39,7 +33,6 @@ export function apiDescription(origin: string) {
       description:
         'What a shop sells, what is asked of customers, and what their selections resolve to. Amounts are decimal strings; what is wrong with a selection is told in its resolution, what is wrong with a request as a problem document.',
     },
-    servers: [{ url: origin }],
     paths: {
       '/api/v1/products': {
         get: {
@@ -97,4 +90,16 @@ export function apiDescription(origin: string) {
       },
     },
   });
+
+let described: ReturnType<typeof describe> | undefined;
+
+/**
+ * Describes what other programs may ask without signing in; worked out once, as it takes a while.
+ *
+ * @param origin scheme, host and port of the shop
+ * @see https://spec.openapis.org/oas/v3.1.1.html
+ */
+export function apiDescription(origin: string) {
+  described ??= describe();
+  return { ...described, servers: [{ url: origin }] };
 }

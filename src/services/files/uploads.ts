@@ -84,8 +84,12 @@ export async function keepFiles(
 const naming = (table: typeof basketLines | typeof orderLines, token: string): SQL =>
   sql`(instr(${table.answers}, ${token}) > 0 or instr(coalesce(${table.parts}, ''), ${token}) > 0)`;
 
-/** Deletes those of some files that no basket and no order names any more. */
-export async function dropFiles(transaction: Queries, tokens: readonly string[]): Promise<void> {
+/** Deletes the files that some kept selections have named, those that no basket and no order names any more. */
+export async function dropFiles(
+  transaction: Queries,
+  kept: readonly Pick<typeof orderLines.$inferSelect, 'answers' | 'parts'>[],
+): Promise<void> {
+  const tokens = new Set(kept.flatMap(({ answers, parts }) => filesNamedIn({ answers, ...(parts && { parts }) })));
   for (const token of tokens) {
     const named = await Promise.all(
       [basketLines, orderLines].map((table) =>

@@ -1,17 +1,11 @@
 import { and, asc, eq, exists, inArray, isNull, lt, ne, not, sql } from 'drizzle-orm';
 import { z } from 'zod';
-import {
-  hasTyped,
-  sheetOf,
-  type ResolutionJson,
-  TAKEN_OUT,
-  typedIn,
-  type TypedOf,
-  withoutTyped,
-} from '../../core/exchange';
-import { filesNamedIn } from '../../core/selection';
+import { type ResolutionJson, TAKEN_OUT, typedIn, type TypedOf, withoutTyped } from '../../core/exchange';
+import { inParts } from '../../core/in-parts';
+import { partedKey } from '../../core/compile';
 import { type Queries } from '../../data/database';
 import { log } from '../../data/log';
+import { among } from '../../data/references';
 import {
   cuts,
   discountUses,
@@ -53,9 +47,8 @@ export async function makeAnonymous(
   const numbers = 'orders' in asked ? [...new Set(asked.orders)] : await numbersOf(database.read, asked.email);
   await requireDone(database.read, numbers);
   let made = 0;
-  for (let first = 0; first < numbers.length; first += AT_ONCE) {
+  for (const some of inParts(numbers, AT_ONCE)) {
     made += await database.write(async (transaction) => {
-      const some = numbers.slice(first, first + AT_ONCE);
       await requireDone(transaction, some);
       const done = await takeOut(transaction, now(), some);
       for (const number of done)
@@ -121,8 +114,9 @@ async function requireDone(queries: Queries, numbers: readonly number[]): Promis
   const found = await queries
     .select({ id: orders.id, state: orders.state })
     .from(orders)
-    .where(inArray(orders.id, [...numbers]));
-  const gone = numbers.find((number) => !found.some(({ id }) => id === number));
+    .where(inArray(orders.id, among(numbers)));
+  const known = new Set(found.map(({ id }) => id));
+  const gone = numbers.find((number) => !known.has(number));
   if (gone !== undefined) notFound(`order ${gone}`);
   const paying = found.find(({ state }) => state === 'awaitingPayment');
   if (paying)
@@ -130,7 +124,7 @@ async function requireDone(queries: Queries, numbers: readonly number[]): Promis
   const [cut] = await queries
     .select({ order: cuts.orderId })
     .from(cuts)
-    .where(and(inArray(cuts.orderId, [...numbers]), eq(cuts.state, 'planned')))
+    .where(and(inArray(cuts.orderId, among(numbers)), eq(cuts.state, 'planned')))
     .limit(1);
   if (cut)
     throw new Refusal(409, 'stillToCut', `Pieces are still to be cut for order ${cut.order}. Book its cuts first.`);
@@ -159,16 +153,16 @@ async function takeOut(transaction: Queries, at: Date, numbers: readonly number[
     transaction,
     lines.flatMap(({ line }) => sheetsWithin(line.resolution)),
   );
-  const files = new Set<string>();
   for (const { line, definition } of lines) {
     const own = typedIn(definition);
     const typedOf: TypedOf = (slug, choice) =>
       (slug === definition.slug ? own : ofParts.get(slug))?.get(choice) ?? placed.get(choice);
-    for (const token of filesNamedIn({ answers: line.answers, ...(line.parts && { parts: line.parts }) }))
-      files.add(token);
     await takeOutOfLine(transaction, line, definition.slug, typedOf);
   }
-  await dropFiles(transaction, [...files]);
+  await dropFiles(
+    transaction,
+    lines.map(({ line }) => line),
+  );
   return ids;
 }
 
@@ -179,12 +173,12 @@ async function takeOutOfLine(
   typedOf: TypedOf,
 ): Promise<void> {
   const { resolution, forWorkshop, picture } = line;
-  const isTyped = hasTyped(resolution, slug, typedOf);
+  const bare = withoutTyped(resolution, slug, typedOf);
+  const isTyped = bare !== resolution;
   // What was drawn of it shows what was written.
   const views = isTyped
     ? await transaction.delete(lineViews).where(eq(lineViews.lineId, line.id)).returning({ hash: lineViews.hash })
     : [];
-  const bare = withoutTyped(resolution, slug, typedOf);
   await transaction
     .update(orderLines)
     .set({
@@ -205,7 +199,7 @@ const partsWithin = ({ parts }: ResolutionJson): string[] =>
 
 /** Keys of the sheets that choices of what was sold, and of its parts, come from. */
 const sheetsWithin = ({ counted, parts }: ResolutionJson): string[] => [
-  ...counted.flatMap(({ choice }) => sheetOf(choice) ?? []),
+  ...counted.flatMap(({ choice }) => partedKey(choice)?.sheet ?? []),
   ...parts.flatMap(({ resolution }) => sheetsWithin(resolution)),
 ];
 

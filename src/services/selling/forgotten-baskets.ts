@@ -1,5 +1,4 @@
 import { and, asc, eq, inArray, isNotNull, lt, notExists, sql } from 'drizzle-orm';
-import { filesNamedIn } from '../../core/selection';
 import { basketLines, baskets } from '../../data/schema';
 import { type Services } from '../context';
 import { dropFiles } from '../files/uploads';
@@ -28,10 +27,9 @@ export async function clearBaskets({ database }: Services, before: Date): Promis
     const tokens = old.map(({ token }) => token);
     if (tokens.length === 0) return 0;
     const lines = await transaction.select().from(basketLines).where(inArray(basketLines.basket, tokens));
-    const files = new Set(lines.flatMap(({ answers, parts }) => filesNamedIn({ answers, ...(parts && { parts }) })));
     // Its lines and codes go with it.
     await transaction.delete(baskets).where(inArray(baskets.token, tokens));
-    await dropFiles(transaction, [...files]);
+    await dropFiles(transaction, lines);
     return tokens.length;
   });
 }

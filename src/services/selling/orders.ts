@@ -156,7 +156,8 @@ function withStockTitles(resolution: ResolutionJson, titles: ReadonlyMap<string,
   };
 }
 
-async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> {
+/** All that is kept of an order. */
+export async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> {
   const lines = await queries.select().from(orderLines).where(eq(orderLines.orderId, order.id)).orderBy(orderLines.id);
   const files = await listFiles(
     queries,

@@ -7,7 +7,7 @@ import { readUpload } from '../files/uploads';
 import { type PackedFile, packedAs } from '../packing/packed';
 import { notFound, Refusal } from '../refusal';
 import { customerOf, ordersOf } from './customers';
-import { readOrder } from './orders';
+import { type OrderView, viewOf } from './orders';
 
 /**
  * All that is kept of one customer: their orders with what they chose and typed as JSON, and the files that came with
@@ -27,15 +27,11 @@ export async function personalDataOf(context: Services, number: number): Promise
         `Order ${number} no longer says whose it was: nothing is kept of them in it.`,
       );
     const email = known.customerEmail;
-    const rows = await still.database.read
-      .select({ id: orders.id })
-      .from(orders)
-      .where(ordersOf(email))
-      .orderBy(asc(orders.id));
+    const rows = await still.database.read.select().from(orders).where(ordersOf(email)).orderBy(asc(orders.id));
     const told = [];
     const named = new Map<string, string>();
-    for (const { id } of rows) {
-      const { lines, ...order } = await readOrder(still, id);
+    for (const row of rows) {
+      const { lines, ...order } = await viewOf(still.database.read, row);
       for (const { token, name } of lines.flatMap((line) => line.files)) named.set(token, name);
       told.push({
         order: order.number,
@@ -92,7 +88,7 @@ export async function personalDataOf(context: Services, number: number): Promise
 /** Where a file lies in the ZIP: two may have one name. */
 const pathOf = (token: string, name: string): string => `files/${token.slice(0, 8)} ${name}`;
 
-type Chosen = Awaited<ReturnType<typeof readOrder>>['lines'][number]['resolution'];
+type Chosen = OrderView['lines'][number]['resolution'];
 
 interface ChosenOf {
   readonly chosen: readonly { readonly what: string; readonly answer: string }[];

@@ -5,16 +5,13 @@ import { dayAt, type Keeping, keptDays } from '../../core/calendar';
 import { DEFAULT_DATABASE_URL } from '../../data/database';
 import { readShop } from '../catalog/surroundings';
 import { type Services } from '../context';
-import { processLog } from '../process-log';
+import { nowAndAgain } from './now-and-again';
 
 /** A week day by day, a month of weeks, a year of months. */
 const KEEPING: Keeping = { days: 7, weeks: 4, months: 12 };
 
-/** How often it is looked whether there is one of today, in milliseconds. */
-const LOOKS_EVERY = 15 * 60_000;
-
-/** How long after the start the first is made, in milliseconds: whoever has started it waits for something else. */
-const FIRST_AFTER = 60_000;
+/** When it is looked whether there is one of today. */
+const TIMES = { firstAfter: 60_000, every: 15 * 60_000 };
 
 /** What a backup of a day is called. */
 export const backupName = (day: string): string => `oak-knot-${day}.db`;
@@ -65,19 +62,8 @@ export function keepBackups(context: Services): void {
   const folder = process.env.OAK_KNOT_BACKUPS?.trim() ?? '';
   if (folder === '') return;
   const make = byCommand(process.env.OAK_KNOT_DATABASE_URL ?? DEFAULT_DATABASE_URL);
-  let isMaking = false;
-  const look = async (): Promise<void> => {
-    if (isMaking) return;
-    isMaking = true;
-    try {
-      const { timeZone } = await readShop(context.database.read);
-      await backUpDay(folder, dayAt(context.now(), timeZone), make);
-    } catch (err) {
-      processLog.error({ err }, 'No backup was made');
-    } finally {
-      isMaking = false;
-    }
-  };
-  setTimeout(() => void look(), FIRST_AFTER).unref();
-  setInterval(() => void look(), LOOKS_EVERY).unref();
+  nowAndAgain(TIMES, 'No backup was made', async () => {
+    const { timeZone } = await readShop(context.database.read);
+    await backUpDay(folder, dayAt(context.now(), timeZone), make);
+  });
 }

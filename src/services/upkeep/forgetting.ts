@@ -5,12 +5,10 @@ import { othersTurn } from '../in-pieces';
 import { processLog } from '../process-log';
 import { forgetOld } from '../selling/anonymous';
 import { clearBaskets } from '../selling/forgotten-baskets';
+import { nowAndAgain } from './now-and-again';
 
-/** How often it is looked for what is no longer to be kept, in milliseconds. */
-const LOOKS_EVERY = 60 * 60_000;
-
-/** How long after the start it is looked first, in milliseconds. */
-const FIRST_AFTER = 5 * 60_000;
+/** When it is looked for what is no longer to be kept. */
+const TIMES = { firstAfter: 5 * 60_000, every: 60 * 60_000 };
 
 const DAY = 24 * 60 * 60_000;
 
@@ -41,19 +39,8 @@ export async function forget(context: Services): Promise<{ readonly orders: numb
 
 /** Forgets now and again, as long as the process lives. What goes wrong stands in its log and is tried again. */
 export function keepForgetting(context: Services): void {
-  let isForgetting = false;
-  const look = async (): Promise<void> => {
-    if (isForgetting) return;
-    isForgetting = true;
-    try {
-      const { orders, baskets } = await forget(context);
-      if (orders + baskets > 0) processLog.info({ orders, baskets }, 'What is no longer kept was taken away');
-    } catch (err) {
-      processLog.error({ err }, 'What is no longer kept could not be taken away');
-    } finally {
-      isForgetting = false;
-    }
-  };
-  setTimeout(() => void look(), FIRST_AFTER).unref();
-  setInterval(() => void look(), LOOKS_EVERY).unref();
+  nowAndAgain(TIMES, 'What is no longer kept could not be taken away', async () => {
+    const { orders, baskets } = await forget(context);
+    if (orders + baskets > 0) processLog.info({ orders, baskets }, 'What is no longer kept was taken away');
+  });
 }

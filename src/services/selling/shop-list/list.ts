@@ -1,4 +1,4 @@
-import { and, asc, count, desc, eq, inArray, isNull, type SQL, sql } from 'drizzle-orm';
+import { asc, count, desc, isNull, type SQL, sql } from 'drizzle-orm';
 import { cardsLookedAt, cardsSoon } from '../../catalog/cards';
 import { readShop } from '../../catalog/surroundings';
 import { shopHaving } from '../../catalog/words-to-find';
@@ -7,9 +7,7 @@ import { type Picture } from '../../../core/catalog';
 import { isSoldOut } from '../../../core/run';
 import { sortKey } from '../../../core/text';
 import { type Queries } from '../../../data/database';
-import { among } from '../../../data/references';
 import { productCards } from '../../../data/schema';
-import { inOrderOf } from '../../in-order';
 import { pageAmong } from '../../page-among';
 import { groupOf } from '../basket';
 import { withStock } from '../overdue';
@@ -24,6 +22,7 @@ import {
 import { countByCategory } from './categories';
 import { type Filter, readFilters } from './filters';
 import { BY_TITLE, ID, LISTED, type Narrowing, NEWEST_FIRST, priceOf, readNarrowing, shownBy } from './narrowing';
+import { readCards } from './read-cards';
 import { readThere } from './sold-out';
 
 /** A product as the shop's list shows it. */
@@ -125,7 +124,7 @@ async function countShown(queries: Queries, narrowing: Narrowing): Promise<numbe
 }
 
 /** The cards of one page: what is before it is only counted in the index, not read. */
-function readCardsOf(queries: Queries, narrowing: Narrowing, sort: ShopSort | null, before: number) {
+async function readCardsOf(queries: Queries, narrowing: Narrowing, sort: ShopSort | null, before: number) {
   let onPage = queries
     .select({ id: productCards.productId })
     .from(productCards)
@@ -137,17 +136,10 @@ function readCardsOf(queries: Queries, narrowing: Narrowing, sort: ShopSort | nu
   // What is looked at only to sort by it is looked at only then.
   if (sort === null && narrowing.find !== '')
     onPage = onPage.leftJoin(sql`(${shopHaving(narrowing.find)} limit -1) as found`, sql`found.id = ${ID}`);
-  return readInOrder(queries, onPage);
-}
-
-/** Cards in the order in which their products were found. */
-async function readInOrder(queries: Queries, onPage: PromiseLike<{ id: number }[]>) {
-  const ids = (await onPage).map(({ id }) => id);
-  const rows = await queries
-    .select({ id: productCards.productId, card: productCards.card })
-    .from(productCards)
-    .where(and(eq(productCards.of, 'published'), inArray(productCards.productId, among(ids))));
-  return inOrderOf(ids, rows);
+  return readCards(
+    queries,
+    (await onPage).map(({ id }) => id),
+  );
 }
 
 function orderOf({ find, group }: Narrowing, sort: ShopSort | null): SQL[] {

@@ -1,17 +1,15 @@
-import { and, eq, inArray } from 'drizzle-orm';
 import { inParts } from '../../../core/in-parts';
 import { moneyDigits } from '../../../core/money';
 import { Exact } from '../../../core/number';
 import { isSoldOut } from '../../../core/run';
-import { among } from '../../../data/references';
 import { productCards } from '../../../data/schema';
 import { cardsSoon } from '../../catalog/cards';
 import { readShop } from '../../catalog/surroundings';
 import { type Services } from '../../context';
-import { inOrderOf } from '../../in-order';
 import { othersTurn } from '../../in-pieces';
 import { withStock } from '../overdue';
 import { BY_TITLE, LISTED } from './narrowing';
+import { readCards } from './read-cards';
 import { readThere } from './sold-out';
 
 /** What somebody of no group is offered, in figures. */
@@ -55,11 +53,7 @@ export async function listOffers(context: Services): Promise<Offers> {
     ).map(({ id }) => id);
     const offers: Offer[] = [];
     for (const some of inParts(ids, AT_ONCE)) {
-      const rows = await read
-        .select({ id: productCards.productId, card: productCards.card })
-        .from(productCards)
-        .where(and(eq(productCards.of, 'published'), inArray(productCards.productId, among(some))));
-      const cards = inOrderOf(some, rows).map(({ card }) => card);
+      const cards = (await readCards(read, some)).map(({ card }) => card);
       const there = await readThere(
         read,
         cards.map(({ soldOutWhile }) => soldOutWhile ?? []),
