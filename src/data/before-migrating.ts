@@ -11,6 +11,12 @@ const MOST_KEPT = 3;
 /** What lies beside a database from before its tables changed their form. */
 const keptOf = (file: string): string => `${basename(file)}.before-`;
 
+/** Whether the tables of a database have the newest form. */
+export async function isUpToDate(database: Pick<Database, 'read'>, migrations: string): Promise<boolean> {
+  const last = await lastStep(database);
+  return last !== null && lastWritten(migrations) <= last;
+}
+
 /**
  * Copies a database beside itself before its tables change their form, so that there is a way back to the version that
  * made it; those of long ago are cleared away. Does nothing where nothing changes, or nothing is there yet.
@@ -19,8 +25,8 @@ const keptOf = (file: string): string => `${basename(file)}.before-`;
  * @throws DataUnsound where it can't be copied: nothing is changed then
  */
 export async function keepAsItWas(database: Pick<Database, 'read'>, file: string, migrations: string): Promise<void> {
-  const last = await lastStep(database);
-  if (last === null || lastWritten(migrations) <= last) return;
+  // Of one that has no tables yet nothing is to be kept.
+  if ((await lastStep(database)) === null || (await isUpToDate(database, migrations))) return;
   const folder = dirname(file);
   try {
     await copyWhole(database, join(folder, `${keptOf(file)}${new Date().toISOString().replace(/[:.]/g, '-')}`));

@@ -5,8 +5,10 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import { mkdirSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import PQueue from 'p-queue';
-import { keepAsItWas } from './before-migrating';
+import { isUpToDate, keepAsItWas } from './before-migrating';
+import { causesOf, isBusy } from './busy';
 import { DataUnsound, localFile, requireStillThere, stamp } from './file';
+import { oneAtATime } from './one-at-a-time';
 import { followChanges, keepReferences } from './references/keep';
 import * as schema from './schema';
 
@@ -130,17 +132,32 @@ export class Database {
 
   /**
    * Brings the tables to the newest form; what there was before is kept beside a local file. Safe to call again, and
-   * from several processes at once: the first does it.
+   * from several processes at once: one does it while the others wait.
+   *
+   * @param onWaiting said once, where another process is at it
    */
-  async migrate(): Promise<void> {
-    if (this.opened.file) await keepAsItWas(this, this.opened.file, MIGRATIONS);
-    await this.patiently(
+  async migrate(onWaiting: () => void = () => undefined): Promise<void> {
+    const { file } = this.opened;
+    if (file === null) await this.changeForm();
+    else if (!(await isUpToDate(this, MIGRATIONS)))
+      await oneAtATime(
+        file,
+        async () => {
+          await keepAsItWas(this, file, MIGRATIONS);
+          await this.changeForm();
+        },
+        onWaiting,
+      );
+    while (await this.hasDue())
+      await this.inTransaction((transaction) => keepReferences(transaction, MOST_KEPT_AT_ONCE));
+    if (file !== null) stamp(file);
+  }
+
+  private changeForm(): Promise<void> {
+    return this.patiently(
       () => migrate(this.opened.handle, { migrationsFolder: MIGRATIONS }),
       (error) => isBusy(error) || isMadeAlready(error),
     );
-    while (await this.hasDue())
-      await this.inTransaction((transaction) => keepReferences(transaction, MOST_KEPT_AT_ONCE));
-    if (this.opened.file) stamp(this.opened.file);
   }
 
   /** Whether it is not known what some definition refers to: it was written before that was kept. */
@@ -243,19 +260,6 @@ const reading = new AsyncLocalStorage<true>();
 
 /** Whether a write transaction is open here: whoever holds it keeps all others from writing, and waits for nothing. */
 export const isWriting = (): boolean => writing.getStore() === true;
-
-/** What an error was caused by, itself first. */
-function* causesOf(error: unknown): Generator<Error> {
-  for (let cause = error; cause instanceof Error; cause = cause.cause) yield cause;
-}
-
-/** Whether others hold the lock. */
-const isBusy = (error: unknown): boolean =>
-  [...causesOf(error)].some(
-    (cause) =>
-      ('code' in cause && /^SQLITE_(BUSY|LOCKED)/.test(String(cause.code))) ||
-      /database is locked/i.test(cause.message),
-  );
 
 /** Whether another process has just made the tables that were to be made here. */
 const isMadeAlready = (error: unknown): boolean =>

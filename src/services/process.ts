@@ -35,7 +35,7 @@ export async function isDataUnsound(): Promise<boolean> {
 
 async function open(): Promise<Services> {
   const database = await Database.open();
-  await database.migrate();
+  await database.migrate(() => processLog.warn('Another process is changing the form of the tables: waiting for it'));
   const context: Services = { database, now: () => new Date() };
   await keepFreeing(context);
   startThreads('small', 'large');

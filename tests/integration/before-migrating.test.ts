@@ -1,9 +1,11 @@
 import { sql } from 'drizzle-orm';
+import { spawn } from 'node:child_process';
 import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, inject, it, vi } from 'vitest';
 import { factsOf } from '@/data/backup';
 import { Database } from '@/data/database';
+import { oneAtATime } from '@/data/one-at-a-time';
 import { fillEarlier, makeEarlier, rowsOf, steps } from '../support/earlier-database';
 import { openServices, type TestServices } from '../support/services';
 
@@ -31,6 +33,18 @@ async function asBefore(): Promise<void> {
   await fillEarlier(file, rows);
   context = { ...context, database: await Database.open(context.url) };
 }
+
+/** Starts a process that brings the database up to date. @returns how it ended, and what it said of what went wrong */
+const process = () =>
+  new Promise<string>((resolve) => {
+    const child = spawn(globalThis.process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/prepare.ts'], {
+      env: { ...globalThis.process.env, OAK_KNOT_DATABASE_URL: context.url },
+      stdio: ['ignore', 'ignore', 'pipe'],
+    });
+    let said = '';
+    child.stderr.on('data', (chunk) => (said += String(chunk)));
+    child.on('exit', (status) => resolve(`${status ?? 'killed'} ${said}`.trim()));
+  });
 
 describe('a database whose tables change their form', () => {
   it('is copied beside itself first, and not where nothing changes', async () => {
@@ -79,5 +93,34 @@ describe('a database whose tables change their form', () => {
     fresh.close();
     expect(readdirSync(folder).filter((name) => name.includes('before'))).toEqual([]);
     rmSync(folder, { recursive: true });
+  });
+
+  it('is changed by one process, while the others wait', async () => {
+    await asBefore();
+    expect(await Promise.all([process(), process(), process()])).toEqual(['0', '0', '0']);
+    expect(kept()).toHaveLength(1);
+    expect(await isToday(context.database)).toBe(true);
+    expect(readdirSync(dirname(file)).filter((name) => name.includes('.changing'))).toEqual([]);
+  });
+
+  it('is the next one’s turn where somebody gives up, and whoever waits says so once', async () => {
+    const order: string[] = [];
+    let giveUp: () => void = () => undefined;
+    const first = oneAtATime(
+      file,
+      () => new Promise((_resolve, reject) => (giveUp = () => reject(new Error('no room')))),
+      () => order.push('the first waits'),
+    );
+    await vi.waitUntil(() => readdirSync(dirname(file)).includes(`${basename(file)}.changing`));
+    const second = oneAtATime(
+      file,
+      () => Promise.resolve(void order.push('second')),
+      () => order.push('the second waits'),
+    );
+    await vi.waitUntil(() => order.length > 0);
+    giveUp();
+    await expect(first).rejects.toThrow('no room');
+    await second;
+    expect(order).toEqual(['the second waits', 'second']);
   });
 });
