@@ -29,11 +29,21 @@ export async function whoAsks(): Promise<{ readonly context: Services; readonly 
   return { context, admitted };
 }
 
+/** Where somebody sets up the second factor that they have to have. */
+const ABOUT_THEMSELVES = '/manage/me';
+
+/** The same for a page that is about more than themselves: whoever has to set up a second factor is sent there. */
+async function whoGoesOn(): ReturnType<typeof whoAsks> {
+  const asking = await whoAsks();
+  if (asking.admitted.lacksFactor) redirect(ABOUT_THEMSELVES);
+  return asking;
+}
+
 /** What a page of the manager's side is drawn from, for whoever has been let in. */
-export const managerServices = async (): Promise<Services> => (await whoAsks()).context;
+export const managerServices = async (): Promise<Services> => (await whoGoesOn()).context;
 
 /** The same for a page that takes a role; null for somebody without it. */
 export async function managerServicesFor(need: Need): Promise<Services | null> {
-  const { context, admitted } = await whoAsks();
+  const { context, admitted } = await whoGoesOn();
   return may(admitted.roles, need) ? context : null;
 }

@@ -1,3 +1,4 @@
+export { type FactorMust, factorMusts, needsFactor } from './factor';
 export {
   type LogEntry,
   type LoggedChange,

@@ -1,5 +1,5 @@
 import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
-import { type Role, type LoggedChange, type LogWhat, type ThingKind, type WhoKind } from '../../core/people';
+import { type FactorMust, type Role, type LoggedChange, type LogWhat, type ThingKind, type WhoKind } from '../../core/people';
 import { id, instant } from './columns';
 
 const made = () => instant('created_at').notNull();
@@ -106,6 +106,13 @@ export const signInLinks = sqliteTable('sign_in_links', {
 
 /** What this shop signs and encrypts with, unless the setting of the machine says. */
 export const secrets = sqliteTable('secrets', { name: text('name').primaryKey(), value: text('value').notNull() });
+
+/** What is asked of whoever signs in: one row, or none where nothing has been said. */
+export const signInRules = sqliteTable('sign_in_rules', {
+  id: integer('id').primaryKey(),
+  /** who has to have a second factor */
+  secondFactor: text('second_factor').$type<FactorMust>().notNull(),
+});
 
 /** What other programs come in with. Only the hash is kept. */
 export const apiTokens = sqliteTable('api_tokens', {

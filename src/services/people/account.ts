@@ -4,11 +4,13 @@ import { type z } from 'zod';
 import { type Role } from '../../core/people';
 import { log } from '../../data/log';
 import { credentials as passwords, people, sessions } from '../../data/schema';
+import { readShop } from '../catalog/surroundings';
 import { type Services } from '../context';
 import { notFound, Refusal } from '../refusal';
 import { type Admitted, type Credentials } from './admit';
 import { type passwordSchema } from './asked';
 import { authOf } from './auth';
+import { requireHardToGuess } from './hard-to-guess';
 import { asking } from './sign-in';
 
 /** A browser in which somebody is signed in. */
@@ -30,6 +32,8 @@ export interface Account {
   readonly roles: readonly Role[];
   readonly hasPassword: boolean;
   readonly hasSecondFactor: boolean;
+  /** whether they have to set one up before anything else */
+  readonly lacksFactor: boolean;
   readonly sessions: readonly SessionRow[];
 }
 
@@ -56,6 +60,7 @@ export async function readAccount({ database }: Services, admitted: Admitted): P
     roles: person.roles,
     hasPassword: password?.password != null,
     hasSecondFactor: person.twoFactorEnabled,
+    lacksFactor: admitted.lacksFactor,
     sessions: open.map((row) => ({
       id: row.id,
       browser: row.userAgent ?? '',
@@ -71,7 +76,7 @@ export async function readAccount({ database }: Services, admitted: Admitted): P
  * Sets somebody's password: the first, or another for whoever knows the one there is. Their other browsers are signed
  * out.
  *
- * @throws Refusal 403 `notRight`
+ * @throws Refusal 403 `notRight`, 422 `guessable`
  */
 export async function setPassword(
   context: Services,
@@ -80,6 +85,9 @@ export async function setPassword(
   { current, next }: z.infer<typeof passwordSchema>,
 ): Promise<void> {
   const { id, session } = personOf(admitted);
+  const person =
+    (await context.database.read.query.people.findFirst({ where: eq(people.id, id) })) ?? notFound('such person');
+  requireHardToGuess(next, [person.name, person.email, (await readShop(context.database.read)).name]);
   const auth = await authOf(context, isSecure);
   if (current === null) await asking(auth.api.setPassword({ body: { newPassword: next }, headers }));
   else await asking(auth.api.changePassword({ body: { currentPassword: current, newPassword: next }, headers }));

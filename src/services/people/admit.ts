@@ -1,11 +1,12 @@
 import { and, eq, gt, isNull } from 'drizzle-orm';
-import { may, type Need, type Role, type Who } from '../../core/people';
+import { may, type Need, needsFactor, type Role, type Who } from '../../core/people';
 import { notAllowedWords } from '../../core/words';
 import { apiTokens, people } from '../../data/schema';
 import { type Services } from '../context';
 import { Refusal } from '../refusal';
 import { type Auth, authOf } from './auth';
 import { hashOf } from './links';
+import { readFactorMust } from './sign-in-rules';
 
 /** Who has come in, and what they do here. */
 export interface Admitted {
@@ -13,6 +14,9 @@ export interface Admitted {
   readonly roles: readonly Role[];
   /** the browser's session; null for a program */
   readonly session: string | null;
+  readonly hasFactor: boolean;
+  /** whether they have to have a second factor, and have none: until they do, they come no further than to themselves */
+  readonly lacksFactor: boolean;
 }
 
 /** What a request says of itself. */
@@ -59,12 +63,11 @@ async function admitPerson(
 ): Promise<Admitted | null> {
   const person = await database.read.query.people.findFirst({ where: eq(people.id, user.id) });
   const isOver = person?.endedAt !== null || Date.now() - session.createdAt.getTime() > LONGEST_SESSION;
-  if (person && !isOver)
-    return {
-      who: { kind: 'person', id: person.id, name: person.name },
-      roles: person.roles,
-      session: session.token,
-    };
+  if (person && !isOver) {
+    const { id, name, roles, twoFactorEnabled: hasFactor } = person;
+    const lacksFactor = !hasFactor && needsFactor(await readFactorMust(database.read), roles);
+    return { who: { kind: 'person', id, name }, roles, session: session.token, hasFactor, lacksFactor };
+  }
   await (await auth.$context).internalAdapter.deleteSession(session.token);
   return null;
 }
@@ -81,13 +84,14 @@ async function admitProgram({ database, now }: Services, token: string): Promise
     void database
       .write((transaction) => transaction.update(apiTokens).set({ lastUsedAt: at }).where(eq(apiTokens.id, id)))
       .catch(() => undefined);
-  return { who: { kind: 'program', id: String(id), name: title }, roles, session: null };
+  const who = { kind: 'program', id: String(id), name: title } as const;
+  return { who, roles, session: null, hasFactor: false, lacksFactor: false };
 }
 
 /**
  * The one gate of the manager's side: what needs something is done by whoever may.
  *
- * @throws Refusal 401 for nobody, 403 for somebody without the role
+ * @throws Refusal 401 for nobody, 403 for somebody without the role, or without the second factor they have to have
  */
 export function requireMay(admitted: Admitted | null, need: Need): Admitted {
   if (!admitted)
@@ -95,6 +99,12 @@ export function requireMay(admitted: Admitted | null, need: Need): Admitted {
       401,
       'signInFirst',
       'You are not signed in, or no longer. Sign in in another tab, then go on here. Nothing was changed.',
+    );
+  if (admitted.lacksFactor && need !== 'self')
+    throw new Refusal(
+      403,
+      'setUpFactor',
+      'This shop asks you for a second factor. Set it up under “You” first. Nothing was changed.',
     );
   if (!may(admitted.roles, need)) throw new Refusal(403, 'notAllowed', notAllowedWords(need, admitted.roles));
   return admitted;

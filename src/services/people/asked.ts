@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { PASSWORD_LENGTH, roles } from '../../core/people';
+import { factorMusts, PASSWORD_LENGTH, roles } from '../../core/people';
 
 /** What people are asked when they sign in, come in for the first time, or say who comes in. */
 
@@ -38,6 +38,7 @@ export const personChangeSchema = z.strictObject({
   roles: rolesAsked.optional(),
   ended: z.boolean().optional().describe('whether they may no longer sign in'),
 });
+export const factorMustSchema = z.strictObject({ must: z.enum(factorMusts) });
 
 /** How long a token can be good for, in days. */
 const LONGEST_TOKEN = 730;

@@ -11,6 +11,7 @@ import { requireSeenTitles } from '../seen-titles';
 import { admit, type Credentials } from './admit';
 import { type codeSchema, type firstOwnerSchema, type signInSchema } from './asked';
 import { type Auth, authOf } from './auth';
+import { requireHardToGuess } from './hard-to-guess';
 import { readLink, useLink } from './links';
 
 /** The code of a refusal of a password or a code that is not right: so many of them are let through. */
@@ -150,7 +151,11 @@ async function requireNobody(queries: Queries): Promise<void> {
   if (someone) throw new Refusal(403, 'linkUsed', 'This shop has its owner already. Ask them for a link of your own.');
 }
 
-/** Makes the first owner, by the link that is for that. @throws Refusal 403 where there is one, or the link is used */
+/**
+ * Makes the first owner, by the link that is for that.
+ *
+ * @throws Refusal 403 where there is one, or the link is used; 422 `guessable`
+ */
 export async function makeFirstOwner(
   context: Services,
   credentials: Credentials,
@@ -160,6 +165,7 @@ export async function makeFirstOwner(
   requireSeenTitles([['Your name', name]]);
   // A link that leads nowhere costs no hashing.
   await readLink(database.read, secret, now());
+  requireHardToGuess(password, [name, email]);
   const auth = await authOf(context, credentials.isSecure);
   // To hash takes a while, and others write meanwhile.
   const hashed = await (await auth.$context).password.hash(password);

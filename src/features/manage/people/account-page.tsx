@@ -102,6 +102,13 @@ export function AccountPage({ account }: { account: Account }) {
     <Page>
       <PageHead title={account.name} lead={`${account.email} · ${rolesWords(account.roles)}`} />
       <Stack gap="5">
+        {account.lacksFactor && (
+          <Text borderLeftWidth="3px" borderColor="copper.solid" ps="4" maxW="640px">
+            This shop asks you for a second factor. Set{' '}
+            {account.hasPassword ? 'it' : 'a password, then the second factor'} up here; everything else is open to you
+            from then on.
+          </Text>
+        )}
         <Section title="Password">
           <Password hasPassword={account.hasPassword} />
         </Section>

@@ -3,6 +3,7 @@
 import { Box, Button, Heading, Menu, Text } from '@chakra-ui/react';
 import { type ColumnDef } from '@tanstack/react-table';
 import { useState } from 'react';
+import { type FactorMust } from '@/core/people';
 import { rolesWords } from '@/core/words';
 import { anything, send, useAttempt } from '@/features/kit/shared';
 import { type PersonRow } from '@/services/people/people';
@@ -13,6 +14,7 @@ import { MoreMenu } from '@/ui/more-menu';
 import { Page } from '@/ui/page';
 import { PageHead, Slip } from '@/ui/text';
 import { When } from '@/ui/when';
+import { FactorMustField } from './factor-must';
 import { InviteDialog, madeLinkSchema, RolesDialog } from './person-dialog';
 import { Tokens } from './tokens';
 import { ToldOnce } from './told-once';
@@ -54,8 +56,14 @@ function Acts({ person, onRoles, onLink }: { person: PersonRow; onRoles: () => v
   );
 }
 
+interface Props {
+  people: readonly PersonRow[];
+  tokens: readonly TokenRow[];
+  factorMust: FactorMust;
+}
+
 /** Who works here, what they do, and which programs come in. */
-export function PeoplePage({ people, tokens }: { people: readonly PersonRow[]; tokens: readonly TokenRow[] }) {
+export function PeoplePage({ people, tokens, factorMust }: Props) {
   const [isInviting, setInviting] = useState(false);
   const [changing, setChanging] = useState<PersonRow | null>(null);
   const [told, setTold] = useState<{ name: string; path: string } | null>(null);
@@ -106,6 +114,7 @@ export function PeoplePage({ people, tokens }: { people: readonly PersonRow[]; t
       </PageHead>
       <FaultLine role="alert">{fault}</FaultLine>
       <DataTable label="People" rows={people} columns={columns} rowKey={({ id }) => id} empty={null} />
+      <FactorMustField must={factorMust} people={people} />
       <Box as="section" aria-label="Programs" mt="9">
         <Heading as="h2" fontFamily="heading" size="lg" mb="1">
           Programs

@@ -6,7 +6,7 @@ import { passwordSchema } from '@/services/people/asked';
 
 /** Sets one's own password; one's other browsers are signed out. */
 export function PUT(request: Request): Promise<Response> {
-  return managed(request, 'look', async (context, admitted) => {
+  return managed(request, 'self', async (context, admitted) => {
     const asked = await readJson(request, passwordSchema);
     await trying(request, admitted.who.id, () => setPassword(context, admitted, credentialsOf(request), asked));
   });

@@ -5,7 +5,7 @@ import { endSessionSchema } from '@/services/people/asked';
 
 /** Signs another browser of one's own out, or all others. */
 export function DELETE(request: Request): Promise<Response> {
-  return managed(request, 'look', async (context, admitted) =>
+  return managed(request, 'self', async (context, admitted) =>
     endSession(context, admitted, (await readJson(request, endSessionSchema)).id),
   );
 }
