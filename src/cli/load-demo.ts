@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { DAY } from '../core/calendar';
 import { checkCatalog, pathText, readCatalog } from '../core/exchange';
 import { moneyDigits } from '../core/money';
 import { faultWords } from '../core/words';
@@ -13,7 +14,6 @@ import { asPlanned, confirmCuts, listCutting } from '../services/stock/ledger/cu
 import { enterStock } from '../services/stock/entering/entry';
 
 const FOLDER = 'demo';
-const DAY = 24 * 3600_000;
 
 interface PastOrder {
   readonly daysAgo: number;

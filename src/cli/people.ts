@@ -1,7 +1,8 @@
 import { roles, type Role } from '../core/people';
 import { rolesWords } from '../core/words';
 import { invitedSchema } from '../services/people/asked';
-import { firstOwnerLink, invite, isNobodyHere, listPeople, newLink, personByEmail } from '../services/people/people';
+import { inviteByLetter, newLinkByLetter } from '../services/people/invitation';
+import { firstOwnerLink, isNobodyHere, listPeople, personByEmail } from '../services/people/people';
 import { Refusal } from '../services/refusal';
 import { type Services } from '../services/context';
 import { asBadInput, BadInput, type Streams, withDatabase } from './io';
@@ -47,7 +48,8 @@ export async function runPeople(
   if (!known) throw new BadInput([`oak people: say ${ACTS.join(', ')}${act === '' ? '' : `, not “${act}”`}`]);
   if (wants ? email === '' || more.length > 0 : email !== '')
     throw new BadInput([`oak people ${act}: ${wants ? 'say one e-mail address' : 'it wants nothing more'}`]);
-  const tell = (path: string) => void io.write(`${options.origin ?? 'http://localhost:3000'}${path}\n`);
+  const origin = options.origin ?? 'http://localhost:3000';
+  const tell = (path: string) => void io.write(`${origin}${path}\n`);
   const done = async (context: Services): Promise<void> => {
     switch (known) {
       case 'list':
@@ -59,9 +61,9 @@ export async function runPeople(
           throw new BadInput(['oak people first: somebody is in already; use: oak people link E-MAIL']);
         return tell(await firstOwnerLink(context));
       case 'invite':
-        return tell((await invite(context, invitedFrom(email, options))).path);
+        return tell((await inviteByLetter(context, origin, invitedFrom(email, options))).path);
       case 'link':
-        return tell((await newLink(context, (await personByEmail(context, email)).id)).path);
+        return tell((await newLinkByLetter(context, origin, (await personByEmail(context, email)).id)).path);
     }
   };
   return withDatabase('people', options.database, async (database) => {

@@ -14,6 +14,7 @@ async function prepare(fresh: boolean): Promise<void> {
     if (!url.startsWith('file:')) throw new Error('--fresh deletes a local database file; this one is on a server.');
     const file = resolve(url.slice('file:'.length));
     for (const name of [file, `${file}-wal`, `${file}-shm`, stampOf(file)]) rmSync(name, { force: true });
+    rmSync(`${file}.outbox`, { recursive: true, force: true });
   }
   const isNew = url.startsWith('file:') && !existsSync(resolve(url.slice('file:'.length)));
   const database = await Database.open(url);

@@ -130,6 +130,11 @@ export class Database {
     return new Database({ client, handle, openWriter: () => connect(BUSY_WRITING), file }, handle);
   }
 
+  /** Where the local file is; null for a database on a server. */
+  get file(): string | null {
+    return this.opened.file;
+  }
+
   /**
    * Brings the tables to the newest form; what there was before is kept beside a local file. Safe to call again, and
    * from several processes at once: one does it while the others wait.

@@ -94,7 +94,7 @@ describe('an uploaded file', () => {
     });
     expect(Object.fromEntries(response.headers)).toMatchObject({
       'content-type': 'application/octet-stream',
-      'content-disposition': "attachment; filename*=UTF-8''mark.svg",
+      'content-disposition': 'attachment; filename="mark.svg"',
       'x-content-type-options': 'nosniff',
       'content-security-policy': "default-src 'none'; sandbox",
     });

@@ -1,6 +1,8 @@
 // Days without a time or a zone, as YYYY-MM-DD: what a calendar on the wall shows.
 const PATTERN = /^(\d{4})-(\d{2})-(\d{2})$/;
-const DAY = 86_400_000;
+
+/** A day, in milliseconds. */
+export const DAY = 86_400_000;
 
 /** Monday to Sunday, in the order of ISO 8601. */
 export const weekdayNames = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;

@@ -1,6 +1,7 @@
 export {
   beginsOn,
   dateWords,
+  DAY,
   dayAt,
   dayInYear,
   dayOfYearWords,

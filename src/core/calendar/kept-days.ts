@@ -1,11 +1,11 @@
+import { DAY } from './calendar';
+
 /** How many of what is made every day are kept: the last days, then one of each week, then one of each month. */
 export interface Keeping {
   readonly days: number;
   readonly weeks: number;
   readonly months: number;
 }
-
-const DAY = 24 * 60 * 60 * 1000;
 
 /** The Monday on or before a day, as days since 1970-01-01 over seven: the same for all days of a week. */
 const weekOf = (day: string): number => Math.floor((Date.parse(day) / DAY + 3) / 7);

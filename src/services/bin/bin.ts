@@ -1,5 +1,6 @@
 import { and, desc, eq, getTableColumns, getTableName, lt, sql } from 'drizzle-orm';
 import { type SQLiteTable } from 'drizzle-orm/sqlite-core';
+import { DAY } from '../../core/calendar';
 import { type Queries } from '../../data/database';
 import {
   bin,
@@ -21,8 +22,6 @@ import { log, loggedIn } from '../../data/log';
 
 /** What is deleted can be brought back for so long. */
 const KEPT_FOR_DAYS = 30;
-
-const DAY = 86_400_000;
 
 /** The tables that what is deleted can have rows in. */
 const TABLES: readonly SQLiteTable[] = [

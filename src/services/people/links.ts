@@ -1,10 +1,9 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { eq, lt } from 'drizzle-orm';
+import { DAY } from '../../core/calendar';
 import { type Queries } from '../../data/database';
 import { signInLinks } from '../../data/schema';
 import { Refusal } from '../refusal';
-
-const DAY = 24 * 60 * 60 * 1000;
 
 /** How long a link that signs in once can be used, in days. */
 export const LINK_DAYS = 7;

@@ -7,6 +7,7 @@ import { type Queries } from '../../data/database';
 import { log, whoActs } from '../../data/log';
 import { credentials, people, secondFactors, sessions, signInLinks } from '../../data/schema';
 import { type Services } from '../context';
+import { takeOutOfOutbox } from '../letters/outbox';
 import { notFound, Refusal } from '../refusal';
 import { requireSeenTitles } from '../seen-titles';
 import { type invitedSchema, type personChangeSchema } from './asked';
@@ -112,10 +113,11 @@ const signOutEverywhere = (transaction: Queries, id: string) =>
  * @throws Refusal 404, 409 where nobody would be left who may say who comes in
  */
 export async function changePerson(
-  { database, now }: Services,
+  context: Services,
   id: string,
   { roles, ended }: z.infer<typeof personChangeSchema>,
 ): Promise<void> {
+  const { database, now } = context;
   await database.write(async (transaction) => {
     const person = await requirePerson(transaction, id);
     const at = now();
@@ -139,6 +141,7 @@ export async function changePerson(
     if (former !== latter)
       await log(transaction, at, { what: 'changed', ...about, changes: [`role: ${former} → ${latter}`] });
   });
+  if (ended === true) await takeOutOfOutbox(context, id);
 }
 
 /** @throws Refusal 409 where no owner is left */

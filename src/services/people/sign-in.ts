@@ -6,6 +6,7 @@ import { type Queries } from '../../data/database';
 import { actingAs, log } from '../../data/log';
 import { credentials as passwords, people, sessions, verifications } from '../../data/schema';
 import { type Services } from '../context';
+import { takeOutOfOutbox } from '../letters/outbox';
 import { Refusal } from '../refusal';
 import { requireSeenTitles } from '../seen-titles';
 import { admit, type Credentials } from './admit';
@@ -131,6 +132,7 @@ export async function signInByLink(context: Services, credentials: Credentials, 
     return { outcome: 'first', cookies: [] };
   }
   await database.write((transaction) => useLink(transaction, secret, now()));
+  await takeOutOfOutbox(context, personId);
   return come(context, credentials, personId);
 }
 

@@ -1,5 +1,6 @@
 import { desc, eq, isNull, and } from 'drizzle-orm';
 import { type z } from 'zod';
+import { DAY } from '../../core/calendar';
 import { type Role } from '../../core/people';
 import { rolesWords } from '../../core/words';
 import { log } from '../../data/log';
@@ -36,8 +37,6 @@ export async function listTokens({ database }: Services): Promise<TokenRow[]> {
     isRevoked: row.revokedAt !== null,
   }));
 }
-
-const DAY = 24 * 60 * 60 * 1000;
 
 /** Makes a token. @returns the token, which is told once and never again */
 export async function makeToken(

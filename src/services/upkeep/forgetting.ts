@@ -1,7 +1,9 @@
-import { monthsBefore } from '../../core/calendar';
+import { DAY, monthsBefore } from '../../core/calendar';
 import { readSettings } from '../catalog/catalog-state';
 import { type Services } from '../context';
 import { othersTurn } from '../in-pieces';
+import { clearOutbox } from '../letters/outbox';
+import { LINK_DAYS } from '../people/links';
 import { processLog } from '../process-log';
 import { forgetOld } from '../selling/anonymous';
 import { clearBaskets } from '../selling/forgotten-baskets';
@@ -10,15 +12,16 @@ import { nowAndAgain } from './now-and-again';
 /** When it is looked for what is no longer to be kept. */
 const TIMES = { firstAfter: 5 * 60_000, every: 60 * 60_000 };
 
-const DAY = 24 * 60 * 60_000;
+/** Of how much of each nothing is kept any more. */
+type Forgotten = Readonly<Record<'orders' | 'baskets' | 'letters', number>>;
 
 /**
  * Takes away what the shop no longer keeps of its customers, by its settings: whose old orders were, and baskets that
- * nobody touches.
+ * nobody touches; and letters whose links no longer lead in.
  *
- * @returns of how many orders and baskets
+ * @returns of how many
  */
-export async function forget(context: Services): Promise<{ readonly orders: number; readonly baskets: number }> {
+export async function forget(context: Services): Promise<Forgotten> {
   const {
     personalData: { orderMonths, basketDays },
   } = await readSettings(context.database.read);
@@ -33,6 +36,7 @@ export async function forget(context: Services): Promise<{ readonly orders: numb
   };
   return {
     orders: orderMonths === null ? 0 : await until(() => forgetOld(context, monthsBefore(now, orderMonths))),
+    letters: await clearOutbox(context, LINK_DAYS),
     baskets: await until(() => clearBaskets(context, new Date(now.getTime() - basketDays * DAY))),
   };
 }
@@ -40,7 +44,8 @@ export async function forget(context: Services): Promise<{ readonly orders: numb
 /** Forgets now and again, as long as the process lives. What goes wrong stands in its log and is tried again. */
 export function keepForgetting(context: Services): void {
   nowAndAgain(TIMES, 'What is no longer kept could not be taken away', async () => {
-    const { orders, baskets } = await forget(context);
-    if (orders + baskets > 0) processLog.info({ orders, baskets }, 'What is no longer kept was taken away');
+    const forgotten = await forget(context);
+    if (Object.values(forgotten).some((many) => many > 0))
+      processLog.info(forgotten, 'What is no longer kept was taken away');
   });
 }

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { type FactorMust } from '@/core/people';
 import { rolesWords } from '@/core/words';
 import { anything, send, useAttempt } from '@/features/kit/shared';
+import { type WrittenLetter } from '@/services/letters/outbox';
 import { type PersonRow } from '@/services/people/people';
 import { type TokenRow } from '@/services/people/tokens';
 import { DataTable } from '@/ui/data-table';
@@ -15,7 +16,8 @@ import { Page } from '@/ui/page';
 import { PageHead, Slip } from '@/ui/text';
 import { When } from '@/ui/when';
 import { FactorMustField } from './factor-must';
-import { InviteDialog, madeLinkSchema, RolesDialog } from './person-dialog';
+import { Outbox } from './outbox';
+import { InviteDialog, type MadeLink, madeLinkSchema, RolesDialog } from './person-dialog';
 import { Tokens } from './tokens';
 import { ToldOnce } from './told-once';
 
@@ -60,18 +62,19 @@ interface Props {
   people: readonly PersonRow[];
   tokens: readonly TokenRow[];
   factorMust: FactorMust;
+  /** null where there is no folder for letters */
+  outbox: { readonly letters: readonly WrittenLetter[]; readonly folder: string } | null;
 }
 
 /** Who works here, what they do, and which programs come in. */
-export function PeoplePage({ people, tokens, factorMust }: Props) {
+export function PeoplePage({ people, tokens, factorMust, outbox }: Props) {
   const [isInviting, setInviting] = useState(false);
   const [changing, setChanging] = useState<PersonRow | null>(null);
-  const [told, setTold] = useState<{ name: string; path: string } | null>(null);
+  const [told, setTold] = useState<({ name: string } & MadeLink) | null>(null);
   const { fault, attempt } = useAttempt();
   const newLink = ({ id, name }: PersonRow) =>
     void attempt(async () => {
-      const { path } = await send('POST', `/api/manage/people/${id}/link`, undefined, madeLinkSchema);
-      setTold({ name, path });
+      setTold({ name, ...(await send('POST', `/api/manage/people/${id}/link`, undefined, madeLinkSchema)) });
     });
   const columns: ColumnDef<PersonRow>[] = [
     {
@@ -114,6 +117,7 @@ export function PeoplePage({ people, tokens, factorMust }: Props) {
       </PageHead>
       <FaultLine role="alert">{fault}</FaultLine>
       <DataTable label="People" rows={people} columns={columns} rowKey={({ id }) => id} empty={null} />
+      {outbox && <Outbox {...outbox} />}
       <FactorMustField must={factorMust} people={people} />
       <Box as="section" aria-label="Programs" mt="9">
         <Heading as="h2" fontFamily="heading" size="lg" mb="1">
@@ -124,9 +128,9 @@ export function PeoplePage({ people, tokens, factorMust }: Props) {
       {isInviting && (
         <InviteDialog
           onClose={() => setInviting(false)}
-          onMade={(name, path) => {
+          onMade={(name, made) => {
             setInviting(false);
-            setTold({ name, path });
+            setTold({ name, ...made });
           }}
         />
       )}
@@ -134,7 +138,7 @@ export function PeoplePage({ people, tokens, factorMust }: Props) {
       {told && (
         <ToldOnce
           title={`A link for ${told.name}`}
-          because={`Give it to ${told.name}, and to nobody else: it signs in once, within seven days. They set a password then.`}
+          because={`${told.isWritten ? `A letter with it to ${told.name} lies in the outbox, or give it to them yourself` : `Give it to ${told.name}`}, and to nobody else: it signs in once, within seven days. They set a password then.`}
           secret={window.location.origin + told.path}
           onClose={() => setTold(null)}
         />

@@ -11,7 +11,9 @@ import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
 import { RoleTicks } from './role-ticks';
 
-export const madeLinkSchema = z.object({ path: z.string() });
+/** A link that has been made, and whether a letter with it lies in the outbox. */
+export const madeLinkSchema = z.object({ path: z.string(), isWritten: z.boolean() });
+export type MadeLink = z.infer<typeof madeLinkSchema>;
 
 /** Lets somebody in. */
 export function InviteDialog({
@@ -19,7 +21,7 @@ export function InviteDialog({
   onMade,
 }: {
   onClose: () => void;
-  onMade: (name: string, path: string) => void;
+  onMade: (name: string, made: MadeLink) => void;
 }) {
   const [name, setName] = useState('');
   const [email, setEmail] = useState('');
@@ -27,8 +29,7 @@ export function InviteDialog({
   const { busy, fault, attempt } = useAttempt();
   const invite = () =>
     attempt(async () => {
-      const { path } = await send('POST', '/api/manage/people', { name, email, roles }, madeLinkSchema);
-      onMade(name.trim(), path);
+      onMade(name.trim(), await send('POST', '/api/manage/people', { name, email, roles }, madeLinkSchema));
     });
   return (
     <AppDialog

@@ -1,5 +1,6 @@
 import { managed } from '@/http/manager';
 import { numberFrom } from '@/http/route';
+import { savedFile } from '@/http/saved-file';
 import { streamOf } from '@/http/stream';
 import { exportCatalog, exportPacked, namesOfProducts } from '@/services/importing/export';
 import { Refusal } from '@/services/refusal';
@@ -24,14 +25,7 @@ export function GET(request: Request): Promise<Response> {
     const only = ids === null ? null : await namesOfProducts(context, ids.split(',').map(numberFrom));
     const exported = await exportCatalog(context, only);
     const chunks = as === 'zip' ? exportPacked(exported) : encoded(exported.text());
-    return new Response(streamOf(chunks), {
-      headers: {
-        'Content-Type': KINDS[as].type,
-        'Content-Disposition': `attachment; filename="${KINDS[as].name}"`,
-        'X-Content-Type-Options': 'nosniff',
-        'Cache-Control': 'no-store',
-      },
-    });
+    return savedFile(streamOf(chunks), KINDS[as]);
   });
 }
 

@@ -1,7 +1,9 @@
 import { managed } from '@/http/manager';
+import { originOf } from '@/http/origin';
 import { readJson } from '@/http/route';
 import { invitedSchema } from '@/services/people/asked';
-import { invite, listPeople } from '@/services/people/people';
+import { inviteByLetter } from '@/services/people/invitation';
+import { listPeople } from '@/services/people/people';
 
 /** Everybody who works here. */
 export function GET(request: Request): Promise<Response> {
@@ -10,5 +12,7 @@ export function GET(request: Request): Promise<Response> {
 
 /** Lets somebody in; answers with the link that signs them in once. */
 export function POST(request: Request): Promise<Response> {
-  return managed(request, 'owner', async (context) => invite(context, await readJson(request, invitedSchema)));
+  return managed(request, 'owner', async (context) =>
+    inviteByLetter(context, originOf(request), await readJson(request, invitedSchema)),
+  );
 }

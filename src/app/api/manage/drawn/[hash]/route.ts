@@ -1,5 +1,5 @@
-import { bytesAnswer } from '@/http/bytes-answer';
 import { managed } from '@/http/manager';
+import { savedFile } from '@/http/saved-file';
 import { keptDrawing } from '@/services/drawing';
 import { Refusal } from '@/services/refusal';
 
@@ -14,10 +14,6 @@ export function GET(request: Request, { params }: Place): Promise<Response> {
     if (as !== 'svg' && as !== 'pdf')
       throw new Refusal(422, 'invalid', 'Say in which form the drawing is wanted: ?as=pdf or ?as=svg.');
     const { type, bytes } = await keptDrawing(context, (await params).hash, as);
-    return bytesAnswer(bytes, type, {
-      'Content-Disposition': `attachment; filename="drawing.${as}"`,
-      'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
-      'Cache-Control': 'private, no-store',
-    });
+    return savedFile(bytes, { type, name: `drawing.${as}` });
   });
 }

@@ -1,5 +1,6 @@
 import { managed } from '@/http/manager';
 import { numberFrom } from '@/http/route';
+import { savedFile } from '@/http/saved-file';
 import { streamOf } from '@/http/stream';
 import { personalDataOf } from '@/services/selling/personal-data';
 
@@ -7,13 +8,7 @@ import { personalDataOf } from '@/services/selling/personal-data';
 export function GET(request: Request): Promise<Response> {
   return managed(request, 'orders', async (context) => {
     const number = numberFrom(new URL(request.url).searchParams.get('order') ?? '');
-    return new Response(streamOf(await personalDataOf(context, number)), {
-      headers: {
-        'Content-Type': 'application/zip',
-        'Content-Disposition': 'attachment; filename="personal-data.zip"',
-        'X-Content-Type-Options': 'nosniff',
-        'Cache-Control': 'no-store',
-      },
-    });
+    const chunks = streamOf(await personalDataOf(context, number));
+    return savedFile(chunks, { type: 'application/zip', name: 'personal-data.zip' });
   });
 }

@@ -1,5 +1,6 @@
 import { managed } from '@/http/manager';
 import { numberFrom } from '@/http/route';
+import { savedFile } from '@/http/saved-file';
 import { namesOfProducts } from '@/services/importing/export';
 import { exportSpreadsheet, spreadsheetsOut } from '@/services/importing/spreadsheets';
 import { type SpreadsheetForm } from '@/services/packing/spreadsheet-out';
@@ -28,13 +29,8 @@ export function GET(request: Request, { params }: { params: Promise<{ key: strin
       );
     const ids = searchParams.get('ids');
     const only = ids === null ? null : await namesOfProducts(context, ids.split(',').map(numberFrom));
-    return new Response(Buffer.from(await exportSpreadsheet(context, key, form, only)), {
-      headers: {
-        'Content-Type': FORMS[form].type,
-        'Content-Disposition': `attachment; filename="${key}.${FORMS[form].ending}"`,
-        'X-Content-Type-Options': 'nosniff',
-        'Cache-Control': 'no-store',
-      },
-    });
+    const { type, ending } = FORMS[form];
+    const bytes = Buffer.from(await exportSpreadsheet(context, key, form, only));
+    return savedFile(bytes, { type, name: `${key}.${ending}` });
   });
 }

@@ -1,19 +1,15 @@
 import { managed } from '@/http/manager';
 import { readJson } from '@/http/route';
+import { savedFile } from '@/http/saved-file';
 import { exportSwatches, importSwatches, swatchImportSchema } from '@/services/swatches/swatches';
 
 /** A CSV file takes as much as a few thousand swatches need. */
 const LARGEST_CSV = 1_200_000;
 
 export function GET(request: Request): Promise<Response> {
-  return managed(request, 'look', async (context) => {
-    const headers = {
-      'Content-Type': 'text/csv; charset=utf-8',
-      'Content-Disposition': 'attachment; filename="swatch-book.csv"',
-      'Cache-Control': 'no-store',
-    };
-    return new Response(await exportSwatches(context), { headers });
-  });
+  return managed(request, 'look', async (context) =>
+    savedFile(await exportSwatches(context), { type: 'text/csv; charset=utf-8', name: 'swatch-book.csv' }),
+  );
 }
 
 export function POST(request: Request): Promise<Response> {

@@ -1,6 +1,6 @@
 import { fileTypes } from '@/core/catalog';
-import { bytesAnswer } from '@/http/bytes-answer';
 import { managed } from '@/http/manager';
+import { savedFile } from '@/http/saved-file';
 import { readUpload } from '@/services/files/uploads';
 
 interface Place {
@@ -12,10 +12,6 @@ export function GET(request: Request, { params }: Place): Promise<Response> {
   return managed(request, 'look', async (context) => {
     const { name, type, bytes } = await readUpload(context, (await params).token);
     const media = type === 'svg' || type === 'text' ? 'application/octet-stream' : fileTypes[type].media;
-    return bytesAnswer(bytes, media, {
-      'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
-      'Content-Security-Policy': "default-src 'none'; sandbox",
-      'Cache-Control': 'private, no-store',
-    });
+    return savedFile(bytes, { type: media, name });
   });
 }

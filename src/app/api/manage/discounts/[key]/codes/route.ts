@@ -1,5 +1,6 @@
 import { managed } from '@/http/manager';
 import { readJson } from '@/http/route';
+import { savedFile } from '@/http/saved-file';
 import { bulkCodesSchema, codesCsv, makeCodes } from '@/services/prices/discounts';
 
 interface Place {
@@ -16,12 +17,6 @@ export function POST(request: Request, { params }: Place): Promise<Response> {
 export function GET(request: Request, { params }: Place): Promise<Response> {
   return managed(request, 'look', async (context) => {
     const { key } = await params;
-    return new Response(await codesCsv(context, key), {
-      headers: {
-        'Content-Type': 'text/csv; charset=utf-8',
-        'Content-Disposition': `attachment; filename="codes-${key.replace(/[^a-z0-9-]/g, '')}.csv"`,
-        'Cache-Control': 'no-store',
-      },
-    });
+    return savedFile(await codesCsv(context, key), { type: 'text/csv; charset=utf-8', name: `codes-${key}.csv` });
   });
 }

@@ -1,5 +1,6 @@
 import { managed } from '@/http/manager';
-import { newLink } from '@/services/people/people';
+import { originOf } from '@/http/origin';
+import { newLinkByLetter } from '@/services/people/invitation';
 
 interface Place {
   params: Promise<{ id: string }>;
@@ -7,5 +8,5 @@ interface Place {
 
 /** Makes a link that signs somebody in once, in the place of their password. */
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return managed(request, 'owner', async (context) => newLink(context, (await params).id));
+  return managed(request, 'owner', async (context) => newLinkByLetter(context, originOf(request), (await params).id));
 }
