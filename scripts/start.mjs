@@ -4,6 +4,7 @@ import { createServer } from 'node:http';
 import { join } from 'node:path';
 import next from 'next';
 import sirv from 'sirv';
+import { sayingAllowed } from './allowed.mjs';
 import { BUILT_THREAD } from './built-thread.mjs';
 import { measured } from './measured.mjs';
 
@@ -22,6 +23,9 @@ const assets = sirv(join('.next', 'static'), {
   maxAge: 365 * 24 * 60 * 60,
   setHeaders: (response) => response.setHeader('X-Content-Type-Options', 'nosniff'),
 });
+
+/** Where this process itself finds what it serves. */
+const own = hostname === '0.0.0.0' || hostname === '::' ? '127.0.0.1' : hostname;
 
 /** Whether a proxy stands before this, and says where requests come from: then its word counts, else nobody's. */
 const behindProxy = process.env.OAK_KNOT_BEHIND_PROXY === '1';
@@ -42,6 +46,7 @@ const server = createServer((request, response) => {
   // No request can be made of it further in (Fetch Standard, forbidden methods), so it is answered here.
   if (method === 'TRACE' || method === 'TRACK')
     return response.writeHead(405, { Allow: 'GET, HEAD, POST, PUT, PATCH, DELETE' }).end();
+  sayingAllowed(request, response, { host: own, port });
   if (!url.startsWith(ASSETS)) return handle(request, response);
   // What is not there is answered as any other address that leads nowhere.
   request.url = url.slice(ASSETS.length - 1);
@@ -53,7 +58,6 @@ const server = createServer((request, response) => {
 server.listen(port, hostname, () => {
   console.log(`Listening on http://${hostname}:${port}`);
   // The data is opened at once: whoever is the first to come in is told how.
-  const own = hostname === '0.0.0.0' || hostname === '::' ? '127.0.0.1' : hostname;
   void fetch(`http://${own}:${port}/ready`).catch(() => undefined);
 });
 for (const signal of ['SIGINT', 'SIGTERM'])

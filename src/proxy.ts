@@ -14,7 +14,10 @@ export async function proxy(request: NextRequest): Promise<Response> {
     hostsFrom(process.env.OAK_KNOT_HOSTS),
   );
   if (turnedAway)
-    return problemDocument(turnedAway.status, turnedAway.code, turnedAway.detail, { title: 'Turned away' });
+    return problemDocument(turnedAway.status, turnedAway.code, turnedAway.detail, {
+      title: 'Turned away',
+      allow: turnedAway.allow,
+    });
   // Whether the process is up has nothing to do with its data: to restart it would mend nothing.
   if (pathname === '/health') return NextResponse.next();
   if (await isDataUnsound()) return unsoundAnswer(pathname);

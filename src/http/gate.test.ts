@@ -38,7 +38,15 @@ describe('the gate', () => {
     ['a form', { 'content-type': 'text/plain;charset=UTF-8' }, 415],
     ['a form with files', { 'content-type': 'multipart/form-data; boundary=x' }, 415],
   ])('a write from %s', (_who, headers, expected) => {
-    for (const method of ['POST', 'PUT', 'PATCH', 'DELETE']) expect(knock(method, { host, ...headers })).toBe(expected);
+    for (const method of ['POST', 'PUT', 'PATCH', 'DELETE']) expect(knock(method, { host, ...headers }, '/api/basket')).toBe(expected);
+  });
+
+  it('lets pages, pictures and files be read alone, and says so', () => {
+    for (const path of ['/shop', '/manage/products', '/shop/offers.csv', '/health', '/apiary'])
+      for (const method of ['POST', 'PUT', 'PATCH', 'DELETE', 'PROPFIND']) {
+        const answer = gate({ method, path, header: (name) => (name === 'host' ? host : null) }, hosts);
+        expect([path, method, answer?.status, answer?.allow]).toEqual([path, method, 405, 'GET, HEAD']);
+      }
   });
 
   it('turns an address away that can’t be decoded', () => {

@@ -8,9 +8,11 @@ export interface Knock {
 
 /** Why a request is turned away. */
 export interface TurnedAway {
-  readonly status: 400 | 403 | 415 | 421;
-  readonly code: 'otherHost' | 'otherSite' | 'formBody' | 'badAddress';
+  readonly status: 400 | 403 | 405 | 415 | 421;
+  readonly code: 'otherHost' | 'otherSite' | 'formBody' | 'badAddress' | 'onlyRead';
   readonly detail: string;
+  /** the methods there are, where another was used */
+  readonly allow?: string;
 }
 
 const OWN_HOSTS = ['localhost', '127.0.0.1', '[::1]'];
@@ -67,6 +69,14 @@ export function gate({ method, path, header }: Knock, hosts: ReadonlySet<string>
       detail: 'The address can’t be read: it has a per cent sign in it that begins no character.',
     };
   if (READS.has(method)) return null;
+  // What changes something is asked of addresses of its own; pages, pictures and files are only read.
+  if (!path.startsWith('/api/'))
+    return {
+      status: 405,
+      code: 'onlyRead',
+      detail: `Nothing is done by ${method} here: this address is only read.`,
+      allow: 'GET, HEAD',
+    };
   const site = header('sec-fetch-site');
   const origin = header('origin');
   if (

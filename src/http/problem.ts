@@ -1,7 +1,8 @@
 /**
  * An answer that says what is wrong, for people and for programs.
  *
- * @param more anything else that a program can use; `retryAfter`, in seconds, also says so in the header
+ * @param more anything else that a program can use; `retryAfter`, in seconds, and `allow`, the methods there are, also
+ *   stand in headers
  * @see RFC 9457, Problem Details for HTTP APIs
  */
 export function problemDocument(
@@ -16,6 +17,7 @@ export function problemDocument(
     headers: {
       'Content-Type': 'application/problem+json',
       'Cache-Control': 'no-store',
+      ...(typeof more.allow === 'string' && { Allow: more.allow }),
       ...(typeof more.retryAfter === 'number' && { 'Retry-After': String(more.retryAfter) }),
     },
   });
@@ -26,6 +28,7 @@ const TITLES: Readonly<Record<number, string>> = {
   401: 'Unauthorized',
   403: 'Forbidden',
   404: 'Not Found',
+  405: 'Method Not Allowed',
   409: 'Conflict',
   413: 'Content Too Large',
   415: 'Unsupported Media Type',

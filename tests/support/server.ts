@@ -79,8 +79,10 @@ export async function cookieFor(origin: string, link: string): Promise<string> {
 
 /**
  * Starts the built application on a database of its own with the demo in it: a copy of one that has it, or a new one.
+ *
+ * @param set what else the machine sets
  */
-export async function startServer(demo?: string): Promise<TestServer> {
+export async function startServer(demo?: string, set: Readonly<Record<string, string>> = {}): Promise<TestServer> {
   const folder = mkdtempSync(join(tmpdir(), 'oak-knot-'));
   const file = join(folder, 'shop.db');
   const databaseUrl = `file:${file}`;
@@ -88,6 +90,7 @@ export async function startServer(demo?: string): Promise<TestServer> {
   const origin = `http://127.0.0.1:${port}`;
   const env = {
     ...process.env,
+    ...set,
     OAK_KNOT_DATABASE_URL: databaseUrl,
     NEXT_TELEMETRY_DISABLED: '1',
     NODE_ENV: 'production' as const,
