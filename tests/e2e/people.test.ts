@@ -36,6 +36,11 @@ describe('people', () => {
     const link = await told(person, 'To be copied');
     await person.press('Done');
     await person.sees('Invited');
+    const OUTBOX = '[aria-label="Outbox"]';
+    await person.sees('tilda@fenn.example', OUTBOX);
+    await person.press('Your way in to Pollard Lane Bee Works');
+    expect(await person.textOf('[role="dialog"]')).toContain(`you set a password then:\n\n${link}`);
+    await person.press('Close', DIALOG);
 
     await beside(async (tilda, browser) => {
       await tilda.comeIn(link);
@@ -61,6 +66,9 @@ describe('people', () => {
       await tilda.goTo('/manage/people');
       await tilda.sees('This page takes the role “Owner”.');
 
+      // Her letter was gone once its link was used.
+      await person.goTo('/manage/people');
+      await person.seesNoMore('tilda@fenn.example', OUTBOX);
       await person.press('More about Tilda Fenn');
       await person.press('End their access');
       await person.sees('Has left');
@@ -118,6 +126,42 @@ describe('people', () => {
       await browser.driver.navigate().back();
       await wren.find('//h1[.="Sign in"]');
     });
+  });
+
+  it('set up the second factor that they have to have, before anything else', async () => {
+    const { person } = stage;
+    await person.goTo('/manage/people');
+    await person.select('Who needs a second factor', 'Everybody');
+    await person.sees('Whoever has none sets it up before anything else.');
+    await person.press('Let somebody in');
+    await person.fill('Name', 'Juno Weld', DIALOG);
+    await person.fill('E-mail address', 'juno@weld.example', DIALOG);
+    await person.press('Make the link');
+    const link = await told(person, 'To be copied');
+    await person.press('Done');
+    await beside(async (juno, browser) => {
+      await juno.comeIn(link);
+      await juno.fill('New password', 'password1234');
+      await juno.press('Set password');
+      await juno.sees('This password is guessed soon.');
+      await juno.fill('New password', GOOD);
+      await juno.press('Set password');
+      await juno.sees('Change password');
+      await browser.driver.get(`${stage.server.origin}/manage/products`);
+      await juno.sees('This shop asks you for a second factor.');
+      await juno.fill('Your password', GOOD);
+      await juno.press('Set it up');
+      const secret = fromBase32(await told(juno, 'Secret'));
+      await juno.fill('3. Code that the app shows now', oneTimeCode(secret, Date.now() / 1000));
+      await juno.press('Switch it on');
+      await juno.sees('Signing in asks for a code of your app.');
+      await juno.seesNoMore('This shop asks you for a second factor.');
+      await juno.goTo('/manage/products');
+      await juno.sees('Bee suit');
+    });
+    await person.goTo('/manage/people');
+    await person.select('Who needs a second factor', 'Nobody has to have one');
+    await person.sees('Nobody has to have a second factor');
   });
 
   it('give programs tokens, and end them', async () => {

@@ -88,6 +88,16 @@ describe('the outbox', () => {
     expect((await letters()).map(({ to }) => to)).toEqual(['odd@lane.example']);
   });
 
+  it('has one letter with the link that is good where two are made at once', async () => {
+    const { id } = await invited('Tilda');
+    const made = await Promise.all([newLink(id), newLink(id), newLink(id)]);
+    const [letter, ...more] = await letters();
+    expect(more).toEqual([]);
+    const secret = letter?.text.match(/#([\w-]+)/)?.[1] ?? '';
+    expect(made.some(({ path }) => path.endsWith(secret))).toBe(true);
+    await whoCame(secret);
+  });
+
   it('is cleared of letters whose links are too old, and of those that somebody removes', async () => {
     const names = async () => (await letters()).map(({ name }) => name);
     await invited('Tilda');

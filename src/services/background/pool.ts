@@ -35,6 +35,7 @@ const sizes = {
   body: 'small',
   jsonFault: 'small',
   drawing: 'small',
+  guessing: 'small',
   catalogFile: 'large',
   spreadsheetChanges: 'large',
   supplierList: 'large',

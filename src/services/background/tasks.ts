@@ -29,6 +29,7 @@ import { type LargeBody, largeBodies, type LargeBodyName } from '../large-bodies
 import { type OpenedFile, openFile } from '../packing/packed';
 import { spreadsheetBytes, type SpreadsheetForm } from '../packing/spreadsheet-out';
 import { cleanDrawing } from './clean-drawing';
+import { whyGuessed } from './why-guessed';
 
 /**
  * What may take long, run in threads of its own so that nobody else waits for it. Each takes and gives plain data.
@@ -39,6 +40,10 @@ export const ready = (_input: null): true => true;
 
 /** An uploaded drawing without anything that could run or call; null where it is none. */
 export const drawing = ({ text }: { text: string }): Promise<string | null> => cleanDrawing(text);
+
+/** Why a password is guessed soon; null where it is not. */
+export const guessing = ({ password, about }: { password: string; about: readonly string[] }): Promise<string | null> =>
+  whyGuessed(password, about);
 
 /** A large body, read by its shape; what of it is wrong is said. */
 export const body = ({ text, shape }: { text: string; shape: LargeBodyName }): ShapeReading<LargeBody<LargeBodyName>> =>

@@ -87,7 +87,7 @@ export async function setPassword(
   const { id, session } = personOf(admitted);
   const person =
     (await context.database.read.query.people.findFirst({ where: eq(people.id, id) })) ?? notFound('such person');
-  requireHardToGuess(next, [person.name, person.email, (await readShop(context.database.read)).name]);
+  await requireHardToGuess(next, [person.name, person.email, (await readShop(context.database.read)).name]);
   const auth = await authOf(context, isSecure);
   if (current === null) await asking(auth.api.setPassword({ body: { newPassword: next }, headers }));
   else await asking(auth.api.changePassword({ body: { currentPassword: current, newPassword: next }, headers }));

@@ -15,7 +15,7 @@ export interface Admitted {
   /** the browser's session; null for a program */
   readonly session: string | null;
   readonly hasFactor: boolean;
-  /** whether they have to have a second factor, and have none: until they do, they come no further than to themselves */
+  /** whether they have to have a second factor and have none: they come no further than to themselves then */
   readonly lacksFactor: boolean;
 }
 

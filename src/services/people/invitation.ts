@@ -1,7 +1,8 @@
 import { eq } from 'drizzle-orm';
 import { isIPv4 } from 'node:net';
+import PQueue from 'p-queue';
 import { type z } from 'zod';
-import { whoActs } from '../../data/log';
+import { asNow, whoActs } from '../../data/log';
 import { people } from '../../data/schema';
 import { readShop } from '../catalog/surroundings';
 import { type Services } from '../context';
@@ -22,15 +23,18 @@ export interface WrittenLink extends MadeLink {
  * @param origin the address of the manager's side, as whoever asks knows it
  * @throws Refusal as {@link invite}
  */
-export const inviteByLetter = async (
+export const inviteByLetter = (
   context: Services,
   origin: string,
   asked: z.infer<typeof invitedSchema>,
-): Promise<WrittenLink> => written(context, origin, await invite(context, asked), 'lets you in at');
+): Promise<WrittenLink> => written(context, origin, () => invite(context, asked), 'lets you in at');
 
 /** Makes somebody a new link, and writes it to them. @throws Refusal as {@link newLink} */
-export const newLinkByLetter = async (context: Services, origin: string, id: string): Promise<WrittenLink> =>
-  written(context, origin, await newLink(context, id), 'has made you a new link for');
+export const newLinkByLetter = (context: Services, origin: string, id: string): Promise<WrittenLink> =>
+  written(context, origin, () => newLink(context, id), 'has made you a new link for');
+
+/** One letter is written at a time: of two links that are made at once the one that is good stands in the letter. */
+const writing = new PQueue({ concurrency: 1 });
 
 /** Whom letters come from, unless the setting of the machine says. */
 function senderOf(origin: string): string {
@@ -40,8 +44,19 @@ function senderOf(origin: string): string {
   return `no-reply@${isIPv4(hostname) ? `[${hostname}]` : hostname}`;
 }
 
+const written = (
+  context: Services,
+  origin: string,
+  make: () => Promise<MadeLink>,
+  does: string,
+): Promise<WrittenLink> => {
+  // What waits its turn is still done as whoever has asked for it.
+  const asAsked = asNow();
+  return writing.add(() => asAsked(async () => writtenDown(context, origin, await make(), does)));
+};
+
 /** The link is made by then, and stands on the screen: where it can't be written as well, it is still good. */
-async function written(context: Services, origin: string, made: MadeLink, does: string): Promise<WrittenLink> {
+async function writtenDown(context: Services, origin: string, made: MadeLink, does: string): Promise<WrittenLink> {
   try {
     const { name: shop } = await readShop(context.database.read);
     const person = await context.database.read.query.people.findFirst({ where: eq(people.id, made.id) });

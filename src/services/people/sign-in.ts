@@ -167,7 +167,7 @@ export async function makeFirstOwner(
   requireSeenTitles([['Your name', name]]);
   // A link that leads nowhere costs no hashing.
   await readLink(database.read, secret, now());
-  requireHardToGuess(password, [name, email]);
+  await requireHardToGuess(password, [name, email]);
   const auth = await authOf(context, credentials.isSecure);
   // To hash takes a while, and others write meanwhile.
   const hashed = await (await auth.$context).password.hash(password);

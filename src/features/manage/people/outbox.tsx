@@ -5,6 +5,7 @@ import { type ColumnDef } from '@tanstack/react-table';
 import { useState } from 'react';
 import { anything, send, useAttempt } from '@/features/kit/shared';
 import { type WrittenLetter } from '@/services/letters/outbox';
+import { CopyButton } from '@/ui/copy-button';
 import { DataTable } from '@/ui/data-table';
 import { AppDialog } from '@/ui/dialog';
 import { FaultLine } from '@/ui/fault-line';
@@ -69,15 +70,19 @@ export function Outbox({ letters, folder }: { letters: readonly WrittenLetter[];
         . A letter goes when its link is used or too old.
       </Text>
       <FaultLine role="alert">{fault}</FaultLine>
-      {letters.length > 0 && (
-        <DataTable label="Outbox" rows={letters} columns={columns} rowKey={({ name }) => name} empty={null} />
-      )}
+      <DataTable label="Outbox" rows={letters} columns={columns} rowKey={({ name }) => name} empty={null} />
       {open && (
-        <AppDialog open title={open.subject} onClose={() => setOpen(null)} size="lg">
+        <AppDialog
+          open
+          title={open.subject}
+          onClose={() => setOpen(null)}
+          size="lg"
+          footer={<CopyButton text={open.text} />}
+        >
           <Text color="fg.muted" mb="3">
             To {open.to}
           </Text>
-          <Text aria-label="Letter" whiteSpace="pre-wrap" overflowWrap="anywhere" pb="4">
+          <Text aria-label="Letter" whiteSpace="pre-wrap" overflowWrap="anywhere">
             {open.text}
           </Text>
         </AppDialog>

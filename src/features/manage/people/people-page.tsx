@@ -117,7 +117,7 @@ export function PeoplePage({ people, tokens, factorMust, outbox }: Props) {
       </PageHead>
       <FaultLine role="alert">{fault}</FaultLine>
       <DataTable label="People" rows={people} columns={columns} rowKey={({ id }) => id} empty={null} />
-      {outbox && <Outbox {...outbox} />}
+      {outbox && outbox.letters.length > 0 && <Outbox {...outbox} />}
       <FactorMustField must={factorMust} people={people} />
       <Box as="section" aria-label="Programs" mt="9">
         <Heading as="h2" fontFamily="heading" size="lg" mb="1">
@@ -140,6 +140,7 @@ export function PeoplePage({ people, tokens, factorMust, outbox }: Props) {
           title={`A link for ${told.name}`}
           because={`${told.isWritten ? `A letter with it to ${told.name} lies in the outbox, or give it to them yourself` : `Give it to ${told.name}`}, and to nobody else: it signs in once, within seven days. They set a password then.`}
           secret={window.location.origin + told.path}
+          isWritten={told.isWritten}
           onClose={() => setTold(null)}
         />
       )}

@@ -1,25 +1,21 @@
 'use client';
 
 import { Button, Code, HStack, Stack, Text } from '@chakra-ui/react';
-import { Copy } from 'lucide-react';
+import { CopyButton } from '@/ui/copy-button';
 import { AppDialog } from '@/ui/dialog';
-import { sayDone, sayFailed } from '@/ui/toasts';
 
 interface Props {
   title: string;
   /** what to do with it */
   because: string;
   secret: string;
+  /** whether it stands in a letter, too, that is still to be sent */
+  isWritten?: boolean;
   onClose: () => void;
 }
 
 /** Something that is told once and never again: only its hash is kept. */
-export function ToldOnce({ title, because, secret, onClose }: Props) {
-  const copy = () =>
-    void navigator.clipboard.writeText(secret).then(
-      () => sayDone('Copied'),
-      () => sayFailed('Not copied', 'The browser keeps the clipboard from this page. Select it and copy it by hand.'),
-    );
+export function ToldOnce({ title, because, secret, isWritten = false, onClose }: Props) {
   return (
     <AppDialog
       open
@@ -27,9 +23,7 @@ export function ToldOnce({ title, because, secret, onClose }: Props) {
       // No press beside it may close what is told once.
       footer={
         <HStack>
-          <Button variant="outline" colorPalette="ink" onClick={copy}>
-            <Copy size={15} aria-hidden /> Copy
-          </Button>
+          <CopyButton text={secret} />
           <Button colorPalette="copper" onClick={onClose}>
             Done
           </Button>
@@ -41,9 +35,11 @@ export function ToldOnce({ title, because, secret, onClose }: Props) {
         <Code aria-label="To be copied" p="3" whiteSpace="pre-wrap" overflowWrap="anywhere">
           {secret}
         </Code>
-        <Text fontSize="sm" color="fg.muted">
-          It is shown now and never again.
-        </Text>
+        {!isWritten && (
+          <Text fontSize="sm" color="fg.muted">
+            It is shown now and never again.
+          </Text>
+        )}
       </Stack>
     </AppDialog>
   );

@@ -5,6 +5,7 @@ import { Link2 } from 'lucide-react';
 import { useState } from 'react';
 import { z } from 'zod';
 import { anything, send, wordsOf } from '@/features/kit/shared';
+import { CopyButton } from '@/ui/copy-button';
 import { TypedInput } from '@/ui/field';
 import { sayDone, sayFailed } from '@/ui/toasts';
 
@@ -47,19 +48,7 @@ export function DraftLink({
         onChange={() => undefined}
         onFocus={(event) => event.target.select()}
       />
-      <Button
-        size="sm"
-        variant="outline"
-        colorPalette="ink"
-        onClick={() =>
-          void navigator.clipboard.writeText(link).then(
-            () => sayDone('Copied'),
-            () => sayFailed('The browser did not let us copy it', 'Copy it from the field.'),
-          )
-        }
-      >
-        Copy
-      </Button>
+      <CopyButton text={link} size="sm" />
       <Button size="sm" variant="ghost" colorPalette="brick" onClick={withdraw}>
         Withdraw
       </Button>
