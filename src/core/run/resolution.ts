@@ -7,7 +7,7 @@ import { type PriceLine } from '../pricing';
 import { type NamedCondition } from '../conditions';
 import { type Problem } from '../problems';
 import { type Quantity, type Unit } from '../quantity';
-import { type Availability, type Draw, type Effort, type StockView } from '../stock';
+import { type Availability, type Draw, type CutPlanner, type StockView } from '../stock';
 import { type Booked, type Booking } from './supply/bookings';
 import { type Cost, type CostOf } from './price/cost';
 import { type Counted } from './price/counting';
@@ -24,8 +24,8 @@ export interface ResolveContext {
    * resolved; else they are those that its limits allow
    */
   readonly naming?: boolean;
-  /** how hard a cutting plan is looked for; quick enough for every keystroke where it is absent */
-  readonly effort?: Effort;
+  /** how cuts are planned; quick enough for every keystroke where it is absent */
+  readonly planner?: CutPlanner;
   /** the day it is in the shop, as YYYY-MM-DD */
   readonly today: string;
   /** key of the customer's group; absent for everybody */

@@ -165,7 +165,7 @@ function suppliedItem(program: Program, selection: unknown, run: Run, read: Item
   const { answers, entries, quantity } = reading;
   const pieces = quantityFault ? 0 : quantity;
   const draws = drawsOf(program, reading, pieces);
-  const availability = availabilityOf(draws, context.ofWhole ? null : context.stock, pieces, context.effort);
+  const availability = availabilityOf(draws, context.ofWhole ? null : context.stock, pieces, context.planner);
   if (!context.ofWhole && availability.leadDays !== null)
     problems.push(...tooEarlyProblems(program, answers, entries, context.today, availability.leadDays));
   const bookings = bookingsOf(program, reading, pieces, context.today);

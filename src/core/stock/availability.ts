@@ -1,7 +1,7 @@
 import { Exact } from '../number';
 import { LARGEST_QUANTITY } from '../ordering';
 import { type Quantity, type Unit } from '../quantity';
-import { type CutPlan, type Effort, longestPieces, mostThatCanBeCut, type Pieces, planCuts, QUICK } from './cutting';
+import { type CutPlan, type CutPlanner, longestPieces, mostThatCanBeCut, type Pieces, planCuts } from './cutting';
 import { type StockView } from './stock-view';
 
 /** What one order line takes of one stock item. */
@@ -55,14 +55,14 @@ const NO_PLANS: readonly StockCutPlan[] = [];
  *
  * @param draws what one item takes, each stock item once
  * @param view what there is; null where stock is not asked
- * @param effort how hard the least waste is looked for
+ * @param planner how cuts are planned; quick enough for every keystroke unless said
  * @param items how many items are asked for: what is cut for them is planned
  */
 export function availabilityOf(
   draws: readonly Draw[],
   view: StockView | null,
   items = 0,
-  effort: Effort = QUICK,
+  planner: CutPlanner = planCuts,
 ): Availability {
   if (!view) return { canSupply: null, limitedBy: null, cutPlans: NO_PLANS, leadDays: null };
   let canSupply: number | null = null;
@@ -85,10 +85,9 @@ export function availabilityOf(
         ? 0
         : Number(available.over(perItem.value).floor());
     if (lying && items > 0) {
-      const plan = planCuts(
+      const plan = planner(
         lying,
         pieces.map(({ length, count }) => ({ length, count: count * items })),
-        effort,
       );
       cutPlans = [...cutPlans, { stock, title, unit: perItem.unit, plan }];
       // What was looked for longer may be found where a quick look found nothing.

@@ -19,7 +19,16 @@ import {
   type LookAsked,
   readSupplierList,
 } from '../../core/supplier-list';
-import { type StockFigure, stockView } from '../../core/stock';
+import {
+  planCuts,
+  planWritten,
+  type StockFigure,
+  stockView,
+  taskRead,
+  THOROUGH,
+  type WrittenPlan,
+  type WrittenTask,
+} from '../../core/stock';
 import { problemText } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
 import { cardOf } from '../figures/card';
@@ -44,6 +53,9 @@ export const drawing = ({ text }: { text: string }): Promise<string | null> => c
 /** Why a password is guessed soon; null where it is not. */
 export const guessing = ({ password, about }: { password: string; about: readonly string[] }): Promise<string | null> =>
   whyGuessed(password, about);
+
+/** A plan that somebody cuts by, looked for as long as it is worth. */
+export const cutting = (task: WrittenTask): WrittenPlan => planWritten(planCuts(...taskRead(task), THOROUGH));
 
 /** A large body, read by its shape; what of it is wrong is said. */
 export const body = ({ text, shape }: { text: string; shape: LargeBodyName }): ShapeReading<LargeBody<LargeBodyName>> =>

@@ -30,7 +30,7 @@ import {
   type ResolveContext,
 } from '../../core/run';
 import { type Selection, selectionFields } from '../../core/selection';
-import { type Effort } from '../../core/stock';
+import { type CutPlanner } from '../../core/stock';
 import { problemText, problemWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { basketLines, baskets, orders } from '../../data/schema';
@@ -94,14 +94,14 @@ export interface ResolvedBasket extends Pick<Quote, 'goods' | 'codes' | 'deliver
  * Reads a basket, every line resolved again. Where several lines take from one stock item they are looked at
  * together, so that they can't promise the same pieces twice.
  *
- * @param effort   how hard cutting plans are looked for
+ * @param planner  how cuts are planned
  * @param customer the e-mail address of who orders; absent while nobody has said it
  */
 export async function resolveBasket(
   queries: Queries,
   at: Date,
   token: string | undefined,
-  effort?: Effort,
+  planner?: CutPlanner,
   customer?: string,
 ): Promise<ResolvedBasket> {
   const rows = token ? await queries.select().from(basketLines).where(inBasket(token)).orderBy(basketLines.id) : [];
@@ -133,7 +133,7 @@ export async function resolveBasket(
   );
   const quoted = quote(
     wanted,
-    { stock: context.there, effort, today: context.today, files, booked: bookedIn(booked) },
+    { stock: context.there, planner, today: context.today, files, booked: bookedIn(booked) },
     rules,
     terms,
   );

@@ -8,7 +8,7 @@ import { type Resolution } from '../../core/run';
 import { type PublishedProduct } from '../catalog/published-products';
 import { formatMoney, moneyDigits } from '../../core/money';
 import { Exact } from '../../core/number';
-import { THOROUGH } from '../../core/stock';
+import { type CutPlanner } from '../../core/stock';
 import { printable } from '../../core/text';
 import { problemText } from '../../core/words';
 import { type Queries } from '../../data/database';
@@ -18,6 +18,7 @@ import { type DrawViews, keepViews, viewDrawer, type ViewsOfLine, viewsOfLine } 
 import { Refusal } from '../refusal';
 import { reserveCuts } from '../stock/ledger/cutting';
 import { move } from '../stock/ledger/ledger';
+import { writePlanning } from '../stock/ledger/thorough-plans';
 import { makeBasketReady, resolveBasket, type ResolvedBasket, waitingOrder } from './basket';
 import { book } from './bookings';
 import { wholeLine } from './whole-line';
@@ -74,8 +75,8 @@ export async function checkOut(
   const { hasViews } = await makeBasketReady(context, basketToken);
   // Faces of letters are loaded once, and only where somebody buys what is seen in views.
   const draw = hasViews ? await viewDrawer() : () => [];
-  const order = await context.database.write((transaction) =>
-    reserve(transaction, context.now(), { basketToken, draw }, checkout),
+  const order = await writePlanning(context, (transaction, planner) =>
+    reserve(transaction, context.now(), { basketToken, draw, planner }, checkout),
   );
   if (order.state !== 'awaitingPayment') return order;
   const asked = { key: order.token, amount: order.total };
@@ -95,10 +96,17 @@ function hashOf(basketToken: string, { name, email, payment, seenTotal }: Checko
     .digest('hex');
 }
 
+/** What is ordered, and how it is drawn and cut. */
+interface Reserving {
+  readonly basketToken: string | undefined;
+  readonly draw: DrawViews;
+  readonly planner: CutPlanner;
+}
+
 async function reserve(
   transaction: Queries,
   at: Date,
-  { basketToken, draw }: { readonly basketToken: string | undefined; readonly draw: DrawViews },
+  { basketToken, draw, planner }: Reserving,
   checkout: Checkout,
 ): Promise<PlacedOrder> {
   const known = await transaction.query.orders.findFirst({ where: eq(orders.idempotencyKey, checkout.idempotencyKey) });
@@ -115,7 +123,7 @@ async function reserve(
     return { number: known.id, token: known.token, state: known.state, total: known.total };
   }
   if (!basketToken) throw emptyBasket();
-  const basket = await resolveBasket(transaction, at, basketToken, THOROUGH, checkout.email);
+  const basket = await resolveBasket(transaction, at, basketToken, planner, checkout.email);
   const total = checkedTotal(basket, checkout.seenTotal, await waitingOrder(transaction, basketToken));
 
   const token = newToken();

@@ -1,6 +1,10 @@
 import { bestFill } from './fill';
 import { greatestCommonDivisor, type Instance } from './instance';
 
+/** So many steps it is looked how far one length can be filled, and all of them together. */
+const MOST_STEPS = 20_000;
+const MOST_IN_ALL = 400_000;
+
 /**
  * A cost that no way of cutting all pieces goes below. Every lot can be filled only so far with these sizes; the lots
  * that can be filled at the least cost for what they hold are taken as if parts of them could be had.
@@ -9,8 +13,10 @@ export function leastCost(instance: Instance): number {
   const { sizes, counts, capacities, kerf, keep } = instance;
   const total = sizes.reduce((sum, size, index) => sum + size * (counts[index] ?? 0), 0);
   const fullest = new Map<number, number>();
-  for (const capacity of new Set(capacities)) {
-    const { fill, complete } = bestFill(capacity, sizes, counts, sizes, 20_000);
+  const different = new Set(capacities);
+  const most = Math.min(MOST_STEPS, Math.floor(MOST_IN_ALL / different.size));
+  for (const capacity of different) {
+    const { fill, complete } = bestFill(capacity, sizes, counts, sizes, most);
     fullest.set(capacity, complete ? fill : capacity);
   }
   const offers = capacities

@@ -9,6 +9,7 @@ import {
   mostThatCanBeCut,
   type Pieces,
   planCuts,
+  QUICK,
 } from './index';
 
 const stock = (lengths: readonly number[], kerf: number, keep: number | null): LotStock => ({
@@ -125,8 +126,8 @@ describe('planCuts', () => {
     fc.assert(
       fc.property(large, ({ lengths, wanted, kerf }) => {
         const bars = stock(lengths, kerf, null);
-        const quick = planCuts(bars, pieces(...wanted), { rounds: 0, steps: 0, filling: 0 });
-        const thorough = planCuts(bars, pieces(...wanted), { rounds: 30, steps: 0, filling: 0 });
+        const quick = planCuts(bars, pieces(...wanted), { ...QUICK, rounds: 0, steps: 0, filling: 0 });
+        const thorough = planCuts(bars, pieces(...wanted), { ...QUICK, rounds: 30, steps: 0, filling: 0 });
         expectCuttable(quick, bars, pieces(...wanted));
         if (quick.unplaced.length > 0 || thorough.unplaced.length > 0) return;
         expect(thorough.waste.isMore(quick.waste)).toBe(false);

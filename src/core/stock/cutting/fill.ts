@@ -1,12 +1,11 @@
 import { type Pattern } from './instance';
 
-const MOST_STEPS = 3000;
-
 /**
  * The most valuable way to fill a length: a bounded knapsack, searched depth first with the bound of its continuous
- * relaxation. When the search is cut short, the best that was found is given.
+ * relaxation. When the search is cut short, the best that was found is given; `steps` says how long it was.
  *
  * @param values per piece, all positive
+ * @param most   after so many steps the search is cut short
  * @see Martello, Toth: Knapsack Problems (1990), chapter 3, for the bound
  */
 export function bestFill(
@@ -14,8 +13,8 @@ export function bestFill(
   sizes: readonly number[],
   counts: readonly number[],
   values: readonly number[],
-  most = MOST_STEPS,
-): { pattern: Pattern; value: number; fill: number; complete: boolean } {
+  most: number,
+): { pattern: Pattern; value: number; fill: number; complete: boolean; steps: number } {
   const order = sizes
     .map((_, index) => index)
     .filter((index) => (counts[index] ?? 0) > 0 && (sizes[index] ?? 0) <= capacity)
@@ -52,5 +51,5 @@ export function bestFill(
   const complete = descend(0, capacity, 0);
   const pattern = sizes.map(() => 0);
   order.forEach((index, place) => (pattern[index] = best[place] ?? 0));
-  return { pattern, value: Math.max(0, bestValue), fill: bestFilled, complete };
+  return { pattern, value: Math.max(0, bestValue), fill: bestFilled, complete, steps };
 }

@@ -9,4 +9,14 @@ export {
   type LotStock,
   type Pieces,
 } from './lots';
-export { type Effort, longestPieces, mostThatCanBeCut, planCuts, QUICK, THOROUGH } from './plan';
+export { type Effort, QUICK, THOROUGH } from './effort';
+export { type CutPlanner, isSettled, longestPieces, mostThatCanBeCut, planCuts } from './plan';
+export {
+  planRead,
+  planWritten,
+  taskRead,
+  taskWritten,
+  type WrittenPieces,
+  type WrittenPlan,
+  type WrittenTask,
+} from './written';

@@ -1,5 +1,6 @@
 import { Exact } from '../../number';
 import { leastCost } from './bound';
+import { type Effort, QUICK } from './effort';
 import { placeEqual } from './equal-pieces';
 import { searchExactly } from './exact-search';
 import { type Instance, instanceOf, type Pattern, placing, type Placing } from './instance';
@@ -7,22 +8,8 @@ import { type CutPlan, freeAfter, type LotStock, type Pieces } from './lots';
 import { searchByValues } from './search';
 import { fitAll } from './whole-fill';
 
-/**
- * How hard a plan is looked for: rounds of the search by values, steps of the exact search, and of filling lots wholly.
- */
-export interface Effort {
-  readonly rounds: number;
-  readonly steps: number;
-  readonly filling: number;
-}
-
 /** With more pieces than this, looking through every way of cutting does not end in any time worth waiting for. */
 const MOST_PIECES_EXACT = 16;
-
-/** Quick enough for every keystroke. */
-export const QUICK: Effort = { rounds: 12, steps: 20_000, filling: 20_000 };
-/** For a plan that somebody cuts by. */
-export const THOROUGH: Effort = { rounds: 400, steps: 300_000, filling: 1_500_000 };
 
 /**
  * Places pieces on lots so that as little as possible is wasted: rests too short to keep, and what the saw takes.
@@ -36,6 +23,13 @@ export function planCuts(stock: LotStock, pieces: readonly Pieces[], effort: Eff
   if (!instance) return { cuts: [], unplaced: pieces, waste: Exact.zero, leastWaste: Exact.zero, isProved: false };
   return planOf(stock, pieces, instance, search(instance, effort));
 }
+
+/** Finds a plan for pieces, however hard it looks. */
+export type CutPlanner = (stock: LotStock, pieces: readonly Pieces[]) => CutPlan;
+
+/** Whether to look for a plan longer finds nothing that wastes less, or places what this one leaves out. */
+export const isSettled = ({ unplaced, waste, leastWaste, isProved }: CutPlan): boolean =>
+  unplaced.length > 0 ? isProved : !leastWaste.isLess(waste);
 
 /**
  * The best way of cutting that was found, a cost that none goes below, and whether it is proved that not all pieces can
@@ -56,7 +50,7 @@ function search(instance: Instance, effort: Effort): Searched {
   const hopeless =
     instance.sizes.reduce((sum, size, index) => sum + size * (instance.counts[index] ?? 0), 0) >
     instance.capacities.reduce((sum, capacity) => sum + capacity, 0);
-  const found = searchByValues(instance, least, hopeless ? 0 : effort.rounds);
+  const found = searchByValues(instance, least, hopeless ? { ...effort, rounds: 0 } : effort);
   if (hopeless) return { best: found, proven: least, impossible: true };
   if (found.missing === 0 && found.cost <= least) return { best: found, proven: least, impossible: false };
   if (pieces <= MOST_PIECES_EXACT) {

@@ -1,37 +1,57 @@
+import { type Effort } from './effort';
 import { bestFill } from './fill';
 import { costOf, type Instance, isBetter, type Pattern, placing, type Placing } from './instance';
+
+/** How much looking is left, in steps of filling. */
+interface Budget {
+  left: number;
+}
+
+/** What it takes to begin to fill a lot, in steps of filling. */
+const TO_BEGIN = 100;
+
+/** So many steps one lot is filled for; and so many once the budget is spent. */
+const AMPLE = 3000;
+const SHORT = 200;
 
 /** In which order lots are taken while one way of cutting is built. */
 type LotOrder = 'best' | 'shortest' | 'longest';
 
 /**
  * Builds one way of cutting, lot after lot: the lot and the pattern that cost least for what they are worth come next.
+ * Once the budget is spent, the next best lot is taken.
  *
  * @param values what a piece of each size is worth; sizes that were hard to place before are worth more
  */
-function build(instance: Instance, values: readonly number[], order: LotOrder): Placing {
+function build(instance: Instance, values: readonly number[], order: LotOrder, budget: Budget): Placing {
   const { sizes, capacities, kerf, keep } = instance;
   const remaining = [...instance.counts];
   const patterns: (Pattern | null)[] = capacities.map(() => null);
-  const free = new Set(capacities.keys());
+  const byLength = [...capacities.keys()].sort((a, b) => (capacities[a] ?? 0) - (capacities[b] ?? 0));
+  const free = new Set(order === 'longest' ? byLength.reverse() : byLength);
   while (free.size > 0 && remaining.some((count) => count > 0)) {
     let chosen: { lot: number; pattern: Pattern; ratio: number } | null = null;
     const seen = new Set<number>();
-    const turn = [...free].sort((a, b) => (capacities[a] ?? 0) - (capacities[b] ?? 0));
-    if (order === 'longest') turn.reverse();
-    for (const lot of turn) {
+    for (const lot of free) {
       const capacity = capacities[lot] ?? 0;
       if (seen.has(capacity)) continue;
       seen.add(capacity);
       // Either all of it is used, or so much is left that it is kept.
       for (const room of keep === Infinity ? [capacity] : [capacity, capacity - kerf - keep]) {
         if (room <= 0) continue;
-        const { pattern, value, fill } = bestFill(room, sizes, remaining, values);
+        const { pattern, value, fill, steps } = bestFill(
+          room,
+          sizes,
+          remaining,
+          values,
+          budget.left > 0 ? AMPLE : SHORT,
+        );
+        budget.left -= TO_BEGIN + steps;
         if (fill === 0) continue;
         const ratio = value / costOf(instance, capacity, fill);
         if (!chosen || ratio > chosen.ratio * (1 + 1e-12)) chosen = { lot, pattern, ratio };
       }
-      if (order !== 'best' && chosen) break;
+      if (chosen && (order !== 'best' || budget.left <= 0)) break;
     }
     if (!chosen) break;
     const { lot, pattern } = chosen;
@@ -56,9 +76,15 @@ function sequence(): () => number {
  * placed earlier the next time.
  *
  * @param enough a cost that can't be beaten: the search ends there
+ * @param fills  after so many steps of filling it ends, too; three ways are built in any case
  * @see sequential value correction, as in Belov, Scheithauer: Setup and open-stacks minimization (2007)
  */
-export function searchByValues(instance: Instance, enough: number, rounds: number): Placing {
+export function searchByValues(
+  instance: Instance,
+  enough: number,
+  { rounds, fills }: Pick<Effort, 'rounds' | 'fills'>,
+): Placing {
+  const budget = { left: fills };
   const { sizes, capacities, kerf } = instance;
   let values: number[] = [...sizes];
   let best: Placing | null = null;
@@ -67,9 +93,10 @@ export function searchByValues(instance: Instance, enough: number, rounds: numbe
   const consider = (candidate: Placing) => {
     if (isBetter(candidate, best)) best = candidate;
   };
-  for (const order of ['best', 'shortest', 'longest'] as const) if (!done()) consider(build(instance, values, order));
-  for (let round = 0; round < rounds && !done(); round += 1) {
-    const candidate = build(instance, values, round % 4 === 3 ? 'longest' : 'best');
+  for (const order of ['best', 'shortest', 'longest'] as const)
+    if (!done()) consider(build(instance, values, order, budget));
+  for (let round = 0; round < rounds && budget.left > 0 && !done(); round += 1) {
+    const candidate = build(instance, values, round % 4 === 3 ? 'longest' : 'best', budget);
     consider(candidate);
     const corrected = values.map(() => 0);
     const weights = values.map(() => 0);

@@ -3,13 +3,14 @@ import { z } from 'zod';
 import { atOneMoment, type Services } from '../../context';
 import { Exact } from '../../../core/number';
 import { formatQuantity, requireUnit } from '../../../core/quantity';
-import { freeAfter, type Pieces, planCuts, type StockCutPlan, stockView, THOROUGH } from '../../../core/stock';
+import { freeAfter, type Pieces, type StockCutPlan, stockView } from '../../../core/stock';
 import { type Queries } from '../../../data/database';
 import { cuts, orderLines, orders, stockItems, stockLots } from '../../../data/schema';
 import { notFound, Refusal } from '../../refusal';
 import { moveLot } from './ledger';
 import { type LotView, piecesOf, readLots, requireRoom } from './lots';
 import { readFigure } from './stock-figure';
+import { writePlanning } from './thorough-plans';
 import { log } from '../../../data/log';
 
 /** Pieces of one order that are still to be cut from one stock item. Lengths are decimals in the item's unit. */
@@ -182,8 +183,9 @@ export async function countCutting({ database }: Services): Promise<number> {
 /**
  * Plans an order's pieces anew on what there is now: after a delivery, or when a lot is not as long as it should be.
  */
-export async function planAgain({ database, now }: Services, orderId: number, stock: string): Promise<void> {
-  await database.write(async (transaction) => {
+export async function planAgain(context: Services, orderId: number, stock: string): Promise<void> {
+  const { now } = context;
+  await writePlanning(context, async (transaction, planner) => {
     const { item, planned } = await requireJob(transaction, orderId, stock);
     const changes = [`${item.title}: cuts planned anew`];
     await log(transaction, now(), {
@@ -197,7 +199,7 @@ export async function planAgain({ database, now }: Services, orderId: number, st
     const lots = (await readLots(transaction, [item], orderId)).get(item.id) ?? [];
     const lying = rule && stockView([{ key: stock, available: null, lying: { ...rule, lots } }]).lots(stock);
     if (!lying) return notFound('such lots');
-    const plan = planCuts(lying, planned.map(piecesOf), THOROUGH);
+    const plan = planner(lying, planned.map(piecesOf));
     await transaction.delete(cuts).where(
       inArray(
         cuts.id,
