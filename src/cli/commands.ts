@@ -70,6 +70,8 @@ const USAGE = `Usage:
   oak people link E-MAIL [--origin URL] [--database URL]
       prints a new link for somebody, in the place of their password and second factor
       --origin URL        where the shop is reached; http://localhost:3000 unless said
+  oak receive --secret SECRET [--port PORT]
+      listens as a program would that webhooks tell something, lists what comes, and says whether it is signed
 
 The database is that of --database, or of OAK_KNOT_DATABASE_URL.
 
@@ -265,10 +267,23 @@ const OPTIONS = {
   name: { type: 'string' },
   roles: { type: 'string' },
   origin: { type: 'string' },
+  secret: { type: 'string' },
+  port: { type: 'string' },
 } as const;
 
 type Command =
-  'resolve' | 'picture' | 'check' | 'prove' | 'ledger' | 'export' | 'import' | 'diff' | 'backup' | 'restore' | 'people';
+  | 'resolve'
+  | 'picture'
+  | 'check'
+  | 'prove'
+  | 'ledger'
+  | 'export'
+  | 'import'
+  | 'diff'
+  | 'backup'
+  | 'restore'
+  | 'people'
+  | 'receive';
 
 /** What each command takes beside its name. */
 const TAKES: Readonly<Record<Command, readonly (keyof typeof OPTIONS)[]>> = {
@@ -283,6 +298,7 @@ const TAKES: Readonly<Record<Command, readonly (keyof typeof OPTIONS)[]>> = {
   backup: ['database'],
   restore: ['replace', 'database'],
   people: ['name', 'roles', 'origin', 'database'],
+  receive: ['secret', 'port'],
 };
 
 /** What each command wants beside its options, in words; nothing for those that want none. */
@@ -341,6 +357,8 @@ async function run(io: Streams, args: readonly string[]): Promise<number> {
       return runLedger(io, positionals[0], values.database);
     case 'people':
       return (await import('./people')).runPeople(io, positionals, values);
+    case 'receive':
+      return (await import('./receive')).runReceive(io, values.secret, values.port);
     case 'backup':
     case 'restore': {
       const { runBackup, runRestore } = await import('./backups');

@@ -3,3 +3,4 @@ export * from './tables/catalog';
 export * from './tables/people';
 export * from './tables/references';
 export * from './tables/stock-and-sales';
+export * from './tables/webhooks';

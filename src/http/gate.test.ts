@@ -38,7 +38,8 @@ describe('the gate', () => {
     ['a form', { 'content-type': 'text/plain;charset=UTF-8' }, 415],
     ['a form with files', { 'content-type': 'multipart/form-data; boundary=x' }, 415],
   ])('a write from %s', (_who, headers, expected) => {
-    for (const method of ['POST', 'PUT', 'PATCH', 'DELETE']) expect(knock(method, { host, ...headers }, '/api/basket')).toBe(expected);
+    for (const method of ['POST', 'PUT', 'PATCH', 'DELETE'])
+      expect(knock(method, { host, ...headers }, '/api/basket')).toBe(expected);
   });
 
   it('lets pages, pictures and files be read alone, and says so', () => {

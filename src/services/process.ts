@@ -5,6 +5,7 @@ import { type Services } from './context';
 import { firstOwnerLink, isNobodyHere } from './people/people';
 import { keepFreeing } from './selling/overdue';
 import { keepBackups } from './upkeep/backups';
+import { keepDelivering } from './upkeep/delivering';
 import { keepForgetting } from './upkeep/forgetting';
 import { processLog } from './process-log';
 
@@ -43,6 +44,7 @@ async function open(): Promise<Services> {
   beginCards(context);
   keepBackups(context);
   keepForgetting(context);
+  keepDelivering(context);
   if (await isNobodyHere(context)) await tellFirstOwner(context);
   return context;
 }

@@ -3,7 +3,9 @@ import { By } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { logEntries, orders } from '@/data/schema';
 import { type Browser, Person, startBrowser, PATIENCE } from '../support/browser';
+import { receiver, type Received } from '@/services/webhooks/receiver';
 import { fromBase32, oneTimeCode } from '../support/one-time-code';
+import { freePort } from '../support/server';
 import { DIALOG, setStage } from '../support/stage';
 
 const stage = setStage();
@@ -39,7 +41,7 @@ describe('people', () => {
     const OUTBOX = '[aria-label="Outbox"]';
     await person.sees('tilda@fenn.example', OUTBOX);
     await person.press('Your way in to Pollard Lane Bee Works');
-    expect(await person.textOf('[role="dialog"]')).toContain(`you set a password then:\n\n${link}`);
+    expect(await person.textOf('[role="dialog"]')).toContain(`you set a password then: ${link}`);
     await person.press('Close', DIALOG);
 
     await beside(async (tilda, browser) => {
@@ -184,6 +186,58 @@ describe('people', () => {
     await browser.driver.wait(async () => (await ask()) === 401, PATIENCE);
     await person.sees('Ended');
     expect(await browser.driver.findElements(By.css('[aria-label="End the token for The till"]'))).toEqual([]);
+  });
+});
+
+describe('another program', () => {
+  it('is told what happens, signed, and again where it was not there', async () => {
+    const { person, server, browser } = stage;
+    const port = await freePort();
+    const address = `http://127.0.0.1:${port}/hook`;
+    await person.goTo('/manage/people');
+    await person.press('New webhook');
+    await person.fill('Address', 'program.example', DIALOG);
+    await person.pick('Stock low: fewer than 20 can be promised', DIALOG);
+    await person.press('Add webhook');
+    await person.sees('Give the whole address, like https://program.example/hook');
+    await person.fill('Address', address, DIALOG);
+    await person.press('Add webhook');
+    const secret = await told(person, 'To be copied');
+    await person.press('Done');
+    await person.press(`More about the webhook to ${address}`);
+    await person.press('Send a test');
+    await person.sees('A test is on its way');
+    const isSeen = (words: string) =>
+      browser.driver.wait(async () => {
+        await person.goTo('/manage/people');
+        return (await person.textOf('[aria-label="Webhooks"]')).includes(words);
+      }, PATIENCE);
+    await isSeen('no answer');
+
+    const received: Received[] = [];
+    const program = receiver(secret, (one) => void received.push(one)).listen(port, '127.0.0.1');
+    try {
+      // What is counted here is told without anybody sending it.
+      await server.ask('/api/manage/stock/gift-box/entries', {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ kind: 'adjustment', quantity: '4', reason: 'Counted' }),
+      });
+      await browser.driver.wait(() => received.length >= 2, PATIENCE);
+    } finally {
+      program.close();
+      program.closeAllConnections();
+    }
+    expect(received.every(({ isSigned }) => isSigned)).toBe(true);
+    expect(received.map(({ body }) => (JSON.parse(body) as { type: string }).type).sort()).toEqual([
+      'stock.low',
+      'test',
+    ]);
+    await isSeen('Taken');
+    await person.press(`More about the webhook to ${address}`);
+    await person.press('Messages …');
+    await person.sees('"key":"gift-box"', '[role="dialog"]');
+    await person.sees('answered 204, tried twice', '[role="dialog"]');
   });
 });
 

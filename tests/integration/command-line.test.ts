@@ -78,7 +78,7 @@ describe('oak resolve', () => {
     [
       'an unknown command',
       ['sell', '--catalog', DEMO],
-      'oak: there is no command “sell”; there are resolve, picture, check, prove, ledger, export, import, diff, backup, restore, people',
+      'oak: there is no command “sell”; there are resolve, picture, check, prove, ledger, export, import, diff, backup, restore, people, receive',
     ],
     [
       'an option of another command',

@@ -4,7 +4,8 @@ import { Person, startBrowser } from '../support/browser';
 const server = await startServer();
 const browser = await startBrowser();
 const person = new Person(browser.driver, server.origin);
-const shot = async (name: string) => writeFileSync(`/tmp/m/${name}.png`, await browser.driver.takeScreenshot(), 'base64');
+const shot = async (name: string) =>
+  writeFileSync(`/tmp/m/${name}.png`, await browser.driver.takeScreenshot(), 'base64');
 try {
   await person.comeIn(await server.link());
   await person.goTo('/manage/people');
@@ -20,7 +21,9 @@ try {
   await shot('b');
   await person.select('Who needs a second factor', 'Everybody');
   await person.sees('You have no second factor');
-  await browser.driver.executeScript('window.scrollTo(0, 9999); document.querySelectorAll("main, [class*=scroll]").forEach((e) => e.scrollTo(0, 9999))');
+  await browser.driver.executeScript(
+    'window.scrollTo(0, 9999); document.querySelectorAll("main, [class*=scroll]").forEach((e) => e.scrollTo(0, 9999))',
+  );
   await shot('c');
   await person.press('Your way in to Pollard Lane Bee Works');
   await new Promise((r) => setTimeout(r, 500));
@@ -30,4 +33,7 @@ try {
   await person.press('Set password');
   await person.sees('guessed');
   await shot('e');
-} finally { await browser.close(); await server.close(); }
+} finally {
+  await browser.close();
+  await server.close();
+}

@@ -49,6 +49,7 @@ export const thingKinds = [
   'manyProducts',
   'person',
   'token',
+  'webhook',
 ] as const;
 export type ThingKind = (typeof thingKinds)[number];
 

@@ -23,4 +23,5 @@ export { pictureWords } from './pictures';
 export { differencePlace, differenceWords, valueWords } from './differences';
 export { CATALOG_LIST_WORDS, differenceLines, thingLines } from './plan';
 export { ORDER_STATE_WORDS } from './orders';
+export { EVENT_WORDS } from './webhooks';
 export { loggedWords, notAllowedWords, ROLE_WORDS, rolesWords, thingsWords, whoMayWords } from './people';

@@ -64,6 +64,7 @@ const NOUNS: Readonly<Record<ThingKind, readonly [one: string, many: string]>> =
   manyProducts: ['change of many', 'changes of many'],
   person: ['person', 'people'],
   token: ['token', 'tokens'],
+  webhook: ['webhook', 'webhooks'],
 };
 
 /** What the things of a kind are called, many of them. */

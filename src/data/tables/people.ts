@@ -1,5 +1,12 @@
 import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
-import { type FactorMust, type Role, type LoggedChange, type LogWhat, type ThingKind, type WhoKind } from '../../core/people';
+import {
+  type FactorMust,
+  type Role,
+  type LoggedChange,
+  type LogWhat,
+  type ThingKind,
+  type WhoKind,
+} from '../../core/people';
 import { id, instant } from './columns';
 
 const made = () => instant('created_at').notNull();

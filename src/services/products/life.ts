@@ -7,6 +7,7 @@ import { products, revisions } from '../../data/schema';
 import { refuseGone } from '../bin/bin';
 import { inserted, type Life } from '../drafts/life';
 import { loggedPublication } from '../drafts/log-publication';
+import { emit } from '../webhooks/emit';
 
 /** What is kept beside a draft so that lists need not open it. */
 export function indexed({ title, sku, category, supplier }: Product) {
@@ -60,6 +61,13 @@ export const productLife: Life<Product, typeof products.$inferSelect> = {
   },
   async publishMany(transaction, all, at) {
     const entry = await loggedPublication(transaction, productLife, 'product', all, at);
+    for (const some of inParts(all, ROWS_AT_ONCE))
+      await emit(transaction, at, {
+        type: 'product.published',
+        data: {
+          products: some.map(({ definition: { slug, title }, number }) => ({ slug, title, revision: number })),
+        },
+      });
     const slugs = new Map(all.map(({ id, definition }) => [id, definition.slug]));
     for (const some of inParts(all, ROWS_AT_ONCE)) {
       const rows = await transaction

@@ -11,6 +11,7 @@ import { Exact } from '../../core/number';
 import { type CutPlanner } from '../../core/stock';
 import { printable } from '../../core/text';
 import { problemText } from '../../core/words';
+import { type WebhookEvent } from '../../core/webhooks';
 import { type Queries } from '../../data/database';
 import { basketLines, orderLines, orders, type OrderState } from '../../data/schema';
 import { keepFiles } from '../files/uploads';
@@ -22,6 +23,7 @@ import { writePlanning } from '../stock/ledger/thorough-plans';
 import { makeBasketReady, resolveBasket, type ResolvedBasket, waitingOrder } from './basket';
 import { book } from './bookings';
 import { wholeLine } from './whole-line';
+import { emit } from '../webhooks/emit';
 import { type PaymentService, paymentWishes, simulatedPayments } from './payment';
 import { releaseAbandoned, settle, settleForNothing } from './settlement';
 import { sumsOf, spendCodes } from './terms';
@@ -178,9 +180,31 @@ async function reserve(
         basket.lines.map(({ id }) => id),
       ),
     );
+  await emit(transaction, at, placed(row.id, basket, total));
   const state = total.sign() === 0 ? await settleForNothing(transaction, at, row.id) : 'awaitingPayment';
   return { number: row.id, token, state, total: moneyDigits(total, basket.currency) };
 }
+
+/** An order that has been placed, as other programs are told. */
+const placed = (number: number, { lines, currency }: ResolvedBasket, total: Exact): WebhookEvent => ({
+  type: 'order.placed',
+  data: {
+    number,
+    state: 'awaitingPayment',
+    currency,
+    total: moneyDigits(total, currency),
+    lines: lines.flatMap(({ resolution }) =>
+      resolution
+        ? {
+            sku: resolution.item.sku,
+            title: resolution.item.title,
+            quantity: resolution.quantity,
+            lineTotal: resolutionJson(resolution).lineTotal ?? '0',
+          }
+        : [],
+    ),
+  },
+});
 
 /** Writes one line of an order, with its whole resolution and what it looks like. */
 async function storeLine(

@@ -16,6 +16,7 @@ import {
 } from '../../data/schema';
 import { dropCuts, itemsToCut } from '../stock/ledger/cutting';
 import { move } from '../stock/ledger/ledger';
+import { emit } from '../webhooks/emit';
 import { type PaymentAnswer, type PaymentService, simulatedPayments } from './payment';
 
 /**
@@ -68,6 +69,7 @@ async function end(transaction: Queries, at: Date, order: StoredOrder, state: Or
   await endReservation(transaction, at, order.id, state);
   if (state === 'paid') await transaction.delete(basketLines).where(eq(basketLines.orderId, order.id));
   else await returnLines(transaction, order);
+  await emit(transaction, at, { type: 'order.changed', data: { number: order.id, state, change: 'state' } });
   return state;
 }
 

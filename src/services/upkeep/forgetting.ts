@@ -7,13 +7,17 @@ import { LINK_DAYS } from '../people/links';
 import { processLog } from '../process-log';
 import { forgetOld } from '../selling/anonymous';
 import { clearBaskets } from '../selling/forgotten-baskets';
+import { clearMessages } from '../webhooks/targets';
 import { nowAndAgain } from './now-and-again';
 
 /** When it is looked for what is no longer to be kept. */
 const TIMES = { firstAfter: 5 * 60_000, every: 60 * 60_000 };
 
+/** So long it is kept what other programs were told, in days. */
+const MESSAGE_DAYS = 30;
+
 /** Of how much of each nothing is kept any more. */
-type Forgotten = Readonly<Record<'orders' | 'baskets' | 'letters', number>>;
+type Forgotten = Readonly<Record<'orders' | 'baskets' | 'letters' | 'messages', number>>;
 
 /**
  * Takes away what the shop no longer keeps of its customers, by its settings: whose old orders were, and baskets that
@@ -36,6 +40,7 @@ export async function forget(context: Services): Promise<Forgotten> {
   };
   return {
     orders: orderMonths === null ? 0 : await until(() => forgetOld(context, monthsBefore(now, orderMonths))),
+    messages: await until(() => clearMessages(context, new Date(now.getTime() - MESSAGE_DAYS * DAY))),
     letters: await clearOutbox(context, LINK_DAYS),
     baskets: await until(() => clearBaskets(context, new Date(now.getTime() - basketDays * DAY))),
   };

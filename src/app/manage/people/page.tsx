@@ -5,6 +5,7 @@ import { listOutbox, outboxOf } from '@/services/letters/outbox';
 import { listPeople } from '@/services/people/people';
 import { readFactorMust } from '@/services/people/sign-in-rules';
 import { listTokens } from '@/services/people/tokens';
+import { listTargets } from '@/services/webhooks/targets';
 
 export const metadata: Metadata = { title: 'People' };
 export const dynamic = 'force-dynamic';
@@ -18,6 +19,7 @@ export default async function People() {
       people={await listPeople(context)}
       tokens={await listTokens(context)}
       outbox={folder === null ? null : { folder, letters: await listOutbox(context) }}
+      webhooks={await listTargets(context)}
       factorMust={await readFactorMust(context.database.read)}
     />
   );

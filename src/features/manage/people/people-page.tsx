@@ -9,6 +9,7 @@ import { anything, send, useAttempt } from '@/features/kit/shared';
 import { type WrittenLetter } from '@/services/letters/outbox';
 import { type PersonRow } from '@/services/people/people';
 import { type TokenRow } from '@/services/people/tokens';
+import { type TargetRow } from '@/services/webhooks/targets';
 import { DataTable } from '@/ui/data-table';
 import { FaultLine } from '@/ui/fault-line';
 import { MoreMenu } from '@/ui/more-menu';
@@ -20,6 +21,7 @@ import { Outbox } from './outbox';
 import { InviteDialog, type MadeLink, madeLinkSchema, RolesDialog } from './person-dialog';
 import { Tokens } from './tokens';
 import { ToldOnce } from './told-once';
+import { Webhooks } from './webhooks';
 
 function StateOf({ person: { isEnded, isInvited, hasSecondFactor } }: { person: PersonRow }) {
   if (isEnded) return <Slip tone="ink">Has left</Slip>;
@@ -62,12 +64,13 @@ interface Props {
   people: readonly PersonRow[];
   tokens: readonly TokenRow[];
   factorMust: FactorMust;
+  webhooks: readonly TargetRow[];
   /** null where there is no folder for letters */
   outbox: { readonly letters: readonly WrittenLetter[]; readonly folder: string } | null;
 }
 
 /** Who works here, what they do, and which programs come in. */
-export function PeoplePage({ people, tokens, factorMust, outbox }: Props) {
+export function PeoplePage({ people, tokens, factorMust, outbox, webhooks }: Props) {
   const [isInviting, setInviting] = useState(false);
   const [changing, setChanging] = useState<PersonRow | null>(null);
   const [told, setTold] = useState<({ name: string } & MadeLink) | null>(null);
@@ -124,6 +127,12 @@ export function PeoplePage({ people, tokens, factorMust, outbox }: Props) {
           Programs
         </Heading>
         <Tokens tokens={tokens} />
+      </Box>
+      <Box as="section" aria-label="Webhooks" mt="9">
+        <Heading as="h2" fontFamily="heading" size="lg" mb="1">
+          Webhooks
+        </Heading>
+        <Webhooks targets={webhooks} />
       </Box>
       {isInviting && (
         <InviteDialog

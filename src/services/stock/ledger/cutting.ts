@@ -7,6 +7,7 @@ import { freeAfter, type Pieces, type StockCutPlan, stockView } from '../../../c
 import { type Queries } from '../../../data/database';
 import { cuts, orderLines, orders, stockItems, stockLots } from '../../../data/schema';
 import { notFound, Refusal } from '../../refusal';
+import { emit } from '../../webhooks/emit';
 import { moveLot } from './ledger';
 import { type LotView, piecesOf, readLots, requireRoom } from './lots';
 import { readFigure } from './stock-figure';
@@ -293,6 +294,9 @@ export async function confirmCuts(
         })),
       );
     }
+    const { state } =
+      (await transaction.query.orders.findFirst({ where: eq(orders.id, orderId) })) ?? notFound('order');
+    await emit(transaction, at, { type: 'order.changed', data: { number: orderId, state, change: 'cut' } });
   });
 }
 

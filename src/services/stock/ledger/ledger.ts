@@ -3,9 +3,12 @@ import { inParts } from '../../../core/in-parts';
 import { movingAverage } from '../../../core/costing';
 import { Exact } from '../../../core/number';
 import { formatQuantity, requireUnit } from '../../../core/quantity';
+import { FEW } from '../../../core/stock';
+import { type WebhookEvent } from '../../../core/webhooks';
 import { type Queries, ROWS_AT_ONCE } from '../../../data/database';
 import { type MovementKind, stockItems, stockLots, stockMovements } from '../../../data/schema';
 import { notFound, Refusal } from '../../refusal';
+import { emit } from '../../webhooks/emit';
 import { type LogEntry } from '../../../core/people';
 import { loggedIn } from '../../../data/log';
 
@@ -73,7 +76,24 @@ export async function moveAll(transaction: Queries, at: Date, movements: readonl
   const entry = await loggedIn(transaction, at, () => entryOf(movements, before, items));
   for (const some of inParts(rows, ROWS_AT_ONCE))
     await transaction.insert(stockMovements).values(some.map((row) => ({ ...row, loggedAs: entry })));
+  await emit(transaction, at, ...nowLow(before, items));
 }
+
+/** What can still be promised of a stock item, without what is promised beyond it. */
+const availableOf = ({ onHand, reserved }: StoredItem): Exact => Exact.from(onHand).minus(Exact.from(reserved));
+
+/** The items of which there was plenty, and are few now. */
+const nowLow = (
+  before: ReadonlyMap<string, StoredItem>,
+  after: ReadonlyMap<string, StoredItem>,
+): Extract<WebhookEvent, { type: 'stock.low' }>[] =>
+  [...after.values()].flatMap((item) => {
+    const former = before.get(item.key);
+    const available = availableOf(item);
+    if (!former || availableOf(former).isLess(FEW) || !available.isLess(FEW)) return [];
+    const { key, title, unit } = item;
+    return { type: 'stock.low' as const, data: { key, title, unit, available: available.toString() } };
+  });
 
 /** So many items stand in the entry of one act. */
 const MOST_LOGGED = 12;

@@ -1,0 +1,1 @@
+export { type EventType, eventTypes, TEST_TYPE, waitAfter, type WebhookEvent } from './events';
