@@ -1,1 +1,2 @@
 export { flatten } from './flatten';
+export { type FlatAnswers, flatSelections } from './selections';

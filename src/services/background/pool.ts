@@ -36,6 +36,7 @@ const sizes = {
   jsonFault: 'small',
   drawing: 'small',
   guessing: 'small',
+  printed: 'large',
   cutting: 'small',
   catalogFile: 'large',
   spreadsheetChanges: 'large',

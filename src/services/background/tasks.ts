@@ -37,6 +37,7 @@ import { type BelowFloor, type FloorsAsked, newlyBelow } from '../figures/margin
 import { type LargeBody, largeBodies, type LargeBodyName } from '../large-bodies';
 import { type OpenedFile, openFile } from '../packing/packed';
 import { spreadsheetBytes, type SpreadsheetForm } from '../packing/spreadsheet-out';
+import { type PrintedFor, type PrintedProduct, printedProduct } from '../figures/printed-product';
 import { cleanDrawing } from './clean-drawing';
 import { whyGuessed } from './why-guessed';
 
@@ -98,6 +99,17 @@ export const flatSelections = ({
   stock: readonly StockFigure[];
   today: string;
 }): WrittenSpreadsheet => flatten(catalog, only, { stock: stockView(stock), today, tell: problemText });
+
+/** What a printed price list says of products. */
+export const printed = ({
+  definitions,
+  surroundings,
+  printedFor,
+}: {
+  definitions: readonly Product[];
+  surroundings: CatalogSurroundings;
+  printedFor: PrintedFor;
+}): PrintedProduct[] => definitions.map((definition) => printedProduct(definition, surroundings, printedFor));
 
 /** A spreadsheet as a file. */
 export const spreadsheetFile = ({

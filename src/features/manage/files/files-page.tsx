@@ -13,6 +13,7 @@ import { sayDone } from '@/ui/toasts';
 import { Card } from './card';
 import { ImportPlan } from './import-plan';
 import { PastImports } from './past-imports';
+import { PrintedCard, type PrintedGroup } from './printed-card';
 import { type OfferedSpreadsheet, SpreadsheetCard } from './spreadsheet-card';
 import { SupplierList } from './supplier-list/supplier-list';
 import { type Looked, useImport } from './use-import';
@@ -103,6 +104,7 @@ interface Props {
   imports: readonly ImportRow[];
   /** what goes out as a spreadsheet */
   spreadsheets: readonly OfferedSpreadsheet[];
+  groups: readonly PrintedGroup[];
 }
 
 /** A spreadsheet can be a supplier’s list, and one that is can be told what its columns say. */
@@ -110,7 +112,7 @@ const listWords = ({ is, list }: Looked, run: () => void) =>
   is === 'catalog' ? undefined : { run, words: list ? 'Back to columns' : 'It is a supplier’s list' };
 
 /** The catalog as a file: out, and in again with a plan. */
-export function FilesPage({ imports, spreadsheets }: Props) {
+export function FilesPage({ imports, spreadsheets, groups }: Props) {
   const router = useRouter();
   const { looked, listed, isBusy, fault, open, ...importing } = useImport();
   const take = async () => {
@@ -156,7 +158,10 @@ export function FilesPage({ imports, spreadsheets }: Props) {
       ) : (
         <Stack gap="8">
           <SimpleGrid columns={{ base: 1, lg: 2 }} gap="5" alignItems="start">
-            <ImportCard isBusy={isBusy} fault={fault} onFile={(file) => void open(file)} />
+            <Stack gap="5">
+              <ImportCard isBusy={isBusy} fault={fault} onFile={(file) => void open(file)} />
+              <PrintedCard groups={groups} />
+            </Stack>
             <Stack gap="5">
               <ExportCard />
               <SpreadsheetCard offered={spreadsheets} />

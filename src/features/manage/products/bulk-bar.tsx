@@ -23,6 +23,7 @@ const MOST_EXPORTED = 1_000;
 const EXPORTS = [
   { value: '/api/manage/catalog-file?as=zip', words: 'With all they need (ZIP)' },
   { value: '/api/manage/spreadsheets/selections?as=xlsx', words: 'Selections, a row each' },
+  { value: '/api/manage/printed-prices?group=', words: 'Price list, printed (PDF)' },
   { value: '/api/manage/spreadsheets/products?as=xlsx', words: 'Products and prices' },
   { value: '/api/manage/spreadsheets/variants?as=xlsx', words: 'Variants' },
   { value: '/api/manage/spreadsheets/options?as=xlsx', words: 'Options' },

@@ -18,6 +18,13 @@ export const ID = sql`+${productCards.productId}`;
 /** In the order of their titles. */
 export const BY_TITLE: readonly SQL[] = [asc(productCards.titleKey), asc(productCards.productId)];
 
+/** By category, those without one last. */
+export const BY_CATEGORY: readonly SQL[] = [
+  sql`${productCards.category} = ''`,
+  sql`${productCards.category} collate nocase`,
+  ...BY_TITLE,
+];
+
 /** What was published last first: numbers of revisions count up with each. */
 export const NEWEST_FIRST: readonly SQL[] = [desc(productCards.madeFrom), ...BY_TITLE];
 

@@ -1,0 +1,80 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import * as opentype from 'opentype.js';
+import type PdfDocument from 'pdfkit';
+
+type Doc = InstanceType<typeof PdfDocument>;
+
+/** What text is set in. */
+export type Face = 'plain' | 'bold' | 'heading';
+
+const FILES: Readonly<Record<Face, readonly [folder: string, weight: number]>> = {
+  plain: ['source-sans-3', 400],
+  bold: ['source-sans-3', 600],
+  heading: ['fraunces', 600],
+};
+
+/** The parts that font files come in; a sign is taken from the first that has it. */
+const SUBSETS = ['latin', 'latin-ext', 'greek', 'greek-ext', 'cyrillic', 'cyrillic-ext', 'vietnamese'] as const;
+
+const { parse } = 'default' in opentype ? (opentype.default as typeof opentype) : opentype;
+
+interface FacePart {
+  readonly name: string;
+  readonly bytes: Buffer;
+  has(sign: string): boolean;
+}
+
+async function partsOf(face: Face): Promise<FacePart[]> {
+  const [folder, weight] = FILES[face];
+  const found = await Promise.all(
+    SUBSETS.map(async (subset): Promise<FacePart | null> => {
+      const file = join('node_modules', '@fontsource', folder, 'files', `${folder}-${subset}-${weight}-normal.woff`);
+      const bytes = await readFile(join(process.cwd(), file)).catch(() => null);
+      if (!bytes) return null;
+      const font = parse(new Uint8Array(bytes).buffer);
+      return { name: `${face} ${subset}`, bytes, has: (sign) => font.charToGlyphIndex(sign) > 0 };
+    }),
+  );
+  return found.filter((part) => part !== null);
+}
+
+let known: Promise<ReadonlyMap<Face, readonly FacePart[]>> | undefined;
+
+/** A piece of text that one font file has all signs of. */
+export interface Run {
+  readonly font: string;
+  readonly text: string;
+}
+
+/** The faces of a document: each text is set in as many font files as it takes. */
+export interface Faces {
+  runs(face: Face, text: string): Run[];
+}
+
+/** Loads the faces, once a process, and lets a document write with them. */
+export async function facesFor(doc: Doc): Promise<Faces> {
+  known ??= Promise.all(
+    (['plain', 'bold', 'heading'] as const).map(async (face) => [face, await partsOf(face)] as const),
+  ).then((all) => new Map(all));
+  const faces = await known;
+  for (const parts of faces.values()) for (const { name, bytes } of parts) doc.registerFont(name, bytes);
+  return {
+    runs(face, text) {
+      const parts = [...(faces.get(face) ?? []), ...(face === 'heading' ? (faces.get('bold') ?? []) : [])];
+      const runs: { font: string; text: string }[] = [];
+      for (const sign of text) {
+        const last = runs.at(-1);
+        // A blank is in every file; it stays with what it follows.
+        const part =
+          (sign === ' ' && last ? parts.find(({ name }) => name === last.font) : undefined) ??
+          parts.find((one) => one.has(sign)) ??
+          parts[0];
+        if (!part) continue;
+        if (last?.font === part.name) last.text += sign;
+        else runs.push({ font: part.name, text: sign });
+      }
+      return runs;
+    },
+  };
+}
