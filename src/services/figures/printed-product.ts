@@ -5,17 +5,15 @@ import { formatMoney, roundToMinorUnit } from '../../core/money';
 import { pricedFor } from '../../core/price-lists';
 import { unitByCode } from '../../core/quantity';
 import { resolve } from '../../core/run';
-import { amountWords, breaksWords, priceWords } from '../../core/words';
+import { amountWords, breaksWords } from '../../core/words';
 
-/** What a printed price list says of a product, all of it in words. */
+/** What a printed price list says of a product beside its price, all of it in words. */
 export interface PrintedProduct {
   readonly slug: string;
   readonly title: string;
   readonly summary: string;
   readonly category: string;
   readonly sku: string;
-  /** null where none can be told */
-  readonly price: string | null;
   readonly picture: string | null;
   /** each selection that makes another price or SKU; empty where there are too many */
   readonly rows: readonly { readonly sku: string; readonly chosen: string; readonly price: string }[];
@@ -116,7 +114,6 @@ export function printedProduct(
     summary: product.summary,
     category: product.category ?? '',
     sku: product.sku,
-    price: priceWords(program, today),
     picture: product.pictures[0]?.src ?? null,
     rows,
     choices: product.choices

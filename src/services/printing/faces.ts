@@ -1,6 +1,5 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import * as opentype from 'opentype.js';
 import type PdfDocument from 'pdfkit';
 
 type Doc = InstanceType<typeof PdfDocument>;
@@ -17,23 +16,36 @@ const FILES: Readonly<Record<Face, readonly [folder: string, weight: number]>> =
 /** The parts that font files come in; a sign is taken from the first that has it. */
 const SUBSETS = ['latin', 'latin-ext', 'greek', 'greek-ext', 'cyrillic', 'cyrillic-ext', 'vietnamese'] as const;
 
-const { parse } = 'default' in opentype ? (opentype.default as typeof opentype) : opentype;
-
 interface FacePart {
   readonly name: string;
   readonly bytes: Buffer;
   has(sign: string): boolean;
 }
 
+/** Ranges of signs as the package of a face says them, by part: `U+0000-00FF,U+0131`. */
+function rangesIn(text: string): (readonly [number, number])[] {
+  return text.split(',').map((range) => {
+    const [from = '', until = from] = range.replace('U+', '').split('-');
+    return [parseInt(from, 16), parseInt(until, 16)];
+  });
+}
+
 async function partsOf(face: Face): Promise<FacePart[]> {
   const [folder, weight] = FILES[face];
+  const within = join(process.cwd(), 'node_modules', '@fontsource', folder);
+  const said = JSON.parse(await readFile(join(within, 'unicode.json'), 'utf8')) as Record<string, string>;
   const found = await Promise.all(
     SUBSETS.map(async (subset): Promise<FacePart | null> => {
-      const file = join('node_modules', '@fontsource', folder, 'files', `${folder}-${subset}-${weight}-normal.woff`);
-      const bytes = await readFile(join(process.cwd(), file)).catch(() => null);
+      const bytes = await readFile(join(within, 'files', `${folder}-${subset}-${weight}-normal.woff`)).catch(
+        () => null,
+      );
       if (!bytes) return null;
-      const font = parse(new Uint8Array(bytes).buffer);
-      return { name: `${face} ${subset}`, bytes, has: (sign) => font.charToGlyphIndex(sign) > 0 };
+      const ranges = rangesIn(said[subset] ?? '');
+      const has = (sign: string) => {
+        const code = sign.codePointAt(0) ?? 0;
+        return ranges.some(([from, until]) => code >= from && code <= until);
+      };
+      return { name: `${face} ${subset}`, bytes, has };
     }),
   );
   return found.filter((part) => part !== null);

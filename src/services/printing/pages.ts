@@ -46,6 +46,14 @@ export interface PrintedPicture {
   readonly height: number;
 }
 
+/** A product as it is printed. */
+export interface Printed {
+  readonly product: PrintedProduct;
+  /** in words */
+  readonly price: string;
+  readonly picture: PrintedPicture | null;
+}
+
 /** What stands on every page. */
 export interface Head {
   readonly shop: string;
@@ -72,8 +80,8 @@ export class Pages {
    *
    * @param category the name of the category that begins with it, which never stands alone; null for none
    */
-  product(product: PrintedProduct, picture: PrintedPicture | null, category: string | null): void {
-    const pieces = this.piecesOf(product);
+  product({ product, price, picture }: Printed, category: string | null): void {
+    const pieces = this.piecesOf(product, price);
     const tall = picture ? (PICTURE * picture.height) / Math.max(picture.width, picture.height) + 4 : 0;
     const height = Math.max(
       pieces.reduce((sum, piece) => sum + piece.height, 0),
@@ -127,7 +135,7 @@ export class Pages {
     this.top = this.first;
   }
 
-  private piecesOf({ title, price, sku, summary, rows, choices, parts, breaks }: PrintedProduct): Piece[] {
+  private piecesOf({ title, sku, summary, rows, choices, parts, breaks }: PrintedProduct, price: string): Piece[] {
     const line = (text: string, set: Set, more: { label?: string; after?: number } = {}): Piece => {
       const { label = '', after = 1.5 } = more;
       const all = label === '' ? text : `${label}: ${text}`;
@@ -140,7 +148,7 @@ export class Pages {
       height: Math.max(this.heightOf(title, TITLE, WIDTH - PRICE_WIDTH), TITLE.size * 1.3) + 2,
       draw: (y) => {
         this.say(title, TITLE, { x: LEFT, y, width: WIDTH - PRICE_WIDTH });
-        this.say(price ?? 'on request', PRICE, { x: RIGHT - PRICE_WIDTH, y, width: PRICE_WIDTH, align: 'right' });
+        this.say(price, PRICE, { x: RIGHT - PRICE_WIDTH, y, width: PRICE_WIDTH, align: 'right' });
       },
     };
     return [

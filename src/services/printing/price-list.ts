@@ -4,6 +4,7 @@ import { and, inArray } from 'drizzle-orm';
 import { DAY, dateWords, dayAt } from '../../core/calendar';
 import { inParts } from '../../core/in-parts';
 import { among } from '../../data/references';
+import { type ProductCard } from '../../data/cards';
 import { productCards } from '../../data/schema';
 import { inBackground } from '../background/pool';
 import { cardsSoon } from '../catalog/cards';
@@ -14,12 +15,13 @@ import { imagesIn } from '../drawing/images';
 import { othersTurn } from '../in-pieces';
 import { notFound, Refusal } from '../refusal';
 import { BY_CATEGORY, LISTED } from '../selling/shop-list/narrowing';
+import { readCards } from '../selling/shop-list/read-cards';
 import { facesFor } from './faces';
-import { PAGE, Pages, type PrintedPicture } from './pages';
-import { type PrintedFor, type PrintedProduct } from '../figures/printed-product';
+import { PAGE, Pages, type Printed, type PrintedPicture } from './pages';
+import { type PrintedFor } from '../figures/printed-product';
 
 /** So many products are read together, and so many printed at most. */
-const AT_ONCE = 40;
+const AT_ONCE = 20;
 const MOST_PRODUCTS = 5_000;
 
 /** How large a picture is printed, in pixels: 300 to an inch. */
@@ -40,14 +42,29 @@ async function pictureOf({ database }: Services, src: string | null): Promise<Pr
     );
 }
 
+/** What stands in the place of a price that can't be told. */
+const ON_REQUEST = 'on request';
+
+/** What the list says that a product costs a group. */
+const priceOf = ({ price, groupPrices }: ProductCard, group: string | null): string =>
+  (group === null ? undefined : groupPrices?.[group]) ?? price ?? ON_REQUEST;
+
 /** What is printed of some products, in their order. */
-async function printedOf(context: Services, ids: readonly number[], printedFor: PrintedFor): Promise<PrintedProduct[]> {
+async function printedOf(
+  context: Services,
+  ids: readonly number[],
+  printedFor: PrintedFor,
+): Promise<Omit<Printed, 'picture'>[]> {
   const asked = await atOneMoment(context, async ({ database: { read }, now }) => {
     const sold = await readSoldByIds(read, ids);
     const definitions = ids.flatMap((id) => sold.get(id)?.definition ?? []);
-    return { definitions, surroundings: (await readSurroundings(read, now(), definitions)).surroundings };
+    const { surroundings } = await readSurroundings(read, now(), definitions);
+    return { definitions, surroundings, cards: await readCards(read, ids) };
   });
-  return inBackground('printed', { ...asked, printedFor }, 'The price list');
+  const { cards, ...given } = asked;
+  const prices = new Map(cards.map(({ card }) => [card.slug, priceOf(card, printedFor.group)]));
+  const products = await inBackground('printed', { ...given, printedFor }, 'The price list');
+  return products.map((product) => ({ product, price: prices.get(product.slug) ?? ON_REQUEST }));
 }
 
 /** What is printed, and for whom. */
@@ -113,10 +130,10 @@ async function* written(
   const pages = new Pages(doc, await facesFor(doc), head);
   let category: string | null = null;
   for (const some of inParts(ids, AT_ONCE)) {
-    for (const product of await printedOf(context, some, printedFor)) {
+    for (const { product, price } of await printedOf(context, some, printedFor)) {
       const begins = product.category === category ? null : product.category === '' ? 'More' : product.category;
       category = product.category;
-      pages.product(product, await pictureOf(context, product.picture), begins);
+      pages.product({ product, price, picture: await pictureOf(context, product.picture) }, begins);
       await othersTurn();
     }
     yield* ready.splice(0);
