@@ -51,9 +51,10 @@ function canBeDecoded(path: string): boolean {
  * The one gate that every request passes: only hosts that are ours are answered, so that no other name can be made to
  * lead here; and what writes comes from our own pages, or from no page at all.
  *
+ * @param isListed whether it comes from a page of a site that may ask
  * @returns null for what is let in
  */
-export function gate({ method, path, header }: Knock, hosts: ReadonlySet<string>): TurnedAway | null {
+export function gate({ method, path, header }: Knock, hosts: ReadonlySet<string>, isListed = false): TurnedAway | null {
   const host = header('host') ?? '';
   if (!hosts.has(withoutPort(host))) {
     return {
@@ -80,8 +81,9 @@ export function gate({ method, path, header }: Knock, hosts: ReadonlySet<string>
   const site = header('sec-fetch-site');
   const origin = header('origin');
   if (
-    (site !== null && site !== 'same-origin' && site !== 'none') ||
-    (origin !== null && hostOf(origin) !== host.toLowerCase())
+    !isListed &&
+    ((site !== null && site !== 'same-origin' && site !== 'none') ||
+      (origin !== null && hostOf(origin) !== host.toLowerCase()))
   ) {
     return {
       status: 403,

@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { Refusal } from '../services/refusal';
@@ -31,6 +32,41 @@ describe('readJson', () => {
     ['too much', request(JSON.stringify({ name: 'a'.repeat(2000) })), 413],
   ])('refuses %s', async (_what, given, status) => {
     await expect(readJson(given, schema, 1000)).rejects.toMatchObject({ status });
+  });
+
+  it('reads UTF-8 and UTF-16 by their marks, and what is packed with gzip', async () => {
+    const text = '{"name":"Ädà 🐝"}';
+    const sent = (bytes: Uint8Array, packed = {}) =>
+      new Request('http://x/', {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json', ...packed },
+        body: new Uint8Array(bytes),
+      });
+    const marked = (mark: readonly number[], bytes: Uint8Array) => Buffer.concat([Uint8Array.from(mark), bytes]);
+    const utf16 = Buffer.from(text, 'utf16le');
+    const gzip = { 'Content-Encoding': 'gzip' };
+    for (const given of [
+      sent(Buffer.from(text)),
+      sent(marked([0xef, 0xbb, 0xbf], Buffer.from(text))),
+      sent(marked([0xff, 0xfe], utf16)),
+      sent(marked([0xfe, 0xff], Buffer.from(utf16).swap16())),
+      sent(gzipSync(text), gzip),
+      sent(gzipSync(text), { 'Content-Encoding': 'x-gzip' }),
+      sent(Buffer.from(text), { 'Content-Encoding': 'identity' }),
+    ])
+      expect(await readJson(given, schema)).toEqual({ name: 'Ädà 🐝' });
+    const refused = async (given: Request) =>
+      readJson(given, schema, 1000).then(
+        () => 'read',
+        (error: unknown) => (error as { code: string }).code,
+      );
+    // Nothing that is no text is read as if it were.
+    expect(await refused(sent(Uint8Array.from([0x22, 0xff, 0x22])))).toBe('notText');
+    expect(await refused(sent(Buffer.from(text), gzip))).toBe('notGzip');
+    expect(await refused(sent(gzipSync(text).subarray(0, 20), gzip))).toBe('notGzip');
+    expect(await refused(sent(gzipSync(text), { 'Content-Encoding': 'br' }))).toBe('notPackedSo');
+    // What is small when it comes and large when it is unpacked is never unpacked whole.
+    expect(await refused(sent(gzipSync(' '.repeat(900_000)), gzip))).toBe('bodyTooLarge');
   });
 
   it('says what is wrong with another shape, and where', async () => {

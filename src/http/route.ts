@@ -1,8 +1,12 @@
+import { promisify } from 'node:util';
+import { gunzip } from 'node:zlib';
 import { z } from 'zod';
 import { asNow } from '../services/acting';
 import { readShape, type ShapeFault, shapeFaults, type ShapeReading } from '../core/exchange';
 import { inBackground } from '../services/background/pool';
 import { type LargeBody, largeBodies, type LargeBodyName } from '../services/large-bodies';
+import { textOf } from '../services/packing/file-text';
+import { Unopenable } from '../services/packing/refused';
 import { Refusal } from '../services/refusal';
 import { type Services } from '../services/context';
 import { services } from '../services/process';
@@ -132,7 +136,32 @@ async function readJsonBody(request: Request, limit: number): Promise<string> {
   if (!(request.headers.get('content-type') ?? '').toLowerCase().startsWith('application/json')) {
     throw new Refusal(415, 'notJson', 'Send the body as application/json.');
   }
-  return (await readBytes(request, limit)).toString('utf8');
+  try {
+    return textOf(await unpacked(request, await readBytes(request, limit), limit), false);
+  } catch (error) {
+    if (!(error instanceof Unopenable)) throw error;
+    throw new Refusal(400, 'notText', 'The body is no text in UTF-8, or in UTF-16. Send it in UTF-8.');
+  }
+}
+
+/**
+ * What was sent, as it was before it was packed.
+ *
+ * @throws Refusal 413 where it is larger than the limit then, 415 for a way of packing that is not known, 400 for what
+ *   can't be unpacked
+ * @see RFC 9110, 8.4, Content-Encoding
+ */
+async function unpacked(request: Request, bytes: Buffer, limit: number): Promise<Buffer> {
+  const packing = (request.headers.get('content-encoding') ?? 'identity').trim().toLowerCase();
+  if (packing === 'identity' || packing === '') return bytes;
+  if (packing !== 'gzip' && packing !== 'x-gzip')
+    throw new Refusal(415, 'notPackedSo', 'Send the body as it is, or packed with gzip.');
+  try {
+    return await promisify(gunzip)(bytes, { maxOutputLength: limit });
+  } catch (error) {
+    const isTooLarge = error instanceof Error && 'code' in error && error.code === 'ERR_BUFFER_TOO_LARGE';
+    throw isTooLarge ? tooLargeFor(limit) : new Refusal(400, 'notGzip', 'The body can’t be unpacked with gzip.');
+  }
 }
 
 /** @throws Refusal 400 when it is not JSON, or JSON of another shape */
@@ -159,14 +188,15 @@ export function readFileBody(request: Request, limit: number): Promise<Buffer> {
   return readBytes(request, limit);
 }
 
+const tooLargeFor = (limit: number) => new Refusal(413, 'bodyTooLarge', `The body is larger than ${limit} bytes.`);
+
 /**
  * Reads a body of any kind, giving up as soon as it is longer than the limit.
  *
  * @throws Refusal 413
  */
 export async function readBytes(request: Request, limit: number): Promise<Buffer> {
-  const tooLarge = () => new Refusal(413, 'bodyTooLarge', `The body is larger than ${limit} bytes.`);
-  if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge();
+  if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLargeFor(limit);
   const chunks: Uint8Array[] = [];
   let length = 0;
   const reader = request.body?.getReader();
@@ -176,7 +206,7 @@ export async function readBytes(request: Request, limit: number): Promise<Buffer
     length += part.value.length;
     if (length > limit) {
       await reader?.cancel();
-      throw tooLarge();
+      throw tooLargeFor(limit);
     }
     chunks.push(part.value);
   }

@@ -15,6 +15,7 @@ lookAtAll(stage, [
   ['rules about quantities', '/manage/quantities', () => stage.person.press('Bottling for trade customers')],
   ['the bin', '/manage/bin'],
   ['who is let in', '/manage/people', () => stage.person.press('Let somebody in')],
+  ['what programs may ask', '/api-reference'],
   ['the log', '/manage/log', () => stage.person.sees('Signed in')],
   ['oneself', '/manage/me', () => stage.person.sees('You came in by a link')],
   [

@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { startServer, type TestServer } from '../support/server';
 
@@ -6,7 +7,7 @@ let [direct, behind]: TestServer[] = [];
 beforeAll(async () => {
   [direct, behind] = await Promise.all([
     startServer(inject('demoDatabase')),
-    startServer(inject('demoDatabase'), { OAK_KNOT_BEHIND_PROXY: '1', OAK_KNOT_HOSTS: 'shop.lane.example' }),
+    startServer(inject('demoDatabase'), { OAK_KNOT_BEHIND_PROXY: '1', OAK_KNOT_ORIGINS: 'https://shop.lane.example' }),
   ]);
 });
 afterAll(() => Promise.all([direct?.close(), behind?.close()]));
@@ -49,6 +50,56 @@ describe('cookies of whoever signs in', () => {
     expect(session).toMatch(/^oak-knot\.session_token=/);
     expect(session).not.toMatch(/secure/i);
     expect(session).toMatch(/httponly/i);
+  });
+});
+
+describe('a page of another site', () => {
+  const from = (origin: string, path: string, init: RequestInit = {}) =>
+    fetch((behind?.origin ?? '') + path, {
+      ...init,
+      headers: { Origin: origin, 'Sec-Fetch-Site': 'cross-site', 'Content-Type': 'application/json', ...init.headers },
+    });
+  const body = JSON.stringify({ items: [{ product: 'hexagon-jars', selection: { quantity: 12 } }] });
+  const post = { method: 'POST', body };
+  const allowed = ({ headers }: Response) => headers.get('access-control-allow-origin');
+
+  it('asks what is open where it is listed, and nothing else', async () => {
+    const listed = 'https://shop.lane.example';
+    const preflight = await from(listed, '/api/v1/resolve', {
+      method: 'OPTIONS',
+      headers: { 'Access-Control-Request-Method': 'POST', 'Access-Control-Request-Headers': 'content-type' },
+    });
+    expect([preflight.status, allowed(preflight)]).toEqual([204, listed]);
+    const answer = await from(listed, '/api/v1/resolve', post);
+    expect([answer.status, allowed(answer), answer.headers.get('access-control-allow-credentials')]).toEqual([
+      200,
+      listed,
+      null,
+    ]);
+    expect(((await answer.json()) as { results: unknown[] }).results).toMatchObject([
+      { resolution: { state: 'sellable' } },
+    ]);
+    const found = await from(listed, '/api/v1/products?find=jars');
+    expect([found.status, allowed(found)]).toEqual([200, listed]);
+    for (const [origin, path] of [
+      ['https://evil.example', '/api/v1/resolve'],
+      [listed, '/api/shop/basket'],
+      [listed, '/api/manage/products'],
+    ] as const) {
+      const refused = await from(origin, path, post);
+      expect([path, refused.status, allowed(refused)]).toEqual([path, 403, null]);
+    }
+  });
+});
+
+describe('a body that is packed', () => {
+  it('is read as it was', async () => {
+    const answer = await fetch(`${direct?.origin}/api/v1/products/hexagon-jars/resolve`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', 'Content-Encoding': 'gzip' },
+      body: new Uint8Array(gzipSync(JSON.stringify({ answers: {}, quantity: 12 }))),
+    });
+    expect([answer.status, await answer.json()]).toMatchObject([200, { state: 'sellable' }]);
   });
 });
 

@@ -65,6 +65,19 @@ describe('people', () => {
       await tilda.sees('To change something takes the role “Catalog” or “Owner”.');
       await tilda.fill('Short description', 'Not mine to say.');
       await tilda.sees('This takes the role “Catalog” or “Owner”; yours is Stock and workshop.');
+      // Nor by what the screens ask: the browser is hers.
+      const asks = (path: string, body: object) =>
+        browser.driver.executeAsyncScript<number>(
+          `const [path, body, done] = arguments;
+           fetch(path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body }).then(
+             ({ status }) => done(status), () => done(0))`,
+          path,
+          JSON.stringify(body),
+        );
+      expect(await asks('/api/manage/products/3/publication', { version: 1, accepted: 0 })).toBe(403);
+      expect(await asks('/api/manage/people', { name: 'A', email: 'a@fenn.example', roles: [] })).toBe(403);
+      const count = { kind: 'adjustment', quantity: '90', reason: 'Counted again' };
+      expect(await asks('/api/manage/stock/gift-box/entries', count)).toBe(200);
       await tilda.goTo('/manage/people');
       await tilda.sees('This page takes the role “Owner”.');
 
@@ -83,6 +96,7 @@ describe('people', () => {
       'Wren Pollard invited Tilda Fenn',
       'Tilda Fenn signedIn Tilda Fenn',
       'Tilda Fenn changed Tilda Fenn',
+      'Tilda Fenn moved Gift box, grey board',
       'Tilda Fenn moved Gift box, grey board',
       'Wren Pollard ended Tilda Fenn',
     ]);

@@ -143,6 +143,7 @@ describe('the outbox', () => {
     vi.spyOn(process.stderr, 'write').mockReturnValue(true);
     const odd = await invited('Odd');
     expect(odd.isWritten).toBe(false);
+    expect(await letters()).toEqual([]);
     await whoCame(odd.path.split('#')[1] ?? '');
   });
 });

@@ -77,13 +77,15 @@ export async function putIntoOutbox(context: Services, whom: string, letter: Let
   return true;
 }
 
+/** What lies in a folder; nothing where it can't be read, which the log of the process says. */
 async function filesIn(folder: string): Promise<string[]> {
   try {
     return await readdir(folder);
-  } catch (error) {
-    // Nothing has been written yet.
-    if (error instanceof Error && 'code' in error && error.code === 'ENOENT') return [];
-    throw error;
+  } catch (err) {
+    const isNone = err instanceof Error && 'code' in err && err.code === 'ENOENT';
+    // Nothing has been written yet where there is none.
+    if (!isNone) processLog.error({ err }, 'The outbox can’t be read');
+    return [];
   }
 }
 

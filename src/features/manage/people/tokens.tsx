@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, HStack, Stack, Text } from '@chakra-ui/react';
+import { Button, HStack, Link, Stack, Text } from '@chakra-ui/react';
 import { type ColumnDef } from '@tanstack/react-table';
 import { useState } from 'react';
 import { z } from 'zod';
@@ -106,7 +106,7 @@ export function Tokens({ tokens }: { tokens: readonly TokenRow[] }) {
       <HStack justify="space-between" align="flex-end" gap="4" mb="3" flexWrap="wrap">
         <Text color="fg.muted" maxW="70ch">
           A program comes in with a token: <code>Authorization: Bearer …</code>. It may do what its roles may, and the
-          log names it.
+          log names it. What <Link href="/api-reference">the API</Link> answers to everybody takes none.
         </Text>
         <Button variant="outline" colorPalette="ink" onClick={() => setMaking(true)}>
           New token

@@ -1,0 +1,1 @@
+export { ApiReference } from './api-reference';
