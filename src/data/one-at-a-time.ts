@@ -1,5 +1,4 @@
 import { createClient } from '@libsql/client';
-import { rm } from 'node:fs/promises';
 import { isBusy } from './busy';
 
 /** How often whoever waits looks whether it is their turn, in milliseconds. */
@@ -8,7 +7,10 @@ const BETWEEN_LOOKS = 100;
 /** How long somebody waits for their turn, in milliseconds: ample to copy and change the largest database. */
 const LONGEST_WAIT = 15 * 60_000;
 
-/** The file that whoever changes the form of a database's tables holds meanwhile. */
+/**
+ * The file that whoever changes the form of a database's tables holds meanwhile. It is empty and stays there: taken
+ * away, whoever has it open could no longer hold it.
+ */
 const heldBy = (file: string): string => `${file}.changing`;
 
 /**
@@ -25,8 +27,6 @@ export async function oneAtATime(file: string, work: () => Promise<void>, onWait
     const turn = await turnOf(lock, file, onWaiting);
     try {
       await work();
-      // Whoever waits for the file that is taken away here finds nothing left to do when it is their turn.
-      await rm(heldBy(file), { force: true });
     } finally {
       turn.close();
     }
