@@ -148,7 +148,7 @@ describe('people', () => {
     const { person } = stage;
     await person.goTo('/manage/people');
     await person.select('Who needs a second factor', 'Everybody');
-    await person.sees('Whoever has none sets it up before anything else.');
+    await person.sees('Saved: it counts at once');
     await person.press('Let somebody in');
     await person.fill('Name', 'Juno Weld', DIALOG);
     await person.fill('E-mail address', 'juno@weld.example', DIALOG);

@@ -37,6 +37,35 @@ describe('the shop', () => {
     await person.sees('Name to embroider: 21 characters is 5 too many. Use at most 16 characters.');
   });
 
+  it('goes back to the basket where a line is changed right after something was chosen, however slow the way is', async () => {
+    const [person] = people();
+    const [browser] = browsers;
+    if (!person || !browser) throw new Error('no browser');
+    await person.goTo('/shop/bee-suit');
+    await person.pick('Slate');
+    await person.pick('L');
+    await person.press('Add to basket');
+    await person.sees('is in the basket');
+    await person.goTo('/shop/basket');
+    await person.press('Change Bee suit');
+    await person.sees('Change it in the basket');
+    // The address follows what is chosen, the second time a little later: by then the page is about to be left.
+    await browser.driver.executeScript(`
+      const { fetch } = window;
+      const later = (...asked) => new Promise((resolve) => setTimeout(resolve, 800)).then(() => fetch(...asked));
+      window.fetch = (...asked) => (String(asked[0]?.url ?? asked[0]).includes('_rsc') ? later : fetch)(...asked);
+      const at = (what, words) => [...document.querySelectorAll(what)].find(({ textContent }) => textContent.startsWith(words));
+      at('label', 'Moss').click();
+      setTimeout(() => {
+        at('label', 'Slate').click();
+        setTimeout(() => at('button', 'Change it in the basket').click(), 60);
+      }, 30);`);
+    await person.sees('Order and pay');
+    expect(await browser.driver.getCurrentUrl()).toBe(`${server.origin}/shop/basket`);
+    await person.press('Remove Bee suit');
+    await person.sees('The basket is empty');
+  });
+
   it('says what is still to be chosen, marks it for those who listen, and goes there', async () => {
     const [person] = people();
     const [browser] = browsers;

@@ -12,6 +12,9 @@ import { buildLink, builtBy } from './build-link';
 /** The address follows at once, and then not for so many milliseconds: browsers stop what writes it at every key. */
 const BETWEEN = 400;
 
+/** How long a page that is being left may take to go, in milliseconds: the address is left alone until then. */
+const GOING = 10_000;
+
 /** What says that nothing is chosen, where an address that says nothing means something else. */
 const NOTHING: Selection = { answers: {} };
 
@@ -19,14 +22,15 @@ const fileSchema = z.object({ name: z.string(), type: z.enum(fileTypeNames), siz
 
 /**
  * Opens what the address has chosen, and lets the address follow what is chosen: a page that is loaded again shows the
- * same.
+ * same. Whoever goes on to another page goes there: to write an address meanwhile would call that off.
  *
  * @param begun whether the page begins with something chosen, so that an address without a choice means that
+ * @returns says that the page is about to be left
  */
 export function useFollowedAddress(
   { chosen, take, knowFiles }: Pick<SelectionState, 'chosen' | 'take' | 'knowFiles'>,
   begun: boolean,
-): void {
+): () => void {
   const now = useRef({ chosen, take, knowFiles });
   useEffect(() => {
     now.current = { chosen, take, knowFiles };
@@ -63,6 +67,23 @@ export function useFollowedAddress(
 
   const isFirst = useRef(true);
   const lastWritten = useRef(-BETWEEN);
+  const leftAlone = useRef(-BETWEEN);
+  const due = useRef<(() => void) | null>(null);
+  const leave = useCallback(() => {
+    due.current?.();
+    leftAlone.current = performance.now() + GOING;
+  }, []);
+  useEffect(() => {
+    // What is due is written before the link is gone to, and nothing after that.
+    const press = ({ target, ctrlKey, metaKey, shiftKey }: MouseEvent) => {
+      const link = target instanceof Element ? target.closest('a') : null;
+      const isElsewhere = ctrlKey || metaKey || shiftKey;
+      if (link && !isElsewhere && link.pathname !== window.location.pathname) leave();
+    };
+    document.addEventListener('click', press, true);
+    return () => document.removeEventListener('click', press, true);
+  }, [leave]);
+
   useEffect(() => {
     // What the address says is read before anything is written there.
     if (isFirst.current) {
@@ -70,12 +91,20 @@ export function useFollowedAddress(
       return;
     }
     const write = () => {
+      due.current = null;
+      clearTimeout(timer);
       lastWritten.current = performance.now();
       follow();
     };
-    const timer = setTimeout(write, Math.max(0, lastWritten.current + BETWEEN - performance.now()));
-    return () => clearTimeout(timer);
+    const at = Math.max(lastWritten.current + BETWEEN, leftAlone.current);
+    const timer = setTimeout(write, Math.max(0, at - performance.now()));
+    due.current = write;
+    return () => {
+      due.current = null;
+      clearTimeout(timer);
+    };
   }, [chosen, follow]);
+  return leave;
 }
 
 /**

@@ -107,8 +107,8 @@ export function ProductPage({
     begin: line,
     ...(!isDraft && { upload, ask }),
   });
-  const basket = useAddToBasket(product, selection, isDraft ? 'draft' : (line ?? null));
-  useFollowedAddress(selection, line !== undefined);
+  const leave = useFollowedAddress(selection, line !== undefined);
+  const basket = useAddToBasket(product, selection, isDraft ? 'draft' : (line ?? null), leave);
   const { resolution, program } = selection;
 
   return (

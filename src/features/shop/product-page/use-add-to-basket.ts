@@ -34,11 +34,13 @@ export interface AddToBasket {
 /**
  * @param place the line of the basket that it takes the place of; null where it is added; or a draft, which is only
  * looked at and can't be bought yet
+ * @param leave says that the page is about to be left
  */
 export function useAddToBasket(
   product: Product,
   { resolution, program, answers, parts, quantityText }: SelectionState,
   place: { readonly id: number } | 'draft' | null,
+  leave: () => void,
 ): AddToBasket {
   const router = useRouter();
   const [asked, setAsked] = useState(false);
@@ -65,6 +67,7 @@ export function useAddToBasket(
       const selection = selectionOf(program, answers, quantity, parts);
       if (place) {
         await send('PUT', `/api/shop/basket/${place.id}`, selection, anything);
+        leave();
         router.push(BASKET);
         return;
       }
