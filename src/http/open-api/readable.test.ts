@@ -23,6 +23,7 @@ describe('what a type is called', () => {
       { type: 'object', properties: { a: { type: 'string' }, b: { type: 'number' } }, required: ['a'] },
       '{ a: string, b?: number }',
     ],
+    [{ type: 'array', items: { anyOf: [{ type: 'string' }, { type: 'null' }] } }, 'list of (string | null)'],
     [{}, 'anything'],
   ])('%j', (schema, words) => expect(said(schema)).toBe(words));
 });

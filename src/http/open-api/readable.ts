@@ -72,6 +72,13 @@ function boundWords({ minimum, maximum, maxLength, pattern }: Schema): string {
   ].join(' ');
 }
 
+/** A type within another: of several, so that it is seen where they end. */
+function bracketed(schema: Schema): TypePiece[] {
+  const pieces = typePieces(schema);
+  const isSeveral = [...(schema.anyOf ?? []), ...(schema.oneOf ?? []), ...(schema.enum ?? [])].length > 1;
+  return isSeveral ? ['(', ...pieces, ')'] : pieces;
+}
+
 /** What a type is called. */
 export function typePieces(schema: Schema): TypePiece[] {
   if (schema.$ref !== undefined) return [{ schema: schema.$ref.split('/').at(-1) ?? '' }];
@@ -80,7 +87,7 @@ export function typePieces(schema: Schema): TypePiece[] {
   const branches = schema.anyOf ?? schema.oneOf;
   if (branches) return joined(branches.map(typePieces), ' | ');
   if (schema.allOf) return joined(schema.allOf.map(typePieces), ' and ');
-  if (schema.type === 'array') return ['list of ', ...typePieces(schema.items ?? {})];
+  if (schema.type === 'array') return ['list of ', ...bracketed(schema.items ?? {})];
   if (schema.properties) {
     const fields = Object.entries(schema.properties).map(([name, inner]): TypePiece[] => [
       `${name}${schema.required?.includes(name) ? '' : '?'}: `,
@@ -88,8 +95,7 @@ export function typePieces(schema: Schema): TypePiece[] {
     ]);
     return ['{ ', ...joined(fields, ', '), ' }'];
   }
-  if (typeof schema.additionalProperties === 'object')
-    return ['object of ', ...typePieces(schema.additionalProperties)];
+  if (typeof schema.additionalProperties === 'object') return ['object of ', ...bracketed(schema.additionalProperties)];
   const types = typeof schema.type === 'string' ? [schema.type] : (schema.type ?? ['anything']);
   return [[types.join(' | '), boundWords(schema)].filter((words) => words !== '').join(' ')];
 }

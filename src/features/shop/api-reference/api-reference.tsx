@@ -5,6 +5,14 @@ import { type ReactNode } from 'react';
 import { type ReadDescription, type ReadField, type ReadOperation, type TypePiece } from '@/http/open-api';
 import { Slip } from '@/ui/text';
 
+/** All tables of the page have columns of one width, so that they can be read down. */
+const COLUMNS = {
+  tableLayout: 'fixed',
+  minW: '720px',
+  '& th:nth-of-type(1)': { w: '220px' },
+  '& th:nth-of-type(2)': { w: '45%' },
+};
+
 const anchorOf = (schema: string): string => `schema-${schema}`;
 
 /** What a type is called; what is explained further down leads there. */
@@ -36,7 +44,7 @@ function Rows({ label, heads, children }: { label: string; heads: readonly strin
       borderColor="border"
       borderRadius="l3"
     >
-      <Table.Root size="sm" aria-label={label}>
+      <Table.Root size="sm" aria-label={label} css={COLUMNS}>
         <Table.Header>
           <Table.Row bg="bg.subtle">
             {heads.map((head) => (
@@ -52,8 +60,8 @@ function Rows({ label, heads, children }: { label: string; heads: readonly strin
 
 function FieldRow({ field: { name, type, isOptional, description } }: { field: ReadField }) {
   return (
-    <Table.Row verticalAlign="top">
-      <Table.Cell w="220px">
+    <Table.Row bg="transparent" verticalAlign="top">
+      <Table.Cell>
         {name !== '' && <Code fontSize="sm">{name}</Code>} {isOptional && <Slip tone="ink">optional</Slip>}
       </Table.Cell>
       <Table.Cell>
@@ -78,7 +86,7 @@ function Operation({ operation }: { operation: ReadOperation }) {
       <Text mb="3">{summary}</Text>
       <Stack gap="3">
         {parameters.length > 0 && (
-          <Rows label={`Parameters of ${method} ${path}`} heads={['Parameter', 'Type', '']}>
+          <Rows label={`Parameters of ${method} ${path}`} heads={['Parameter', 'Type', 'Meaning']}>
             {parameters.map((field) => (
               <FieldRow key={`${field.where} ${field.name}`} field={field} />
             ))}
@@ -89,10 +97,10 @@ function Operation({ operation }: { operation: ReadOperation }) {
             Body, as JSON: <Type pieces={body} />
           </Text>
         )}
-        <Rows label={`Answers of ${method} ${path}`} heads={['Status', 'Answer', '']}>
+        <Rows label={`Answers of ${method} ${path}`} heads={['Status', 'Answer', 'Meaning']}>
           {answers.map(({ status, description, type }) => (
-            <Table.Row key={status} verticalAlign="top">
-              <Table.Cell w="220px">
+            <Table.Row key={status} bg="transparent" verticalAlign="top">
+              <Table.Cell>
                 <Code fontSize="sm">{status}</Code>
               </Table.Cell>
               <Table.Cell>
@@ -145,7 +153,7 @@ export function ApiReference({ api: { title, description, operations, schemas } 
             <Heading as="h3" size="md" fontFamily="mono" mb="2">
               {name}
             </Heading>
-            <Rows label={`Fields of ${name}`} heads={['Field', 'Type', '']}>
+            <Rows label={`Fields of ${name}`} heads={['Field', 'Type', 'Meaning']}>
               {fields.map((field, place) => (
                 <FieldRow key={`${field.name} ${place}`} field={field} />
               ))}
