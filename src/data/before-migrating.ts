@@ -25,8 +25,8 @@ export async function isUpToDate(database: Pick<Database, 'read'>, migrations: s
  * @throws DataUnsound where it can't be copied: nothing is changed then
  */
 export async function keepAsItWas(database: Pick<Database, 'read'>, file: string, migrations: string): Promise<void> {
-  // Of one that has no tables yet nothing is to be kept.
-  if ((await lastStep(database)) === null || (await isUpToDate(database, migrations))) return;
+  const last = await lastStep(database);
+  if (last === null || lastWritten(migrations) <= last) return;
   const folder = dirname(file);
   try {
     await copyWhole(database, join(folder, `${keptOf(file)}${new Date().toISOString().replace(/[:.]/g, '-')}`));

@@ -6,7 +6,7 @@ import { mkdirSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import PQueue from 'p-queue';
 import { isUpToDate, keepAsItWas } from './before-migrating';
-import { causesOf, isBusy } from './busy';
+import { causesOf, isBusy, patiently } from './busy';
 import { DataUnsound, localFile, requireStillThere, stamp } from './file';
 import { oneAtATime } from './one-at-a-time';
 import { followChanges, keepReferences } from './references/keep';
@@ -217,16 +217,11 @@ export class Database {
   }
 
   /** Tries something again as long as others write, up to {@link LONGEST_WAIT}. */
-  private async patiently<T>(work: () => Promise<T>, isPassing: (error: unknown) => boolean = isBusy): Promise<T> {
-    const until = Date.now() + LONGEST_WAIT;
-    for (;;) {
-      try {
-        return await work();
-      } catch (error) {
-        if (!isPassing(error)) throw error;
-        if (Date.now() > until) throw isBusy(error) ? new DatabaseBusy() : error;
-        await new Promise((resolve) => setTimeout(resolve, BETWEEN_TRIES));
-      }
+  private async patiently<T>(work: () => Promise<T>, isPassing = isBusy): Promise<T> {
+    try {
+      return await patiently(work, { between: BETWEEN_TRIES, longest: LONGEST_WAIT, isPassing });
+    } catch (error) {
+      throw isBusy(error) ? new DatabaseBusy() : error;
     }
   }
 

@@ -1,5 +1,5 @@
 import { createClient } from '@libsql/client';
-import { isBusy } from './busy';
+import { isBusy, patiently } from './busy';
 
 /** How often whoever waits looks whether it is their turn, in milliseconds. */
 const BETWEEN_LOOKS = 100;
@@ -36,19 +36,14 @@ export async function oneAtATime(file: string, work: () => Promise<void>, onWait
 }
 
 async function turnOf(lock: ReturnType<typeof createClient>, file: string, onWaiting: () => void) {
-  const until = Date.now() + LONGEST_WAIT;
-  for (let tries = 0; ; tries += 1) {
-    try {
-      return await lock.transaction('write');
-    } catch (error) {
-      if (!isBusy(error)) throw error;
-      if (tries === 0) onWaiting();
-      if (Date.now() > until)
-        throw new Error(
-          `Another process has been changing the form of ${file} for a quarter of an hour. See whether it still works; end it, and start again.`,
-          { cause: error },
-        );
-      await new Promise((resolve) => setTimeout(resolve, BETWEEN_LOOKS));
-    }
+  try {
+    const patience = { between: BETWEEN_LOOKS, longest: LONGEST_WAIT, onWaiting };
+    return await patiently(() => lock.transaction('write'), patience);
+  } catch (error) {
+    if (!isBusy(error)) throw error;
+    throw new Error(
+      `Another process has been changing the form of ${file} for a quarter of an hour. See whether it still works; end it, and start again.`,
+      { cause: error },
+    );
   }
 }

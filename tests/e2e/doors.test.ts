@@ -1,6 +1,6 @@
 import { gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { startServer, type TestServer } from '../support/server';
+import { cookiesFor, startServer, type TestServer } from '../support/server';
 
 /** One that is reached directly, and one that a proxy of ours stands before. */
 let [direct, behind]: TestServer[] = [];
@@ -16,16 +16,8 @@ afterAll(() => Promise.all([direct?.close(), behind?.close()]));
 const OVER_TLS = { 'X-Forwarded-Proto': 'https', 'X-Forwarded-For': '203.0.113.9' };
 
 /** Signs in by a link. @returns the cookies a browser is told to keep */
-async function cookiesOf(server: TestServer | undefined, headers: Readonly<Record<string, string>>): Promise<string[]> {
-  const link = new URL((await server?.link()) ?? '');
-  const response = await fetch(`${link.origin}/api/sign-in/link`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json', ...headers },
-    body: JSON.stringify({ secret: link.hash.slice(1) }),
-  });
-  expect(response.status).toBe(200);
-  return response.headers.getSetCookie();
-}
+const cookiesOf = async (server: TestServer | undefined, headers: Readonly<Record<string, string>>) =>
+  server ? cookiesFor(server.origin, await server.link(), headers) : [];
 
 const sessionIn = (cookies: readonly string[]) => cookies.find((cookie) => cookie.includes('session_token')) ?? '';
 

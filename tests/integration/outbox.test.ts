@@ -6,10 +6,9 @@ import * as outbox from '@/app/api/manage/outbox/route';
 import * as person from '@/app/api/manage/people/[id]/route';
 import * as personLink from '@/app/api/manage/people/[id]/link/route';
 import * as people from '@/app/api/manage/people/route';
-import * as byLink from '@/app/api/sign-in/link/route';
-import { demoLink } from '@/services/people/demo-owner';
 import { forget } from '@/services/upkeep/forgetting';
-import { Asking } from '../support/asked-route';
+import { type Asking } from '../support/asked-route';
+import { whoCame, whoOwns } from '../support/come-in';
 import { openForRoutes, type RouteServices } from '../support/services';
 
 let context: RouteServices;
@@ -19,7 +18,7 @@ beforeEach(async () => {
   delete (globalThis as { oakKnotCounters?: unknown }).oakKnotCounters;
   context = await openForRoutes();
   folder = `${context.url.slice('file:'.length)}.outbox`;
-  owner = await whoCame(((await demoLink(context)) ?? '').split('#')[1] ?? '');
+  owner = await whoOwns(context);
 });
 afterEach(() => {
   vi.unstubAllEnvs();
@@ -27,12 +26,6 @@ afterEach(() => {
 });
 
 const at = <T>(params: T) => ({ params: Promise.resolve(params) });
-
-async function whoCame(secret: string): Promise<Asking> {
-  const someone = new Asking();
-  expect((await someone.hear(byLink.POST(someone.request('POST', { secret })))).status).toBe(200);
-  return someone;
-}
 
 async function invited(name: string, email = `${name.toLowerCase()}@lane.example`) {
   const { body } = await owner.hear(people.POST(owner.request('POST', { name, email, roles: [] })));
@@ -71,7 +64,7 @@ describe('the outbox', () => {
     expect(bytes).toMatch(/^Date: .*2026/m);
     const saved = await outboxed.GET(owner.request('GET'), at({ name: file }));
     expect([saved.headers.get('content-type'), await saved.text()]).toEqual(['message/rfc822', bytes]);
-    await whoCame(letter?.text.match(/#([\w-]+)/)?.[1] ?? '');
+    await whoCame(letter?.text.match(/#[\w-]+/)?.[0] ?? '');
     expect(await letters()).toEqual([]);
   });
 
@@ -95,7 +88,7 @@ describe('the outbox', () => {
     expect(more).toEqual([]);
     const secret = letter?.text.match(/#([\w-]+)/)?.[1] ?? '';
     expect(made.some(({ path }) => path.endsWith(secret))).toBe(true);
-    await whoCame(secret);
+    await whoCame(`#${secret}`);
   });
 
   it('is cleared of letters whose links are too old, and of those that somebody removes', async () => {
@@ -144,6 +137,6 @@ describe('the outbox', () => {
     const odd = await invited('Odd');
     expect(odd.isWritten).toBe(false);
     expect(await letters()).toEqual([]);
-    await whoCame(odd.path.split('#')[1] ?? '');
+    await whoCame(odd.path);
   });
 });

@@ -19,9 +19,9 @@ import * as signIn from '@/app/api/sign-in/route';
 import * as signOut from '@/app/api/sign-out/route';
 import { logEntries, people as peopleTable, stockMovements } from '@/data/schema';
 import { freshenAllCards } from '@/services/catalog/cards';
-import { demoLink } from '@/services/people/demo-owner';
 import { firstOwnerLink } from '@/services/people/people';
 import { Asking } from '../support/asked-route';
+import { secretIn, whoCame, whoOwns } from '../support/come-in';
 import { fromBase32, oneTimeCode } from '../support/one-time-code';
 import { openForRoutes, type RouteServices } from '../support/services';
 
@@ -30,20 +30,11 @@ let owner: Asking;
 beforeEach(async () => {
   delete (globalThis as { oakKnotCounters?: unknown }).oakKnotCounters;
   context = await openForRoutes();
-  owner = await whoCame((await demoLink(context)) ?? '');
+  owner = await whoOwns(context);
 });
 afterEach(() => context.close());
 
 const at = <T>(params: T) => ({ params: Promise.resolve(params) });
-const secretIn = (path: string) => path.split('#')[1] ?? '';
-
-/** Somebody who has come in by a link. */
-async function whoCame(path: string): Promise<Asking> {
-  const someone = new Asking();
-  const { status } = await someone.hear(byLink.POST(someone.request('POST', { secret: secretIn(path) })));
-  expect(status).toBe(200);
-  return someone;
-}
 
 /** Lets somebody in. @returns their number and the path of their link */
 async function invited(name: string, roles: string[] = []) {

@@ -4,13 +4,12 @@ import * as password from '@/app/api/manage/me/password/route';
 import * as people from '@/app/api/manage/people/route';
 import * as must from '@/app/api/manage/people/second-factor/route';
 import * as products from '@/app/api/manage/products/route';
-import * as byLink from '@/app/api/sign-in/link/route';
 import * as first from '@/app/api/sign-in/first/route';
 import { logEntries } from '@/data/schema';
-import { demoLink } from '@/services/people/demo-owner';
 import { firstOwnerLink } from '@/services/people/people';
 import { makeToken } from '@/services/people/tokens';
 import { Asking } from '../support/asked-route';
+import { secretIn, whoCame, whoOwns } from '../support/come-in';
 import { fromBase32, oneTimeCode } from '../support/one-time-code';
 import { openForRoutes, type RouteServices } from '../support/services';
 
@@ -23,15 +22,7 @@ beforeEach(async () => {
 });
 afterEach(() => context.close());
 
-const secretIn = (path: string) => path.split('#')[1] ?? '';
-
-async function whoCame(path: string): Promise<Asking> {
-  const someone = new Asking();
-  await someone.hear(byLink.POST(someone.request('POST', { secret: secretIn(path) })));
-  return someone;
-}
-
-const owner = async () => whoCame((await demoLink(context)) ?? '');
+const owner = () => whoOwns(context);
 const looks = (someone: Asking) => someone.hear(products.GET(someone.request('GET', undefined, '/?find=suit')));
 const says = (someone: Asking, who: unknown) => someone.hear(must.PUT(someone.request('PUT', { must: who })));
 const sets = (someone: Asking, next: string, current: string | null = null) =>

@@ -7,10 +7,8 @@ import * as messagesRoute from '@/app/api/manage/webhooks/[id]/messages/route';
 import * as oneRoute from '@/app/api/manage/webhooks/[id]/route';
 import * as testRoute from '@/app/api/manage/webhooks/[id]/test/route';
 import * as targetsRoute from '@/app/api/manage/webhooks/route';
-import * as byLink from '@/app/api/sign-in/link/route';
 import { eventTypes } from '@/core/webhooks';
 import { products, webhookMessages, webhookTargets } from '@/data/schema';
-import { demoLink } from '@/services/people/demo-owner';
 import { openProduct } from '@/services/products/drafts';
 import { publishProduct } from '@/services/products/publishing';
 import { asPlanned, confirmCuts, listCutting } from '@/services/stock/ledger/cutting';
@@ -21,6 +19,7 @@ import { receiver, type Received } from '@/services/webhooks/receiver';
 import { newWebhookSecret } from '@/services/webhooks/signature';
 import { endTarget, listMessages, listTargets, makeTarget, sendAgain, sendTest } from '@/services/webhooks/targets';
 import { Asking } from '../support/asked-route';
+import { whoOwns } from '../support/come-in';
 import { basketWith, openForRoutes, order, type RouteServices } from '../support/services';
 
 const URL = 'https://program.example/hook';
@@ -255,15 +254,8 @@ describe('a message', () => {
 describe('webhooks', () => {
   const at = (id: unknown) => ({ params: Promise.resolve({ id: String(id) }) });
 
-  async function owner(): Promise<Asking> {
-    const someone = new Asking();
-    const secret = ((await demoLink(context)) ?? '').split('#')[1];
-    await someone.hear(byLink.POST(someone.request('POST', { secret })));
-    return someone;
-  }
-
   it('are an owner’s, tell their secret once, and refuse what is no address', async () => {
-    const wren = await owner();
+    const wren = await whoOwns(context);
     const make = (body: unknown) => wren.hear(targetsRoute.POST(wren.request('POST', body)));
     const events = ['order.placed'];
     for (const url of [

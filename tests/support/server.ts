@@ -63,19 +63,24 @@ export function prepareDemo(file: string): void {
   if (status !== 0) throw new Error(`the demo could not be loaded:\n${stdout}${stderr}`);
 }
 
-/** Signs in by a link, as its page does. @returns what a browser would send from then on */
-export async function cookieFor(origin: string, link: string): Promise<string> {
+/** Signs in by a link, as its page does. @returns the cookies a browser is told to keep, with what is said of them */
+export async function cookiesFor(
+  origin: string,
+  link: string,
+  headers: Readonly<Record<string, string>> = {},
+): Promise<string[]> {
   const response = await fetch(`${origin}/api/sign-in/link`, {
     method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
+    headers: { 'Content-Type': 'application/json', ...headers },
     body: JSON.stringify({ secret: new URL(link).hash.slice(1) }),
   });
   if (!response.ok) throw new Error(`nobody was signed in: ${await response.text()}`);
-  return response.headers
-    .getSetCookie()
-    .map((cookie) => cookie.split(';')[0])
-    .join('; ');
+  return response.headers.getSetCookie();
 }
+
+/** The same. @returns what a browser would send from then on */
+export const cookieFor = async (origin: string, link: string): Promise<string> =>
+  (await cookiesFor(origin, link)).map((cookie) => cookie.split(';')[0]).join('; ');
 
 /**
  * Starts the built application on a database of its own with the demo in it: a copy of one that has it, or a new one.

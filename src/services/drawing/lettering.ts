@@ -1,7 +1,6 @@
-import { readFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import { type LetteringFace, letteringFaces, letteringSubsets } from '@/core/catalog';
 import { type Lettering } from '@/core/picture';
+import { fontFile } from './font-files';
 
 /** The package that brings the font files of each face. */
 const PACKAGES: Readonly<Record<LetteringFace, string>> = {
@@ -17,10 +16,7 @@ const PACKAGES: Readonly<Record<LetteringFace, string>> = {
 export async function letteringFile(face: string, subset: string): Promise<Buffer | null> {
   const known = letteringFaces.find(({ key }) => key === face);
   if (!known || !letteringSubsets.some((one) => one === subset)) return null;
-  const name = PACKAGES[known.key];
-  return readFile(
-    join(process.cwd(), 'node_modules', '@fontsource', name, 'files', `${name}-${subset}-400-normal.woff`),
-  );
+  return fontFile(PACKAGES[known.key], subset, 400);
 }
 
 const loaded = new Map<string, Promise<Lettering | null>>();

@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { type Scene } from '@/core/picture';
 import { type ReadImage, svgFile } from './images';
+import { MOST_PIXELS } from '../files/most-pixels';
 
 /** A picture is at most so many pixels wide or high. */
 export const LARGEST_RASTER = 4000;
@@ -20,7 +21,7 @@ export async function pngOf(scene: Scene, read: ReadImage, width: number): Promi
   const [across, down] = [width, height].map((size) => Math.max(1, Math.round(size / larger)));
   // Drawn as large as it is wanted: letters stay sharp, and nothing larger is ever drawn.
   const svg = await svgFile(scene, read, { width: across ?? 1, height: down ?? 1 });
-  return sharp(Buffer.from(svg), { limitInputPixels: 80_000_000 }).png().toBuffer();
+  return sharp(Buffer.from(svg), { limitInputPixels: MOST_PIXELS }).png().toBuffer();
 }
 
 /** A scene in pixels, whole within the frame that pictures are shown in; around it nothing. @returns a PNG */

@@ -9,6 +9,7 @@ import { media } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
 import { isBare } from './bare-picture';
 import { pictureAddress } from './picture-address';
+import { MOST_PIXELS } from './most-pixels';
 
 /** Longer edges are brought down to this, in pixels. */
 const LONGEST_EDGE = 2000;
@@ -51,7 +52,7 @@ function looksLikeMarkup(bytes: Buffer): boolean {
 async function safePhotograph(bytes: Buffer): Promise<SafePicture> {
   const unreadable = () => new Refusal(415, 'notAPicture', UNKNOWN);
   if (bytes.length === 0) throw unreadable();
-  const image = sharp(bytes, { limitInputPixels: 80_000_000, failOn: 'error' });
+  const image = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' });
   const {
     format,
     width = Infinity,

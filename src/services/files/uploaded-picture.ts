@@ -2,6 +2,7 @@ import sharp from 'sharp';
 import { type Services } from '../context';
 import { makeSafe } from './pictures';
 import { readUpload } from './uploads';
+import { MOST_PIXELS } from './most-pixels';
 
 /** An uploaded picture is seen at most so many pixels wide or high. */
 const SEEN = 1200;
@@ -16,7 +17,7 @@ const SEEN = 1200;
 export async function readUploadedPicture(context: Services, token: string): Promise<Buffer> {
   const { bytes } = await readUpload(context, token);
   const safe = await makeSafe(bytes);
-  return sharp(safe.bytes, { limitInputPixels: 80_000_000 })
+  return sharp(safe.bytes, { limitInputPixels: MOST_PIXELS })
     .resize({ width: SEEN, height: SEEN, fit: 'inside', withoutEnlargement: true })
     .png()
     .toBuffer();

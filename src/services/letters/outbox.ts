@@ -142,20 +142,19 @@ export async function listOutbox(context: Services): Promise<WrittenLetter[]> {
   const folder = outboxOf(context);
   if (folder === null) return [];
   const names = (await namesIn(folder)).sort((one, other) => writtenOf(other) - writtenOf(one)).slice(0, MOST_SHOWN);
-  const read = await Promise.all(names.map((name) => readLetter(folder, name)));
+  const read = await Promise.all(names.map((name) => readLetter(join(folder, name), name)));
   return read.filter((letter) => letter !== null);
 }
 
 /** Reads a letter; null for one that has just been taken out, and for what is none of ours. */
-async function readLetter(folder: string, name: string): Promise<WrittenLetter | null> {
-  const bytes = await bytesIn(folder, name);
+async function readLetter(file: string, name: string): Promise<WrittenLetter | null> {
+  const bytes = await bytesOfFile(file);
   if (bytes === null) return null;
   const { subject = '', text = '', to } = await PostalMime.parse(bytes);
   return { name, to: to?.[0]?.address ?? '', subject, text: text.trim(), written: writtenOf(name) };
 }
 
-async function bytesIn(folder: string, name: string): Promise<Buffer | null> {
-  const file = join(folder, name);
+async function bytesOfFile(file: string): Promise<Buffer | null> {
   try {
     return (await stat(file)).size > LONGEST ? null : await readFile(file);
   } catch {
@@ -163,15 +162,18 @@ async function bytesIn(folder: string, name: string): Promise<Buffer | null> {
   }
 }
 
-/** The bytes of a letter. @throws Refusal 404 */
-export async function letterBytes(context: Services, name: string): Promise<Buffer> {
+/** Where a letter is, and what is in it. @throws Refusal 404 */
+async function requireLetter(context: Services, name: string): Promise<{ file: string; bytes: Buffer }> {
   const folder = outboxOf(context);
-  const bytes = folder === null || !NAME.test(name) ? null : await bytesIn(folder, name);
-  return bytes ?? notFound('such letter in the outbox any more');
+  const file = folder === null || !NAME.test(name) ? null : join(folder, name);
+  const bytes = file === null ? null : await bytesOfFile(file);
+  return file === null || bytes === null ? notFound('such letter in the outbox any more') : { file, bytes };
 }
 
+/** The bytes of a letter. @throws Refusal 404 */
+export const letterBytes = async (context: Services, name: string): Promise<Buffer> =>
+  (await requireLetter(context, name)).bytes;
+
 /** Takes a letter out of the outbox, as when it has been sent by hand. @throws Refusal 404 */
-export async function dropLetter(context: Services, name: string): Promise<void> {
-  await letterBytes(context, name);
-  await rm(join(outboxOf(context) ?? '', name), { force: true });
-}
+export const dropLetter = async (context: Services, name: string): Promise<void> =>
+  rm((await requireLetter(context, name)).file, { force: true });

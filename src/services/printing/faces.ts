@@ -1,6 +1,5 @@
-import { readFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import type PdfDocument from 'pdfkit';
+import { fontFile, fontPackageFile } from '../drawing/font-files';
 
 type Doc = InstanceType<typeof PdfDocument>;
 
@@ -32,13 +31,10 @@ function rangesIn(text: string): (readonly [number, number])[] {
 
 async function partsOf(face: Face): Promise<FacePart[]> {
   const [folder, weight] = FILES[face];
-  const within = join(process.cwd(), 'node_modules', '@fontsource', folder);
-  const said = JSON.parse(await readFile(join(within, 'unicode.json'), 'utf8')) as Record<string, string>;
+  const said = JSON.parse((await fontPackageFile(folder, 'unicode.json')).toString()) as Record<string, string>;
   const found = await Promise.all(
     SUBSETS.map(async (subset): Promise<FacePart | null> => {
-      const bytes = await readFile(join(within, 'files', `${folder}-${subset}-${weight}-normal.woff`)).catch(
-        () => null,
-      );
+      const bytes = await fontFile(folder, subset, weight).catch(() => null);
       if (!bytes) return null;
       const ranges = rangesIn(said[subset] ?? '');
       const has = (sign: string) => {

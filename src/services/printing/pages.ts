@@ -21,17 +21,18 @@ const PRICE_WIDTH = 130;
 const SKU_WIDTH = 118;
 const FOOT = 26;
 
-interface Set {
+/** How text is set. */
+interface Setting {
   readonly face: Face;
   readonly size: number;
   readonly colour: string;
 }
 
-const TITLE: Set = { face: 'bold', size: 10.5, colour: INK };
-const PRICE: Set = { face: 'bold', size: 10.5, colour: INK };
-const SMALL: Set = { face: 'plain', size: 8.5, colour: INK };
-const QUIET: Set = { face: 'plain', size: 8.5, colour: MUTED };
-const CATEGORY: Set = { face: 'heading', size: 14, colour: INK };
+const TITLE: Setting = { face: 'bold', size: 10.5, colour: INK };
+const PRICE: Setting = { face: 'bold', size: 10.5, colour: INK };
+const SMALL: Setting = { face: 'plain', size: 8.5, colour: INK };
+const QUIET: Setting = { face: 'plain', size: 8.5, colour: MUTED };
+const CATEGORY: Setting = { face: 'heading', size: 14, colour: INK };
 
 /** A piece of a page: so high, and drawn from a height on. */
 interface Piece {
@@ -136,7 +137,7 @@ export class Pages {
   }
 
   private piecesOf({ title, sku, summary, rows, choices, parts, breaks }: PrintedProduct, price: string): Piece[] {
-    const line = (text: string, set: Set, more: { label?: string; after?: number } = {}): Piece => {
+    const line = (text: string, set: Setting, more: { label?: string; after?: number } = {}): Piece => {
       const { label = '', after = 1.5 } = more;
       const all = label === '' ? text : `${label}: ${text}`;
       return {
@@ -175,18 +176,16 @@ export class Pages {
     };
   }
 
-  private heightOf(text: string, { face, size }: Set, width: number): number {
-    const [first] = this.faces.runs(face, text === '' ? ' ' : text);
-    if (!first) return 0;
-    return this.doc
-      .font(first.font)
-      .fontSize(size)
-      .heightOfString(text === '' ? ' ' : text, { width });
+  private heightOf(text: string, { face, size }: Setting, width: number): number {
+    // What is empty is as high as a line all the same.
+    const said = text === '' ? ' ' : text;
+    const [first] = this.faces.runs(face, said);
+    return first ? this.doc.font(first.font).fontSize(size).heightOfString(said, { width }) : 0;
   }
 
   private say(
     text: string,
-    { face, size, colour }: Set,
+    { face, size, colour }: Setting,
     at: { x: number; y: number; width: number; align?: 'right'; label?: string },
   ): void {
     const label = at.label === undefined || at.label === '' ? [] : this.faces.runs('bold', `${at.label}: `);

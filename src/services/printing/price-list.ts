@@ -19,6 +19,7 @@ import { readCards } from '../selling/shop-list/read-cards';
 import { facesFor } from './faces';
 import { PAGE, Pages, type Printed, type PrintedPicture } from './pages';
 import { type PrintedFor } from '../figures/printed-product';
+import { MOST_PIXELS } from '../files/most-pixels';
 
 /** So many products are read together, and so many printed at most. */
 const AT_ONCE = 20;
@@ -31,7 +32,7 @@ const PIXELS = 242;
 async function pictureOf({ database }: Services, src: string | null): Promise<PrintedPicture | null> {
   const found = src === null ? null : await imagesIn(database.read)(src).catch(() => null);
   if (!found) return null;
-  return sharp(found.bytes, { limitInputPixels: 80_000_000, density: 200 })
+  return sharp(found.bytes, { limitInputPixels: MOST_PIXELS, density: 200 })
     .resize({ width: PIXELS, height: PIXELS, fit: 'inside', withoutEnlargement: false })
     .flatten({ background: '#ffffff' })
     .jpeg({ quality: 85 })

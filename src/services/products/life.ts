@@ -61,13 +61,12 @@ export const productLife: Life<Product, typeof products.$inferSelect> = {
   },
   async publishMany(transaction, all, at) {
     const entry = await loggedPublication(transaction, productLife, 'product', all, at);
-    for (const some of inParts(all, ROWS_AT_ONCE))
-      await emit(transaction, at, {
-        type: 'product.published',
-        data: {
-          products: some.map(({ definition: { slug, title }, number }) => ({ slug, title, revision: number })),
-        },
-      });
+    const told = all.map(({ definition: { slug, title }, number }) => ({ slug, title, revision: number }));
+    const events = inParts(told, ROWS_AT_ONCE).map((products) => ({
+      type: 'product.published' as const,
+      data: { products },
+    }));
+    await emit(transaction, at, ...events);
     const slugs = new Map(all.map(({ id, definition }) => [id, definition.slug]));
     for (const some of inParts(all, ROWS_AT_ONCE)) {
       const rows = await transaction

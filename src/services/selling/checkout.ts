@@ -199,7 +199,7 @@ const placed = (number: number, { lines, currency }: ResolvedBasket, total: Exac
             sku: resolution.item.sku,
             title: resolution.item.title,
             quantity: resolution.quantity,
-            lineTotal: resolutionJson(resolution).lineTotal ?? '0',
+            lineTotal: moneyDigits(resolution.lineTotal ?? Exact.zero, currency),
           }
         : [],
     ),

@@ -1,7 +1,8 @@
 import { isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
+import { inParts } from '../../core/in-parts';
 import { type WebhookEvent } from '../../core/webhooks';
-import { type Queries } from '../../data/database';
+import { type Queries, ROWS_AT_ONCE } from '../../data/database';
 import { webhookMessages, webhookTargets } from '../../data/schema';
 
 /** A message with a name of its own, to be sent at once. */
@@ -22,5 +23,5 @@ export async function emit(transaction: Queries, at: Date, ...events: readonly W
   const messages = targets.flatMap(({ id, events: wanted }) =>
     events.filter(({ type }) => wanted.includes(type)).map((event) => newMessage(id, at, event)),
   );
-  for (const message of messages) await transaction.insert(webhookMessages).values(message);
+  for (const some of inParts(messages, ROWS_AT_ONCE)) await transaction.insert(webhookMessages).values(some);
 }

@@ -1,9 +1,9 @@
 'use client';
 
-import { Box, Stack, Text } from '@chakra-ui/react';
+import { Text } from '@chakra-ui/react';
 import { type Role, roles as all } from '@/core/people';
 import { ROLE_WORDS } from '@/core/words';
-import { Tick } from '@/ui/tick';
+import { TickSet } from '@/ui/tick-set';
 
 interface Props {
   legend: string;
@@ -14,26 +14,19 @@ interface Props {
 }
 
 /** What somebody does, or a program may: each role as a box with what goes with it. */
-export function RoleTicks({ legend, roles, onChange, among = all }: Props) {
-  const toggle = (role: Role, on: boolean) => onChange(all.filter((one) => (one === role ? on : roles.includes(one))));
+export function RoleTicks({ legend, roles, onChange, among }: Props) {
   return (
-    <Box as="fieldset" aria-label={legend}>
-      <Text as="legend" fontWeight="600" fontSize="sm" mb="2">
-        {legend}
+    <TickSet
+      legend={legend}
+      all={all}
+      among={among}
+      held={roles}
+      labelOf={(role) => `${ROLE_WORDS[role].title}: ${ROLE_WORDS[role].does}`}
+      onChange={onChange}
+    >
+      <Text fontSize="sm" color="fg.muted">
+        With none of these: looks at everything, changes nothing.
       </Text>
-      <Stack gap="2">
-        {among.map((role) => (
-          <Tick
-            key={role}
-            label={`${ROLE_WORDS[role].title}: ${ROLE_WORDS[role].does}`}
-            checked={roles.includes(role)}
-            onChange={(on) => toggle(role, on)}
-          />
-        ))}
-        <Text fontSize="sm" color="fg.muted">
-          With none of these: looks at everything, changes nothing.
-        </Text>
-      </Stack>
-    </Box>
+    </TickSet>
   );
 }

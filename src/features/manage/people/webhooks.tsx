@@ -14,7 +14,7 @@ import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
 import { MoreMenu } from '@/ui/more-menu';
 import { Slip } from '@/ui/text';
-import { Tick } from '@/ui/tick';
+import { TickSet } from '@/ui/tick-set';
 import { When } from '@/ui/when';
 import { ToldOnce } from './told-once';
 import { WebhookMessages } from './webhook-messages';
@@ -39,19 +39,13 @@ function NewWebhook({ onClose, onMade }: { onClose: () => void; onMade: (secret:
     >
       <Stack gap="4">
         <TextField label="Address" placeholder="https://program.example/hook" value={url} onChange={setUrl} />
-        <Stack as="fieldset" aria-label="What it is told" gap="2">
-          <Text as="legend" fontWeight="600" fontSize="sm" mb="2">
-            What it is told
-          </Text>
-          {eventTypes.map((type) => (
-            <Tick
-              key={type}
-              label={EVENT_WORDS[type]}
-              checked={events.includes(type)}
-              onChange={(on) => setEvents(eventTypes.filter((one) => (one === type ? on : events.includes(one))))}
-            />
-          ))}
-        </Stack>
+        <TickSet
+          legend="What it is told"
+          all={eventTypes}
+          held={events}
+          labelOf={(type) => EVENT_WORDS[type]}
+          onChange={setEvents}
+        />
         <FaultLine role="alert">{fault}</FaultLine>
       </Stack>
     </AppDialog>

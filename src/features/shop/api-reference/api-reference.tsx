@@ -58,18 +58,26 @@ function Rows({ label, heads, children }: { label: string; heads: readonly strin
   );
 }
 
-function FieldRow({ field: { name, type, isOptional, description } }: { field: ReadField }) {
+/** A row of such a table. */
+function Row({ head, type, meaning }: { head: ReactNode; type: readonly TypePiece[]; meaning: string }) {
   return (
     <Table.Row bg="transparent" verticalAlign="top">
-      <Table.Cell>
-        {name !== '' && <Code fontSize="sm">{name}</Code>} {isOptional && <Slip tone="ink">optional</Slip>}
-      </Table.Cell>
+      <Table.Cell>{head}</Table.Cell>
       <Table.Cell>
         <Type pieces={type} />
       </Table.Cell>
-      <Table.Cell color="fg.muted">{description}</Table.Cell>
+      <Table.Cell color="fg.muted">{meaning}</Table.Cell>
     </Table.Row>
   );
+}
+
+function FieldRow({ field: { name, type, isOptional, description } }: { field: ReadField }) {
+  const head = (
+    <>
+      {name !== '' && <Code fontSize="sm">{name}</Code>} {isOptional && <Slip tone="ink">optional</Slip>}
+    </>
+  );
+  return <Row head={head} type={type} meaning={description} />;
 }
 
 /** One thing that can be asked. */
@@ -99,15 +107,7 @@ function Operation({ operation }: { operation: ReadOperation }) {
         )}
         <Rows label={`Answers of ${method} ${path}`} heads={['Status', 'Answer', 'Meaning']}>
           {answers.map(({ status, description, type }) => (
-            <Table.Row key={status} bg="transparent" verticalAlign="top">
-              <Table.Cell>
-                <Code fontSize="sm">{status}</Code>
-              </Table.Cell>
-              <Table.Cell>
-                <Type pieces={type} />
-              </Table.Cell>
-              <Table.Cell color="fg.muted">{description}</Table.Cell>
-            </Table.Row>
+            <Row key={status} head={<Code fontSize="sm">{status}</Code>} type={type} meaning={description} />
           ))}
         </Rows>
       </Stack>

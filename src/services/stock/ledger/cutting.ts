@@ -231,7 +231,7 @@ export async function confirmCuts(
 ): Promise<void> {
   await database.write(async (transaction) => {
     const at = now();
-    const { item, planned } = await requireJob(transaction, orderId, stock);
+    const { item, planned, state } = await requireJob(transaction, orderId, stock);
     await log(transaction, at, {
       what: 'cut',
       kind: 'order',
@@ -294,8 +294,6 @@ export async function confirmCuts(
         })),
       );
     }
-    const { state } =
-      (await transaction.query.orders.findFirst({ where: eq(orders.id, orderId) })) ?? notFound('order');
     await emit(transaction, at, { type: 'order.changed', data: { number: orderId, state, change: 'cut' } });
   });
 }
@@ -312,7 +310,7 @@ async function requireJob(transaction: Queries, orderId: number, stock: string) 
     .where(and(eq(cuts.orderId, orderId), eq(cuts.itemId, item.id), eq(cuts.state, 'planned')));
   if (planned.length === 0)
     throw new Refusal(409, 'alreadyCut', `Everything of ${item.title} for order ${orderId} has been cut.`);
-  return { item, planned };
+  return { item, planned, state: order.state };
 }
 
 /** @throws Refusal 422 unless a report has exactly the pieces that the order was promised */
