@@ -1,8 +1,9 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Builder, By, error, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
+import { browsers, driver as driverPath } from '../../scripts/browser-paths.json';
 import { PATIENCE, waitInPage } from './waiting';
 
 const FLAGS = [
@@ -29,19 +30,20 @@ export interface Browser {
  * each
  */
 export async function startBrowser(width = 1280, height = 800, scale = 1): Promise<Browser> {
-  const profile = mkdtempSync(join(tmpdir(), 'oak-knot-browser-'));
+  // What the two of them lay down is removed with this folder: neither of them does so.
+  const folder = mkdtempSync(join(tmpdir(), 'oak-knot-browser-'));
   const options = new Options();
-  options.setChromeBinaryPath(process.env.CHROMIUM ?? '/usr/bin/chromium');
-  options.addArguments(
-    ...FLAGS,
-    `--force-device-scale-factor=${scale}`,
-    `--window-size=${width},${height}`,
-    `--user-data-dir=${profile}`,
-  );
+  options.setChromeBinaryPath(process.env.CHROMIUM ?? browsers.find(existsSync) ?? 'chromium');
+  options.addArguments(...FLAGS, `--force-device-scale-factor=${scale}`, `--window-size=${width},${height}`);
   const driver = await new Builder()
     .forBrowser('chrome')
     .setChromeOptions(options)
-    .setChromeService(new ServiceBuilder(process.env.CHROMEDRIVER ?? '/usr/bin/chromedriver'))
+    .setChromeService(
+      new ServiceBuilder(process.env.CHROMEDRIVER ?? driverPath).setEnvironment({
+        ...process.env,
+        TMPDIR: folder,
+      }),
+    )
     .build();
   await driver.manage().setTimeouts({ script: 2 * PATIENCE });
   // The window has a frame even without a screen; what is wanted is the size of the page.
@@ -57,7 +59,7 @@ export async function startBrowser(width = 1280, height = 800, scale = 1): Promi
       // Leaving the page lets it say goodbye; quitting alone does not.
       await driver.get('about:blank');
       await driver.quit();
-      rmSync(profile, { recursive: true, force: true });
+      rmSync(folder, { recursive: true, force: true });
     },
   };
 }
