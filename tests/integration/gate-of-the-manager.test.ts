@@ -34,7 +34,6 @@ const ONLY_READ = [
   'POST price-lists/table',
   'POST products/[id]/option-use',
   'POST products/[id]/presence',
-  'POST products/list',
   'POST products/meant',
   'POST products/ripple',
   'POST quantities/preview',
