@@ -8,6 +8,7 @@ import PQueue from 'p-queue';
 import { isUpToDate, keepAsItWas } from './before-migrating';
 import { causesOf, isBusy, patiently } from './busy';
 import { DataUnsound, localFile, requireStillThere, stamp } from './file';
+import { noteDone } from './once';
 import { oneAtATime } from './one-at-a-time';
 import { followChanges, keepReferences } from './references/keep';
 import * as schema from './schema';
@@ -177,12 +178,16 @@ export class Database {
    *
    * @throws DatabaseBusy where others write for too long
    */
-  write<T>(work: (transaction: Queries) => Promise<T>): Promise<T> {
-    return this.inTransaction(async (transaction) => {
+  async write<T>(work: (transaction: Queries) => Promise<T>): Promise<T> {
+    const { result, isDone } = await this.inTransaction(async (transaction) => {
+      const done = await noteDone(transaction);
       const result = await work(transaction);
       await followChanges(transaction);
-      return result;
+      return { result, isDone: done };
     });
+    // Only what has been committed is done.
+    isDone?.();
+    return result;
   }
 
   private inTransaction<T>(work: (transaction: Queries) => Promise<T>): Promise<T> {

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { Refusal } from '../services/refusal';
 
 /** The names in `If-None-Match`, without the mark of a weak comparison, which is the one that counts here. */
 const namesIn = (header: string): string[] => header.split(',').map((name) => name.trim().replace(/^W\//, ''));
@@ -9,7 +10,40 @@ const namesIn = (header: string): string[] => header.split(',').map((name) => na
  * @see RFC 9110, 8.8.3 ETag, 13.1.2 If-None-Match
  */
 export function conditional(request: Request, body: string, headers: Readonly<Record<string, string>>): Response {
-  const name = `"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
+  return named(request, createHash('sha256').update(body).digest('base64url').slice(0, 27), body, headers);
+}
+
+/**
+ * The same in JSON, for whoever may see it.
+ *
+ * @param tag names what is answered: another whenever that is another; absent for one that is made of it
+ */
+export function conditionalJson(request: Request, value: unknown, tag?: string): Response {
+  const headers = { 'Content-Type': 'application/json', 'Cache-Control': 'private, no-cache' };
+  const body = JSON.stringify(value);
+  return tag === undefined ? conditional(request, body, headers) : named(request, tag, body, headers);
+}
+
+/**
+ * The tag in `If-Match`: what somebody has seen and changes.
+ *
+ * @param what it is, in a sentence
+ * @throws Refusal 428 `sayWhatYouSaw` where there is none, or more than one
+ * @see RFC 9110, 13.1.1 If-Match; RFC 6585, 3, Precondition Required
+ */
+export function tagSeen(request: Request, what: string): string {
+  const tag = /^"([^"]*)"$/.exec(request.headers.get('if-match')?.trim() ?? '')?.[1];
+  if (tag === undefined)
+    throw new Refusal(
+      428,
+      'sayWhatYouSaw',
+      `Say in If-Match which ${what} you have changed: the ETag it came with. Nothing was changed.`,
+    );
+  return tag;
+}
+
+function named(request: Request, tag: string, body: string, headers: Readonly<Record<string, string>>): Response {
+  const name = `"${tag}"`;
   const asked = request.headers.get('if-none-match');
   const isKnown = asked !== null && (asked.trim() === '*' || namesIn(asked).includes(name));
   const said = { ETag: name, 'Cache-Control': 'no-cache', ...headers };

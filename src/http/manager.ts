@@ -2,6 +2,7 @@ import { type Need } from '../core/people';
 import { actingAs } from '../services/acting';
 import { type Services } from '../services/context';
 import { type Admitted, admit, type Credentials, requireMay } from '../services/people/admit';
+import { onceNamed } from './once';
 import { originOf } from './origin';
 import { answer, asResponse } from './route';
 
@@ -30,7 +31,9 @@ export function managed(
   return answer(async (context) => {
     const { admitted: someone, cookies } = await admit(context, credentialsOf(request));
     const admitted = requireMay(someone, need);
-    const response = asResponse(await actingAs(admitted.who, () => work(context, admitted)));
+    const response = await onceNamed(context, admitted.who, request, async () =>
+      asResponse(await actingAs(admitted.who, () => work(context, admitted))),
+    );
     // What the work itself lets the browser keep is newer.
     return response.headers.has('Set-Cookie') ? response : withCookies(response, cookies);
   });

@@ -7,6 +7,10 @@ const priceLists = z.strictObject({
   lists: z.array(priceListSchema).max(200),
   seen: z.string().max(40).optional().describe('the name of the lists as they were opened; others since are refused'),
 });
+const acceptedPrices = {
+  accepted: z.int().min(0).describe('how many prices were seen to change'),
+  acceptedBelow: z.int().min(0).default(0).describe('how many products were seen to fall below their floor'),
+};
 const quantityRules = z.strictObject({
   rules: z.array(placedQuantitySchema).max(200),
   seen: z.string().max(40).optional().describe('the name of the rules as they were opened; others since are refused'),
@@ -23,10 +27,8 @@ export const largeBodies = {
   sheet: sheetSchema,
   sheetDraft: z.strictObject({ definition: sheetSchema, baseVersion, editor }),
   priceLists,
-  acceptedPriceLists: priceLists.extend({
-    accepted: z.int().min(0).describe('how many prices were seen to change'),
-    acceptedBelow: z.int().min(0).default(0).describe('how many products were seen to fall below their floor'),
-  }),
+  acceptedPriceLists: priceLists.extend(acceptedPrices),
+  toldPriceLists: priceLists.omit({ seen: true }).extend(acceptedPrices),
   quantityRules,
   acceptedQuantityRules: quantityRules.extend({
     accepted: z.int().min(0).describe('how many products were seen to change'),

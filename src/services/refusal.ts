@@ -7,7 +7,7 @@ export class Refusal extends Error {
    * @param details anything more a program can use, such as the faults that stand in the way
    */
   constructor(
-    readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 415 | 421 | 422 | 429 | 503,
+    readonly status: 400 | 401 | 403 | 404 | 409 | 412 | 413 | 415 | 421 | 422 | 428 | 429 | 503,
     readonly code: string,
     message: string,
     readonly details: Readonly<Record<string, unknown>> = {},

@@ -1,5 +1,5 @@
 import { Validator } from '@seriousme/openapi-schema-validator';
-import { readdirSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { POST as resolveOne } from '@/app/api/v1/products/[slug]/resolve/route';
@@ -29,6 +29,10 @@ const request = (body?: unknown) =>
   });
 const at = (slug: string) => ({ params: Promise.resolve({ slug }) });
 
+/** The methods that the text of a route answers. */
+const methodsIn = (text: string): string[] =>
+  [...text.matchAll(/^export (?:async )?function ([A-Z]+)\b/gm)].map(([, name = '']) => name.toLowerCase()).sort();
+
 type Described = Record<'paths' | 'components', Record<string, object>>;
 const described = async () => (await describeIt(request()).json()) as Described;
 
@@ -48,10 +52,18 @@ describe('the description of what other programs may ask', () => {
 
   it('names every address there is, with every method', async () => {
     const { paths } = await described();
-    const files = readdirSync(join('src', 'app', 'api', 'v1'), { recursive: true, encoding: 'utf8' })
-      .filter((file) => file.endsWith('/route.ts'))
-      .map((file) => `/api/v1/${file.replace('/route.ts', '').replace(/\[(\w+)\]/g, '{$1}')}`);
-    expect(files.filter((path) => path !== '/api/v1/openapi.json').sort()).toEqual(Object.keys(paths).sort());
+    const files = ['v1', 'manage/v1'].flatMap((room) =>
+      readdirSync(join('src', 'app', 'api', room), { recursive: true, encoding: 'utf8' })
+        .filter((file) => file.endsWith('/route.ts'))
+        .map((file) => ({
+          path: `/api/${room}/${file.replace('/route.ts', '').replace(/\[(\w+)\]/g, '{$1}')}`,
+          methods: methodsIn(readFileSync(join('src', 'app', 'api', room, file), 'utf8')),
+        })),
+    );
+    const there = files.filter(({ path }) => path !== '/api/v1/openapi.json');
+    expect(Object.fromEntries(there.map(({ path, methods }) => [path, methods]))).toEqual(
+      Object.fromEntries(Object.entries(paths).map(([path, operations]) => [path, Object.keys(operations).sort()])),
+    );
   });
 });
 

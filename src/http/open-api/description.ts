@@ -1,28 +1,20 @@
 import { z } from 'zod';
-import { createDocument, type ZodOpenApiResponseObject } from 'zod-openapi';
+import { createDocument } from 'zod-openapi';
 import { shopSorts } from '../../core/browsing';
 import { selectionSchema } from '../../core/selection';
 import { togetherSchema } from '../../services/selling/resolve-together';
-import { formSchema, offeredSchema, problemSchema, resolutionSchema, togetherAnswerSchema } from './answers';
-
-const answered = (description: string, schema: z.ZodType): ZodOpenApiResponseObject => ({
-  description,
-  content: { 'application/json': { schema } },
-});
-
-const refused = (description: string): ZodOpenApiResponseObject => ({
-  description,
-  content: { 'application/problem+json': { schema: problemSchema } },
-});
+import { formSchema, offeredSchema, resolutionSchema, togetherAnswerSchema } from './answers';
+import { managerPaths } from './manager-paths';
+import { answered, OF_BODY, refused } from './said';
 
 const slug = z.string().max(120).describe('address of a product in the shop');
 
-const OF_BODY = {
-  '400': refused('The body is malformed: which place of it, and what would be right there.'),
-  '413': refused('The body is larger than is read.'),
-  '415': refused('The body is not declared as JSON.'),
+const OFTEN = {
+  ...OF_BODY,
   '429': refused('Asked too often from one place: `Retry-After` says when again.'),
 };
+
+const OPEN = { tags: ['Without signing in'], security: [] };
 
 const describe = () =>
   createDocument({
@@ -31,11 +23,12 @@ const describe = () =>
       title: 'Oak Knot',
       version: '1',
       description:
-        'What a shop sells, what is asked of customers, and what their selections resolve to. Amounts are decimal strings; what is wrong with a selection is told in its resolution, what is wrong with a request as a problem document.',
+        'What a shop sells, what is asked of customers, and what their selections resolve to; with a token also what the manager’s side keeps. Amounts are decimal strings; what is wrong with a selection is told in its resolution, what is wrong with a request as a problem document.',
     },
     paths: {
       '/api/v1/products': {
         get: {
+          ...OPEN,
           operationId: 'listProducts',
           summary: 'What the shop sells, a page at a time',
           requestParams: {
@@ -54,6 +47,7 @@ const describe = () =>
       },
       '/api/v1/products/{slug}': {
         get: {
+          ...OPEN,
           operationId: 'openForm',
           summary: 'What is asked of a customer to get a product',
           requestParams: { path: z.object({ slug }) },
@@ -65,6 +59,7 @@ const describe = () =>
       },
       '/api/v1/products/{slug}/resolve': {
         post: {
+          ...OPEN,
           operationId: 'resolve',
           summary: 'What a selection resolves to: a priced item in stock, or what is wrong with it',
           requestParams: { path: z.object({ slug }) },
@@ -72,20 +67,31 @@ const describe = () =>
           responses: {
             '200': answered('What it resolves to.', resolutionSchema),
             '404': refused('There is no such product in the shop.'),
-            ...OF_BODY,
+            ...OFTEN,
           },
         },
       },
       '/api/v1/resolve': {
         post: {
+          ...OPEN,
           operationId: 'resolveTogether',
           summary: 'What up to a hundred selections resolve to, each as if it were alone',
           requestBody: { required: true, content: { 'application/json': { schema: togetherSchema } } },
           responses: {
             '200': answered('What came of each, in their order.', togetherAnswerSchema),
             '422': refused('No customer group has this code.'),
-            ...OF_BODY,
+            ...OFTEN,
           },
+        },
+      },
+      ...managerPaths,
+    },
+    components: {
+      securitySchemes: {
+        token: {
+          type: 'http',
+          scheme: 'bearer',
+          description: 'made by an owner under People, with the roles it takes',
         },
       },
     },
@@ -94,7 +100,7 @@ const describe = () =>
 let described: ReturnType<typeof describe> | undefined;
 
 /**
- * Describes what other programs may ask without signing in; worked out once, as it takes a while.
+ * Describes what other programs may ask; worked out once, as it takes a while.
  *
  * @param origin scheme, host and port of the shop
  * @see https://spec.openapis.org/oas/v3.1.1.html

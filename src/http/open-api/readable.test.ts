@@ -32,7 +32,8 @@ describe('the description of the API, as people read it', () => {
   const read = readableDescription(apiDescription('https://shop.example'));
 
   it('has every operation, with its parameters, body and answers', () => {
-    expect(read.operations.map(({ method, path }) => `${method} ${path}`)).toEqual([
+    const open = read.operations.filter(({ isOpen }) => isOpen);
+    expect(open.map(({ method, path }) => `${method} ${path}`)).toEqual([
       'GET /api/v1/products',
       'GET /api/v1/products/{slug}',
       'POST /api/v1/products/{slug}/resolve',
@@ -42,6 +43,19 @@ describe('the description of the API, as people read it', () => {
     expect(resolve?.parameters).toMatchObject([{ name: 'slug', where: 'path', isOptional: false }]);
     expect(resolve?.answers.map(({ status }) => status)).toEqual(['200', '400', '404', '413', '415', '429']);
     expect(resolve?.body).not.toBeNull();
+  });
+
+  it('says of the rest that it takes a token, and with which headers it changes something', () => {
+    const rest = read.operations.filter(({ isOpen }) => !isOpen);
+    expect(rest.length).toBeGreaterThan(10);
+    expect(rest.filter(({ path }) => !path.startsWith('/api/manage/v1/'))).toEqual([]);
+    for (const { method, parameters, answers } of rest) {
+      expect(answers.map(({ status }) => status)).toContain('401');
+      const headers = parameters.filter(({ where }) => where === 'header').map(({ name }) => name);
+      expect(headers).toEqual(
+        { GET: [], POST: ['Idempotency-Key'], PUT: ['Idempotency-Key', 'If-Match'] }[method] ?? [],
+      );
+    }
   });
 
   it('explains every schema that is named anywhere', () => {

@@ -20,6 +20,8 @@ export interface ReadOperation {
   readonly method: string;
   readonly path: string;
   readonly summary: string;
+  /** whether it is answered to whoever asks; else it takes a token */
+  readonly isOpen: boolean;
   readonly parameters: readonly (ReadField & { readonly where: string })[];
   readonly body: readonly TypePiece[] | null;
   readonly answers: readonly {
@@ -136,6 +138,7 @@ interface Content {
 interface Operation {
   readonly operationId?: string;
   readonly summary?: string;
+  readonly security?: readonly object[];
   readonly parameters?: readonly Parameter[];
   readonly requestBody?: Content;
   readonly responses?: Readonly<Record<string, Content>>;
@@ -152,6 +155,7 @@ function operationOf(method: string, path: string, operation: Operation): ReadOp
     method: method.toUpperCase(),
     path,
     summary: operation.summary ?? '',
+    isOpen: (operation.security ?? []).length === 0,
     parameters: (operation.parameters ?? []).map(({ name, in: where, required, description, schema = {} }) => ({
       name,
       where,

@@ -13,6 +13,7 @@ const DEADLINE = 10_000;
 /** What looks drawings through is a large library, which alone takes seconds to load where a machine is busy. */
 const LONGER: Partial<Record<keyof Tasks, number>> = {
   drawing: 30_000,
+  analysis: 60_000,
   // A whole shop is in one file.
   catalogFile: 60_000,
   spreadsheetChanges: 60_000,
@@ -36,6 +37,7 @@ const sizes = {
   jsonFault: 'small',
   drawing: 'small',
   guessing: 'small',
+  analysis: 'large',
   printed: 'large',
   cutting: 'small',
   catalogFile: 'large',

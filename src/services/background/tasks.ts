@@ -31,6 +31,7 @@ import {
 } from '../../core/stock';
 import { problemText } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
+import { type AnalysisTold, analysisTold } from '../figures/analysis-told';
 import { cardOf } from '../figures/card';
 import { brokenProof, compareSides, isStopped, type Comparison, type Sides } from '../figures/comparison';
 import { type BelowFloor, type FloorsAsked, newlyBelow } from '../figures/margins';
@@ -99,6 +100,17 @@ export const flatSelections = ({
   stock: readonly StockFigure[];
   today: string;
 }): WrittenSpreadsheet => flatten(catalog, only, { stock: stockView(stock), today, tell: problemText });
+
+/** What is true of all selections of a product. */
+export const analysis = ({
+  product,
+  surroundings,
+  today,
+}: {
+  product: Product;
+  surroundings: CatalogSurroundings;
+  today: string;
+}): AnalysisTold => analysisTold(product, surroundings, today);
 
 /** What a printed price list says of products. */
 export const printed = ({

@@ -1,6 +1,7 @@
 import { DAY, monthsBefore } from '../../core/calendar';
 import { readSettings } from '../catalog/catalog-state';
 import { type Services } from '../context';
+import { clearDone, DONE_HOURS } from '../done-requests';
 import { othersTurn } from '../in-pieces';
 import { clearOutbox } from '../letters/outbox';
 import { LINK_DAYS } from '../people/links';
@@ -10,18 +11,20 @@ import { clearBaskets } from '../selling/forgotten-baskets';
 import { clearMessages } from '../webhooks/targets';
 import { nowAndAgain } from './now-and-again';
 
+const HOUR = 60 * 60_000;
+
 /** When it is looked for what is no longer to be kept. */
-const TIMES = { firstAfter: 5 * 60_000, every: 60 * 60_000 };
+const TIMES = { firstAfter: 5 * 60_000, every: HOUR };
 
 /** So long it is kept what other programs were told, in days. */
 const MESSAGE_DAYS = 30;
 
 /** Of how much of each nothing is kept any more. */
-type Forgotten = Readonly<Record<'orders' | 'baskets' | 'letters' | 'messages', number>>;
+type Forgotten = Readonly<Record<'orders' | 'baskets' | 'letters' | 'messages' | 'requests', number>>;
 
 /**
  * Takes away what the shop no longer keeps of its customers, by its settings: whose old orders were, and baskets that
- * nobody touches; and letters whose links no longer lead in.
+ * nobody touches; letters whose links no longer lead in; and which requests of programs are done.
  *
  * @returns of how many
  */
@@ -41,6 +44,7 @@ export async function forget(context: Services): Promise<Forgotten> {
   return {
     orders: orderMonths === null ? 0 : await until(() => forgetOld(context, monthsBefore(now, orderMonths))),
     messages: await until(() => clearMessages(context, new Date(now.getTime() - MESSAGE_DAYS * DAY))),
+    requests: await until(() => clearDone(context, new Date(now.getTime() - DONE_HOURS * HOUR))),
     letters: await clearOutbox(context, LINK_DAYS),
     baskets: await until(() => clearBaskets(context, new Date(now.getTime() - basketDays * DAY))),
   };

@@ -87,7 +87,7 @@ function Operation({ operation }: { operation: ReadOperation }) {
     <Box as="section" id={id} aria-label={`${method} ${path}`} scrollMarginTop="4">
       <HStack gap="3" flexWrap="wrap" mb="1">
         <Slip tone={method === 'GET' ? 'lichen' : 'copper'}>{method}</Slip>
-        <Heading as="h2" size="md" fontFamily="mono" overflowWrap="anywhere">
+        <Heading as="h3" size="md" fontFamily="mono" overflowWrap="anywhere">
           {path}
         </Heading>
       </HStack>
@@ -115,6 +115,17 @@ function Operation({ operation }: { operation: ReadOperation }) {
   );
 }
 
+/** What can be asked under which circumstances. */
+const GROUPS: readonly { readonly title: string; readonly isOpen: boolean; readonly words: string }[] = [
+  { title: 'Without signing in', isOpen: true, words: 'As a customer may.' },
+  {
+    title: 'With a token',
+    isOpen: false,
+    words:
+      'An owner makes one under People, with the roles it takes; it is sent as “Authorization: Bearer …”. A request that changes something does it once, however often it comes, where it has an Idempotency-Key.',
+  },
+];
+
 /** What other programs may ask, for whoever writes them. */
 export function ApiReference({ api: { title, description, operations, schemas } }: { api: ReadDescription }) {
   return (
@@ -129,21 +140,40 @@ export function ApiReference({ api: { title, description, operations, schemas } 
         For programs: <Link href="/api/v1/openapi.json">OpenAPI 3.1</Link>. Everything the shop offers, in one go:{' '}
         <Link href="/shop/offers.csv">CSV</Link>, <Link href="/shop/offers.xml">XML</Link>.
       </Text>
-      <Stack as="nav" aria-label="What can be asked" gap="1" mb="8">
-        {operations.map(({ id, method, path, summary }) => (
-          <Text key={id}>
-            <Link href={`#${id}`} fontFamily="mono" fontSize="sm">
-              {method} {path}
-            </Link>{' '}
-            <chakra.span color="fg.muted">{summary}</chakra.span>
+      <Stack as="nav" aria-label="What can be asked" gap="4" mb="8">
+        {GROUPS.map(({ title: group, isOpen }) => (
+          <Stack key={group} gap="1">
+            <Text fontWeight="semibold">{group}</Text>
+            {operations
+              .filter((operation) => operation.isOpen === isOpen)
+              .map(({ id, method, path, summary }) => (
+                <Text key={id}>
+                  <Link href={`#${id}`} fontFamily="mono" fontSize="sm">
+                    {method} {path}
+                  </Link>{' '}
+                  <chakra.span color="fg.muted">{summary}</chakra.span>
+                </Text>
+              ))}
+          </Stack>
+        ))}
+      </Stack>
+      {GROUPS.map(({ title: group, isOpen, words }) => (
+        <Box key={group} mb="12">
+          <Heading as="h2" size="xl" fontFamily="heading" mb="1">
+            {group}
+          </Heading>
+          <Text mb="5" maxW="80ch" color="fg.muted">
+            {words}
           </Text>
-        ))}
-      </Stack>
-      <Stack gap="10">
-        {operations.map((operation) => (
-          <Operation key={operation.id} operation={operation} />
-        ))}
-      </Stack>
+          <Stack gap="10">
+            {operations
+              .filter((operation) => operation.isOpen === isOpen)
+              .map((operation) => (
+                <Operation key={operation.id} operation={operation} />
+              ))}
+          </Stack>
+        </Box>
+      ))}
       <Heading as="h2" size="xl" fontFamily="heading" mt="12" mb="4">
         What stands in bodies and answers
       </Heading>

@@ -1,0 +1,107 @@
+import { and, eq, inArray, lt } from 'drizzle-orm';
+import { type Who } from '../core/people';
+import { asOnce, DoneMeanwhile, type OnceRequest } from '../data/once';
+import { doneRequests } from '../data/schema';
+import { ROWS_AT_ONCE } from '../data/database';
+import { type Services } from './context';
+import { Refusal } from './refusal';
+
+/** So long it is known that a request is done, in hours. */
+export const DONE_HOURS = 24;
+
+/** An answer as it is kept. */
+export interface KeptAnswer {
+  readonly status: number;
+  /** JSON */
+  readonly answer: string;
+}
+
+/** A request that its sender has given a name, so that it does what it does once however often it comes. */
+export interface NamedRequest {
+  readonly name: string;
+  /** another for every other request */
+  readonly fingerprint: string;
+}
+
+export const senderOf = ({ kind, id }: Who): string => `${kind} ${id}`;
+
+/**
+ * Does a request, unless it has been done: then it is answered as it was.
+ *
+ * @param work answers it; what it gives back as text is kept, null keeps nothing
+ * @throws Refusal 422 `otherRequest` where something else was asked under this name; 409 `atOnce` while it is being
+ *   done; 409 `doneBefore` where it is done and nobody knows what was answered
+ */
+export async function once<T extends object>(
+  { database, now }: Services,
+  who: Who,
+  asked: NamedRequest,
+  { work, kept }: { work(): Promise<T>; kept(result: T): Promise<KeptAnswer | null> },
+): Promise<T | KeptAnswer> {
+  const request: OnceRequest = { sender: senderOf(who), ...asked, at: now() };
+  const isIt = and(eq(doneRequests.sender, request.sender), eq(doneRequests.name, request.name));
+  const [known] = await database.read.select().from(doneRequests).where(isIt);
+  if (known) return asKnown(known, request);
+  try {
+    const { result, hasWritten } = await asOnce(request, work);
+    const answer = hasWritten ? await kept(result) : null;
+    if (answer) await database.write((transaction) => transaction.update(doneRequests).set(answer).where(isIt));
+    return result;
+  } catch (error) {
+    if (error instanceof DoneMeanwhile) throw atOnce();
+    throw error;
+  }
+}
+
+/** While so young, a request without an answer may still be at work, in milliseconds. */
+const MAY_BE_AT_WORK = 60_000;
+
+function asKnown(known: typeof doneRequests.$inferSelect, { fingerprint, at }: OnceRequest): KeptAnswer {
+  if (known.fingerprint !== fingerprint)
+    throw new Refusal(
+      422,
+      'otherRequest',
+      `Under this Idempotency-Key something else was asked already. Nothing was done; give every request a key of its own.`,
+    );
+  const { status, answer } = known;
+  if (status !== null && answer !== null) return { status, answer };
+  if (at.getTime() - known.at.getTime() < MAY_BE_AT_WORK) throw atOnce();
+  throw new Refusal(
+    409,
+    'doneBefore',
+    'This request was done already, and its answer is not kept. Nothing was done again; ask how things stand now.',
+  );
+}
+
+const atOnce = () =>
+  new Refusal(
+    409,
+    'atOnce',
+    'The same request is being done just now. Nothing was done twice; ask again in a moment.',
+    {
+      retryAfter: 2,
+    },
+  );
+
+/** Forgets some requests that came before a day. @returns how many */
+export async function clearDone({ database }: Services, before: Date): Promise<number> {
+  return database.write(async (transaction) => {
+    const old = await transaction
+      .select({ sender: doneRequests.sender, name: doneRequests.name })
+      .from(doneRequests)
+      .where(lt(doneRequests.at, before))
+      .limit(ROWS_AT_ONCE);
+    for (const sender of new Set(old.map((row) => row.sender)))
+      await transaction.delete(doneRequests).where(
+        and(
+          eq(doneRequests.sender, sender),
+          lt(doneRequests.at, before),
+          inArray(
+            doneRequests.name,
+            old.filter((row) => row.sender === sender).map(({ name }) => name),
+          ),
+        ),
+      );
+    return old.length;
+  });
+}
