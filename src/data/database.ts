@@ -8,6 +8,7 @@ import PQueue from 'p-queue';
 import { isUpToDate, keepAsItWas } from './before-migrating';
 import { causesOf, isBusy, patiently } from './busy';
 import { DataUnsound, localFile, requireStillThere, stamp } from './file';
+import { ofProcess } from './of-process';
 import { noteDone } from './once';
 import { oneAtATime } from './one-at-a-time';
 import { followChanges, keepReferences } from './references/keep';
@@ -67,13 +68,13 @@ export const DEFAULT_DATABASE_URL = 'file:./data/oak-knot.db';
 const MIGRATIONS = resolve('src/data/migrations');
 
 /** Handles that read one moment: what they have read once they need not read again. */
-const stillHandles = new WeakSet<Queries>();
+const stillHandles = ofProcess('stillHandles', () => new WeakSet<Queries>());
 
 /** Whether all that a handle reads is of one moment. */
 export const readsOneMoment = (queries: Queries): boolean => stillHandles.has(queries);
 
 /** The open database that a handle reads; of one that writes nothing is known, as what it reads may be taken back. */
-const homes = new WeakMap<Queries, object>();
+const homes = ofProcess('homes', () => new WeakMap<Queries, object>());
 
 /**
  * Names the open database that a handle reads, to keep with it what never changes once it is written; undefined for a
@@ -260,8 +261,8 @@ export class Database {
   }
 }
 
-const writing = new AsyncLocalStorage<true>();
-const reading = new AsyncLocalStorage<true>();
+const writing = ofProcess('writing', () => new AsyncLocalStorage<true>());
+const reading = ofProcess('reading', () => new AsyncLocalStorage<true>());
 
 /** Whether a write transaction is open here: whoever holds it keeps all others from writing, and waits for nothing. */
 export const isWriting = (): boolean => writing.getStore() === true;

@@ -2,9 +2,10 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import { type LogEntry, type Who } from '../core/people';
 import { sortKey } from '../core/text';
 import { type Queries } from './database';
+import { ofProcess } from './of-process';
 import { logEntries } from './schema';
 
-const acting = new AsyncLocalStorage<Who>();
+const acting = ofProcess('acting', () => new AsyncLocalStorage<Who>());
 
 /** Does something as somebody: what is written meanwhile carries who it was. */
 export const actingAs = <T>(who: Who, work: () => T): T => acting.run(who, work);
@@ -16,7 +17,7 @@ export const whoActs = (): Who | undefined => acting.getStore();
 export const asNow = (): (<T>(work: () => T) => T) => AsyncLocalStorage.snapshot();
 
 /** The entry that a write transaction has made first. */
-const written = new WeakMap<Queries, number>();
+const written = ofProcess('written', () => new WeakMap<Queries, number>());
 
 /**
  * Writes into the log what is done in a transaction, with who does it. Customers, and what happens by itself, leave no

@@ -1,5 +1,6 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 import { type Queries } from './database';
+import { ofProcess } from './of-process';
 import { doneRequests } from './schema';
 
 /** A request that is to do what it does once, however often it is sent. */
@@ -14,12 +15,15 @@ export interface OnceRequest {
 }
 
 /** Another request of the same name has been written down meanwhile: nothing of this one was. */
-export class DoneMeanwhile extends Error {
+class DoneMeanwhile extends Error {
   override readonly name = 'DoneMeanwhile';
   constructor() {
     super('A request of this name has been done meanwhile.');
   }
 }
+
+/** Whether it is that: by its name, as a bundle has classes of its own. */
+export const isDoneMeanwhile = (error: unknown): boolean => error instanceof Error && error.name === 'DoneMeanwhile';
 
 interface Doing {
   readonly request: OnceRequest;
@@ -27,13 +31,13 @@ interface Doing {
   isOver: boolean;
 }
 
-const doing = new AsyncLocalStorage<Doing>();
+const doing = ofProcess('doing', () => new AsyncLocalStorage<Doing>());
 
 /**
  * Does what a request asks: the first of its write transactions notes with what it writes that it is done.
  *
  * @returns what came of it, and whether anything was written
- * @throws DoneMeanwhile where another of its name was quicker
+ * @throws what {@link isDoneMeanwhile} where another of its name was quicker
  */
 export async function asOnce<T>(
   request: OnceRequest,

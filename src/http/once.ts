@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { type Who } from '../core/people';
 import { type Services } from '../services/context';
-import { type KeptAnswer, type NamedRequest, once } from '../services/done-requests';
+import { type NamedRequest, once } from '../services/done-requests';
 import { Refusal } from '../services/refusal';
 
 /** Answers of these addresses are kept; others may say a secret that is told once. */
@@ -41,11 +41,12 @@ async function named(request: Request, name: string): Promise<NamedRequest> {
   return { name, fingerprint: hash.digest('base64url') };
 }
 
-async function kept(request: Request, response: Response): Promise<KeptAnswer | null> {
+async function kept(request: Request, response: Response): Promise<{ status: number; answer: string | null }> {
   const isJson = (response.headers.get('content-type') ?? '').startsWith('application/json');
-  if (!isJson || !new URL(request.url).pathname.startsWith(KEPT)) return null;
+  const { status } = response;
+  if (!isJson || !new URL(request.url).pathname.startsWith(KEPT)) return { status, answer: null };
   const answer = await response.clone().text();
-  return answer.length > LONGEST_KEPT ? null : { status: response.status, answer };
+  return { status, answer: answer.length > LONGEST_KEPT ? null : answer };
 }
 
 /**

@@ -1,6 +1,6 @@
 import { and, eq, inArray, lt } from 'drizzle-orm';
 import { type Who } from '../core/people';
-import { asOnce, DoneMeanwhile, type OnceRequest } from '../data/once';
+import { asOnce, isDoneMeanwhile, type OnceRequest } from '../data/once';
 import { doneRequests } from '../data/schema';
 import { ROWS_AT_ONCE } from '../data/database';
 import { type Services } from './context';
@@ -16,6 +16,9 @@ export interface KeptAnswer {
   readonly answer: string;
 }
 
+/** What is kept of an answer: null of what it says where that is told once alone. */
+type Kept = Omit<KeptAnswer, 'answer'> & { readonly answer: string | null };
+
 /** A request that its sender has given a name, so that it does what it does once however often it comes. */
 export interface NamedRequest {
   readonly name: string;
@@ -28,7 +31,8 @@ export const senderOf = ({ kind, id }: Who): string => `${kind} ${id}`;
 /**
  * Does a request, unless it has been done: then it is answered as it was.
  *
- * @param work answers it; what it gives back as text is kept, null keeps nothing
+ * @param work answers it
+ * @param kept what of that is kept
  * @throws Refusal 422 `otherRequest` where something else was asked under this name; 409 `atOnce` while it is being
  *   done; 409 `doneBefore` where it is done and nobody knows what was answered
  */
@@ -36,7 +40,7 @@ export async function once<T extends object>(
   { database, now }: Services,
   who: Who,
   asked: NamedRequest,
-  { work, kept }: { work(): Promise<T>; kept(result: T): Promise<KeptAnswer | null> },
+  { work, kept }: { work(): Promise<T>; kept(result: T): Promise<Kept> },
 ): Promise<T | KeptAnswer> {
   const request: OnceRequest = { sender: senderOf(who), ...asked, at: now() };
   const isIt = and(eq(doneRequests.sender, request.sender), eq(doneRequests.name, request.name));
@@ -44,11 +48,13 @@ export async function once<T extends object>(
   if (known) return asKnown(known, request);
   try {
     const { result, hasWritten } = await asOnce(request, work);
-    const answer = hasWritten ? await kept(result) : null;
-    if (answer) await database.write((transaction) => transaction.update(doneRequests).set(answer).where(isIt));
+    if (hasWritten) {
+      const answer = await kept(result);
+      await database.write((transaction) => transaction.update(doneRequests).set(answer).where(isIt));
+    }
     return result;
   } catch (error) {
-    if (error instanceof DoneMeanwhile) throw atOnce();
+    if (isDoneMeanwhile(error)) throw atOnce();
     throw error;
   }
 }
@@ -65,7 +71,7 @@ function asKnown(known: typeof doneRequests.$inferSelect, { fingerprint, at }: O
     );
   const { status, answer } = known;
   if (status !== null && answer !== null) return { status, answer };
-  if (at.getTime() - known.at.getTime() < MAY_BE_AT_WORK) throw atOnce();
+  if (status === null && at.getTime() - known.at.getTime() < MAY_BE_AT_WORK) throw atOnce();
   throw new Refusal(
     409,
     'doneBefore',

@@ -1,5 +1,8 @@
+import { eq } from 'drizzle-orm';
 import { gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { Database } from '@/data/database';
+import { stockMovements } from '@/data/schema';
 import { cookiesFor, startServer, type TestServer } from '../support/server';
 
 /** One that is reached directly, and one that a proxy of ours stands before. */
@@ -116,5 +119,43 @@ describe('a method that an address has not', () => {
       (await fetch((direct?.origin ?? '') + path, { method })).status;
     expect([await status('GET', '/api/nowhere'), await status('DELETE', '/api/nowhere')]).toEqual([404, 404]);
     expect(await status('HEAD', '/shop')).toBe(200);
+  });
+});
+
+// Bundles of the built server have modules of their own: what is right where tests import it may be wrong there.
+describe('a request that has a name', () => {
+  const enter = (quantity: string, name: string): Promise<{ status: number; code: unknown }> =>
+    (direct ?? expect.fail('there is no server'))
+      .ask('/api/manage/v1/stock/fuel-sack/entries', {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json', 'Idempotency-Key': name },
+        body: JSON.stringify({ kind: 'receipt', quantity, reason: `Delivery ${name}` }),
+      })
+      .then(async (response) => ({
+        status: response.status,
+        code: ((await response.json()) as { code?: unknown }).code,
+      }));
+  const received = async (name: string): Promise<number> => {
+    const database = await Database.open(direct?.databaseUrl);
+    const count = await database.read.$count(stockMovements, eq(stockMovements.reason, `Delivery ${name}`));
+    database.close();
+    return count;
+  };
+
+  it('does what it does once, sent one after the other and all at once', async () => {
+    expect([await enter('4', 'one'), await enter('4', 'one')].map(({ status }) => status)).toEqual([200, 200]);
+    const all = await Promise.all(Array.from({ length: 10 }, () => enter('4', 'many')));
+    expect(all.filter(({ status, code }) => status !== 200 && code !== 'atOnce')).toEqual([]);
+    expect([await received('one'), await received('many')]).toEqual([1, 1]);
+  });
+
+  it('does it once where the power fails in the middle', async () => {
+    const cutOff = enter('4', 'power').catch(() => null);
+    await new Promise((go) => setTimeout(go, 8));
+    await direct?.kill();
+    await cutOff;
+    await direct?.restart();
+    await enter('4', 'power');
+    expect(await received('power')).toBe(1);
   });
 });

@@ -183,7 +183,7 @@ describe('a request that has a name', () => {
     };
     const { token } = (await make()).body;
     expect(token).toMatch(/^oakknot_/);
-    expect((await make()).body.code).toBe('atOnce');
+    expect((await make()).body.code).toBe('doneBefore');
     expect(JSON.stringify(await context.database.read.select().from(doneRequests))).not.toContain(String(token));
   });
 });

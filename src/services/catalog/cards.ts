@@ -6,6 +6,7 @@ import { joins, type Product } from '../../core/catalog';
 import { sortKey } from '../../core/text';
 import { columnsOfCard, type ProductCard } from '../../data/cards';
 import { type Queries } from '../../data/database';
+import { ofProcess } from '../../data/of-process';
 import { cardsDue, productCards, products } from '../../data/schema';
 import { Refusal } from '../refusal';
 import { readShared, type SharedCatalog } from './catalog-state';
@@ -219,7 +220,7 @@ async function keep(
 }
 
 /** The products that were last shown somewhere, by the database and the kind of card. */
-const lookedAt = new WeakMap<Services['database'], Map<CardOf, readonly number[]>>();
+const lookedAt = ofProcess('lookedAt', () => new WeakMap<Services['database'], Map<CardOf, readonly number[]>>());
 
 /** Says which cards somebody looks at just now: where they are not up to date, they are worked out before others. */
 export function cardsLookedAt({ database }: Services, of: CardOf, ids: readonly number[]): void {
@@ -257,7 +258,7 @@ interface Work {
 }
 
 /** What is being worked out in this process, by the database and the kind of card. */
-const working = new WeakMap<Services['database'], Map<CardOf, Work>>();
+const working = ofProcess('working', () => new WeakMap<Services['database'], Map<CardOf, Work>>());
 
 /** Works out what is not up to date, once for all who ask. What goes wrong is tried again by whoever asks next. */
 function atWork(context: Services, of: CardOf): Work {

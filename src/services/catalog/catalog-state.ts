@@ -9,6 +9,7 @@ import {
   type Swatch,
 } from '../../core/catalog';
 import { type Queries, readsOneMoment } from '../../data/database';
+import { ofProcess } from '../../data/of-process';
 import {
   catalogParts,
   catalogStates,
@@ -42,13 +43,10 @@ const MOST_STATES = 3;
 const DEFAULT_SHOP: Shop = shopSchema.parse({ name: 'My shop', currency: 'EUR' });
 
 // Names of states are random and never come again, whatever database they are of.
-const holder = globalThis as {
-  oakKnotCatalogs?: LRUCache<string, SharedCatalog>;
-  oakKnotParts?: LRUCache<string, object>;
-};
+const catalogs = ofProcess('catalogs', () => new LRUCache<string, SharedCatalog>({ max: MOST_STATES }));
 
 // A moment has one state.
-const ofMoments = new WeakMap<Queries, Promise<SharedCatalog>>();
+const ofMoments = ofProcess('ofMoments', () => new WeakMap<Queries, Promise<SharedCatalog>>());
 
 /** What products share in the state that is read, in a transaction what that has made of it. */
 export function readShared(queries: Queries): Promise<SharedCatalog> {
@@ -59,7 +57,6 @@ export function readShared(queries: Queries): Promise<SharedCatalog> {
 }
 
 async function lookUp(queries: Queries): Promise<SharedCatalog> {
-  const catalogs = (holder.oakKnotCatalogs ??= new LRUCache({ max: MOST_STATES }));
   const names = await queries.all<{ kind: string; state: string }>(
     sql`select kind, state from ${catalogParts} union all select '', name from ${catalogStates}`,
   );
@@ -95,16 +92,20 @@ const parts = {
 
 type Parts = typeof parts;
 
+const keptParts = ofProcess(
+  'parts',
+  () => new LRUCache<string, object>({ max: MOST_STATES * Object.keys(parts).length }),
+);
+
 /** One kind of things, as it is in a state of its own: what changes of others leaves it as it is. */
 async function readPart<Kind extends keyof Parts>(
   queries: Queries,
   kind: Kind,
   state: string,
 ): Promise<Awaited<ReturnType<Parts[Kind]>>> {
-  const all = (holder.oakKnotParts ??= new LRUCache({ max: MOST_STATES * Object.keys(parts).length }));
   const name = `${kind} ${state}`;
-  const part = all.get(name) ?? (await parts[kind](queries));
-  all.set(name, part);
+  const part = keptParts.get(name) ?? (await parts[kind](queries));
+  keptParts.set(name, part);
   return part as Awaited<ReturnType<Parts[Kind]>>;
 }
 

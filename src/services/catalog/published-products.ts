@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { LRUCache } from 'lru-cache';
 import { type JoinCondition, type Product } from '../../core/catalog';
 import { homeOf, type Queries } from '../../data/database';
+import { ofProcess } from '../../data/of-process';
 import { joiningBy } from '../../data/references';
 import { products, revisions } from '../../data/schema';
 import { readShared, type SharedCatalog } from './catalog-state';
@@ -17,7 +18,7 @@ export interface PublishedProduct {
 const MOST_REVISIONS = 400;
 
 // Keyed by the open database: a revision never changes.
-const keptRevisions = new WeakMap<object, LRUCache<number, Product>>();
+const keptRevisions = ofProcess('revisions', () => new WeakMap<object, LRUCache<number, Product>>());
 
 /** What was published once. */
 async function readRevision(queries: Queries, id: number): Promise<Product | undefined> {

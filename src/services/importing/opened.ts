@@ -4,6 +4,7 @@ import { z } from 'zod';
 import { clashWays, type PlannedThing } from '../../core/compared';
 import { listMappingSchema } from '../../core/supplier-list';
 import { CATALOG_LIST_WORDS, differenceLines } from '../../core/words';
+import { ofProcess } from '../../data/of-process';
 import { type Services } from '../context';
 import { Refusal } from '../refusal';
 import { type ImportDone, importFile } from './apply';
@@ -16,10 +17,7 @@ const KEPT_FOR = 30 * 60_000;
 
 const LONGEST_NAME = 160;
 
-const holder = globalThis as { oakKnotOpenedFiles?: LRUCache<string, ImportFile> };
-
-const opened = (): LRUCache<string, ImportFile> =>
-  (holder.oakKnotOpenedFiles ??= new LRUCache({ maxSize: MOST_KEPT, ttl: KEPT_FOR }));
+const opened = ofProcess('openedFiles', () => new LRUCache<string, ImportFile>({ maxSize: MOST_KEPT, ttl: KEPT_FOR }));
 
 /** A file that has been opened. */
 export interface KeptFile {
@@ -36,18 +34,18 @@ export interface KeptFile {
  */
 export async function keepOpened(context: Services, name: string, bytes: Buffer): Promise<KeptFile> {
   const file = createHash('sha256').update(name).update('\0').update(bytes).digest('hex').slice(0, 32);
-  const known = opened().get(file);
+  const known = opened.get(file);
   if (known) return { file, is: known.is };
   const seen = name.replace(/\p{C}/gu, '').slice(0, LONGEST_NAME);
   const read = await openImport(context, { name: seen, bytes });
   // What is opened takes more room than what it was opened from.
-  opened().set(file, read, { size: Math.min(MOST_KEPT, bytes.length * 4 + 1) });
+  opened.set(file, read, { size: Math.min(MOST_KEPT, bytes.length * 4 + 1) });
   return { file, is: read.is };
 }
 
 /** @throws Refusal 404 `fileGone` where it is not kept any more */
 export function requireOpened(file: string): ImportFile {
-  const known = opened().get(file);
+  const known = opened.get(file);
   if (!known) throw new Refusal(404, 'fileGone', 'This file is not kept any more. Choose it again.');
   return known;
 }

@@ -4,6 +4,7 @@ import { onlyThings, type PlannedThing, planImport, productsOf, thingName, thing
 import { readCatalog } from '../../core/exchange';
 import { inParts } from '../../core/in-parts';
 import { type Queries } from '../../data/database';
+import { ofProcess } from '../../data/of-process';
 import { catalogImports, discounts, orderLines, products, sheets } from '../../data/schema';
 import { atOneMoment, type Services } from '../context';
 import { binProduct } from '../products/products';
@@ -57,7 +58,7 @@ function parsed(text: string | null): Catalog {
 const AT_ONCE = 40;
 
 /** The imports that this process is taking back, by the database. */
-const undoing = new WeakMap<Services['database'], Set<number>>();
+const undoing = ofProcess('undoing', () => new WeakMap<Services['database'], Set<number>>());
 
 /**
  * Takes back what a file has done: what was there before is there again, what was new goes to the bin. What has been

@@ -6,6 +6,7 @@ import { twoFactor } from 'better-auth/plugins/two-factor';
 import { z } from 'zod';
 import { PASSWORD_LENGTH } from '../../core/people';
 import { type Database } from '../../data/database';
+import { ofProcess } from '../../data/of-process';
 import { secrets } from '../../data/schema';
 import { type Services } from '../context';
 import { authStore } from './auth-store';
@@ -71,7 +72,7 @@ function made(database: Database, secret: string, isSecure: boolean) {
 
 export type Auth = ReturnType<typeof made>;
 
-const known = new WeakMap<Database, Map<boolean, Promise<Auth>>>();
+const known = ofProcess('auth', () => new WeakMap<Database, Map<boolean, Promise<Auth>>>());
 
 /**
  * What knows who signs in.
