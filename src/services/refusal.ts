@@ -15,6 +15,11 @@ export class Refusal extends Error {
     super(message);
     this.name = 'Refusal';
   }
+
+  /** By its name: what another bundle of the server has thrown is of a class of its own. */
+  static override [Symbol.hasInstance](value: unknown): boolean {
+    return value instanceof Error && value.name === 'Refusal';
+  }
 }
 
 /** The code of a refusal of a code that there is none of: of a discount, or of a customer group. */

@@ -40,6 +40,7 @@ const ONLY_READ = [
   'POST sheets/ripple',
   'POST spreadsheets/text',
   'POST stock-entries/look',
+  'POST v1/resolve',
   'PUT me/password',
   'POST me/second-factor',
   'PUT me/second-factor',

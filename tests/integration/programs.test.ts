@@ -10,10 +10,13 @@ import * as orderRoute from '@/app/api/manage/v1/orders/[number]/route';
 import * as ordersRoute from '@/app/api/manage/v1/orders/route';
 import * as entriesRoute from '@/app/api/manage/v1/stock/[key]/entries/route';
 import * as itemRoute from '@/app/api/manage/v1/stock/[key]/route';
+import * as resolveRoute from '@/app/api/manage/v1/resolve/route';
+import * as openResolve from '@/app/api/v1/resolve/route';
 import * as stockRoute from '@/app/api/manage/v1/stock/route';
 import * as tokensRoute from '@/app/api/manage/tokens/route';
-import { productSchema } from '@/core/catalog';
+import { priceListSchema, productSchema } from '@/core/catalog';
 import { doneRequests, stockMovements } from '@/data/schema';
+import { togetherAnswerSchema } from '@/http/open-api/answers';
 import {
   analysisSchema,
   draftPageSchema,
@@ -27,6 +30,7 @@ import {
   wholeOrderSchema,
   wholeRevisionSchema,
 } from '@/http/open-api/manager-answers';
+import { openPriceLists, savePriceLists } from '@/services/prices/price-lists';
 import { forget } from '@/services/upkeep/forgetting';
 import { whoOwns } from '../support/come-in';
 import { basketWith, openForRoutes, order, type RouteServices } from '../support/services';
@@ -281,5 +285,49 @@ describe('price lists, for other programs', () => {
     expect([late.status, late.body.code]).toEqual([412, 'changedMeanwhile']);
     const dearer = await put({ lists: [], accepted: 0 }, changed.tag);
     expect([dearer.status, dearer.body.code]).toEqual([409, 'moreChanges']);
+  });
+});
+
+describe('what a selection resolves to, for other programs', () => {
+  const items = [{ product: 'smoker-fuel', selection: {} }];
+  const as = (more: object) => heard(resolveRoute.POST(request('POST', 'resolve', { body: { items, ...more } })));
+  const priceAs = async (more: object) => {
+    const [first] = togetherAnswerSchema.parse((await as(more)).body).results;
+    return first && 'resolution' in first ? first.resolution.unitPrice : first;
+  };
+
+  it('is said of a group and of a day to come, which no customer is told', async () => {
+    const usual = await priceAs({});
+    const { lists, seen } = await openPriceLists(context);
+    const list = (key: string, groups: string[], price: string) =>
+      priceListSchema.parse({
+        key,
+        title: key,
+        groups,
+        from: '2031-03-01',
+        prices: [{ product: 'smoker-fuel', price }],
+      });
+    const added = [...lists, list('spring-trade', ['trade'], '8.40'), list('spring', [], '9.10')];
+    await savePriceLists(context, { lists: added, seen, accepted: 1000, acceptedBelow: 1000 });
+    expect(await priceAs({})).toBe(usual);
+    expect(await priceAs({ day: '2031-02-28' })).toBe(usual);
+    expect(await priceAs({ day: '2031-03-01' })).toBe('9.10');
+    expect(await priceAs({ day: '2031-03-01', group: 'trade' })).toBe('8.40');
+    // What was worked out for that day is nobody’s today.
+    expect(await priceAs({ group: 'trade' })).not.toBe('8.40');
+    const asked = { items, day: '2031-03-01' };
+    const open = await heard(openResolve.POST(request('POST', '../../v1/resolve', { body: asked })));
+    expect([open.status, open.body.code]).toEqual([400, 'malformed']);
+  });
+
+  it.each([
+    [{ group: 'nobody' }, 422, 'groupUnknown'],
+    [{ day: '2027-02-30' }, 400, 'malformed'],
+    [{ day: 'tomorrow' }, 400, 'malformed'],
+    [{ day: '0001-01-01' }, 400, 'malformed'],
+    [{ items: [] }, 400, 'malformed'],
+  ])('is not said of %j', async (more, status, code) => {
+    const answered = await as(more);
+    expect([answered.status, answered.body.code]).toEqual([status, code]);
   });
 });

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { type ZodOpenApiOperationObject, type ZodOpenApiPathsObject } from 'zod-openapi';
 import { publicationSchema } from '../../services/products/publishing';
+import { togetherAsSchema } from '../../services/selling/resolve-together';
 import { stockEntrySchema } from '../../services/stock/entering/entry';
 import {
   analysisSchema,
@@ -16,6 +17,7 @@ import {
   wholeOrderSchema,
   wholeRevisionSchema,
 } from './manager-answers';
+import { togetherAnswerSchema } from './answers';
 import { answered, OF_BODY, refused } from './said';
 
 /** What is asked with a token, and by whom it may be. */
@@ -83,6 +85,20 @@ const writes = (
 
 /** What other programs may ask that come in with a token. */
 export const managerPaths: ZodOpenApiPathsObject = {
+  '/api/manage/v1/resolve': {
+    post: {
+      ...WITH_TOKEN,
+      operationId: 'resolveAs',
+      summary: 'What up to a hundred selections resolve to, as a customer of some group on some day; changes nothing',
+      requestBody: { required: true, content: { 'application/json': { schema: togetherAsSchema } } },
+      responses: {
+        '200': answered('What came of each, in their order.', togetherAnswerSchema),
+        ...OF_BODY,
+        '401': OF_READING['401'],
+        '422': refused('There is no such customer group.'),
+      },
+    },
+  },
   '/api/manage/v1/stock': {
     get: reads(
       {

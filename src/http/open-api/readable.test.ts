@@ -46,7 +46,7 @@ describe('the description of the API, as people read it', () => {
   });
 
   it('says of the rest that it takes a token, and with which headers it changes something', () => {
-    const rest = read.operations.filter(({ isOpen }) => !isOpen);
+    const rest = read.operations.filter(({ isOpen, id }) => !isOpen && id !== 'resolveAs');
     expect(rest.length).toBeGreaterThan(10);
     expect(rest.filter(({ path }) => !path.startsWith('/api/manage/v1/'))).toEqual([]);
     for (const { method, parameters, answers } of rest) {

@@ -61,7 +61,10 @@ export function programFor(
   return made;
 }
 
-type Surrounded = Pick<SurroundingsNow, 'surroundings' | 'today' | 'kept'>;
+type Surrounded = Pick<SurroundingsNow, 'surroundings' | 'today'> & {
+  /** what is worked out already, by its name */
+  readonly kept: { get(name: string): object | undefined; set(name: string, made: object): unknown };
+};
 
 const programName = ({ revisionId }: PublishedProduct, today: string, group: string | null) =>
   `program ${revisionId} ${today} ${group ?? ''}`;
@@ -118,6 +121,7 @@ function openProduct(context: Services, slug: string, read: typeof readPublished
  *
  * @param selection anything at all; what is wrong with it is in the resolution's problems
  * @param group key of the customer's group, or null
+ * @param asIf another day than it is, with what is worked out for it: that is not kept among what many ask for
  * @throws Refusal 404 when the shop has no product at that address
  */
 export function resolvePublished(
@@ -125,9 +129,10 @@ export function resolvePublished(
   slug: string,
   selection: unknown,
   group: string | null = null,
+  asIf: Partial<Pick<Surrounded, 'today' | 'kept'>> = {},
 ): Promise<Resolution> {
   return withStock(context, async (still) => {
-    const product = await openShopProduct(still, slug);
+    const product = { ...(await openShopProduct(still, slug)), ...asIf };
     const { there, today } = product;
     const files = await readFiles(still.database.read, [selectionSchema.safeParse(selection).data ?? { answers: {} }]);
     const view = programFor(product, product, group);
