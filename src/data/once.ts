@@ -52,7 +52,7 @@ export async function asOnce<T>(
   }
 }
 
-/** Notes in a write transaction that the request is done that it belongs to, if it does and nothing has noted it yet. */
+/** Notes in a write that the request is done that it belongs to. @returns what says so once it is committed */
 export async function noteDone(transaction: Queries): Promise<(() => void) | null> {
   const state = doing.getStore();
   if (!state || state.isNoted || state.isOver) return null;

@@ -32,7 +32,7 @@ const once = z.object({ 'Idempotency-Key': KEY });
 const seen = (what: string) => once.extend({ 'If-Match': z.string().describe(`the ETag that the ${what} came with`) });
 
 const OF_READING = {
-  '304': { description: 'What `If-None-Match` names is still so.' },
+  '304': { description: 'What If-None-Match names is still so.' },
   '401': refused('There is no token, or it no longer lets in.'),
 };
 
@@ -46,7 +46,7 @@ const OF_WRITING = {
 
 const OF_SEEN = {
   '412': refused('It has been changed since. Nothing was changed.'),
-  '428': refused('`If-Match` does not say what was seen.'),
+  '428': refused('If-Match does not say what was seen.'),
 };
 
 const MISSING = { '404': refused('There is no such thing.') };

@@ -24,6 +24,8 @@ describe('what a type is called', () => {
       '{ a: string, b?: number }',
     ],
     [{ type: 'array', items: { anyOf: [{ type: 'string' }, { type: 'null' }] } }, 'list of (string | null)'],
+    [{ type: 'array', items: { type: ['string', 'number'] } }, 'list of (string | number)'],
+    [{ type: 'string', format: 'date', pattern: '^x$' }, 'string like 2027-03-31'],
     [{}, 'anything'],
   ])('%j', (schema, words) => expect(said(schema)).toBe(words));
 });

@@ -54,6 +54,7 @@ interface Schema {
   readonly oneOf?: readonly Schema[];
   readonly allOf?: readonly Schema[];
   readonly pattern?: string;
+  readonly format?: string;
   readonly minimum?: number;
   readonly maximum?: number;
   readonly maxLength?: number;
@@ -63,21 +64,29 @@ interface Schema {
 const joined = (all: readonly (readonly TypePiece[])[], between: string): TypePiece[] =>
   all.flatMap((pieces, place) => (place === 0 ? [...pieces] : [between, ...pieces]));
 
+/** How a text of some form looks: shorter than the expression that it has to fit. */
+const FORMS: Readonly<Record<string, string>> = {
+  date: 'like 2027-03-31',
+  'date-time': 'like 2027-03-31T09:30:00Z',
+};
+
 /** What bounds a value, in a few words: ` from 1`, ` to 64 signs`. */
-function boundWords({ minimum, maximum, maxLength, pattern }: Schema): string {
+function boundWords({ minimum, maximum, maxLength, pattern, format = '' }: Schema): string {
+  const form = FORMS[format];
   const isEndless = (value: number | undefined) => value === undefined || Math.abs(value) >= Number.MAX_SAFE_INTEGER;
   return [
     ...(isEndless(minimum) ? [] : [`from ${minimum}`]),
     ...(isEndless(maximum) ? [] : [`to ${maximum}`]),
     ...(maxLength === undefined ? [] : [`of at most ${maxLength} signs`]),
-    ...(pattern === undefined ? [] : [`like ${pattern}`]),
+    ...(form !== undefined ? [form] : pattern === undefined ? [] : [`like ${pattern}`]),
   ].join(' ');
 }
 
 /** A type within another: of several, so that it is seen where they end. */
 function bracketed(schema: Schema): TypePiece[] {
   const pieces = typePieces(schema);
-  const isSeveral = [...(schema.anyOf ?? []), ...(schema.oneOf ?? []), ...(schema.enum ?? [])].length > 1;
+  const types = typeof schema.type === 'string' ? [] : (schema.type ?? []);
+  const isSeveral = [...(schema.anyOf ?? []), ...(schema.oneOf ?? []), ...(schema.enum ?? []), ...types].length > 1;
   return isSeveral ? ['(', ...pieces, ')'] : pieces;
 }
 
