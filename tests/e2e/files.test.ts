@@ -70,6 +70,24 @@ describe('a catalog that comes back changed', () => {
     expect([(await inShop('bee-suit'))?.draft.price, await inShop('hook-tool-2')]).toEqual(['129.00', undefined]);
   });
 
+  it('tells how far it has come, and leaves nothing where it is stopped', async () => {
+    const { person, database } = stage;
+    const path = await changedFile('many.zip', (catalog) => {
+      const begun = catalog.products.find(({ slug }) => slug === 'hook-tool');
+      for (let place = 0; place < 1_200; place += 1)
+        catalog.products.push({ ...begun, slug: `tool-${place}`, title: `Tool ${place}`, sku: `T-${place}` });
+    });
+    const before = await database.read.$count(products);
+    await person.goTo('/manage/files');
+    await choose(path);
+    await person.sees('1200 new');
+    await person.press('Import');
+    await person.press('Stop');
+    await person.sees('Stopped. Nothing was imported.');
+    expect(await database.read.$count(products)).toBe(before);
+    await person.press('Discard');
+  });
+
   it('says what keeps it from coming in, and where', async () => {
     const { person } = stage;
     const broken = await changedFile('broken.zip', (catalog) =>

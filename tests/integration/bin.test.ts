@@ -13,7 +13,7 @@ import { deleteStockItem } from '@/services/stock/items/change-item';
 import { createSwatch, deleteSwatch, listSwatches } from '@/services/swatches/swatches';
 import { allStock } from '../support/all-of';
 import { allProducts } from '../support/all-products';
-import { openServices, type TestServices } from '../support/services';
+import { asOwner, openServices, type TestServices } from '../support/services';
 
 const DAY = 86_400_000;
 
@@ -41,7 +41,7 @@ describe('what is deleted', () => {
     expect((await allProducts(context)).some(({ title }) => title === 'Rain hat')).toBe(false);
     // Another that is made meanwhile has a number of its own.
     expect(await createProduct(context, { title: 'Sun hat' })).not.toBe(id);
-    expect(await bringBack(context, binned)).toEqual({ kind: 'product', title: 'Rain hat' });
+    expect(await bringBack(context, binned, asOwner)).toEqual({ kind: 'product', title: 'Rain hat' });
     expect(await context.database.read.query.products.findFirst({ where: eq(products.id, id) })).toEqual(before);
     expect((await allProducts(context)).find(({ title }) => title === 'Rain hat')).toMatchObject({
       id,
@@ -49,7 +49,7 @@ describe('what is deleted', () => {
       sku: 'HAT',
     });
     expect(await inBin()).toEqual([]);
-    await expect(bringBack(context, binned)).rejects.toMatchObject({ status: 404 });
+    await expect(bringBack(context, binned, asOwner)).rejects.toMatchObject({ status: 404 });
   });
 
   it('says to whoever has it open where it lies, until it is gone for good', async () => {
@@ -60,7 +60,7 @@ describe('what is deleted', () => {
       saveDraft(context, id, { definition: { ...draft, summary: 'Dry' }, baseVersion: draftVersion, editor: 'a' });
     await expect(save()).rejects.toMatchObject({ status: 404, details: { binned } });
     await expect(seeProduct(context, id, 'a')).rejects.toMatchObject({ status: 404, details: { binned } });
-    await bringBack(context, binned);
+    await bringBack(context, binned, asOwner);
     expect(await save()).toBe(draftVersion + 1);
     await archiveProduct(context, id, { archived: true });
     expect(await seeProduct(context, id, 'a')).toEqual({
@@ -69,7 +69,7 @@ describe('what is deleted', () => {
       archived: true,
       others: 0,
     });
-    await deleteForGood(context, (await deleteProduct(context, id)).binned);
+    await deleteForGood(context, (await deleteProduct(context, id)).binned, asOwner);
     await expect(save()).rejects.toMatchObject({ status: 404, details: { binned: null } });
     // What stands in the window can still become another product, with an address of its own.
     const again = await startAgain(context, { ...draft, summary: 'Dry', slug: 'bee-suit' });
@@ -85,7 +85,7 @@ describe('what is deleted', () => {
     await publishSheet(context, id, { version: (await openSheet(context, id)).draftVersion, accepted: 0 });
     const before = await openSheet(context, id);
     const { binned } = await deleteSheet(context, id);
-    await bringBack(context, binned);
+    await bringBack(context, binned, asOwner);
     expect(await openSheet(context, id)).toEqual(before);
     expect(before.publishedRevision).toBe(1);
   });
@@ -93,7 +93,7 @@ describe('what is deleted', () => {
   it('of a sheet for good, of which what stands in a window can become another', async () => {
     const id = await createSheet(context, { title: 'Wrapped' });
     const { draft } = await openSheet(context, id);
-    await deleteForGood(context, (await deleteSheet(context, id)).binned);
+    await deleteForGood(context, (await deleteSheet(context, id)).binned, asOwner);
     const again = await startSheetAgain(context, { ...draft, note: 'With a bow' });
     expect((await openSheet(context, again)).draft).toMatchObject({
       title: 'Wrapped',
@@ -110,7 +110,7 @@ describe('what is deleted', () => {
     await enterStock(context, 'felt', { kind: 'receipt', quantity: '7', reason: 'Delivery' });
     const before = (await allStock(context)).find(({ key }) => key === 'felt');
     const { binned } = await deleteStockItem(context, 'felt');
-    await bringBack(context, binned);
+    await bringBack(context, binned, asOwner);
     expect((await allStock(context)).find(({ key }) => key === 'felt')).toEqual(before);
     const item = await context.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, 'felt') });
     expect(
@@ -126,9 +126,9 @@ describe('what is deleted', () => {
     const { binned } = await deleteSwatch(context, await createSwatch(context, colour));
     expect((await inBin())[0]).toMatchObject({ kind: 'swatch', title: 'Lupin' });
     const second = await createSwatch(context, { ...colour, supplierCode: 'H8' });
-    await expect(bringBack(context, binned)).rejects.toMatchObject({ status: 409, code: 'nameTaken' });
+    await expect(bringBack(context, binned, asOwner)).rejects.toMatchObject({ status: 409, code: 'nameTaken' });
     await deleteSwatch(context, second);
-    await bringBack(context, binned);
+    await bringBack(context, binned, asOwner);
     expect((await listSwatches(context)).find(({ name }) => name === 'Lupin')).toMatchObject({ supplierCode: 'H7' });
     expect(await context.database.read.select().from(swatches).where(eq(swatches.name, 'Lupin'))).toHaveLength(1);
   });
@@ -144,9 +144,9 @@ describe('what is deleted', () => {
     expect((await inBin()).map(({ title }) => title)).toEqual(['Two', 'One']);
     context.advance(1.5 * DAY);
     expect((await inBin()).map(({ title }) => title)).toEqual(['Two']);
-    await expect(bringBack(context, binned)).rejects.toMatchObject({ status: 404 });
-    await deleteForGood(context, later.binned);
-    await expect(deleteForGood(context, later.binned)).rejects.toMatchObject({ status: 404 });
+    await expect(bringBack(context, binned, asOwner)).rejects.toMatchObject({ status: 404 });
+    await deleteForGood(context, later.binned, asOwner);
+    await expect(deleteForGood(context, later.binned, asOwner)).rejects.toMatchObject({ status: 404 });
     expect(await context.database.read.select().from(bin)).toEqual([]);
   });
 
@@ -184,7 +184,10 @@ describe('what is deleted', () => {
     expect(outcomes.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
     expect(await inBin()).toHaveLength(1);
     const [binned] = await inBin();
-    const back = await Promise.allSettled([bringBack(context, binned?.id ?? 0), bringBack(context, binned?.id ?? 0)]);
+    const back = await Promise.allSettled([
+      bringBack(context, binned?.id ?? 0, asOwner),
+      bringBack(context, binned?.id ?? 0, asOwner),
+    ]);
     expect(back.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
   });
 });

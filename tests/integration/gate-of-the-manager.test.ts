@@ -1,4 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import * as binned from '@/app/api/manage/bin/[id]/route';
+import { type Role } from '@/core/people';
+import { createProduct, deleteProduct } from '@/services/products/products';
+import { deleteStockItem } from '@/services/stock/items/change-item';
+import { createStockItem } from '@/services/stock/items/stock';
 import { makeToken } from '@/services/people/tokens';
 import { Asking } from '../support/asked-route';
 import { openForRoutes, type RouteServices } from '../support/services';
@@ -75,5 +80,26 @@ describe('every route of the manager’s side', () => {
       if (status !== 403 || name.includes(' me/')) open.push(name);
     }
     expect(open.sort()).toEqual([...ONLY_READ].sort());
+  });
+});
+
+describe('the bin', () => {
+  const asked = async (role: Role, method: 'POST' | 'DELETE', id: number) => {
+    const { token } = await makeToken(context, { title: role, roles: [role], days: 1 });
+    const someone = new Asking(token);
+    const place = { params: Promise.resolve({ id: String(id) }) };
+    return (await someone.hear(binned[method](someone.request(method), place))).status;
+  };
+
+  it('leaves what lies in it to whoever may delete such a thing', async () => {
+    const product = await createProduct(context, { title: 'Rain hat' });
+    const hat = (await deleteProduct(context, product)).binned;
+    expect([await asked('stock', 'POST', hat), await asked('stock', 'DELETE', hat)]).toEqual([403, 403]);
+    expect(await asked('catalog', 'POST', hat)).toBe(200);
+    const again = (await deleteProduct(context, product)).binned;
+    expect(await asked('catalog', 'DELETE', again)).toBe(200);
+    await createStockItem(context, { key: 'hat-pin', title: 'Hat pin', unit: '1', onHand: '0' });
+    const pin = (await deleteStockItem(context, 'hat-pin')).binned;
+    expect([await asked('orders', 'POST', pin), await asked('stock', 'POST', pin)]).toEqual([403, 200]);
   });
 });

@@ -18,7 +18,7 @@ import { publishProduct, unpublishProduct } from '@/services/products/publishing
 import { listFeed } from '@/services/selling/shop-list/feed';
 import { listShop } from '@/services/selling/shop-list/list';
 import { allProducts } from '../support/all-products';
-import { openServices, type TestServices } from '../support/services';
+import { asOwner, openServices, type TestServices } from '../support/services';
 import { insertProduct } from '../support/begin';
 
 let context: TestServices;
@@ -87,7 +87,7 @@ describe('finding products', () => {
     expect([await titles('find=cage'), await titles('find=clip')]).toEqual([[], ['Queen clip']]);
     const { binned } = await deleteProduct(context, id);
     expect(await titles('find=clip')).toEqual([]);
-    await bringBack(context, binned);
+    await bringBack(context, binned, asOwner);
     expect(await titles('find=clip')).toEqual(['Queen clip']);
   });
 });

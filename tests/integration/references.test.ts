@@ -16,7 +16,7 @@ import { publishProduct, unpublishProduct } from '@/services/products/publishing
 import { createSheet, deleteSheet, openSheet, publishSheet, saveSheetDraft } from '@/services/sheets/sheets';
 import { changeSwatch } from '@/services/swatches/swatches';
 import { change, idOf } from '../support/published';
-import { openServices, type TestServices } from '../support/services';
+import { asOwner, openServices, type TestServices } from '../support/services';
 import { insertProduct } from '../support/begin';
 
 let context: TestServices;
@@ -112,7 +112,7 @@ describe('what refers to what', () => {
     expect(await saidByIndex()).toEqual(await saidByDocuments());
     const { binned } = await deleteProduct(context, made);
     expect((await saidByIndex()).filter((row) => row.startsWith(`product ${made} `))).toEqual([]);
-    await bringBack(context, binned);
+    await bringBack(context, binned, asOwner);
     const sheet = await createSheet(context, { title: 'Care' });
     const opened = await openSheet(context, sheet);
     const placed = { ...opened.draft, places: [{ category: null, supplier: null, tag: 'hot' }] };

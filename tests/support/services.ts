@@ -82,6 +82,9 @@ export function basketWith(context: Services, slug: string, answers: Answers, qu
   return addToBasket(context, undefined, { slug, answers, quantity });
 }
 
+/** Whoever may do everything: nothing is refused. */
+export const asOwner = (): void => undefined;
+
 let keys = 0;
 
 /** Orders what is in a basket, as a customer who saw its total would. */

@@ -17,7 +17,7 @@ import {
 } from '../../data/schema';
 import { type Services } from '../context';
 import { notFound, Refusal } from '../refusal';
-import { type ThingKind } from '../../core/people';
+import { type Need, type ThingKind } from '../../core/people';
 import { log, loggedIn } from '../../data/log';
 
 /** What is deleted can be brought back for so long. */
@@ -69,6 +69,17 @@ const THINGS = {
   'stock item': 'stockItem',
 } as const satisfies { [K in BinnedKind]: ThingKind };
 
+/** What it takes to decide about what lies there: the same as to delete it. */
+const NEEDS = {
+  product: 'catalog',
+  sheet: 'catalog',
+  swatch: 'catalog',
+  'stock item': ['catalog', 'stock'],
+} as const satisfies { [K in BinnedKind]: Need };
+
+/** Refuses whoever may not do what needs something. */
+type Require = (need: Need) => void;
+
 /** When what was deleted then is gone for good. */
 export const keptUntil = (at: Date): Date => new Date(at.getTime() + KEPT_FOR_DAYS * DAY);
 
@@ -98,17 +109,20 @@ export async function refuseGone(queries: Queries, kind: BinnedKind, id: number)
 /**
  * Puts something back as it was.
  *
+ * @param require refuses whoever may not
  * @throws Refusal 404 when it is not there any more; 409 `nameTaken` when something else has its name by now
  */
 export async function bringBack(
   { database, now }: Services,
   id: number,
+  require: Require,
 ): Promise<{ readonly kind: BinnedKind; readonly title: string }> {
   return database.write(async (transaction) => {
     await forgetOld(transaction, now());
     const kept =
       (await transaction.query.bin.findFirst({ where: eq(bin.id, id) })) ??
       notFound('thing in the bin; what is older than 30 days is gone for good');
+    require(NEEDS[kept.kind]);
     await refuseTaken(transaction, kept);
     for (const { table: name, rows } of kept.rows) {
       const table = TABLES.find((known) => getTableName(known) === name);
@@ -120,12 +134,14 @@ export async function bringBack(
   });
 }
 
-/** Deletes something in the bin for good. @throws Refusal 404 */
-export async function deleteForGood({ database, now }: Services, id: number): Promise<void> {
+/** Deletes something in the bin for good. @param require refuses whoever may not @throws Refusal 404 */
+export async function deleteForGood({ database, now }: Services, id: number, require: Require): Promise<void> {
   await database.write(async (transaction) => {
     await forgetOld(transaction, now());
     const [gone] = await transaction.delete(bin).where(eq(bin.id, id)).returning({ kind: bin.kind, title: bin.title });
     if (!gone) return notFound('thing in the bin');
+    // What was refused stays: all of this is taken back then.
+    require(NEEDS[gone.kind]);
     await log(transaction, now(), { what: 'erased', kind: THINGS[gone.kind], title: gone.title });
   });
 }

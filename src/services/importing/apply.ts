@@ -9,6 +9,7 @@ import { type Services } from '../context';
 import { Refusal } from '../refusal';
 import { faultsOf, type ImportFile, type ImportWish, MOST_TRIES, worked, type WorkedOut, writeIfStill } from './import';
 import { storePictures } from './pictures';
+import { UNWATCHED, type Watch } from './watched';
 import { writeIncoming } from './write';
 import { log } from '../../data/log';
 
@@ -28,14 +29,24 @@ const LONGEST_NAME = 200;
  * Lets a file come in: all of it, or nothing. What it would make faulty is refused; what has been changed since it was
  * looked at, too.
  *
+ * @param watch is told how far it has come, and may stop it as long as it is not all there
  * @throws Refusal 409 `clashes` where something else has a name that the file has, and nobody said what is right;
  *   409 `changedMeanwhile`; 422 `importFaulty` with what is wrong and where
  */
-export async function importFile(context: Services, file: ImportFile, wish: ImportWish): Promise<ImportDone> {
+export async function importFile(
+  context: Services,
+  file: ImportFile,
+  wish: ImportWish,
+  watch: Watch = UNWATCHED,
+): Promise<ImportDone> {
   for (let tries = 0; tries < MOST_TRIES; tries += 1) {
+    watch.tell({ doing: 'comparing' });
+    await watch.goOn();
     const found = await worked(context, file, wish);
     if (wish.seen !== undefined && wish.seen !== found.seen) throw moved();
     requireDecided(found.things, wish);
+    watch.tell({ doing: 'checking' });
+    await watch.goOn();
     const faults = (await faultsOf(found)).filter(({ list }) => !(wish.withFaults && list === 'products'));
     const [first] = faults;
     if (first)
@@ -52,7 +63,7 @@ export async function importFile(context: Services, file: ImportFile, wish: Impo
       const at = context.now();
       await log(transaction, at, { what: 'imported', kind: 'file', title: kept.name, changes: [kept.words] });
       await storePictures(transaction, file.pictures, at);
-      await writeIncoming(transaction, at, found.comes, found.after);
+      await writeIncoming(transaction, at, found.comes, found.after, watch);
       return remember(transaction, at, kept);
     });
     if (done !== null) return { id: done, words: kept.words };

@@ -10,6 +10,7 @@ import { Refusal } from '../refusal';
 import { type ImportDone, importFile } from './apply';
 import { type FileKind, type ImportFile, openImport, type PlanFault, planOfImport } from './import';
 import { keepMapping } from './list-mappings';
+import { type Watch } from './watched';
 
 /** So many bytes of opened files are kept, for so long: whoever comes later sends the file again. */
 const MOST_KEPT = 300 * 1024 * 1024;
@@ -118,8 +119,9 @@ export async function planOfOpened(context: Services, { file, ...wish }: ImportW
 export async function importOpened(
   context: Services,
   { file, ...wish }: z.infer<typeof importSchema>,
+  watch?: Watch,
 ): Promise<ImportDone> {
-  const done = await importFile(context, requireOpened(file), { ...wish, clashes: null });
+  const done = await importFile(context, requireOpened(file), { ...wish, clashes: null }, watch);
   if (wish.list) await keepMapping(context, wish.list);
   return done;
 }

@@ -1,6 +1,6 @@
 import { eq, isNull, sql } from 'drizzle-orm';
 import { type Catalog, type Product, sameDefinition, shopSchema } from '../../core/catalog';
-import { type BothOf, currentOf, PLACE_AMONG, productsOf, sheetsOf } from '../../core/compared';
+import { type BothOf, currentOf, PLACE_AMONG, productsOf, sheetsOf, thingNames } from '../../core/compared';
 import { inParts } from '../../core/in-parts';
 import { Exact } from '../../core/number';
 import { type Queries, ROWS_AT_ONCE } from '../../data/database';
@@ -12,6 +12,7 @@ import { productLife } from '../products/life';
 import { sheetLife } from '../sheets/life';
 import { moveAll } from '../stock/ledger/ledger';
 import { receiveLots } from '../stock/ledger/lots';
+import { UNWATCHED, type Watch } from './watched';
 
 /** Who a draft is said to be saved by that a file has brought. */
 const EDITOR = 'a file';
@@ -22,28 +23,32 @@ const EDITOR = 'a file';
  *
  * @param comes with pictures by their addresses in the shop
  * @param after the settings and price lists that there are then
+ * @param watch is told how far it has come, and may stop it up to the end
  */
 export async function writeIncoming(
   transaction: Queries,
   at: Date,
   comes: Catalog,
   { shop, priceLists }: Pick<Catalog, 'shop' | 'priceLists'>,
+  watch: Watch = UNWATCHED,
 ): Promise<void> {
+  const wrote = counting(thingNames(comes).size, watch);
   const said = await transaction.query.settings.findFirst({ where: eq(settings.name, 'shop') });
   // Whatever products cost is looked at again where settings change.
   if (!said) await transaction.insert(settings).values({ name: 'shop', shop });
   else if (!sameDefinition(shopSchema.parse(said.shop), shop))
     await transaction.update(settings).set({ shop }).where(eq(settings.name, 'shop'));
-  await writeStock(transaction, at, comes.stock);
-  await writeSwatches(transaction, comes.swatches);
+  await writeStock(transaction, at, comes.stock, wrote);
+  await writeSwatches(transaction, comes.swatches, wrote);
   await writeEach(transaction, at, sheetsOf(comes), {
     life: sheetLife,
     known: new Map(
       (await transaction.select({ key: sheets.key, id: sheets.id }).from(sheets)).map(({ key, id }) => [key, id]),
     ),
     setAside: () => Promise.resolve(),
+    wrote,
   });
-  await writeProducts(transaction, at, productsOf(comes));
+  await writeProducts(transaction, at, productsOf(comes), wrote);
   await storePriceLists(transaction, at, priceLists);
   for (const { codes, ...definition } of comes.discounts) {
     const [row] = await transaction
@@ -53,18 +58,38 @@ export async function writeIncoming(
       .returning({ id: discounts.id });
     if (row) await storeCodes(transaction, row.id, codes);
   }
+  await watch.goOn();
 }
 
-async function writeStock(transaction: Queries, at: Date, items: Catalog['stock']): Promise<void> {
+/** Says that so many more have been written. */
+type Wrote = (some: number) => Promise<void>;
+
+function counting(of: number, watch: Watch): Wrote {
+  let done = 0;
+  return async (some) => {
+    done += some;
+    watch.tell({ doing: 'writing', done: Math.min(done, of), of });
+    await watch.goOn();
+  };
+}
+
+async function writeStock(transaction: Queries, at: Date, items: Catalog['stock'], wrote: Wrote): Promise<void> {
   const rows = await transaction.select({ key: stockItems.key, id: stockItems.id }).from(stockItems);
   const known = new Map(rows.map(({ key, id }) => [key, id]));
-  for (const item of items) {
-    const id = known.get(item.key);
-    // What there is of it is counted here, and no file knows better.
-    if (id !== undefined) await transaction.update(stockItems).set(saidOf(item)).where(eq(stockItems.id, id));
+  for (const some of inParts(items, ROWS_AT_ONCE)) {
+    const there = some.flatMap((item) => known.get(item.key) ?? []).length;
+    for (const item of some) {
+      const id = known.get(item.key);
+      // What there is of it is counted here, and no file knows better.
+      if (id !== undefined) await transaction.update(stockItems).set(saidOf(item)).where(eq(stockItems.id, id));
+    }
+    await wrote(there);
   }
   const fresh = items.filter(({ key }) => !known.has(key));
-  for (const some of inParts(fresh, ROWS_AT_ONCE)) await beginItems(transaction, at, some);
+  for (const some of inParts(fresh, ROWS_AT_ONCE)) {
+    await beginItems(transaction, at, some);
+    await wrote(some.length);
+  }
 }
 
 const saidOf = ({ title, backorder, leadDays, cost, costing, cutFrom, archived }: Catalog['stock'][number]) => ({
@@ -113,7 +138,7 @@ async function beginItems(transaction: Queries, at: Date, fresh: Catalog['stock'
 }
 
 /** Writes swatches; new ones come after those that are there. What triggers note is noted once by each statement. */
-async function writeSwatches(transaction: Queries, book: Catalog['swatches']): Promise<void> {
+async function writeSwatches(transaction: Queries, book: Catalog['swatches'], wrote: Wrote): Promise<void> {
   const there = await transaction.select({ key: swatches.key, rank: swatches.rank }).from(swatches);
   const known = new Set(there.map(({ key }) => key));
   for (const swatch of book)
@@ -121,6 +146,7 @@ async function writeSwatches(transaction: Queries, book: Catalog['swatches']): P
   const next = there.reduce((highest, { rank }) => Math.max(highest, rank), -1) + 1;
   const fresh = book.filter(({ key }) => !known.has(key)).map((swatch, place) => ({ ...swatch, rank: next + place }));
   for (const some of inParts(fresh, ROWS_AT_ONCE)) await transaction.insert(swatches).values(some);
+  await wrote(book.length);
 }
 
 /** How things are known and kept that are edited as drafts. */
@@ -130,6 +156,7 @@ interface Written<D, S extends StoredDraft<D>> {
   readonly known: ReadonlyMap<string, number>;
   /** keeps a draft that gives way */
   setAside(id: number, draft: D): Promise<void>;
+  readonly wrote: Wrote;
 }
 
 /**
@@ -144,12 +171,12 @@ async function writeEach<D extends object, S extends StoredDraft<D>>(
   things: ReadonlyMap<string, BothOf<D>>,
   written: Written<D, S>,
 ): Promise<ReadonlyMap<string, number>> {
-  const { life, known } = written;
+  const { life, known, wrote } = written;
   const fresh = [...things].filter(([key, both]) => !known.has(key) && currentOf(both) !== null);
   const begun = await beginEach(
     transaction,
     at,
-    life,
+    { life, wrote },
     fresh.map(([, both]) => both),
   );
   const ids = new Map(known);
@@ -161,7 +188,10 @@ async function writeEach<D extends object, S extends StoredDraft<D>>(
     const id = known.get(key);
     return id === undefined ? [] : { id, both };
   });
-  for (const some of inParts(there, ROWS_AT_ONCE)) await writeOver(transaction, at, written, some);
+  for (const some of inParts(there, ROWS_AT_ONCE)) {
+    await writeOver(transaction, at, written, some);
+    await wrote(some.length);
+  }
   return ids;
 }
 
@@ -169,7 +199,7 @@ async function writeEach<D extends object, S extends StoredDraft<D>>(
 async function beginEach<D extends object, S extends StoredDraft<D>>(
   transaction: Queries,
   at: Date,
-  life: Life<D, S>,
+  { life, wrote }: Pick<Written<D, S>, 'life' | 'wrote'>,
   fresh: readonly BothOf<D>[],
 ): Promise<readonly number[]> {
   const ids = await life.begin(
@@ -183,14 +213,17 @@ async function beginEach<D extends object, S extends StoredDraft<D>>(
     }),
     at,
   );
-  await life.publishMany(
-    transaction,
-    fresh.flatMap(({ published }, place) => {
-      const id = ids[place];
-      return published && id !== undefined ? { id, definition: published, number: 1, draftVersion: 1 } : [];
-    }),
-    at,
-  );
+  const numbered = fresh.map(({ published }, place) => ({ published, id: ids[place] }));
+  for (const some of inParts(numbered, ROWS_AT_ONCE)) {
+    await life.publishMany(
+      transaction,
+      some.flatMap(({ published, id }) =>
+        published && id !== undefined ? { id, definition: published, number: 1, draftVersion: 1 } : [],
+      ),
+      at,
+    );
+    await wrote(some.length);
+  }
   return ids;
 }
 
@@ -233,10 +266,12 @@ async function writeProducts(
   transaction: Queries,
   at: Date,
   things: ReadonlyMap<string, BothOf<Product>>,
+  wrote: Wrote,
 ): Promise<void> {
   const ids = await writeEach(transaction, at, things, {
     life: productLife,
     known: await productIds(transaction),
+    wrote,
     setAside: async (id, definition) => {
       await transaction.insert(setAsideDrafts).values({ productId: id, definition, savedBy: EDITOR, at });
     },

@@ -145,6 +145,8 @@ export function FilesPage({ imports, spreadsheets, groups }: Props) {
             onImport={() => void take()}
             onList={listWords(looked, importing.asList)}
             onClose={importing.close}
+            step={importing.step}
+            onStop={importing.stop}
           />
         </Stack>
       ) : listed ? (

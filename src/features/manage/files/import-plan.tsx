@@ -1,9 +1,10 @@
 'use client';
 
-import { Box, Button, chakra, Heading, HStack, NativeSelect, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, chakra, Heading, HStack, NativeSelect, Progress, Stack, Text } from '@chakra-ui/react';
 import { type ClashWay, type Decisions, thingName } from '@/core/compared';
 import { counted } from '@/core/words';
 import { type PlanRow, type PlanView } from '@/services/importing/opened';
+import { type ImportStep } from '@/services/importing/watched';
 import { Slip, type Tone } from '@/ui/text';
 import { Tick } from '@/ui/tick';
 import { FaultList, Notes } from './told';
@@ -131,6 +132,43 @@ interface Props {
   /** takes it for a supplier’s list, or goes back to its columns; absent for what is no spreadsheet */
   onList?: { readonly words: string; readonly run: () => void };
   onClose: () => void;
+  /** how far it has come in; null while it does not */
+  step: ImportStep | null;
+  onStop: () => void;
+}
+
+/** What is done just now, in words. */
+const STEP_WORDS: Readonly<Record<ImportStep['doing'], string>> = {
+  comparing: 'Comparing the file with what is here',
+  checking: 'Checking what it would make faulty',
+  writing: 'Writing',
+};
+
+/** How far an import has come, and a way to stop it. */
+function HowFar({ step, onStop }: { step: ImportStep; onStop: () => void }) {
+  const isCounted = step.doing === 'writing';
+  return (
+    <HStack gap="4" align="end">
+      <Stack gap="1.5" flex="1">
+        <Text role="status">
+          {STEP_WORDS[step.doing]}
+          {isCounted ? `: ${step.done} of ${step.of}` : ' …'}
+        </Text>
+        <Progress.Root
+          value={isCounted ? step.done : null}
+          max={isCounted ? Math.max(1, step.of) : 1}
+          aria-label="Imported so far"
+        >
+          <Progress.Track>
+            <Progress.Range bg="copper.solid" />
+          </Progress.Track>
+        </Progress.Root>
+      </Stack>
+      <Button variant="outline" colorPalette="ink" onClick={onStop}>
+        Stop
+      </Button>
+    </HStack>
+  );
 }
 
 /** What a file would do, thing by thing, and the decision to let it. */
@@ -157,7 +195,7 @@ export function ImportPlan(props: Props) {
               {props.onList.words}
             </Button>
           )}
-          <Button variant="outline" onClick={onClose}>
+          <Button variant="outline" onClick={onClose} disabled={props.step !== null}>
             Discard
           </Button>
           <Button
@@ -170,6 +208,7 @@ export function ImportPlan(props: Props) {
           </Button>
         </HStack>
       </HStack>
+      {props.step && <HowFar step={props.step} onStop={props.onStop} />}
       {hasDrafted && (
         <Tick
           label="Products and sheets as drafts: the shop stays as it is until you publish them"

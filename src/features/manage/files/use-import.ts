@@ -1,12 +1,13 @@
 'use client';
 
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { z } from 'zod';
 import { type ClashWay, type Decisions } from '@/core/compared';
 import { type ListMapping } from '@/core/supplier-list';
-import { send, useBusy } from '@/features/kit/shared';
+import { anything, ApiProblem, readLines, send, useBusy } from '@/features/kit/shared';
 import { type ImportDone } from '@/services/importing/apply';
 import { type KeptFile, type PlanView } from '@/services/importing/opened';
+import { type ImportStep } from '@/services/importing/watched';
 import { keep, withKept } from './kept-file';
 
 /** How a file is to come in. */
@@ -43,6 +44,8 @@ interface ImportState {
   readonly listed: Listed | null;
   readonly isBusy: boolean;
   readonly fault: string | undefined;
+  /** how far an import has come; null while none is at work */
+  readonly step: ImportStep | null;
   /** opens a file and works out what it would do */
   open(file: File): Promise<void>;
   decide(name: string, way: ClashWay): void;
@@ -55,6 +58,8 @@ interface ImportState {
   planList(mapping: ListMapping): void;
   /** lets it come in. @returns what came, or null where it could not */
   bringIn(): Promise<ImportDone | null>;
+  /** stops what is coming in; what came of it is said where that is waited for */
+  stop(): void;
   close(): void;
 }
 
@@ -63,6 +68,26 @@ const planned = ({ file, kept }: Opened, { decided: decisions, asDrafts, list }:
     send('POST', '/api/manage/imports/plan', { file: now, decisions, asDrafts, list }, z.custom<PlanView>()),
   );
 
+const IMPORTS = '/api/manage/imports';
+
+/** Lets a file come in. @param onStep is told how far it has come @throws ApiProblem also where it was stopped */
+async function cameIn(body: object, signal: AbortSignal, onStep: (step: ImportStep) => void): Promise<ImportDone> {
+  try {
+    for await (const line of readLines(IMPORTS, signal, body)) {
+      const said = line as ImportStep | { readonly came: ImportDone };
+      if ('came' in said) return said.came;
+      onStep(said);
+    }
+  } catch (error) {
+    if (!signal.aborted) throw error;
+  }
+  throw new ApiProblem(
+    0,
+    'unsure',
+    'It is not known whether the file came in. Discard, and look under “Past imports”: what is there can be undone.',
+  );
+}
+
 const AS_IT_IS: Wish = { decided: {}, asDrafts: false };
 
 /** A file on its way in: opened, looked at, decided about, and then imported. */
@@ -70,6 +95,8 @@ export function useImport(): ImportState {
   const [looked, setLooked] = useState<Looked | null>(null);
   const [listed, setListed] = useState<Listed | null>(null);
   const { busy: isBusy, fault, setFault, run } = useBusy();
+  const [step, setStep] = useState<ImportStep | null>(null);
+  const coming = useRef<{ readonly kept: string; readonly abort: AbortController } | null>(null);
   const look = async (opened: Opened, wish: Wish) =>
     setLooked({ ...opened, ...wish, withFaults: false, plan: await planned(opened, wish) });
   const wishing = (wish: Partial<Wish>) => {
@@ -89,6 +116,7 @@ export function useImport(): ImportState {
     listed,
     isBusy,
     fault,
+    step,
     async open(file) {
       close();
       await run(async () => {
@@ -117,17 +145,26 @@ export function useImport(): ImportState {
       await run(async () => {
         if (!looked) return;
         const { file, kept, plan, withFaults, asDrafts, list, decided: decisions } = looked;
-        came = await withKept(file, kept, (now) =>
-          send(
-            'POST',
-            '/api/manage/imports',
-            { file: now, decisions, withFaults, asDrafts, list, seen: plan.seen },
-            z.custom<ImportDone>(),
-          ),
-        );
+        const abort = new AbortController();
+        try {
+          came = await withKept(file, kept, (now) => {
+            coming.current = { kept: now, abort };
+            const body = { file: now, decisions, withFaults, asDrafts, list, seen: plan.seen };
+            return cameIn(body, abort.signal, setStep);
+          });
+        } finally {
+          coming.current = null;
+          setStep(null);
+        }
         close();
       });
       return came;
+    },
+    stop() {
+      const { kept, abort } = coming.current ?? {};
+      if (kept === undefined) return;
+      // Where the process that answers is not the one that is at work, that one sees that nobody reads on.
+      send('DELETE', `${IMPORTS}?file=${kept}`, undefined, anything).catch(() => abort?.abort());
     },
     close,
   };
