@@ -202,17 +202,18 @@ async function beginEach<D extends object, S extends StoredDraft<D>>(
   { life, wrote }: Pick<Written<D, S>, 'life' | 'wrote'>,
   fresh: readonly BothOf<D>[],
 ): Promise<readonly number[]> {
-  const ids = await life.begin(
-    transaction,
-    fresh.flatMap((both) => {
-      const draft = currentOf(both);
-      if (!draft) return [];
-      // What is published was the first version of the draft.
-      const isFirst = both.published === null || sameDefinition(both.published, draft);
-      return { draft, draftVersion: isFirst ? 1 : 2, draftSavedBy: isFirst ? '' : EDITOR };
-    }),
-    at,
-  );
+  const drafts = fresh.flatMap((both) => {
+    const draft = currentOf(both);
+    if (!draft) return [];
+    // What is published was the first version of the draft.
+    const isFirst = both.published === null || sameDefinition(both.published, draft);
+    return { draft, draftVersion: isFirst ? 1 : 2, draftSavedBy: isFirst ? '' : EDITOR };
+  });
+  const ids: number[] = [];
+  for (const some of inParts(drafts, ROWS_AT_ONCE)) {
+    ids.push(...(await life.begin(transaction, some, at)));
+    await wrote(0);
+  }
   const numbered = fresh.map(({ published }, place) => ({ published, id: ids[place] }));
   for (const some of inParts(numbered, ROWS_AT_ONCE)) {
     await life.publishMany(

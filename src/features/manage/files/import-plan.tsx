@@ -209,42 +209,44 @@ export function ImportPlan(props: Props) {
         </HStack>
       </HStack>
       {props.step && <HowFar step={props.step} onStop={props.onStop} />}
-      {hasDrafted && (
-        <Tick
-          label="Products and sheets as drafts: the shop stays as it is until you publish them"
-          checked={props.asDrafts}
-          onChange={props.onDraft}
-        />
-      )}
-      <FaultList faults={plan.faults}>
-        {plan.canComeFaulty && (
-          <Box mt="3">
-            <Tick
-              label="Import all the same. These products can’t be sold until they are fixed."
-              checked={withFaults}
-              onChange={onAllow}
-            />
-          </Box>
+      <chakra.fieldset disabled={props.step !== null} display="flex" flexDirection="column" gap="5" minW="0">
+        {hasDrafted && (
+          <Tick
+            label="Products and sheets as drafts: the shop stays as it is until you publish them"
+            checked={props.asDrafts}
+            onChange={props.onDraft}
+          />
         )}
-      </FaultList>
-      <Notes notes={plan.notes} />
-      {open > 0 && (
-        <Text color="brick.fg">
-          {counted(open, 'thing')} in the file {open === 1 ? 'has' : 'have'} the name of something else here. Choose
-          what becomes of {open === 1 ? 'it' : 'each'}.
-        </Text>
-      )}
-      {plan.rows.length === 0 && <Text>Nothing differs: the shop has all of it already.</Text>}
-      {lists.map((of) => (
-        <Section
-          key={of}
-          of={of}
-          rows={plan.rows.filter((row) => row.of === of)}
-          decided={decided}
-          onDecide={onDecide}
-        />
-      ))}
-      {plan.more > 0 && <Text color="fg.muted">And {plan.more} more.</Text>}
+        <FaultList faults={plan.faults}>
+          {plan.canComeFaulty && (
+            <Box mt="3">
+              <Tick
+                label="Import all the same. These products can’t be sold until they are fixed."
+                checked={withFaults}
+                onChange={onAllow}
+              />
+            </Box>
+          )}
+        </FaultList>
+        <Notes notes={plan.notes} />
+        {open > 0 && (
+          <Text color="brick.fg">
+            {counted(open, 'thing')} in the file {open === 1 ? 'has' : 'have'} the name of something else here. Choose
+            what becomes of {open === 1 ? 'it' : 'each'}.
+          </Text>
+        )}
+        {plan.rows.length === 0 && <Text>Nothing differs: the shop has all of it already.</Text>}
+        {lists.map((of) => (
+          <Section
+            key={of}
+            of={of}
+            rows={plan.rows.filter((row) => row.of === of)}
+            decided={decided}
+            onDecide={onDecide}
+          />
+        ))}
+        {plan.more > 0 && <Text color="fg.muted">And {plan.more} more.</Text>}
+      </chakra.fieldset>
     </Stack>
   );
 }
