@@ -1,4 +1,5 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
+import { setImmediate } from 'node:timers/promises';
 import { type Product, type Sheet } from '../../core/catalog';
 import { inParts } from '../../core/in-parts';
 import { type Queries } from '../database';
@@ -56,6 +57,8 @@ export async function followChanges(transaction: Queries): Promise<void> {
 export async function keepReferences(transaction: Queries, most: number | null = null): Promise<boolean> {
   let isOther = false;
   for (let kept = 0; most === null || kept < most; kept += AT_ONCE) {
+    // Of thousands nobody else waits for all of them.
+    if (kept > 0) await setImmediate();
     const due = await transaction.select().from(catalogReferencesDue).limit(AT_ONCE);
     if (due.length === 0) break;
     for (const kind of referrerKinds) {
