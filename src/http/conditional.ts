@@ -24,6 +24,12 @@ export function conditionalJson(request: Request, value: unknown, tag?: string):
   return tag === undefined ? conditional(request, body, headers) : named(request, tag, body, headers);
 }
 
+/** Answers with what has just been changed, and the tag that it has from now on. */
+export const changedJson = (value: unknown, tag: string): Response =>
+  Response.json(value, { headers: { ETag: quoted(tag), 'Cache-Control': 'no-store' } });
+
+const quoted = (tag: string): string => `"${tag}"`;
+
 /**
  * The tag in `If-Match`: what somebody has seen and changes.
  *
@@ -43,7 +49,7 @@ export function tagSeen(request: Request, what: string): string {
 }
 
 function named(request: Request, tag: string, body: string, headers: Readonly<Record<string, string>>): Response {
-  const name = `"${tag}"`;
+  const name = quoted(tag);
   const asked = request.headers.get('if-none-match');
   const isKnown = asked !== null && (asked.trim() === '*' || namesIn(asked).includes(name));
   const said = { ETag: name, 'Cache-Control': 'no-cache', ...headers };

@@ -1,8 +1,8 @@
-import { and, eq, inArray, lt } from 'drizzle-orm';
+import { and, eq, lt, sql } from 'drizzle-orm';
 import { type Who } from '../core/people';
+import { ROWS_AT_ONCE } from '../data/database';
 import { asOnce, isDoneMeanwhile, type OnceRequest } from '../data/once';
 import { doneRequests } from '../data/schema';
-import { ROWS_AT_ONCE } from '../data/database';
 import { type Services } from './context';
 import { Refusal } from './refusal';
 
@@ -26,6 +26,7 @@ export interface NamedRequest {
   readonly fingerprint: string;
 }
 
+/** Whom a request comes from, told apart from all others. */
 export const senderOf = ({ kind, id }: Who): string => `${kind} ${id}`;
 
 /**
@@ -89,25 +90,15 @@ const atOnce = () =>
     },
   );
 
-/** Forgets some requests that came before a day. @returns how many */
+/** Forgets some requests that came before a moment. @returns how many */
 export async function clearDone({ database }: Services, before: Date): Promise<number> {
-  return database.write(async (transaction) => {
-    const old = await transaction
-      .select({ sender: doneRequests.sender, name: doneRequests.name })
-      .from(doneRequests)
-      .where(lt(doneRequests.at, before))
-      .limit(ROWS_AT_ONCE);
-    for (const sender of new Set(old.map((row) => row.sender)))
-      await transaction.delete(doneRequests).where(
-        and(
-          eq(doneRequests.sender, sender),
-          lt(doneRequests.at, before),
-          inArray(
-            doneRequests.name,
-            old.filter((row) => row.sender === sender).map(({ name }) => name),
-          ),
-        ),
-      );
-    return old.length;
-  });
+  const gone = await database.write((transaction) =>
+    transaction
+      .delete(doneRequests)
+      .where(
+        sql`rowid in (select rowid from ${doneRequests} where ${lt(doneRequests.at, before)} limit ${ROWS_AT_ONCE})`,
+      )
+      .returning({ name: doneRequests.name }),
+  );
+  return gone.length;
 }

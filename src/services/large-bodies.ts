@@ -7,7 +7,9 @@ const priceLists = z.strictObject({
   lists: z.array(priceListSchema).max(200),
   seen: z.string().max(40).optional().describe('the name of the lists as they were opened; others since are refused'),
 });
-const acceptedPrices = {
+
+/** What somebody has seen that prices would do, and accepts. */
+export const acceptedPrices = {
   accepted: z.int().min(0).describe('how many prices were seen to change'),
   acceptedBelow: z.int().min(0).default(0).describe('how many products were seen to fall below their floor'),
 };

@@ -4,7 +4,7 @@ import { listedQuantitySchema } from '../../core/ordering';
 import { type OfferedPage } from '../../services/selling/forms';
 import { type OneOfSeveral } from '../../services/selling/resolve-together';
 
-const decimal = z.string().regex(/^-?\d+(\.\d+)?$/);
+export const decimal = z.string().regex(/^-?\d+(\.\d+)?$/);
 const money = decimal.describe('in the currency’s places');
 const day = z.string().regex(/^\d{4}-\d\d-\d\d$/);
 const picture = z.strictObject({ src: z.string(), alt: z.string() }).meta({ id: 'PictureTold' });

@@ -11,8 +11,8 @@ import {
 import { orderStates, type OrderTold, paymentOutcomes, type WholeOrderTold } from '../../services/told/orders';
 import { type PageTold } from '../../services/told/page';
 import { type StockTold } from '../../services/told/stock';
+import { decimal } from './answers';
 
-const decimal = z.string().regex(/^-?\d+(\.\d+)?$/);
 const instant = z.iso.datetime();
 
 const pageOf = <Item>(id: string, item: z.ZodType<Item>): z.ZodType<PageTold<Item>> =>

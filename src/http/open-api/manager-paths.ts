@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { type ZodOpenApiOperationObject, type ZodOpenApiPathsObject } from 'zod-openapi';
+import { acceptedPrices } from '../../services/large-bodies';
 import { publicationSchema } from '../../services/products/publishing';
 import { togetherAsSchema } from '../../services/selling/resolve-together';
 import { stockEntrySchema } from '../../services/stock/entering/entry';
@@ -228,10 +229,7 @@ export const managerPaths: ZodOpenApiPathsObject = {
         operationId: 'savePriceLists',
         summary: 'Puts other price lists in the place of those that were seen; takes Catalog',
         requestParams: { header: seen('lists') },
-        body: priceListsSchema.extend({
-          accepted: z.int().min(0).describe('how many prices were seen to change'),
-          acceptedBelow: z.int().min(0).optional().describe('how many products were seen to fall below their floor'),
-        }),
+        body: priceListsSchema.extend(acceptedPrices),
         told: priceListsSchema,
       },
       OF_SEEN,

@@ -3,6 +3,7 @@ import { resolve } from 'node:path';
 import PQueue from 'p-queue';
 import { Piscina } from 'piscina';
 import { isWriting } from '../../data/database';
+import { ofProcess } from '../../data/of-process';
 import { Refusal } from '../refusal';
 import type * as tasks from './tasks';
 
@@ -69,12 +70,11 @@ interface Threads {
   ready?: Promise<unknown>;
 }
 
-const holder = globalThis as { oakKnotThreads?: Partial<Record<Size, Threads>> };
+const started = ofProcess('threads', () => new Map<Size, Threads>());
 
 /** The threads of this process, started when they are first needed. */
 function threadsFor(size: Size): Threads {
-  holder.oakKnotThreads ??= {};
-  const known = holder.oakKnotThreads[size];
+  const known = started.get(size);
   if (known) return known;
   const most = Math.max(1, availableParallelism() - 1);
   const made: Threads = {
@@ -92,7 +92,7 @@ function threadsFor(size: Size): Threads {
     }),
     queue: new PQueue({ concurrency: most }),
   };
-  holder.oakKnotThreads[size] = made;
+  started.set(size, made);
   return made;
 }
 
@@ -109,8 +109,8 @@ export function startThreads(...wanted: readonly Size[]): void {
 
 /** Ends the threads, so that a command can end. */
 export async function stopThreads(): Promise<void> {
-  const known = Object.values(holder.oakKnotThreads ?? {});
-  delete holder.oakKnotThreads;
+  const known = [...started.values()];
+  started.clear();
   await Promise.all(known.map(({ pool }) => pool.destroy()));
 }
 

@@ -1,5 +1,6 @@
 import { and, eq, ne } from 'drizzle-orm';
 import { z } from 'zod';
+import { beginCards } from '../catalog/cards';
 import { readSurroundings } from '../catalog/surroundings';
 import { asSeen } from '../as-seen';
 import { atOneMoment, type Services } from '../context';
@@ -49,6 +50,21 @@ export async function publishProduct(context: Services, id: number, version: num
       refuseStopping(stopping, accepted),
     );
   });
+}
+
+/**
+ * The same as it is asked for from outside: what lists show of it is worked out from then on.
+ *
+ * @throws Refusal as {@link publishProduct}
+ */
+export async function publishAsked(
+  context: Services,
+  id: number,
+  { version, accepted }: z.infer<typeof publicationSchema>,
+): Promise<{ readonly revision: number }> {
+  const revision = await publishProduct(context, id, version, accepted);
+  beginCards(context);
+  return { revision };
 }
 
 /**

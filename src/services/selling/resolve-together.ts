@@ -11,6 +11,9 @@ import { resolvePublished } from './published';
 /** So many selections are resolved together. */
 const MOST_TOGETHER = 100;
 
+/** So large what names them may be, in bytes. */
+export const LARGEST_TOGETHER = 512 * 1024;
+
 const items = z
   .array(z.strictObject({ product: z.string().max(120), selection: selectionSchema }))
   .min(1)

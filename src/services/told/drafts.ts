@@ -9,7 +9,6 @@ import { type ProductsAsked } from '../products/asked';
 import { openProduct, saveDraft } from '../products/drafts';
 import { productLife } from '../products/life';
 import { listProducts, type ProductRow } from '../products/list';
-import { publishProduct } from '../products/publishing';
 import { notFound, Refusal } from '../refusal';
 import { asTold, type PageTold } from './page';
 
@@ -113,25 +112,30 @@ export async function putDraft(
   const before = await draftTold(context, id);
   if (draftTag(before) !== seen) throw moved();
   try {
-    await saveDraft(context, id, { definition, baseVersion: before.version, editor });
+    const version = await saveDraft(context, id, { definition, baseVersion: before.version, editor });
+    return { ...before, version, definition };
   } catch (error) {
     throw error instanceof Refusal && error.code === 'draftConflict' ? moved() : error;
   }
-  return draftTold(context, id);
 }
 
-/** Publishes a draft as it was seen. @throws Refusal as `publishProduct` */
-export async function publishTold(
-  context: Services,
-  id: number,
-  { version, accepted }: { readonly version: number; readonly accepted: number },
-): Promise<{ readonly revision: number }> {
-  return { revision: await publishProduct(context, id, version, accepted) };
-}
+/** What is read of a revision, without what it says, which may be long. */
+const REVISION = {
+  id: revisions.id,
+  number: revisions.number,
+  publishedAt: revisions.publishedAt,
+  who: logEntries.whoName,
+};
+
+const publishedBy = eq(logEntries.id, revisions.loggedAs);
 
 const toldOf = (
-  { number, publishedAt, id }: Pick<typeof revisions.$inferSelect, 'number' | 'publishedAt' | 'id'>,
-  who: string | null,
+  {
+    id,
+    number,
+    publishedAt,
+    who,
+  }: Pick<typeof revisions.$inferSelect, 'id' | 'number' | 'publishedAt'> & { readonly who: string | null },
   inShop: number | null,
 ): RevisionTold => ({ number, at: publishedAt.toISOString(), who, inShop: id === inShop });
 
@@ -140,17 +144,12 @@ export function revisionsTold(context: Services, id: number): Promise<{ readonly
   return atOneMoment(context, async ({ database: { read } }) => {
     const { publishedRevision } = await productLife.require(read, id);
     const rows = await read
-      .select({
-        number: revisions.number,
-        publishedAt: revisions.publishedAt,
-        id: revisions.id,
-        who: logEntries.whoName,
-      })
+      .select(REVISION)
       .from(revisions)
-      .leftJoin(logEntries, eq(logEntries.id, revisions.loggedAs))
+      .leftJoin(logEntries, publishedBy)
       .where(eq(revisions.productId, id))
       .orderBy(desc(revisions.number));
-    return { revisions: rows.map(({ who, ...row }) => toldOf(row, who, publishedRevision)) };
+    return { revisions: rows.map((row) => toldOf(row, publishedRevision)) };
   });
 }
 
@@ -159,12 +158,12 @@ export function revisionTold(context: Services, id: number, number: number): Pro
   return atOneMoment(context, async ({ database: { read } }) => {
     const { publishedRevision } = await productLife.require(read, id);
     const [row] = await read
-      .select({ revision: revisions, who: logEntries.whoName })
+      .select({ ...REVISION, definition: revisions.definition })
       .from(revisions)
-      .leftJoin(logEntries, eq(logEntries.id, revisions.loggedAs))
+      .leftJoin(logEntries, publishedBy)
       .where(and(eq(revisions.productId, id), eq(revisions.number, number)));
     if (!row) return notFound(`revision ${number} of this product`);
-    return { ...toldOf(row.revision, row.who, publishedRevision), definition: row.revision.definition };
+    return { ...toldOf(row, publishedRevision), definition: row.definition };
   });
 }
 

@@ -1,6 +1,8 @@
 import { type PriceList } from '../../core/catalog';
 import { type LargeBody } from '../large-bodies';
-import { openPriceLists, savePriceLists } from '../prices/price-lists';
+import { readPriceLists } from '../catalog/catalog-state';
+import { savePriceLists } from '../prices/price-lists';
+import { seenName } from '../seen';
 import { Refusal } from '../refusal';
 import { type Services } from '../context';
 
@@ -10,11 +12,11 @@ export interface PriceListsTold {
 }
 
 /** The price lists, and their name, as they are now. */
-export async function priceListsTold(
-  context: Services,
-): Promise<{ readonly told: PriceListsTold; readonly tag: string }> {
-  const { lists, seen } = await openPriceLists(context);
-  return { told: { lists }, tag: seen };
+export async function priceListsTold({
+  database,
+}: Services): Promise<{ readonly told: PriceListsTold; readonly tag: string }> {
+  const lists = await readPriceLists(database.read);
+  return { told: { lists }, tag: seenName(lists) };
 }
 
 /**

@@ -1,4 +1,4 @@
-import { atOneMoment, type Services } from '../context';
+import { type Services } from '../context';
 import { notFound } from '../refusal';
 import { withStock } from '../selling/overdue';
 import { enterStock, type StockEntry } from '../stock/entering/entry';
@@ -27,10 +27,20 @@ export interface StockTold {
   readonly archived: boolean;
 }
 
-const told = ({ late, lying, ...figures }: StockFigures): StockTold => ({
-  ...figures,
-  leadDays: late?.days ?? null,
-  lots: lying && lying.lots.map(({ id, label, free }) => ({ id, label, free })),
+// By name: what is known of an item beside this is promised to nobody.
+const told = (item: StockFigures): StockTold => ({
+  key: item.key,
+  title: item.title,
+  unit: item.unit,
+  onHand: item.onHand,
+  reserved: item.reserved,
+  backorder: item.backorder,
+  available: item.available,
+  leadDays: item.late?.days ?? null,
+  cost: item.cost,
+  costing: item.costing,
+  lots: item.lying && item.lying.lots.map(({ id, label, free }) => ({ id, label, free })),
+  archived: item.archived,
 });
 
 /** A page of stock items. */
@@ -40,12 +50,10 @@ export async function stockTold(context: Services, asked: StockAsked): Promise<P
 
 /** @throws Refusal 404 */
 export function stockItemTold(context: Services, key: string): Promise<StockTold> {
-  return withStock(context, (still) =>
-    atOneMoment(still, async ({ database: { read } }) => {
-      const [item] = await readStock(read, new Set([key]));
-      return item ? told(item) : notFound(`stock item “${key}”`);
-    }),
-  );
+  return withStock(context, async ({ database: { read } }) => {
+    const [item] = await readStock(read, new Set([key]));
+    return item ? told(item) : notFound(`stock item “${key}”`);
+  });
 }
 
 /** Enters a receipt or a count. @returns how it stands then @throws Refusal as `enterStock` */

@@ -1,7 +1,8 @@
-import { Button, HStack, Progress, Stack, Table, Text } from '@chakra-ui/react';
+import { Button, HStack, Stack, Table, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { counted } from '@/core/words';
 import { type BrokenProof, differenceWords, ProofWorkings } from '@/features/editors/proofs';
+import { ProgressBar } from '@/ui/progress-bar';
 import { ScrollRegion } from '@/ui/scroll-region';
 import { Slip } from '@/ui/text';
 import { type Ripple } from './use-ripple';
@@ -115,11 +116,7 @@ function HowFar({
 }: Pick<Ripple, 'progress'> & { isStopped: boolean; onStop: Ripple['stop'] }) {
   return (
     <HStack gap="3">
-      <Progress.Root flex="1" value={progress.done} max={Math.max(1, progress.total)} aria-label="Products looked at">
-        <Progress.Track>
-          <Progress.Range bg="copper.solid" />
-        </Progress.Track>
-      </Progress.Root>
+      <ProgressBar flex="1" label="Products looked at" done={progress.done} of={progress.total} />
       <Text fontSize="sm" color="fg.muted" whiteSpace="nowrap">
         {isStopped ? 'Stopped' : `${progress.done} of ${progress.total} products looked at`}
       </Text>

@@ -1,10 +1,11 @@
 'use client';
 
-import { Box, Button, chakra, Heading, HStack, NativeSelect, Progress, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, chakra, Heading, HStack, NativeSelect, Stack, Text } from '@chakra-ui/react';
 import { type ClashWay, type Decisions, thingName } from '@/core/compared';
 import { counted } from '@/core/words';
 import { type PlanRow, type PlanView } from '@/services/importing/opened';
 import { type ImportStep } from '@/services/importing/watched';
+import { ProgressBar } from '@/ui/progress-bar';
 import { Slip, type Tone } from '@/ui/text';
 import { Tick } from '@/ui/tick';
 import { FaultList, Notes } from './told';
@@ -154,15 +155,7 @@ function HowFar({ step, onStop }: { step: ImportStep; onStop: () => void }) {
           {STEP_WORDS[step.doing]}
           {isCounted ? `: ${step.done} of ${step.of}` : ' …'}
         </Text>
-        <Progress.Root
-          value={isCounted ? step.done : null}
-          max={isCounted ? Math.max(1, step.of) : 1}
-          aria-label="Imported so far"
-        >
-          <Progress.Track>
-            <Progress.Range bg="copper.solid" />
-          </Progress.Track>
-        </Progress.Root>
+        <ProgressBar label="Imported so far" done={isCounted ? step.done : null} of={isCounted ? step.of : 1} />
       </Stack>
       <Button variant="outline" colorPalette="ink" onClick={onStop}>
         Stop

@@ -1,11 +1,12 @@
 'use client';
 
-import { Button, HStack, Progress, Stack, Text } from '@chakra-ui/react';
+import { Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
 import { counted } from '@/core/words';
 import { wordsOf } from '@/features/kit/shared';
 import { belowWords, RippleView, useRipple } from '@/features/editors/ripple';
 import { AppDialog } from '@/ui/dialog';
+import { ProgressBar } from '@/ui/progress-bar';
 import { ScrollRegion } from '@/ui/scroll-region';
 import { type draftsSeen } from './ways';
 
@@ -230,11 +231,7 @@ function HowFar<Row extends Movable>({
 }) {
   return (
     <>
-      <Progress.Root value={done.length} max={Math.max(1, all)} aria-label="Done so far">
-        <Progress.Track>
-          <Progress.Range bg="copper.solid" />
-        </Progress.Track>
-      </Progress.Root>
+      <ProgressBar label="Done so far" done={done.length} of={all} />
       <Text role="status">{words}</Text>
       {done.some(({ refused }) => refused !== '') && (
         <ScrollRegion label="What stays" height="220px">

@@ -128,6 +128,10 @@ const GROUPS: readonly { readonly title: string; readonly isOpen: boolean; reado
 
 /** What other programs may ask, for whoever writes them. */
 export function ApiReference({ api: { title, description, operations, schemas } }: { api: ReadDescription }) {
+  const groups = GROUPS.map((group) => ({
+    ...group,
+    asked: operations.filter(({ isOpen }) => isOpen === group.isOpen),
+  }));
   return (
     <Box as="main" maxW="1100px" mx="auto" p={{ base: '4', lg: '8' }}>
       <Heading as="h1" size="2xl" fontFamily="heading">
@@ -141,23 +145,21 @@ export function ApiReference({ api: { title, description, operations, schemas } 
         <Link href="/shop/offers.csv">CSV</Link>, <Link href="/shop/offers.xml">XML</Link>.
       </Text>
       <Stack as="nav" aria-label="What can be asked" gap="4" mb="8">
-        {GROUPS.map(({ title: group, isOpen }) => (
+        {groups.map(({ title: group, asked }) => (
           <Stack key={group} gap="1">
             <Text fontWeight="semibold">{group}</Text>
-            {operations
-              .filter((operation) => operation.isOpen === isOpen)
-              .map(({ id, method, path, summary }) => (
-                <Text key={id}>
-                  <Link href={`#${id}`} fontFamily="mono" fontSize="sm">
-                    {method} {path}
-                  </Link>{' '}
-                  <chakra.span color="fg.muted">{summary}</chakra.span>
-                </Text>
-              ))}
+            {asked.map(({ id, method, path, summary }) => (
+              <Text key={id}>
+                <Link href={`#${id}`} fontFamily="mono" fontSize="sm">
+                  {method} {path}
+                </Link>{' '}
+                <chakra.span color="fg.muted">{summary}</chakra.span>
+              </Text>
+            ))}
           </Stack>
         ))}
       </Stack>
-      {GROUPS.map(({ title: group, isOpen, words }) => (
+      {groups.map(({ title: group, words, asked }) => (
         <Box key={group} mb="12">
           <Heading as="h2" size="xl" fontFamily="heading" mb="1">
             {group}
@@ -166,11 +168,9 @@ export function ApiReference({ api: { title, description, operations, schemas } 
             {words}
           </Text>
           <Stack gap="10">
-            {operations
-              .filter((operation) => operation.isOpen === isOpen)
-              .map((operation) => (
-                <Operation key={operation.id} operation={operation} />
-              ))}
+            {asked.map((operation) => (
+              <Operation key={operation.id} operation={operation} />
+            ))}
           </Stack>
         </Box>
       ))}

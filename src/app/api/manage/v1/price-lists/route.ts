@@ -1,4 +1,4 @@
-import { conditionalJson, tagSeen } from '@/http/conditional';
+import { changedJson, conditionalJson, tagSeen } from '@/http/conditional';
 import { managed } from '@/http/manager';
 import { readLarge } from '@/http/route';
 import { priceListsTold, putPriceLists } from '@/services/told/price-lists';
@@ -16,6 +16,6 @@ export function PUT(request: Request): Promise<Response> {
   return managed(request, 'catalog', async (context) => {
     const seen = tagSeen(request, 'price lists');
     const { told, tag } = await putPriceLists(context, seen, await readLarge(request, 'toldPriceLists'));
-    return Response.json(told, { headers: { ETag: `"${tag}"`, 'Cache-Control': 'no-store' } });
+    return changedJson(told, tag);
   });
 }

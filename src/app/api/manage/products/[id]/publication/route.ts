@@ -1,19 +1,15 @@
 import { managed } from '@/http/manager';
 import { numberFrom, readJson } from '@/http/route';
-import { beginCards } from '@/services/catalog/cards';
-import { publicationSchema, publishProduct, unpublishProduct } from '@/services/products/publishing';
+import { publicationSchema, publishAsked, unpublishProduct } from '@/services/products/publishing';
 
 interface Place {
   params: Promise<{ id: string }>;
 }
 
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return managed(request, 'catalog', async (context) => {
-    const { version, accepted } = await readJson(request, publicationSchema);
-    const revision = await publishProduct(context, numberFrom((await params).id), version, accepted);
-    beginCards(context);
-    return { revision };
-  });
+  return managed(request, 'catalog', async (context) =>
+    publishAsked(context, numberFrom((await params).id), await readJson(request, publicationSchema)),
+  );
 }
 
 /** Takes it out of the shop; `?accepted=` says how many products in the shop may stop being sold. */

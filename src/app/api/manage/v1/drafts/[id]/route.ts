@@ -1,4 +1,4 @@
-import { conditionalJson, tagSeen } from '@/http/conditional';
+import { changedJson, conditionalJson, tagSeen } from '@/http/conditional';
 import { managed } from '@/http/manager';
 import { numberFrom, readLarge } from '@/http/route';
 import { senderOf } from '@/services/done-requests';
@@ -21,6 +21,6 @@ export function PUT(request: Request, { params }: Place): Promise<Response> {
   return managed(request, 'catalog', async (context, { who }) => {
     const [id, seen] = [numberFrom((await params).id), tagSeen(request, 'draft')];
     const draft = await putDraft(context, { id, seen, editor: senderOf(who) }, await readLarge(request, 'product'));
-    return Response.json(draft, { headers: { ETag: `"${draftTag(draft)}"`, 'Cache-Control': 'no-store' } });
+    return changedJson(draft, draftTag(draft));
   });
 }
