@@ -80,7 +80,7 @@ describe('what a browser is told of stock', () => {
             },
           ];
           const asked = { answers: { length: `${decimetres} dm` }, quantity };
-          const told = stock.map(toldOf);
+          const told = stock.map((item) => toldOf(item));
           const exact = resolve(program, asked, { stock: stockView(stock), today: TODAY });
           const known = resolve(program, asked, { stock: stockView(told), today: TODAY });
           if (known.state === 'unavailable') expect(exact.state).toBe('unavailable');

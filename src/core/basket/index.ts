@@ -1,3 +1,4 @@
+export { type AskedFault, type AskedGiven, type AskedKept, earliestDay, judgeAsked, TICKED } from './asked';
 export { countsOthers } from './beside';
 export { type CodeOutcome, discountsFor, type EnteredCode, mostOff, type WhyNot } from './discounts';
 export { type BasketLine, type JointRule, quote, type Quote, type QuotedLine } from './quote';

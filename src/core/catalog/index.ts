@@ -104,3 +104,18 @@ export {
 export { type Discount, type DiscountGives, discountSchema } from './discounts';
 export { countrySchema, type Delivery, type Tax, taxSchema, type TaxShown, taxShown } from './tax';
 export { isCountry } from './country';
+export {
+  buyWordOf,
+  type CheckoutField,
+  type CheckoutFieldKind,
+  checkoutFieldKinds,
+  LONGEST_ASKED,
+  LONGEST_WORD,
+  MOST_ASKED,
+  type RenamedWord,
+  renamedWords,
+  type ShopPages,
+  stockShown,
+  USUAL_WORDS,
+  wordIn,
+} from './shop-pages';

@@ -31,6 +31,7 @@ import { type KnownPriceList, type PricesInForce, priceListSchema } from './pric
 import { placedQuantitySchema } from './quantities';
 import { ruleSchema, tableSchema } from './rules';
 import { placementSchema, type Sheet, sheetSchema } from './sheet';
+import { LONGEST_WORD, shopPagesSchema } from './shop-pages';
 import { type Swatch, swatchSchema } from './swatch-book';
 import { discountSchema } from './discounts';
 import { MOST_VIEWS, viewSchema } from './views';
@@ -214,6 +215,11 @@ export const productSchema = z
     rules: z.array(ruleSchema).max(400).default([]),
     tables: z.array(tableSchema).max(100).default([]).describe('which combinations are made'),
     forCustomers: forCustomersSchema.default({ working: 'full', sku: true }),
+    buyWord: z
+      .string()
+      .max(LONGEST_WORD)
+      .default('')
+      .describe('what the button says that puts it into the basket; empty for what the shop says'),
     proofs: z.array(proofSchema).max(200).default([]).describe('selections with the result that they must keep giving'),
   })
   .meta({ id: 'product' });
@@ -326,6 +332,7 @@ export const shopSchema = z
       .default([])
       .describe('what delivery costs, the first that is for a country; none for nothing'),
     personalData: personalDataSchema.prefault({}).describe('how long what is known of customers is kept'),
+    pages: shopPagesSchema.prefault({}).describe('how the shop’s pages speak to customers, and what they are asked'),
   })
   .meta({ id: 'shop' });
 

@@ -42,6 +42,7 @@ const TOLD_OF_PRODUCT = [
   'fits',
   'prepared',
   'forCustomers',
+  'buyWord',
 ] as const satisfies readonly (keyof Product)[];
 
 const TOLD_OF_VARIANT = [

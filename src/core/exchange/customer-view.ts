@@ -108,6 +108,8 @@ const shopFor = (shop: Shop): Shop => ({
   tax: null,
   delivery: [],
   personalData: NOTHING_KEPT,
+  // What is asked at checkout, the basket says.
+  pages: { ...shop.pages, asked: [] },
 });
 
 const swatchFor = (swatch: Swatch): Swatch => ({

@@ -60,6 +60,10 @@ const PLAIN = new Set([
   'day',
   'closed',
   'holidays',
+  // what the shop's pages say and ask
+  'words',
+  'offered',
+  'buyWord',
   'default',
   'date',
 ]);

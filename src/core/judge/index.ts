@@ -9,4 +9,5 @@ export { type ListChange, listChanges } from './list-changes';
 export { alikeSwatchFaults } from './alike-swatches';
 export { askedTwice, type AskedTwice } from './asked-twice';
 export { sampleProduct, sheetFaults } from './sheet-faults';
+export { pagesFaults } from './pages-faults';
 export { countedProducts, shopFaults } from './shop-faults';

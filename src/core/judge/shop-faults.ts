@@ -5,6 +5,7 @@ import { Exact } from '../number';
 import { orderable, orderableRange } from '../ordering';
 import { type FaultData, type Path, type Keyed, type Figure } from '../problems';
 import { hidesSigns } from '../text';
+import { pagesFaults } from './pages-faults';
 
 /**
  * What is wrong with what a catalog says of its shop, discounts and proofs: everything beside its products, stock items
@@ -42,6 +43,7 @@ export function shopFaults(catalog: Pick<Catalog, 'shop' | 'discounts' | 'produc
     if (per === 'customer' && (rule.maximum === null || rule.minimum > 1 || rule.multiple > 1 || rule.list.length > 0))
       report([...path, 'rule'], { code: 'onlyMaximum' });
   });
+  pagesFaults(shop.pages, ['shop', 'pages'], report);
   if (shop.tax) seen(shop.tax.name, ['shop', 'tax', 'name']);
   taxFaults(shop, report, twice);
   discounts.forEach(({ title }, index) => seen(title, ['discounts', index, 'title']));

@@ -29,6 +29,7 @@ export type FaultData =
   | { readonly code: 'noColour'; readonly title: string }
   | { readonly code: 'badColour'; readonly given: string }
   | { readonly code: 'duplicateKey'; readonly key: string; readonly what: Keyed }
+  | { readonly code: 'titleTwice'; readonly title: string }
   | { readonly code: 'skuClash'; readonly sku: string; readonly first: string; readonly second: string }
   | { readonly code: 'limitsCross'; readonly least: string; readonly most: string }
   | { readonly code: 'stepNotPositive' }
@@ -242,6 +243,7 @@ const gravities: Readonly<Record<FaultCode, Fault['gravity']>> = {
   noColour: CAN_WAIT,
   badColour: MUST_FIX,
   duplicateKey: MUST_FIX,
+  titleTwice: MUST_FIX,
   skuClash: MUST_FIX,
   limitsCross: MUST_FIX,
   stepNotPositive: MUST_FIX,

@@ -60,8 +60,9 @@ export type ToName =
 
 /** What has no name yet; `position` counts from one. */
 export type Unnamed =
-  | { readonly kind: 'product' | 'prepared' | 'formula' | 'view' }
+  | { readonly kind: 'product' | 'prepared' | 'formula' | 'view' | 'asked' }
   | { readonly kind: 'choice'; readonly position: number }
+  | { readonly kind: 'offered'; readonly of: string }
   | { readonly kind: 'option'; readonly position: number; readonly choice: string };
 
 /** What something had to be that is named. */

@@ -36,14 +36,16 @@ interface Figures {
 /**
  * What is told of a stock item: up to so many, and of what lies in lots the longest up to that length, without their
  * names.
+ *
+ * @param exactly whether the shop wants it told how many there are, however many
  */
-export function toldOf({ key, title, unit, available, lying, late }: Figures): ToldStock {
+export function toldOf({ key, title, unit, available, lying, late }: Figures, exactly = false): ToldStock {
   if (!lying)
     return {
       key,
       title,
       unit,
-      available: Exact.from(available).isLess(FEW) ? available : null,
+      available: exactly || Exact.from(available).isLess(FEW) ? available : null,
       lying: null,
       ...(late && Exact.from(late.ready).isLess(FEW) && { late }),
     };

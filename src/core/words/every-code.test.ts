@@ -20,6 +20,7 @@ const FAULTS: { readonly [C in FaultCode]: Extract<FaultData, { code: C }> } = {
   noColour: { code: 'noColour', title: 'Oak' },
   badColour: { code: 'badColour', given: 'x?' },
   duplicateKey: { code: 'duplicateKey', key: 'Oak', what: 'stockItem' },
+  titleTwice: { code: 'titleTwice', title: 'Gift note' },
   skuClash: { code: 'skuClash', sku: 'Oak', first: 'Oak', second: 'Oak' },
   limitsCross: { code: 'limitsCross', least: 'Oak', most: 'Oak' },
   stepNotPositive: { code: 'stepNotPositive' },

@@ -62,6 +62,7 @@ const sentences: { readonly [C in FaultCode]: Sentence<C> } = {
   badColour: (data) => `“${data.given}” is not a colour. Write it as # and six digits, such as #5b7a5e.`,
   duplicateKey: (data) =>
     `Two of these are called “${data.key}” inside. Each ${keyedWords[data.what]} needs its own inside name.`,
+  titleTwice: (data) => `Two are called “${data.title}”. Give each a name of its own.`,
   skuClash: (data) =>
     `${data.first} and ${data.second} would both be SKU ${data.sku}. Give one of them another SKU part.`,
   limitsCross: (data) => `The least (${data.least}) is more than the most (${data.most}).`,

@@ -1,4 +1,5 @@
 export { alikeWords } from './alike';
+export { askedFaultWords, askedWords } from './asked';
 export { facetWords, priceWords } from './facets';
 export { changedAmountWords } from './changed-amounts';
 export { changeWords, countWords, coverageWords, selectionsWords, stageWords } from './analysis';

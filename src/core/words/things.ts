@@ -92,6 +92,10 @@ export function unnamedWords(what: Unnamed): string {
       return 'the view';
     case 'choice':
       return `choice ${what.position}`;
+    case 'asked':
+      return 'the field';
+    case 'offered':
+      return `every answer to ${what.of || 'this field'}`;
     case 'option':
       return `option ${what.position} of ${what.choice || 'this choice'}`;
   }

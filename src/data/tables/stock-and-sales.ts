@@ -8,6 +8,7 @@ import {
   text,
   uniqueIndex,
 } from 'drizzle-orm/sqlite-core';
+import { type AskedKept } from '../../core/basket';
 import { type Discount, type LotRule } from '../../core/catalog';
 import { type Scene } from '../../core/picture';
 import { type Selection } from '../../core/selection';
@@ -217,6 +218,8 @@ export const orders = sqliteTable(
     total: text('total').notNull(),
     /** what it comes to beside its lines; null for nothing */
     sums: text('sums', { mode: 'json' }).$type<OrderSums>(),
+    /** what was asked at checkout beside name and e-mail address, and the answers; what was left empty is not there */
+    asked: text('asked', { mode: 'json' }).$type<readonly AskedKept[]>().notNull().default([]),
     placedAt: instant('placed_at').notNull(),
     /** since when it no longer says whose it was; null while it does */
     anonymousAt: instant('anonymous_at'),

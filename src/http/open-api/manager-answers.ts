@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { checkoutFieldKinds } from '../../core/catalog';
 import { selectionSchema } from '../../core/selection';
 import { type AnalysisTold } from '../../services/figures/analysis-told';
 import {
@@ -102,6 +103,9 @@ export const wholeOrderSchema: z.ZodType<WholeOrderTold> = z
     ...orderFields,
     lines: z.array(orderLine),
     sums: sums.nullable().describe('what it comes to beside its lines'),
+    asked: z
+      .array(z.strictObject({ title: z.string(), kind: z.enum(checkoutFieldKinds), value: z.string() }))
+      .describe('what was asked at checkout beside name and e-mail address, and answered'),
     payments: z.array(
       z.strictObject({ outcome: z.enum(paymentOutcomes), amount: decimal, reference: z.string(), at: instant }),
     ),

@@ -134,7 +134,7 @@ async function requireDone(queries: Queries, numbers: readonly number[]): Promis
 async function takeOut(transaction: Queries, at: Date, numbers: readonly number[]): Promise<number[]> {
   const known = await transaction
     .update(orders)
-    .set({ customerName: '', customerEmail: '', requestHash: '', basket: '', anonymousAt: at })
+    .set({ customerName: '', customerEmail: '', asked: [], requestHash: '', basket: '', anonymousAt: at })
     .where(and(inArray(orders.id, [...numbers]), isNull(orders.anonymousAt), ne(orders.state, 'awaitingPayment')))
     .returning({ id: orders.id });
   const ids = known.map(({ id }) => id);

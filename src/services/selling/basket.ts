@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { type PublishedProduct, readSoldById, readSoldByIds, readSoldBySlug } from '../catalog/published-products';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
-import { jointQuantitiesFor, type Tax, type UploadedFile } from '../../core/catalog';
+import { jointQuantitiesFor, type ShopPages, type Tax, type UploadedFile } from '../../core/catalog';
 import { type Program } from '../../core/compile';
 import {
   type BasketLine,
@@ -87,6 +87,8 @@ export interface ResolvedBasket extends Pick<Quote, 'goods' | 'codes' | 'deliver
   readonly country: string | null;
   /** where it could be sent to; none where it makes no difference */
   readonly countries: readonly string[];
+  /** how the shop speaks, and what it asks at checkout */
+  readonly pages: ShopPages;
   readonly canOrder: boolean;
 }
 
@@ -181,6 +183,7 @@ export async function resolveBasket(
     country: terms.country,
     countries: countriesOf(terms),
     total,
+    pages: context.surroundings.shop.pages,
     canOrder,
   };
 }

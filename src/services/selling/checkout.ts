@@ -2,6 +2,8 @@ import { eq, inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { z } from 'zod';
 import { newToken, type Services } from '../context';
+import { type AskedKept, judgeAsked } from '../../core/basket';
+import { LONGEST_ASKED, MOST_ASKED } from '../../core/catalog';
 import { type Program } from '../../core/compile';
 import { problemJson, type ResolutionJson, resolutionJson, withoutWorkshop } from '../../core/exchange';
 import { type Resolution } from '../../core/run';
@@ -10,7 +12,7 @@ import { formatMoney, moneyDigits } from '../../core/money';
 import { Exact } from '../../core/number';
 import { type CutPlanner } from '../../core/stock';
 import { printable } from '../../core/text';
-import { problemText } from '../../core/words';
+import { askedFaultWords, problemText } from '../../core/words';
 import { type WebhookEvent } from '../../core/webhooks';
 import { type Queries } from '../../data/database';
 import { basketLines, orderLines, orders, type OrderState } from '../../data/schema';
@@ -42,6 +44,11 @@ export const checkoutSchema = z.strictObject({
       return z.NEVER;
     }),
   email: z.email('This is not an e-mail address. Write it like ada@example.org.').max(200),
+  /** what is answered to what the shop asks beside, by its title */
+  asked: z
+    .array(z.strictObject({ title: z.string().max(80), value: z.string().max(2 * LONGEST_ASKED) }))
+    .max(MOST_ASKED)
+    .optional(),
   /** what the simulated service is to do; an order of nothing needs none */
   payment: z.enum(paymentWishes).default('approve'),
   /** the total the customer saw, to catch a price that changed in between */
@@ -92,9 +99,10 @@ export async function checkOut(
 }
 
 /** What a key is bound to: the basket, and everything that was sent with it. */
-function hashOf(basketToken: string, { name, email, payment, seenTotal }: Checkout): string {
+function hashOf(basketToken: string, { name, email, asked = [], payment, seenTotal }: Checkout): string {
+  const answers = asked.map(({ title, value }) => [title, value]);
   return createHash('sha256')
-    .update(JSON.stringify([basketToken, name, email, payment, seenTotal]))
+    .update(JSON.stringify([basketToken, name, email, payment, seenTotal, ...(answers.length > 0 ? [answers] : [])]))
     .digest('hex');
 }
 
@@ -127,6 +135,7 @@ async function reserve(
   if (!basketToken) throw emptyBasket();
   const basket = await resolveBasket(transaction, at, basketToken, planner, checkout.email);
   const total = checkedTotal(basket, checkout.seenTotal, await waitingOrder(transaction, basketToken));
+  const asked = checkedAnswers(basket, checkout.asked);
 
   const token = newToken();
   const [row] = await transaction
@@ -139,6 +148,7 @@ async function reserve(
       state: 'awaitingPayment',
       customerName: checkout.name,
       customerEmail: checkout.email,
+      asked,
       currency: basket.currency,
       total: moneyDigits(total, basket.currency),
       sums: sumsOf(basket, basket, basket.currency),
@@ -254,6 +264,16 @@ interface SoldLine {
 
 function emptyBasket(): Refusal {
   return new Refusal(422, 'emptyBasket', 'The basket is empty. Put something in it first.');
+}
+
+/** @throws Refusal 422 `answerFaulty` for what is missing or can't be answered, naming what was asked */
+function checkedAnswers({ pages, today }: ResolvedBasket, given: Checkout['asked'] = []): readonly AskedKept[] {
+  const { kept, faults } = judgeAsked(pages.asked, given, today);
+  const [first] = faults;
+  if (!first) return kept;
+  throw new Refusal(422, 'answerFaulty', askedFaultWords(first), {
+    asked: faults.map((fault) => ({ title: fault.title, message: askedFaultWords(fault) })),
+  });
 }
 
 function checkedTotal(basket: ResolvedBasket, seenTotal: string, waiting: { number: number } | null): Exact {

@@ -1,5 +1,6 @@
 import { eq, inArray } from 'drizzle-orm';
 import { atOneMoment, type Services } from '../context';
+import { type AskedKept } from '../../core/basket';
 import { customerResolution, type CustomerResolution, type ResolutionJson } from '../../core/exchange';
 import { type Queries } from '../../data/database';
 import { orderLines, orders, type OrderState, type PaymentOutcome, payments, stockItems } from '../../data/schema';
@@ -46,6 +47,8 @@ export interface OrderLineView {
 export interface OrderView extends OrderRow {
   /** what it comes to beside its lines; null where nothing is */
   readonly sums: OrderSums | null;
+  /** what was asked at checkout beside name and e-mail address, and answered */
+  readonly asked: readonly AskedKept[];
   /** pieces that are cut for it, or were */
   readonly cuts: Awaited<ReturnType<typeof readOrderCuts>>;
   readonly token: string;
@@ -80,7 +83,7 @@ export type CustomerOrderLine = Pick<OrderLineView, 'id' | 'title' | 'sku' | 'qu
 /** An order as its customer sees it: what was bought and what it costs, and nothing of how it is made or paid. */
 export type CustomerOrder = Pick<
   OrderView,
-  'number' | 'state' | 'customerName' | 'customerEmail' | 'currency' | 'total' | 'placedAt' | 'sums'
+  'number' | 'state' | 'customerName' | 'customerEmail' | 'currency' | 'total' | 'placedAt' | 'sums' | 'asked'
 > & { readonly lines: readonly CustomerOrderLine[] };
 
 /** The customer's way to their order, by the token in its address. @throws Refusal 404 */
@@ -100,6 +103,7 @@ function customerOrder({
   total,
   placedAt,
   sums,
+  asked,
   lines,
 }: OrderView): CustomerOrder {
   return {
@@ -111,6 +115,7 @@ function customerOrder({
     total,
     placedAt,
     sums,
+    asked,
     lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, resolution }) => ({
       id,
       title,
@@ -176,6 +181,7 @@ export async function viewOf(queries: Queries, order: StoredOrder): Promise<Orde
   return {
     ...rowOf(order),
     sums: order.sums,
+    asked: order.asked,
     token: order.token,
     contents: lines.map(({ title, quantity }) => `${quantity} × ${title}`).join(', '),
     lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, cost, forWorkshop, resolution }, index) => ({

@@ -39,6 +39,7 @@ export async function personalDataOf(context: Services, number: number): Promise
         placed: new Date(order.placedAt).toISOString(),
         name: order.customerName,
         email: order.customerEmail,
+        asked: order.asked.map(({ title, value }) => ({ what: title, answer: value })),
         currency: order.currency,
         total: order.total,
         payments: order.payments.map(({ outcome, amount, reference, at }) => ({

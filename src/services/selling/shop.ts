@@ -1,7 +1,7 @@
 import { type SurroundingsNow } from '../catalog/surroundings';
 import { type Services } from '../context';
 import { type LinePromise, taxRate } from '../../core/basket';
-import { jointQuantitiesFor, type Picture, type Product, type Shop } from '../../core/catalog';
+import { jointQuantitiesFor, type Picture, type Product, type Shop, type ShopPages } from '../../core/catalog';
 import { type Program } from '../../core/compile';
 import {
   customerResolution,
@@ -110,7 +110,10 @@ export function shopProductView(
     group,
     stock: stock
       .filter(({ key }) => drawn.has(key))
-      .map((item) => ({ ...toldOf(item), title: surroundings.stock.get(item.key)?.title ?? product.title })),
+      .map((item) => ({
+        ...toldOf(item, surroundings.shop.pages.stock === 'exactly'),
+        title: surroundings.stock.get(item.key)?.title ?? product.title,
+      })),
     ...more,
   };
 }
@@ -188,6 +191,10 @@ export interface BasketView {
   /** where it is sent to, and could be; none where that makes no difference */
   readonly country: string | null;
   readonly countries: readonly string[];
+  /** how the shop speaks, and what it asks at checkout */
+  readonly pages: ShopPages;
+  /** the day it is in the shop, as YYYY-MM-DD */
+  readonly today: string;
   readonly canOrder: boolean;
   /** an order that is being made of what was in it and waits for its payment: the way to it */
   readonly waiting: { readonly number: number; readonly token: string } | null;
@@ -215,6 +222,8 @@ export async function viewBasket(context: Services, token: string | undefined): 
     currency: basket.currency,
     total: basket.total && moneyDigits(basket.total, basket.currency),
     canOrder: basket.canOrder,
+    pages: basket.pages,
+    today: basket.today,
     problems: basket.problems.map(problemJson),
     sums: sumsOf(basket, basket, basket.currency),
     codes: basket.codes.map(({ code, title, why }) => ({

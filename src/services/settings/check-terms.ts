@@ -1,6 +1,8 @@
-import { type Delivery, isCountry, type Tax } from '../../core/catalog';
+import { type Delivery, isCountry, type ShopPages, type Tax } from '../../core/catalog';
+import { pagesFaults } from '../../core/judge';
 import { Exact } from '../../core/number';
 import { isBlank } from '../../core/text';
+import { faultWords } from '../../core/words';
 import { Refusal } from '../refusal';
 
 /** @throws Refusal 422 for rates that are none, are missing or stand twice */
@@ -58,5 +60,14 @@ export function checkDelivery(delivery: readonly Delivery[], tax: Tax | null): v
       const value = text === null ? Exact.zero : Exact.parse(text);
       if (!value || value.sign() < 0) refuse(`“${text ?? ''}” is no ${what}. Write it like 5.90.`);
     }
+  });
+}
+
+/** @throws Refusal 422 for fields at checkout without names, or two of one name */
+export function checkPages(pages: ShopPages): void {
+  pagesFaults(pages, [], (path, data) => {
+    const [list, index] = path;
+    const at = list === 'asked' && typeof index === 'number' ? `Field ${index + 1} at checkout: ` : '';
+    throw new Refusal(422, 'pagesFaulty', `${at}${faultWords(data)}`);
   });
 }

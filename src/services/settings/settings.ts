@@ -12,7 +12,7 @@ import { discountsNaming } from '../prices/discounts';
 import { listsNaming } from '../prices/price-lists';
 import { CODE_UNKNOWN, Refusal } from '../refusal';
 import { requireSeenTitles } from '../seen-titles';
-import { checkDelivery, checkTax } from './check-terms';
+import { checkDelivery, checkPages, checkTax } from './check-terms';
 import { changeCurrency, hasSold } from './currency';
 import { ensureBasket } from '../selling/ensure-basket';
 import { storeShop } from './store-shop';
@@ -28,8 +28,9 @@ export const settingsInputSchema = shopSchema
     tax: true,
     delivery: true,
     personalData: true,
+    pages: true,
   })
-  .partial({ marginFloors: true, tax: true, delivery: true, personalData: true })
+  .partial({ marginFloors: true, tax: true, delivery: true, personalData: true, pages: true })
   .extend({ currency: shopSchema.shape.currency.optional() });
 export type SettingsInput = ReturnType<(typeof settingsInputSchema)['parse']>;
 
@@ -84,6 +85,7 @@ export async function saveSettings({ database, now }: Services, input: SettingsI
   }
   if (input.tax) checkTax(input.tax);
   checkDelivery(input.delivery ?? [], input.tax ?? null);
+  if (input.pages) checkPages(input.pages);
   await database.write(async (transaction) => {
     const former = await readSettings(transaction);
     await refuseTaxClassesInUse(transaction, former, input.tax);
@@ -122,6 +124,7 @@ export async function saveSettings({ database, now }: Services, input: SettingsI
       tax: input.tax === undefined ? former.tax : input.tax,
       delivery: input.delivery ?? former.delivery,
       personalData: input.personalData ?? former.personalData,
+      pages: input.pages ?? former.pages,
       currency: input.currency ?? former.currency,
     };
     await storeShop(transaction, now(), 'the settings', { former, shop });

@@ -1,3 +1,4 @@
+import { type AskedKept } from '../../core/basket';
 import { type ResolutionJson } from '../../core/exchange';
 import { type OrderState, orderStates, type PaymentOutcome, paymentOutcomes } from '../../data/schema';
 import { type OrderSums } from '../../data/order-sums';
@@ -39,6 +40,8 @@ export interface OrderLineTold {
 /** All of an order. */
 export interface WholeOrderTold extends OrderTold {
   readonly lines: readonly OrderLineTold[];
+  /** what was asked at checkout beside name and e-mail address, and answered */
+  readonly asked: readonly AskedKept[];
   /** what it comes to beside its lines; null where nothing is */
   readonly sums: OrderSums | null;
   readonly payments: readonly {
@@ -102,6 +105,7 @@ export async function orderTold(context: Services, number: number): Promise<Whol
   return {
     ...told(order),
     lines: order.lines.map(lineTold),
+    asked: order.asked.map(({ title, kind, value }) => ({ title, kind, value })),
     sums: order.sums,
     payments: order.payments.map(({ outcome, amount, reference, at }) => ({
       outcome,

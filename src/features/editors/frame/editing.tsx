@@ -131,6 +131,7 @@ const PLACES: { readonly [Field in keyof Product]: Place } = {
   tags: 'shelf',
   soldWhere: 'shelf',
   forCustomers: 'shelf',
+  buyWord: 'shelf',
   quantity: 'quantity',
   quantityByGroup: 'quantity',
   choices: 'choices',

@@ -14,7 +14,7 @@ export function DetailList({ details, formatted = false }: Props) {
       {details.map(({ label, value }, place) => (
         <Box key={`${place} ${label}`} display="flex" gap="2">
           {label !== '' && <chakra.dt color="fg.muted">{label}</chakra.dt>}
-          <chakra.dd fontWeight="600" overflowWrap="anywhere">
+          <chakra.dd fontWeight="600" overflowWrap="anywhere" whiteSpace={formatted ? undefined : 'pre-line'}>
             {formatted ? <FormattedText text={value} color="fg" /> : value}
           </chakra.dd>
         </Box>

@@ -12,7 +12,7 @@ import { When } from '@/ui/when';
 import { OrderCuts } from './order-cuts';
 import { OrderEarned } from './order-earned';
 import { PersonalData } from './personal-data';
-import { OrderLines, OrderStateSlip, OrderSums } from '@/features/kit/orders';
+import { AskedList, OrderLines, OrderStateSlip, OrderSums } from '@/features/kit/orders';
 
 /** Who an order is of that no longer says so. */
 const ANONYMOUS = 'A customer who is no longer known';
@@ -35,6 +35,11 @@ export function OrderDetail({ order }: { order: ManagedOrder }) {
       <Text color="fg.muted" mb="4">
         Placed <When at={order.placedAt} />
       </Text>
+      {order.asked.length > 0 && (
+        <Box mb="5" role="group" aria-label="Answered at checkout">
+          <AskedList asked={order.asked} />
+        </Box>
+      )}
       <OrderLines
         lines={order.lines}
         ofPart={(part) =>

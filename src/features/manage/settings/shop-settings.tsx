@@ -13,12 +13,13 @@ import { EmptyPlace, PageHead } from '@/ui/text';
 import { CURRENCIES } from './currency-names';
 import { DeliveryFields } from './delivery-fields';
 import { FloorsField } from './floors-field';
+import { PagesFields } from './pages-fields';
 import { PersonalDataFields } from './personal-data-fields';
 import { SHOWN, TaxFields } from './tax-fields';
 
 type SettingsForm = Pick<
   Shop,
-  'name' | 'timeZone' | 'currency' | 'skuSeparator' | 'marginFloors' | 'groups' | 'tax' | 'personalData'
+  'name' | 'timeZone' | 'currency' | 'skuSeparator' | 'marginFloors' | 'groups' | 'tax' | 'personalData' | 'pages'
 > & { readonly delivery: readonly Delivery[] };
 
 /** What of a shop is changed here. */
@@ -32,6 +33,7 @@ const formOf = ({
   tax,
   delivery,
   personalData,
+  pages,
 }: Shop): SettingsForm => ({
   name,
   timeZone,
@@ -42,12 +44,13 @@ const formOf = ({
   tax,
   delivery,
   personalData,
+  pages,
 });
 
 /** What holds for the whole shop, and its customer groups. */
 export function ShopSettings({ shop, hasSold }: Omit<SettingsView, 'isSaid'>) {
   const { value: form, edit, isChanged, reset, saved } = useUnsaved('settings', formOf(shop));
-  const { currency, marginFloors, groups, tax, delivery, personalData } = form;
+  const { currency, marginFloors, groups, tax, delivery, personalData, pages } = form;
   const say = (change: Partial<SettingsForm>) => edit({ ...form, ...change });
   const { busy, fault, attempt } = useAttempt();
   const save = (event: FormEvent) => {
@@ -67,6 +70,7 @@ export function ShopSettings({ shop, hasSold }: Omit<SettingsView, 'isSaid'>) {
           <Groups groups={groups} tax={tax} onChange={(next) => say({ groups: next })} />
           <TaxFields tax={tax} onChange={(next) => say({ tax: next })} />
           <DeliveryFields delivery={delivery} currency={currency} onChange={(next) => say({ delivery: next })} />
+          <PagesFields pages={pages} onChange={(next) => say({ pages: next })} />
           <FloorsField floors={marginFloors} onChange={(next) => say({ marginFloors: next })} />
           <PersonalDataFields kept={personalData} onChange={(next) => say({ personalData: next })} />
           {fault && (

@@ -72,7 +72,7 @@ export function BasketPage({ basket }: { basket: BasketView }) {
             </Text>
           </HStack>
           {basket.canOrder && basket.total !== null ? (
-            <CheckoutForm total={basket.total} currency={basket.currency} />
+            <CheckoutForm total={basket.total} currency={basket.currency} pages={basket.pages} today={basket.today} />
           ) : (
             <>
               {basket.problems.map((problem) => (

@@ -1,21 +1,13 @@
 'use client';
 
 import { Button, chakra, Stack, Text } from '@chakra-ui/react';
-import { nanoid } from 'nanoid';
-import { useRouter } from 'next/navigation';
-import { type FormEvent, useEffect, useRef, useState } from 'react';
-import { z } from 'zod';
+import { wordIn } from '@/core/catalog';
 import { Exact } from '@/core/number';
 import { isBlank } from '@/core/text';
-import { send, wordsOf } from '@/features/kit/shared';
-import { Money } from '@/ui/text';
 import { SelectField, TextField } from '@/ui/field';
-import { useChangesHere } from './basket-changes';
-
-const placedSchema = z.object({
-  token: z.string(),
-  state: z.enum(['awaitingPayment', 'paid', 'declined', 'timedOut', 'abandoned']),
-});
+import { Money } from '@/ui/text';
+import { CheckoutField } from './checkout-field';
+import { type Ordering, useCheckout } from './use-checkout';
 
 const WISHES = [
   { value: 'approve', label: 'approves the payment' },
@@ -23,98 +15,59 @@ const WISHES = [
   { value: 'timeOut', label: 'does not answer' },
 ];
 
-const OUTCOMES: Readonly<Record<string, string>> = {
-  declined: 'The payment was declined. Nothing was charged and your basket is as it was; try again or pay another way.',
-  timedOut: 'The payment service did not answer in time. Nothing was charged and your basket is as it was; try again.',
-  awaitingPayment: 'The payment is still being made. Wait a moment before you try again.',
-  abandoned: 'That order has run out. Order again.',
-};
+interface Props extends Ordering {
+  currency: string;
+}
 
-/** Name, e-mail and a simulated payment. */
-export function CheckoutForm({ total, currency }: { total: string; currency: string }) {
-  const router = useRouter();
-  const { settle } = useChangesHere();
-  const [name, setName] = useState('');
-  const [email, setEmail] = useState('');
-  const [payment, setPayment] = useState('approve');
+/** Name, e-mail, what else the shop asks, and a simulated payment. */
+export function CheckoutForm({ total, currency, pages, today }: Props) {
+  const { entered, enter, faults, busy, submit } = useCheckout({ total, pages, today });
   const costs = Exact.from(total).sign() > 0;
-  const [busy, setBusy] = useState(false);
-  const [faults, setFaults] = useState<{ name?: string; email?: string; general?: string }>({});
-  // The same press of the button, sent twice, is one order; a new attempt is a new key.
-  const [key, setKey] = useState(() => nanoid());
-
-  const shown = useRef(total);
-  useEffect(() => {
-    shown.current = total;
-  }, [total]);
-
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    const found = {
-      name: isBlank(name) ? 'Enter your name.' : undefined,
-      email: z.email().safeParse(email.trim()).success
-        ? undefined
-        : 'This is not an e-mail address. Write it like ada@example.org.',
-    };
-    setFaults(found);
-    if (found.name || found.email) return;
-    setBusy(true);
-    // What is ordered is what is seen: a number that was still being changed shows what it comes to first.
-    const settled = await settle();
-    if (settled === 'refused' || shown.current !== total) {
-      setBusy(false);
-      setFaults({
-        general:
-          settled === 'refused'
-            ? 'A quantity in the basket can’t be had. Change it, then order.'
-            : 'The basket has changed. Look at the new total, then order.',
-      });
-      return;
-    }
-    try {
-      const body = { idempotencyKey: key, name: name.trim(), email: email.trim(), payment, seenTotal: total };
-      const order = await send('POST', '/api/shop/checkout', body, placedSchema);
-      if (order.state === 'paid') {
-        router.push(`/shop/orders/${order.token}`);
-        router.refresh();
-        return;
-      }
-      setFaults({ general: OUTCOMES[order.state] });
-      if (order.state !== 'awaitingPayment') setKey(nanoid());
-    } catch (error) {
-      setFaults({ general: wordsOf(error) });
-      router.refresh();
-    }
-    setBusy(false);
-  };
+  const { order = '' } = pages.words;
   return (
     <chakra.form onSubmit={(event) => void submit(event)} noValidate>
       <Stack gap="4">
-        <TextField label="Name" value={name} fault={faults.name} autoComplete="name" onChange={setName} />
         <TextField
-          label="E-mail"
+          label={wordIn(pages, 'name')}
+          value={entered.name}
+          fault={faults.name}
+          autoComplete="name"
+          onChange={(name) => enter({ name })}
+        />
+        <TextField
+          label={wordIn(pages, 'email')}
           type="email"
-          value={email}
+          value={entered.email}
           fault={faults.email}
           autoComplete="email"
-          onChange={setEmail}
+          onChange={(email) => enter({ email })}
         />
+        {pages.asked.map((field) => (
+          <CheckoutField
+            key={field.title}
+            field={field}
+            value={entered.answers.get(field.title) ?? ''}
+            fault={faults.asked.get(field.title)}
+            today={today}
+            onChange={(value) => enter({ answers: new Map([...entered.answers, [field.title, value]]) })}
+          />
+        ))}
         {costs && (
           <SelectField
             label="Simulated payment: the service"
-            value={payment}
+            value={entered.payment}
             alternatives={WISHES}
-            onChange={setPayment}
+            onChange={(payment) => enter({ payment })}
             help="No money moves in this shop."
           />
         )}
         <Button type="submit" size="lg" loading={busy}>
           {costs ? (
             <>
-              Order and pay <Money amount={total} currency={currency} />
+              {wordIn(pages, 'order')} <Money amount={total} currency={currency} />
             </>
           ) : (
-            'Order: there is nothing to pay'
+            `${isBlank(order) ? 'Order' : order}: there is nothing to pay`
           )}
         </Button>
         {faults.general && (

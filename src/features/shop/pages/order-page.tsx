@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Heading, HStack, Text } from '@chakra-ui/react';
-import { OrderLines, OrderStateSlip, OrderSums } from '@/features/kit/orders';
+import { AskedList, OrderLines, OrderStateSlip, OrderSums } from '@/features/kit/orders';
 import { type CustomerOrder } from '@/services/selling/orders';
 import { Money } from '@/ui/text';
 import { When } from '@/ui/when';
@@ -24,6 +24,11 @@ export function OrderPage({ order }: { order: CustomerOrder }) {
         </Text>
         <OrderStateSlip state={order.state} />
       </HStack>
+      {order.asked.length > 0 && (
+        <Box mb="6" mt="-3">
+          <AskedList asked={order.asked} />
+        </Box>
+      )}
       <OrderLines lines={order.lines} />
       <Box mt="5" ms="auto" maxW="360px" textAlign="end">
         <OrderSums sums={order.sums} currency={order.currency} />

@@ -2,7 +2,7 @@ import { Box, Button, chakra, HStack, Text } from '@chakra-ui/react';
 import { ShoppingBasket } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { PageLink } from '@/ui/page-link';
-import { type Product } from '@/core/catalog';
+import { buyWordOf, type Product, type ShopPages, USUAL_WORDS, wordIn } from '@/core/catalog';
 import { formatMoney } from '@/core/money';
 import { Exact } from '@/core/number';
 import { captionOf } from '@/core/ordering';
@@ -25,13 +25,21 @@ const MoreForLessNote = dynamic(() =>
   import('@/features/kit/selection/break-table').then((table) => waking(table.MoreForLessNote)),
 );
 
+/** What the number of pieces is called: of what is sold by measure, what is bought is the measure. */
+function quantityWord({ soldBy }: Product, pages: ShopPages): string {
+  const word = wordIn(pages, 'quantity');
+  return soldBy.kind !== 'each' && word === USUAL_WORDS.quantity ? 'Pieces' : word;
+}
+
 /** How many, what it comes to, and the way into the basket: always in reach. */
 export function BuyBar({
   product,
+  pages,
   selection,
   basket,
 }: {
   product: Product;
+  pages: ShopPages;
   selection: SelectionState;
   basket: AddToBasket;
 }) {
@@ -57,7 +65,7 @@ export function BuyBar({
       <HStack gap={{ base: '2', sm: '3' }} align="end">
         <Box>
           <chakra.label htmlFor="shop-quantity" fontWeight="600" fontSize="sm" display="block" mb="1">
-            {product.soldBy.kind !== 'each' ? 'Pieces' : 'Quantity'}
+            {quantityWord(product, pages)}
           </chakra.label>
           {isShownInButtons(resolution.orderable) ? (
             <Text id="shop-quantity" minW="96px" maxW="150px" fontSize="sm" lineHeight="1.2">
@@ -82,7 +90,7 @@ export function BuyBar({
               Change it<chakra.span display={{ base: 'none', sm: 'inline' }}> in the basket</chakra.span>
             </span>
           ) : (
-            'Add to basket'
+            buyWordOf(product, pages)
           )}
         </Button>
         <Total resolution={resolution} />

@@ -1,20 +1,23 @@
 import { Box, Heading, HStack, Text } from '@chakra-ui/react';
-import { type Product } from '@/core/catalog';
+import { type Product, type ShopPages } from '@/core/catalog';
 import { type ToldTax } from '@/core/exchange';
 import { PerMeasure, savingWords, type SelectionState, TaxNote } from '@/features/kit/selection';
 import { Money } from '@/ui/text';
 import { headPrice } from './head-price';
+import { stockNote } from './stock-note';
 
 /** What a product is called, and what it costs as it is chosen now. */
 export function ProductHead({
   product,
   price,
   tax,
+  pages,
   selection,
 }: {
   product: Product;
   price: string | null;
   tax: ToldTax | null;
+  pages: ShopPages;
   selection: Pick<SelectionState, 'resolution' | 'program' | 'answers' | 'parts'>;
 }) {
   const { resolution, program, answers, parts } = selection;
@@ -25,6 +28,7 @@ export function ProductHead({
       : price === null
         ? null
         : ({ kind: 'list', words: price } as const);
+  const there = stockNote(pages, resolution);
   return (
     <Box>
       <Heading as="h1" size="3xl">
@@ -65,6 +69,11 @@ export function ProductHead({
         )}
       </HStack>
       <TaxNote tax={tax} price={shown?.kind === 'price' ? shown.amount : null} currency={resolution.currency} />
+      {there && (
+        <Text fontSize="sm" fontWeight="600" mt="1.5" color={there.isLittle ? 'copper.fg' : 'lichen.fg'}>
+          {there.words}
+        </Text>
+      )}
       {product.notCounted === 'madeToOrder' && (
         <Text fontSize="sm" color="fg.muted" mt="1">
           Made to order

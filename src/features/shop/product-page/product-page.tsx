@@ -5,7 +5,7 @@ import dynamic from 'next/dynamic';
 import { PageLink } from '@/ui/page-link';
 import { useCallback } from 'react';
 import { z } from 'zod';
-import { fileTypeNames, type Product } from '@/core/catalog';
+import { fileTypeNames, type Product, wordIn } from '@/core/catalog';
 import { type PortableSurroundings, type ToldTax } from '@/core/exchange';
 import { type Selection } from '@/core/selection';
 import { useFollowedAddress } from '@/features/shop/builds';
@@ -132,13 +132,19 @@ export function ProductPage({
         </Stack>
         {/* What has the focus must not hide behind the bar that stays at the bottom. */}
         <Stack gap="6" css={{ '& input, & select, & button': { scrollMarginBottom: '170px' } }}>
-          <ProductHead product={product} price={price} tax={tax} selection={selection} />
+          <ProductHead
+            product={product}
+            price={price}
+            tax={tax}
+            pages={surroundings.shop.pages}
+            selection={selection}
+          />
           {program.kit && <BuildTools product={product} selection={selection} stock={stock} />}
           <ProductForm choices={program.product.choices} selection={selection} name="shop" showMissing={basket.asked} />
           {isShownInButtons(resolution.orderable) && (
             <Box>
               <Text id="quantities" fontWeight="600" mb="1.5">
-                Quantity
+                {wordIn(surroundings.shop.pages, 'quantity')}
               </Text>
               <QuantityField
                 id="shop-quantities"
@@ -160,7 +166,7 @@ export function ProductPage({
           )}
           {program.breaks.length > 0 && <BreakTable selection={selection} />}
           <WorkingBox resolution={resolution} tax={tax} />
-          <BuyBar product={product} selection={selection} basket={basket} />
+          <BuyBar product={product} pages={surroundings.shop.pages} selection={selection} basket={basket} />
           <Description text={product.description} display={{ base: 'block', md: 'none' }} />
         </Stack>
       </Grid>

@@ -2,7 +2,7 @@
 
 import { Box, chakra, HStack, Tag, Wrap } from '@chakra-ui/react';
 import { type KeyboardEvent } from 'react';
-import { type PlaceOfSale } from '@/core/catalog';
+import { LONGEST_WORD, type PlaceOfSale } from '@/core/catalog';
 import { Section, useEditing, useFaultAt } from '@/features/editors/frame';
 import { asTyped, useHalfTyped } from '@/features/editors/fields';
 import { SelectField, TextField } from '@/ui/field';
@@ -66,6 +66,13 @@ export function Shelf() {
           />
         </Box>
       </HStack>
+      <TextField
+        label="The button that buys it"
+        value={product.buyWord}
+        maxLength={LONGEST_WORD}
+        placeholder="as everywhere in the shop"
+        onChange={(value) => change('buy button', (draft) => void (draft.buyWord = value))}
+      />
       <HStack gap="4" align="start">
         <TextField
           label="Category"

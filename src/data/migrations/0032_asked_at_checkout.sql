@@ -1,0 +1,1 @@
+ALTER TABLE `orders` ADD `asked` text DEFAULT '[]' NOT NULL;
