@@ -1,5 +1,5 @@
 import { type Trait } from '../core/browsing';
-import { type JoinCondition, type PlaceOfSale } from '../core/catalog';
+import { type JoinCondition, type Picture, type PlaceOfSale } from '../core/catalog';
 import { type SoldOutClause } from '../core/run';
 import { sortKey } from '../core/text';
 
@@ -11,7 +11,8 @@ export interface ProductCard {
   readonly titleKey?: string;
   readonly sku: string;
   readonly summary: string;
-  readonly picture: { readonly src: string; readonly alt: string } | null;
+  /** cards made before pictures had a focus have none */
+  readonly picture: (Pick<Picture, 'src' | 'alt'> & Partial<Pick<Picture, 'focus'>>) | null;
   readonly category: string | null;
   readonly supplier: string | null;
   readonly tags: readonly string[];

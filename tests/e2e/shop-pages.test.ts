@@ -1,9 +1,16 @@
-import { desc } from 'drizzle-orm';
+import { rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { desc, eq } from 'drizzle-orm';
+import { By, Key } from 'selenium-webdriver';
+import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { Database } from '@/data/database';
-import { orders } from '@/data/schema';
-import { type Browser, Person, startBrowser } from '../support/browser';
+import { orders, products } from '@/data/schema';
+import { type Browser, PATIENCE, Person, startBrowser } from '../support/browser';
 import { startServer, type TestServer } from '../support/server';
+
+const TALL = join(tmpdir(), `oak-knot-tall-${process.pid}.png`);
 
 let server: TestServer;
 let browser: Browser;
@@ -15,6 +22,7 @@ beforeAll(async () => {
 afterAll(async () => {
   await browser.close();
   await server.close();
+  rmSync(TALL, { force: true });
 });
 
 describe('the shop’s pages', () => {
@@ -59,5 +67,51 @@ describe('the shop’s pages', () => {
     ]);
     await person.goTo(`/manage/orders/${order?.id}`);
     await person.sees('Cloth');
+  });
+
+  it('show pictures whole, cut them where it is said, and enlarge them by a press and by keys', async () => {
+    const person = new Person(browser.driver, server.origin);
+    await person.comeIn(await server.link());
+    await person.goTo('/manage/products');
+    await person.press('Hive tool');
+    await person.press('Pictures', '//nav');
+    await sharp({ create: { width: 100, height: 200, channels: 3, background: '#996633' } }).toFile(TALL);
+    await browser.driver.findElement(By.css('input[type="file"]')).sendKeys(TALL);
+    await person.sees('Main picture, in words');
+    const ratio = `const { width, height } = document.querySelector('[aria-label="The Counter"] [role="img"]')?.getBoundingClientRect() ?? { width: 0, height: 1 }; return width / height`;
+    await browser.driver.wait(
+      async () => Math.abs((await browser.driver.executeScript<number>(ratio)) - 0.5) < 0.02,
+      PATIENCE,
+      'not whole',
+    );
+    await person.press('What stays in view');
+    const place = await person.find('//*[@role="application"]');
+    await place.sendKeys(Key.ARROW_UP, Key.ARROW_UP, Key.ARROW_LEFT);
+    await person.press('Done');
+    await person.sees('Saved');
+    const database = await Database.open(server.databaseUrl);
+    const focusOf = async () =>
+      (await database.read.query.products.findFirst({ where: eq(products.title, 'Hive tool') }))?.draft.pictures[0]
+        ?.focus;
+    await browser.driver.wait(async () => (await focusOf()) !== null, PATIENCE, 'no focus');
+    expect(await focusOf()).toEqual({ x: 48, y: 46 });
+    database.close();
+
+    await person.goTo('/shop/stainless-mesh');
+    await person.press('Enlarge the picture');
+    const large = await person.find('//*[@role="dialog"]//*[@role="group"]');
+    await large.sendKeys('+', '+', '-');
+    await browser.driver.wait(
+      async () => (await large.getAttribute('aria-label'))?.endsWith('160 %') === true,
+      PATIENCE,
+      'not larger',
+    );
+    await large.sendKeys(Key.ESCAPE);
+    await browser.driver.wait(
+      async () =>
+        (await browser.driver.executeScript('return document.activeElement.ariaLabel')) === 'Enlarge the picture',
+      PATIENCE,
+      'the focus is lost',
+    );
   });
 });

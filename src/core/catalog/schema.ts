@@ -79,16 +79,25 @@ export const soldBySchema = z
   ])
   .meta({ id: 'soldBy' });
 
+const percent = z.number().min(0).max(100);
+
 export const pictureSchema = z
   .strictObject({
     src: pictureRef(
       z.string().max(300).describe('where the picture is: a path beside the catalog file, or an address in the shop'),
     ),
     alt: z.string().max(200).default(''),
+    focus: z
+      .strictObject({ x: percent, y: percent })
+      .nullable()
+      .default(null)
+      .describe('what stays in view where the picture is cut, in percent from the left and the top; null for its middle'),
   })
   .meta({ id: 'picture' });
 
 export type Picture = z.infer<typeof pictureSchema>;
+/** A picture as it lies on others, or alone. */
+export type PictureLayer = Readonly<Pick<Picture, 'src' | 'alt'>>;
 
 /** The largest picture that is taken, in bytes. */
 export const LARGEST_PICTURE = 8 * 1024 * 1024;

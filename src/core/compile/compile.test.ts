@@ -121,13 +121,13 @@ describe('readiness', () => {
     [
       'a picture of another host',
       mesh,
-      (draft) => void (draft.pictures = [{ src: '//elsewhere.example/mesh.png', alt: '' }]),
+      (draft) => void (draft.pictures = [{ src: '//elsewhere.example/mesh.png', alt: '', focus: null }]),
       '$.pictures[0].src pictureElsewhere',
     ],
     [
       'a picture whose address is a script',
       mesh,
-      (draft) => void (draft.pictures = [{ src: 'javascript:alert(1)', alt: '' }]),
+      (draft) => void (draft.pictures = [{ src: 'javascript:alert(1)', alt: '', focus: null }]),
       '$.pictures[0].src pictureElsewhere',
     ],
     ['no category', mesh, (draft) => void (draft.category = ' '), '$.category categoryMissing'],

@@ -7,7 +7,17 @@ import { type OneOfSeveral } from '../../services/selling/resolve-together';
 export const decimal = z.string().regex(/^-?\d+(\.\d+)?$/);
 const money = decimal.describe('in the currency’s places');
 const day = z.string().regex(/^\d{4}-\d\d-\d\d$/);
-const picture = z.strictObject({ src: z.string(), alt: z.string() }).meta({ id: 'PictureTold' });
+const percent = z.number().min(0).max(100);
+const layer = z.strictObject({ src: z.string(), alt: z.string() }).meta({ id: 'PictureLayer' });
+const picture = z
+  .strictObject({
+    ...layer.shape,
+    focus: z
+      .strictObject({ x: percent, y: percent })
+      .nullable()
+      .describe('what stays in view where it is cut, in percent from the left and the top; null for its middle'),
+  })
+  .meta({ id: 'PictureTold' });
 const quantity = z.strictObject({ value: decimal, unit: z.string().describe('UCUM code') }).meta({ id: 'Quantity' });
 
 const problem = z
@@ -136,7 +146,7 @@ export const resolutionSchema: z.ZodType<CustomerResolution> = z
     lineTotal: money.nullable(),
     currency: z.string().describe('ISO 4217 code'),
     weight: quantity.nullable(),
-    pictures: z.array(z.strictObject({ view: z.string(), layers: z.array(picture) })),
+    pictures: z.array(z.strictObject({ view: z.string(), layers: z.array(layer) })),
     views: z
       .array(
         z.strictObject({

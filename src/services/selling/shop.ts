@@ -1,7 +1,7 @@
 import { type SurroundingsNow } from '../catalog/surroundings';
 import { type Services } from '../context';
 import { type LinePromise, taxRate } from '../../core/basket';
-import { jointQuantitiesFor, type Picture, type Product, type Shop, type ShopPages } from '../../core/catalog';
+import { jointQuantitiesFor, type PictureLayer, type Product, type Shop, type ShopPages } from '../../core/catalog';
 import { type Program } from '../../core/compile';
 import {
   customerResolution,
@@ -162,7 +162,7 @@ export interface BasketLineView {
   readonly title: string;
   readonly slug: string | null;
   /** from the bottom up; empty where there is none */
-  readonly layers: readonly Picture[];
+  readonly layers: readonly PictureLayer[];
   readonly quantity: number;
   readonly resolution: CustomerResolution | null;
   readonly problems: ResolutionJson['problems'];
@@ -208,7 +208,7 @@ function toFreeDelivery({ delivery, goods, codes, currency }: ResolvedBasket): s
 }
 
 /** What a line of the basket looks like: put together where its product has views, else its pictures. */
-function layersOf(id: number, resolution: Resolution | null, product: Product | undefined): readonly Picture[] {
+function layersOf(id: number, resolution: Resolution | null, product: Product | undefined): readonly PictureLayer[] {
   if (resolution && resolution.views.length > 0)
     return [{ src: basketPictureAddress(id, resolution.item.key), alt: product?.title ?? '' }];
   return resolution?.pictures[0]?.layers ?? product?.pictures.slice(0, 1) ?? [];

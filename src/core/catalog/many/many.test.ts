@@ -133,7 +133,7 @@ describe('texts of many', () => {
       'resin, Wax and resinen',
       'WAX',
       'wax-cloth',
-      { src: '/pictures/wax.png', alt: 'Wax cloth on a jar' },
+      { src: '/pictures/wax.png', alt: 'Wax cloth on a jar', focus: null },
     ]);
     expect(after.choices[0]).toMatchObject({
       key: 'wax',

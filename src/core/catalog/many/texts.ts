@@ -1,5 +1,6 @@
 import { type Choice } from '../choices';
 import { type Product } from '../schema';
+import { LONGEST_WORD } from '../shop-pages';
 
 /** What is looked for in texts, and what comes in its place. */
 export interface Replacing {
@@ -22,7 +23,7 @@ const LONGEST = {
 } as const;
 
 /**
- * Replaces a text wherever customers read it: name, summary, description, pictures in words, and titles, help and
+ * Replaces a text wherever customers read it: name, summary, description, buy button, pictures in words, and titles, help and
  * descriptions of choices and options. Addresses, SKUs and inside names stay.
  *
  * @returns the product, how many places changed, and how many stay because they would become too long
@@ -64,6 +65,7 @@ export function withTexts(
     ...product,
     title: inText(product.title, LONGEST.title),
     summary: inText(product.summary, LONGEST.summary),
+    buyWord: inText(product.buyWord, LONGEST_WORD),
     description: inText(product.description, LONGEST.description),
     pictures: product.pictures.map((picture) => ({ ...picture, alt: inText(picture.alt, LONGEST.alt) })),
     choices: product.choices.map(inChoice),

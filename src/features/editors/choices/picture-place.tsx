@@ -6,6 +6,7 @@ import { useRef, useState } from 'react';
 import { type Choice, type PicturePlace } from '@/core/catalog';
 import { MeasureLine } from '@/features/kit/selection';
 import { SelectField, TextField } from '@/ui/field';
+import { LayeredPicture } from '@/ui/layered-picture';
 import { useEditing } from '@/features/editors/frame';
 import { type KindProps } from './kind-fields';
 
@@ -15,7 +16,6 @@ const PLACES = [
   { value: 'input', label: 'can be typed on the picture' },
 ];
 
-const Image = chakra('img');
 const START: Omit<PicturePlace, 'as'> = { x: 50, y: 80, along: 'across', span: 60 };
 
 /** Measures begin so far above one another, in percent of the picture. */
@@ -165,7 +165,6 @@ function PlaceOnPicture({
       }}
     >
       <Box
-        ref={frame}
         position="relative"
         mt="3"
         maxW="420px"
@@ -176,10 +175,11 @@ function PlaceOnPicture({
         borderRadius="l2"
         overflow="hidden"
       >
-        <Image src={src} alt="" w="full" h="full" objectFit="cover" draggable={false} />
-        <MeasureLine place={{ ...place, ...moving }}>
-          <Handle title={title} />
-        </MeasureLine>
+        <LayeredPicture layers={[{ src, alt: '' }]} title="The picture" frameRef={frame} w="full" h="full">
+          <MeasureLine place={{ ...place, ...moving }}>
+            <Handle title={title} />
+          </MeasureLine>
+        </LayeredPicture>
       </Box>
       <Text fontSize="xs" color="fg.muted" mt="1">
         Drag it along the edge that it measures; with the keyboard, press Enter on it, use the arrows, and press Enter

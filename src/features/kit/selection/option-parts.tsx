@@ -115,7 +115,7 @@ export function Enlarged({ option, children }: { option: Option; children: React
           borderRadius="l3"
           boxShadow="lg"
         >
-          <Image src={src} alt={`${option.title}, larger`} w="240px" h="240px" objectFit="cover" borderRadius="l2" />
+          <Image src={src} alt={`${option.title}, larger`} w="240px" h="240px" objectFit="contain" borderRadius="l2" />
         </Tooltip.Content>
       </Tooltip.Positioner>
     </Tooltip.Root>

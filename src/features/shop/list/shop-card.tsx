@@ -1,11 +1,11 @@
 'use client';
 
 import { Box, chakra, Heading, Text } from '@chakra-ui/react';
+import { FocusedPicture } from '@/ui/focused-picture';
 import { PageLink } from '@/ui/page-link';
 import { type ShopEntry } from '@/services/selling/shop-list/list';
 
 const CardLink = chakra(PageLink);
-const Picture = chakra('img');
 
 /** A product as it stands in the list. */
 export function ShopCard({ entry }: { entry: ShopEntry }) {
@@ -21,9 +21,7 @@ export function ShopCard({ entry }: { entry: ShopEntry }) {
       _hover={{ borderColor: 'border.emphasized', boxShadow: '0 6px 18px -10px rgb(60 40 10 / 0.35)' }}
     >
       <Box aspectRatio={4 / 3} bg="bg.muted">
-        {entry.picture && (
-          <Picture src={entry.picture.src} alt={entry.picture.alt} w="full" h="full" objectFit="cover" loading="lazy" />
-        )}
+        {entry.picture && <FocusedPicture picture={entry.picture} loading="lazy" />}
       </Box>
       <Box p="4">
         <Text fontSize="xs" color="fg.muted" fontWeight="600">

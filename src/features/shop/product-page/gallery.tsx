@@ -1,11 +1,16 @@
 'use client';
 
-import { Box, chakra, HStack } from '@chakra-ui/react';
-import { type ReactNode, useState } from 'react';
-import { type Picture, type ProductView } from '@/core/catalog';
+import { Box, chakra, HStack, IconButton } from '@chakra-ui/react';
+import { Maximize2 } from 'lucide-react';
+import dynamic from 'next/dynamic';
+import { type ReactNode, type Ref, useRef, useState } from 'react';
+import { type Picture, type PictureLayer, type ProductView } from '@/core/catalog';
+import { FocusedPicture } from '@/ui/focused-picture';
 import { LayeredPicture } from '@/ui/layered-picture';
+import { type Enlarged } from './enlarged';
 
-const Image = chakra('img');
+// Only who looks closely.
+const EnlargedPictures = dynamic(() => import('./enlarged').then((enlarged) => enlarged.EnlargedPictures));
 
 /**
  * The pictures of a product: one large, the others to be brought forward. What is chosen brings its own picture
@@ -27,7 +32,7 @@ export function Gallery({
   children,
 }: {
   pictures: readonly Picture[];
-  layers: readonly Picture[];
+  layers: readonly PictureLayer[];
   title: string;
   views: readonly Pick<ProductView, 'key' | 'title'>[];
   draw: (view: string) => ReactNode;
@@ -35,6 +40,13 @@ export function Gallery({
   children?: ReactNode;
 }) {
   const [chosen, setChosen] = useState<number | null>(null);
+  const [isEnlarged, setEnlarged] = useState(false);
+  const opener = useRef<HTMLButtonElement>(null);
+  const close = () => {
+    setEnlarged(false);
+    // Once the window is gone that kept the focus in itself.
+    requestAnimationFrame(() => opener.current?.focus());
+  };
   const looks = views.length > 0 ? '' : layers.map(({ src }) => src).join(' ');
   const [shownFor, setShownFor] = useState(looks);
   if (shownFor !== looks) {
@@ -46,6 +58,14 @@ export function Gallery({
   const forward = chosen === null ? undefined : pictures[chosen - views.length];
   const shown = forward ? [forward] : layers.length > 0 ? layers : pictures.slice(0, 1);
   const [main] = shown;
+  const large: readonly Enlarged[] = [
+    ...views.map(({ key, title: called }) => ({ key, title: called, draw: () => draw(key) })),
+    ...(view ? alone(pictures) : withShown(pictures, shown)).map((laid) => largeOf(laid, title)),
+  ];
+  const looked = Math.max(
+    0,
+    large.findIndex(({ key }) => key === (view?.key ?? largeOf(shown, title).key)),
+  );
   return (
     <Box>
       <Box
@@ -56,13 +76,23 @@ export function Gallery({
         overflow="hidden"
         borderWidth="1px"
         borderColor="border"
+        cursor="zoom-in"
+        // For keys there is the button; what stands on the picture is pressed by itself.
+        onClick={({ target }) =>
+          target instanceof Element && !target.closest('input, button') && (view ?? main) && setEnlarged(true)
+        }
       >
         {view && draw(view.key)}
-        {!view && main && <LayeredPicture layers={shown} title={title} w="full" h="full" />}
-        {/* Measures are placed on the first picture; on another they would point at nothing. */}
-        {!view && (chosen === null || chosen === views.length) && children}
+        {!view && main && (
+          <LayeredPicture layers={shown} title={title} w="full" h="full">
+            {/* Measures are placed on the first picture; on another they would point at nothing. */}
+            {(chosen === null || chosen === views.length) && children}
+          </LayeredPicture>
+        )}
+        {(view ?? main) && <Enlarge ref={opener} onPress={() => setEnlarged(true)} />}
       </Box>
       {view && notes(view.key)}
+      {isEnlarged && <EnlargedPictures title={title} pictures={large} first={looked} onClose={close} />}
       {views.length + pictures.length > 1 && (
         <HStack mt="3" gap="2" flexWrap="wrap">
           {views.map(({ key, title: called }, index) => (
@@ -79,12 +109,47 @@ export function Gallery({
               pressed={!view && picture.src === main?.src}
               onPress={() => setChosen(views.length + index)}
             >
-              <Image src={picture.src} alt="" w="full" h="full" objectFit="cover" />
+              <FocusedPicture picture={{ ...picture, alt: '' }} />
             </Thumbnail>
           ))}
         </HStack>
       )}
     </Box>
+  );
+}
+
+const alone = (pictures: readonly Picture[]): (readonly PictureLayer[])[] => pictures.map((picture) => [picture]);
+
+/** All pictures, each alone; what is shown now stands first where it is none of them, as a variant’s is. */
+function withShown(pictures: readonly Picture[], shown: readonly PictureLayer[]): (readonly PictureLayer[])[] {
+  const [first] = shown;
+  return shown.length === 1 && pictures.some(({ src }) => src === first?.src)
+    ? alone(pictures)
+    : [shown, ...alone(pictures)];
+}
+
+const largeOf = (layers: readonly PictureLayer[], title: string): Enlarged => ({
+  key: layers.map(({ src }) => src).join(' '),
+  title: layers[0]?.alt ?? '',
+  draw: () => <LayeredPicture layers={layers} title={title} w="full" h="full" />,
+});
+
+function Enlarge({ onPress, ref }: { onPress: () => void; ref: Ref<HTMLButtonElement> }) {
+  return (
+    <IconButton
+      ref={ref}
+      aria-label="Enlarge the picture"
+      size="sm"
+      variant="outline"
+      colorPalette="ink"
+      bg="bg.panel"
+      position="absolute"
+      bottom="2"
+      right="2"
+      onClick={onPress}
+    >
+      <Maximize2 size={16} />
+    </IconButton>
   );
 }
 

@@ -96,7 +96,7 @@ export async function listShop(
         slug,
         title,
         summary,
-        picture,
+        picture: picture && { focus: null, ...picture },
         category: category ?? '',
         price: (group === null ? undefined : groupPrices?.[group]) ?? price ?? '',
         soldOut: isSoldOut(soldOutWhile ?? [], there, group),

@@ -1,15 +1,18 @@
 'use client';
 
-import { Box, Button, HStack, IconButton, Image, Stack, Text } from '@chakra-ui/react';
-import { ImagePlus, Images, Trash2 } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { Box, Button, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
+import { Crosshair, ImagePlus, Images, Trash2 } from 'lucide-react';
+import { type ReactNode, useRef, useState } from 'react';
+import { type Picture } from '@/core/catalog';
 import { Section, useEditing } from '@/features/editors/frame';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { uploadPicture } from '@/features/editors/fields';
+import { PictureFocus } from './picture-focus';
 import { PickPicture } from '@/features/kit/picture-pick';
 import { wordsOf } from '@/features/kit/shared';
 import { TextField } from '@/ui/field';
 import { FileInput, PICTURE_FILES } from '@/ui/file-input';
+import { FocusedPicture } from '@/ui/focused-picture';
 import { EmptyPlace } from '@/ui/text';
 
 /** The product's pictures; the first is the main one. */
@@ -19,9 +22,11 @@ export function Pictures() {
   const [busy, setBusy] = useState(false);
   const [fault, setFault] = useState<string>();
   const [picking, setPicking] = useState(false);
+  const [focusing, setFocusing] = useState<string | null>(null);
   const put = (src: string) =>
     change(`picture ${src}`, (draft) => {
-      if (!draft.pictures.some((picture) => picture.src === src)) draft.pictures.push({ src, alt: product.title });
+      if (!draft.pictures.some((picture) => picture.src === src))
+        draft.pictures.push({ src, alt: product.title, focus: null });
     });
 
   const upload = async (files: readonly File[]) => {
@@ -43,6 +48,7 @@ export function Pictures() {
     setPicking(false);
     put(src);
   };
+  const focused = product.pictures.find(({ src }) => src === focusing);
   const entries = product.pictures.map((picture) => ({ ...picture, key: picture.src }));
   return (
     <Section
@@ -62,6 +68,18 @@ export function Pictures() {
           {fault}
         </Text>
       )}
+      {focused && (
+        <PictureFocus
+          picture={focused}
+          onChange={(focus) =>
+            change(`focus ${focused.src}`, (draft) => {
+              const target = draft.pictures.find(({ src }) => src === focused.src);
+              if (target) target.focus = focus;
+            })
+          }
+          onClose={() => setFocusing(null)}
+        />
+      )}
       {picking && <PickPicture onClose={() => setPicking(false)} onPick={pick} />}
       {entries.length === 0 && (
         <EmptyPlace title="No picture yet" action={add}>
@@ -74,37 +92,65 @@ export function Pictures() {
           nameOf={({ alt }) => alt || 'picture'}
           onMove={(from, to) => change(`move picture ${from} ${to}`, (draft) => moveEntry(draft.pictures, from, to))}
           render={(picture, index, handle) => (
-            <HStack gap="3" p="2" mb="3" bg="bg.panel" borderWidth="1px" borderRadius="l2">
-              {handle}
-              <Image src={picture.src} alt="" w="96px" h="72px" objectFit="cover" borderRadius="l1" />
-              <Box flex="1">
-                <TextField
-                  label={index === 0 ? 'Main picture, in words' : 'In words'}
-                  value={picture.alt}
-                  maxLength={200}
-                  help="For those who can’t see it."
-                  onChange={(value) =>
-                    change(`alt ${picture.key}`, (draft) => {
-                      const target = draft.pictures[index];
-                      if (target) target.alt = value;
-                    })
-                  }
-                />
-              </Box>
-              <IconButton
-                aria-label="Remove picture"
-                variant="ghost"
-                colorPalette="brick"
-                size="sm"
-                onClick={() => change(`remove picture ${picture.key}`, (draft) => void draft.pictures.splice(index, 1))}
-              >
-                <Trash2 size={16} />
-              </IconButton>
-            </HStack>
+            <PictureRow
+              picture={picture}
+              label={index === 0 ? 'Main picture, in words' : 'In words'}
+              handle={handle}
+              onWords={(value) =>
+                change(`alt ${picture.key}`, (draft) => {
+                  const target = draft.pictures[index];
+                  if (target) target.alt = value;
+                })
+              }
+              onFocus={() => setFocusing(picture.src)}
+              onRemove={() => change(`remove picture ${picture.key}`, (draft) => void draft.pictures.splice(index, 1))}
+            />
           )}
         />
       </Stack>
     </Section>
+  );
+}
+
+interface RowProps {
+  picture: Picture;
+  label: string;
+  handle: ReactNode;
+  onWords: (words: string) => void;
+  onFocus: () => void;
+  onRemove: () => void;
+}
+
+function PictureRow({ picture, label, handle, onWords, onFocus, onRemove }: RowProps) {
+  return (
+    <HStack gap="3" p="2" mb="3" bg="bg.panel" borderWidth="1px" borderRadius="l2">
+      {handle}
+      <Box w="96px" h="72px" flexShrink={0} borderRadius="l1" overflow="hidden">
+        <FocusedPicture picture={{ ...picture, alt: '' }} />
+      </Box>
+      <Box flex="1">
+        <TextField
+          label={label}
+          value={picture.alt}
+          maxLength={200}
+          help="For those who can’t see it."
+          onChange={onWords}
+        />
+      </Box>
+      <IconButton
+        aria-label="What stays in view"
+        title="What stays in view where it is cut"
+        variant="ghost"
+        colorPalette={picture.focus ? 'copper' : 'ink'}
+        size="sm"
+        onClick={onFocus}
+      >
+        <Crosshair size={16} />
+      </IconButton>
+      <IconButton aria-label="Remove picture" variant="ghost" colorPalette="brick" size="sm" onClick={onRemove}>
+        <Trash2 size={16} />
+      </IconButton>
+    </HStack>
   );
 }
 
