@@ -10,6 +10,7 @@ import {
   useReactTable,
 } from '@tanstack/react-table';
 import { type ReactNode, useMemo } from 'react';
+import { Found } from './found';
 import { allWords, sortingOf, sortingText, TableFrame } from './table-frame';
 import { useTableView } from './table-view';
 import { useAddress } from './use-address';
@@ -69,7 +70,6 @@ export function DataTable<Row>({ label, rows, columns, rowKey, search, initialSo
   'use no memo';
   const { table, view, setView } = useRows({ label, rows, columns, rowKey, search, initialSort });
   const shown = table.getRowModel().rows;
-  if (shown.length === 0) return <>{empty}</>;
   const found = table.getFilteredRowModel().rows;
   const pages = table.getPageCount();
   const toggle = (ids: readonly string[], on: boolean) =>
@@ -77,38 +77,45 @@ export function DataTable<Row>({ label, rows, columns, rowKey, search, initialSo
       new Set(on ? [...selection.selected, ...ids] : [...selection.selected].filter((id) => !ids.includes(id))),
     );
   return (
-    <TableFrame<Row>
-      label={label}
-      table={table}
-      columns={columns}
-      view={view}
-      onView={setView}
-      selection={
-        selection && {
-          isSelected: (id) => selection.selected.has(id),
-          nameOf: selection.nameOf,
-          onSelect: ({ id }, on) => toggle([id], on),
-          isAll: found.every(({ id }) => selection.selected.has(id)),
-          allWords: allWords(found.length, pages),
-          onAll: (on) =>
-            toggle(
-              found.map(({ id }) => id),
-              on,
-            ),
-        }
-      }
-      pages={
-        pages > 1
-          ? {
-              label,
-              first: table.getState().pagination.pageIndex * ON_A_PAGE + 1,
-              shown: shown.length,
-              found: found.length,
-              onBefore: table.getCanPreviousPage() ? table.previousPage : null,
-              onAfter: table.getCanNextPage() ? table.nextPage : null,
+    <>
+      <Found found={found.length} page={table.getState().pagination.pageIndex + 1} pages={pages} />
+      {shown.length === 0 ? (
+        empty
+      ) : (
+        <TableFrame<Row>
+          label={label}
+          table={table}
+          columns={columns}
+          view={view}
+          onView={setView}
+          selection={
+            selection && {
+              isSelected: (id) => selection.selected.has(id),
+              nameOf: selection.nameOf,
+              onSelect: ({ id }, on) => toggle([id], on),
+              isAll: found.every(({ id }) => selection.selected.has(id)),
+              allWords: allWords(found.length, pages),
+              onAll: (on) =>
+                toggle(
+                  found.map(({ id }) => id),
+                  on,
+                ),
             }
-          : undefined
-      }
-    />
+          }
+          pages={
+            pages > 1
+              ? {
+                  label,
+                  first: table.getState().pagination.pageIndex * ON_A_PAGE + 1,
+                  shown: shown.length,
+                  found: found.length,
+                  onBefore: table.getCanPreviousPage() ? table.previousPage : null,
+                  onAfter: table.getCanNextPage() ? table.nextPage : null,
+                }
+              : undefined
+          }
+        />
+      )}
+    </>
   );
 }

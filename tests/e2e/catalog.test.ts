@@ -35,6 +35,8 @@ describe('the product list', () => {
     }
     await stage.person.fill('Search products', 'no such thing');
     await stage.person.sees('No product matches');
+    // Those who listen are told, once the keys rest.
+    await stage.person.sees('Nothing found', '[role="status"]');
     await stage.person.fill('Search products', '');
   });
 

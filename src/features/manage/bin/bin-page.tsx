@@ -10,6 +10,7 @@ import { type BinnedRow, type BinPage as Listed } from '@/services/bin/list';
 import { AskBeforeDeleting } from '@/ui/ask-before';
 import { FaultLine } from '@/ui/fault-line';
 import { TypedInput } from '@/ui/field';
+import { Found } from '@/ui/found';
 import { Page } from '@/ui/page';
 import { PagedTable } from '@/ui/paged-table';
 import { EmptyPlace, PageHead, Slip } from '@/ui/text';
@@ -51,26 +52,11 @@ export function BinPage({ first }: { first: ListPage<Listed> }) {
       header: '',
       enableSorting: false,
       cell: ({ row: { original } }) => (
-        <HStack justify="end" gap="2">
-          <Button
-            size="xs"
-            variant="outline"
-            colorPalette="ink"
-            aria-label={`Restore ${original.title}`}
-            onClick={() => void back(original)}
-          >
-            <RotateCcw size={13} aria-hidden /> Restore
-          </Button>
-          <Button
-            size="xs"
-            variant="ghost"
-            colorPalette="brick"
-            aria-label={`Delete ${original.title} for good`}
-            onClick={() => setLeaving(original)}
-          >
-            Delete for good
-          </Button>
-        </HStack>
+        <RowButtons
+          title={original.title}
+          onRestore={() => void back(original)}
+          onDelete={() => setLeaving(original)}
+        />
       ),
     },
   ];
@@ -90,6 +76,7 @@ export function BinPage({ first }: { first: ListPage<Listed> }) {
         </Box>
       )}
       {fault && <FaultLine>{fault}</FaultLine>}
+      <Found found={page.found} page={page.page} pages={page.pages} />
       {page.rows.length > 0 ? (
         <PagedTable
           label="Bin"
@@ -115,5 +102,24 @@ export function BinPage({ first }: { first: ListPage<Listed> }) {
         onDelete={() => leaving && deleteForGood(leaving)}
       />
     </Page>
+  );
+}
+
+interface RowButtonsProps {
+  title: string;
+  onRestore: () => void;
+  onDelete: () => void;
+}
+
+function RowButtons({ title, onRestore, onDelete }: RowButtonsProps) {
+  return (
+    <HStack justify="end" gap="2">
+      <Button size="xs" variant="outline" colorPalette="ink" aria-label={`Restore ${title}`} onClick={onRestore}>
+        <RotateCcw size={13} aria-hidden /> Restore
+      </Button>
+      <Button size="xs" variant="ghost" colorPalette="brick" aria-label={`Delete ${title} for good`} onClick={onDelete}>
+        Delete for good
+      </Button>
+    </HStack>
   );
 }

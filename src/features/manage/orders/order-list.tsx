@@ -9,6 +9,7 @@ import { type OrdersPage } from '@/services/selling/order-list';
 import { type OrderRow } from '@/services/selling/orders';
 import { FaultLine } from '@/ui/fault-line';
 import { TypedInput } from '@/ui/field';
+import { Found } from '@/ui/found';
 import { Page } from '@/ui/page';
 import { PagedTable } from '@/ui/paged-table';
 import { EmptyPlace, Money, PageHead } from '@/ui/text';
@@ -82,6 +83,7 @@ export function OrderList({ first }: { first: ListPage<OrdersPage> }) {
         />
       </Box>
       {fault && <FaultLine>{fault}</FaultLine>}
+      <Found found={page.found} page={page.page} pages={page.pages} />
       {page.rows.length > 0 ? (
         <PagedTable
           label="Orders"

@@ -9,6 +9,7 @@ import { type ListPage, useAskedList } from '@/features/kit/shared';
 import { type LogPage as Listed, type LogRow } from '@/services/people/log-list';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TypedInput } from '@/ui/field';
+import { Found } from '@/ui/found';
 import { Page } from '@/ui/page';
 import { PageLink } from '@/ui/page-link';
 import { PagedTable } from '@/ui/paged-table';
@@ -107,6 +108,7 @@ export function LogPage({ first }: { first: ListPage<Listed> }) {
         />
       </HStack>
       {fault && <FaultLine>{fault}</FaultLine>}
+      <Found found={page.found} page={page.page} pages={page.pages} />
       {page.rows.length > 0 ? (
         <PagedTable
           label="Log"

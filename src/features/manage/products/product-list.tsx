@@ -14,6 +14,7 @@ import { type ProductRow, type ProductsPage } from '@/services/products/list';
 import { type SettingsView } from '@/services/settings/settings';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TypedInput } from '@/ui/field';
+import { Found } from '@/ui/found';
 import { Page } from '@/ui/page';
 import { PagedTable } from '@/ui/paged-table';
 import { EmptyPlace, PageHead, Sku, Slip } from '@/ui/text';
@@ -206,6 +207,7 @@ export function ProductList({ first, beginning, sheets }: Props) {
       )}
       <BulkBar meant={selection.meant} categories={page.categories} sheets={sheets} onDone={selection.selectNone} />
       {fault && <FaultLine>{fault}</FaultLine>}
+      <Found found={page.found} page={page.page} pages={page.pages} />
       {page.rows.length > 0 && (
         <PagedTable
           label="Products"

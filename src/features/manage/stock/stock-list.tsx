@@ -12,6 +12,7 @@ import { type StockPage } from '@/services/stock/items/list';
 import { type StockFigures } from '@/services/stock/ledger/figures';
 import { FaultLine } from '@/ui/fault-line';
 import { TypedInput } from '@/ui/field';
+import { Found } from '@/ui/found';
 import { Page } from '@/ui/page';
 import { PagedTable } from '@/ui/paged-table';
 import { EmptyPlace, Money, PageHead, Slip } from '@/ui/text';
@@ -126,6 +127,7 @@ export function StockList({ first, toCut }: Props) {
         )}
       </HStack>
       {fault && <FaultLine>{fault}</FaultLine>}
+      <Found found={page.found} page={page.page} pages={page.pages} />
       {page.rows.length > 0 ? (
         <PagedTable
           label="Stock"
