@@ -50,6 +50,14 @@ describe('what is asked at checkout', () => {
     expect(judged(answers).faults).toEqual([words]);
   });
 
+  it('takes no answer of two', () => {
+    const given = ['a', 'b'].map((value) => ({ title: 'Gift note', value }));
+    const right = Object.entries(RIGHT).map(([title, value]) => ({ title, value }));
+    expect(judgeAsked(asked, [...given, ...right], TODAY).faults.map(askedFaultWords)).toEqual([
+      '“Gift note” is answered twice. Answer it once.',
+    ]);
+  });
+
   it('counts characters as people do, and lets several lines stand where they may', () => {
     expect(judged({ 'Gift note': '👩‍🌾'.repeat(10), Wishes: 'a\r\nb' })).toMatchObject({ faults: [] });
     expect(judged({ Wishes: 'a\r\nb' }).kept).toContain('Wishes: a\nb');

@@ -23,7 +23,7 @@ export type AskedFault = { readonly title: string } & (
   | { readonly code: 'tooLong'; readonly characters: number; readonly most: number }
   | { readonly code: TextFault }
   /** it is not asked (any more) */
-  | { readonly code: 'notAsked' }
+  | { readonly code: 'notAsked' | 'givenTwice' }
 );
 
 /** What a tick is given as. */
@@ -55,8 +55,10 @@ export function judgeAsked(
       else kept.push({ title, kind, value: read.text });
     }
   }
-  for (const { title } of given)
+  const titles = given.map(({ title }) => title);
+  for (const title of new Set(titles))
     if (!asked.some((field) => field.title === title)) faults.push({ title, code: 'notAsked' });
+    else if (titles.indexOf(title) < titles.lastIndexOf(title)) faults.push({ title, code: 'givenTwice' });
   return { kept, faults };
 }
 

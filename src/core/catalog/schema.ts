@@ -91,7 +91,9 @@ export const pictureSchema = z
       .strictObject({ x: percent, y: percent })
       .nullable()
       .default(null)
-      .describe('what stays in view where the picture is cut, in percent from the left and the top; null for its middle'),
+      .describe(
+        'what stays in view where the picture is cut, in percent from the left and the top; null for its middle',
+      ),
   })
   .meta({ id: 'picture' });
 

@@ -27,6 +27,8 @@ export function askedFaultWords(fault: AskedFault): string {
       return `There is a sign in “${title}” that can’t be printed. Type it again.`;
     case 'turnsDirection':
       return `There is a sign in “${title}” that turns the direction of writing. Type it again.`;
+    case 'givenTwice':
+      return `“${title}” is answered twice. Answer it once.`;
     case 'notAsked':
       return `“${title}” is no longer asked. Open the basket again, then order.`;
   }

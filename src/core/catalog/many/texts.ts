@@ -23,8 +23,8 @@ const LONGEST = {
 } as const;
 
 /**
- * Replaces a text wherever customers read it: name, summary, description, buy button, pictures in words, and titles, help and
- * descriptions of choices and options. Addresses, SKUs and inside names stay.
+ * Replaces a text wherever customers read it: name, summary, description, buy button, pictures in words, and titles,
+ * help and descriptions of choices and options. Addresses, SKUs and inside names stay.
  *
  * @returns the product, how many places changed, and how many stay because they would become too long
  */
