@@ -76,6 +76,7 @@ describe('the shop’s pages', () => {
     await person.press('Hive tool');
     await person.press('Pictures', '//nav');
     await sharp({ create: { width: 100, height: 200, channels: 3, background: '#996633' } }).toFile(TALL);
+    await person.sees('Upload pictures');
     await browser.driver.findElement(By.css('input[type="file"]')).sendKeys(TALL);
     await person.sees('Main picture, in words');
     const ratio = `const { width, height } = document.querySelector('[aria-label="The Counter"] [role="img"]')?.getBoundingClientRect() ?? { width: 0, height: 1 }; return width / height`;

@@ -3,7 +3,7 @@ import { type ChoiceShown, type OptionOffer } from '../compile';
 import { moneyDigits } from '../money';
 import { type Exact, written } from '../number';
 import { type PriceLine, writtenLines } from '../pricing';
-import { nearestAnswers, type Problem } from '../problems';
+import { type Instead, insteadOf, nearestAnswers, type Problem } from '../problems';
 import { formatQuantity, type Quantity } from '../quantity';
 import { type CountedAnswer, partsWithin, type Resolution } from '../run';
 import { type PartShown, type RuleShown } from '../run';
@@ -94,12 +94,15 @@ export interface ProblemJson {
   readonly nearest?: readonly string[];
   /** the same as customers are told them, where they have names: `48 (four cases)` */
   readonly nearestTold?: readonly string[];
+  /** what could be answered instead, by key, and as people call it */
+  readonly instead?: readonly Instead[];
 }
 
 /** Says what is wrong in words. */
 export function problemJson({ where, code, data }: Problem): ProblemJson {
   const { message, remedy } = problemWords(data);
   const nearest = nearestAnswers(data);
+  const instead = insteadOf(data);
   const told =
     'nearest' in data ? data.nearest.map((near) => (typeof near === 'object' ? listedWords(near) : String(near))) : [];
   const haveNames = told.some((words, place) => words !== nearest[place]);
@@ -110,6 +113,7 @@ export function problemJson({ where, code, data }: Problem): ProblemJson {
     ...(remedy !== undefined && { remedy }),
     ...(nearest.length > 0 && { nearest }),
     ...(haveNames && { nearestTold: told }),
+    ...(instead.length > 0 && { instead }),
   };
 }
 

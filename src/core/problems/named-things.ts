@@ -69,6 +69,14 @@ export type Unnamed =
 export type Wanted =
   'options' | 'file' | 'slot' | 'question' | 'choice' | 'value' | 'measure' | 'text' | 'date' | 'oneOf' | 'withoutBase';
 
+/** What could be answered instead, by its key and as people call it. */
+export interface Instead {
+  readonly key: string;
+  readonly title: string;
+  /** the choice that it answers, where that is not where the problem is */
+  readonly choice?: { readonly key: string; readonly title: string };
+}
+
 /** What a selection had to be. */
 export type SelectionForm =
   { readonly form: 'selection' | 'answers' | 'quantity' | 'parts' } | { readonly form: 'part'; readonly part: string };

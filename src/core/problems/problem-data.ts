@@ -4,7 +4,7 @@ import { type MeasureFault, type Quantity } from '../quantity';
 import { type TextFault } from '../text';
 import { type FaultData } from './fault';
 import { type Comparison, type NamedCondition } from '../conditions';
-import { type SelectionForm, type WhyNotDay } from './named-things';
+import { type Instead, type SelectionForm, type WhyNotDay } from './named-things';
 
 /** Two things in a build that don't fit together; `is` and `otherIs` are in words, null for what says nothing of it. */
 export interface NotFitting {
@@ -64,7 +64,7 @@ export type ProblemData =
       readonly code: 'partNotOffered';
       readonly title: string;
       readonly given: string;
-      readonly offered: readonly string[];
+      readonly offered: readonly Instead[];
     }
   | {
       readonly code: 'partQuantity';
@@ -78,7 +78,7 @@ export type ProblemData =
       readonly code: 'unknownOption';
       readonly title: string;
       readonly given: string;
-      readonly offered: readonly string[];
+      readonly offered: readonly Instead[];
     }
   | {
       readonly code: 'answerMissing';
@@ -171,7 +171,7 @@ export type ProblemData =
       readonly because: NamedCondition;
     }
   | { readonly code: 'refusedByRule'; readonly reason: string }
-  | { readonly code: 'notMadeTogether'; readonly combination: string; readonly instead: string | null }
+  | { readonly code: 'notMadeTogether'; readonly combination: string; readonly instead: readonly Instead[] }
   | {
       readonly code: 'formulaStopped';
       readonly title: string;
@@ -187,8 +187,7 @@ export type ProblemData =
       /** how many of the whole can be had, and how many were asked for */
       readonly canSupply: number;
       readonly asked: number;
-      /** titles of what could be taken instead */
-      readonly instead: readonly string[];
+      readonly instead: readonly Instead[];
       /** whether leaving it out would do */
       readonly optional: boolean;
     }

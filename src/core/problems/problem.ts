@@ -1,4 +1,5 @@
 import { type Where } from '../selection';
+import { type Instead } from './named-things';
 import { type ProblemCode, type ProblemData } from './problem-data';
 
 /** What a problem makes of the selection: wrong as it stands, not finished, or right but not to be had. */
@@ -23,6 +24,22 @@ export function nearestAnswers(data: ProblemData): readonly string[] {
   return 'nearest' in data && data.nearest.length > 0
     ? data.nearest.map((near) => String(typeof near === 'object' ? near.quantity : near))
     : NONE_NEAR;
+}
+
+const NOTHING_INSTEAD: readonly Instead[] = [];
+
+/** What could be answered instead, of problems that know it. */
+export function insteadOf(data: ProblemData): readonly Instead[] {
+  switch (data.code) {
+    case 'unknownOption':
+    case 'partNotOffered':
+      return data.offered;
+    case 'partOut':
+    case 'notMadeTogether':
+      return data.instead;
+    default:
+      return NOTHING_INSTEAD;
+  }
 }
 
 /** How each problem weighs; one that is forgotten does not compile. */

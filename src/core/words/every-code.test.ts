@@ -4,6 +4,8 @@ import { type FaultCode, type FaultData, type ProblemCode, type ProblemData } fr
 import { requireUnit } from '../quantity';
 import { faultWords, problemText } from '.';
 
+const INSTEAD = [{ key: 'ash', title: 'Ash', choice: { key: 'timber', title: 'Timber' } }];
+
 /** One of each: a code that is forgotten here does not compile. */
 const FAULTS: { readonly [C in FaultCode]: Extract<FaultData, { code: C }> } = {
   shape: { code: 'shape', detail: 'This must be text.' },
@@ -184,11 +186,11 @@ const PROBLEMS: { readonly [C in ProblemCode]: Extract<ProblemData, { code: C }>
   partFixed: { code: 'partFixed', title: 'Oak' },
   answerFixed: { code: 'answerFixed', title: 'Oak' },
   partNotLeftOut: { code: 'partNotLeftOut', title: 'Oak' },
-  partNotOffered: { code: 'partNotOffered', title: 'Oak', given: 'x?', offered: ['one', 'two'] },
+  partNotOffered: { code: 'partNotOffered', title: 'Oak', given: 'x?', offered: INSTEAD },
   partQuantity: { code: 'partQuantity', title: 'Oak', given: 'x?', least: 1, most: 3 },
   partOut: { code: 'partOut', title: 'Oak', item: 'Oak', canSupply: 0, asked: 3, instead: [], optional: true },
   wrongKindOfAnswer: { code: 'wrongKindOfAnswer', title: 'Oak', expected: { form: 'measure', example: '2 m' } },
-  unknownOption: { code: 'unknownOption', title: 'Oak', given: 'x?', offered: ['one', 'two'] },
+  unknownOption: { code: 'unknownOption', title: 'Oak', given: 'x?', offered: INSTEAD },
   workshopUnsettled: { code: 'workshopUnsettled', title: 'Oak' },
   answerMissing: { code: 'answerMissing', title: 'Oak', ask: 'choose' },
   textTooShort: { code: 'textTooShort', title: 'Oak', characters: 3, least: 3 },
@@ -224,7 +226,7 @@ const PROBLEMS: { readonly [C in ProblemCode]: Extract<ProblemData, { code: C }>
     because: { kind: 'said', choice: 'Gift', yes: true },
   },
   refusedByRule: { code: 'refusedByRule', reason: 'Not this winter.' },
-  notMadeTogether: { code: 'notMadeTogether', combination: 'Oak', instead: 'Oak' },
+  notMadeTogether: { code: 'notMadeTogether', combination: 'Oak', instead: INSTEAD },
   formulaStopped: { code: 'formulaStopped', title: 'Oak', line: 'Oak', why: 'divisionByZero' },
   partNotReady: { code: 'partNotReady', title: 'Oak', first: { code: 'answerMissing', title: 'Size', ask: 'choose' } },
   notOnSale: { code: 'notOnSale', combination: 'Oak' },

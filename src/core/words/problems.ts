@@ -1,7 +1,7 @@
 import { UNSEEN } from '../catalog';
 import { formatMoney } from '../money';
 import { type ListedQuantity } from '../ordering';
-import { type FaultData, type ProblemCode, type ProblemData } from '../problems';
+import { type FaultData, type Instead, type ProblemCode, type ProblemData } from '../problems';
 import { type FittingChange, type NotFitting } from '../problems/problem-data';
 import { formatQuantity, type MeasureFault } from '../quantity';
 import { isTold } from '../stock';
@@ -51,6 +51,10 @@ export function problemText(data: ProblemData): string {
 
 type Saying<C extends ProblemCode> = (data: Extract<ProblemData, { code: C }>) => Words;
 
+/** What could be answered, each with the key by which a program names it. */
+const insteadWords = (instead: readonly Instead[]): string =>
+  instead.map(({ key, title }) => (title === '' || title === key ? key : `${title} (${key})`)).join(', ');
+
 /** What is said of each thing that can be wrong with a selection; one that is forgotten does not compile. */
 const sayings: { readonly [C in ProblemCode]: Saying<C> } = {
   selectionMalformed: (data) => ({
@@ -79,7 +83,7 @@ const sayings: { readonly [C in ProblemCode]: Saying<C> } = {
   }),
   partNotOffered: (data) => ({
     message: `${data.title}: “${data.given}” is not one of the products it can be.`,
-    remedy: `Choose one of: ${data.offered.join(', ')}.`,
+    remedy: `Choose one of: ${insteadWords(data.offered)}.`,
   }),
   partQuantity: (data) => ({
     message: `${data.title}: ${data.given} of it can’t be had.`,
@@ -89,7 +93,7 @@ const sayings: { readonly [C in ProblemCode]: Saying<C> } = {
         : `Take from ${data.least} to ${data.most}.`,
   }),
   partOut(data) {
-    const instead = [...data.instead.map((title) => `take ${title}`), ...(data.optional ? ['leave it out'] : [])];
+    const instead = [...data.instead.map(({ title }) => `take ${title}`), ...(data.optional ? ['leave it out'] : [])];
     const otherwise = data.canSupply < 1 ? 'Choose something else there, or come back when it has been restocked.' : '';
     return {
       message:
@@ -111,7 +115,9 @@ const sayings: { readonly [C in ProblemCode]: Saying<C> } = {
   unknownOption: (data) => ({
     message: `${data.title}: “${data.given}” is not one of the options.`,
     remedy:
-      data.offered.length > 0 ? `Choose one of: ${data.offered.join(', ')}.` : 'There is nothing to choose here yet.',
+      data.offered.length > 0
+        ? `Choose one of: ${insteadWords(data.offered)}.`
+        : 'There is nothing to choose here yet.',
   }),
   answerMissing: (data) => ({ message: `${data.title} is still to be ${ASKED[data.ask]}.` }),
   workshopUnsettled: (data) => ({
@@ -257,7 +263,10 @@ const sayings: { readonly [C in ProblemCode]: Saying<C> } = {
   refusedByRule: (data) => ({ message: data.reason }),
   notMadeTogether: (data) => ({
     message: `${data.combination} is not made.`,
-    remedy: data.instead === null ? 'Choose another combination.' : `Nearest that is made: ${data.instead}.`,
+    remedy:
+      data.instead.length === 0
+        ? 'Choose another combination.'
+        : `Nearest that is made: ${data.instead.map(({ choice, title }) => `${choice?.title ?? ''} ${title}`).join(' and ')}.`,
   }),
   formulaStopped: (data) => ({
     message: `${data.title} can’t be worked out: ${STOPPED[data.why]} in “${data.line}”.`,

@@ -30,6 +30,19 @@ const problem = z
     remedy: z.string().optional(),
     nearest: z.array(z.string()).optional().describe('right answers close to the one given'),
     nearestTold: z.array(z.string()).optional().describe('the same as customers are told them'),
+    instead: z
+      .array(
+        z.strictObject({
+          key: z.string(),
+          title: z.string(),
+          choice: z
+            .strictObject({ key: z.string(), title: z.string() })
+            .optional()
+            .describe('what it answers, where that is not where the problem is'),
+        }),
+      )
+      .optional()
+      .describe('what could be answered instead: options, or products of a part or slot'),
   })
   .meta({ id: 'SelectionProblem' });
 

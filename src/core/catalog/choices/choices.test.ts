@@ -37,7 +37,11 @@ describe('a list or swatches', () => {
     expect(read(colours, 'Moss').problems[0]).toMatchObject({
       code: 'unknownOption',
       where: 'choice:it',
-      remedy: 'Choose one of: Slate, Moss.',
+      remedy: 'Choose one of: Slate (slate), Moss (moss).',
+      instead: [
+        { key: 'slate', title: 'Slate' },
+        { key: 'moss', title: 'Moss' },
+      ],
     });
   });
 

@@ -237,7 +237,9 @@ export function pickReader(
     if (typeof key !== 'string') return refuse(problems, choice.key, { code: 'wrongKindOfAnswer', title, expected });
     const effect = places.get(key);
     if (effect !== undefined) return { effect, count };
-    const offered = choice.options.flatMap((option) => (option.title === UNSEEN ? [] : [option.title]));
+    const offered = choice.options.flatMap((option) =>
+      option.title === UNSEEN ? [] : [{ key: option.key, title: option.title }],
+    );
     return refuse(problems, choice.key, { code: 'unknownOption', title, given: key.slice(0, 60), offered });
   };
 }

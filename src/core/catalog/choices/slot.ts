@@ -115,7 +115,9 @@ export function reader(choice: SlotChoice, path: Path): ChoiceReader {
             code: 'unknownOption',
             title,
             given: product.slice(0, 60),
-            offered: options.flatMap((option) => (option.title === UNSEEN ? [] : [option.title || option.key])),
+            offered: options.flatMap((option) =>
+              option.title === UNSEEN ? [] : [{ key: option.key, title: option.title || option.key }],
+            ),
           });
         if (!Number.isInteger(quantity) || quantity < 1 || quantity > most)
           return refuse(problems, key, { code: 'optionQuantity', title, given: String(quantity), most });

@@ -74,13 +74,11 @@ export function ruleProblems(
     );
     const name = (column: number, option: number) =>
       program.choices[table.columns[column] ?? -1]?.options[option]?.title ?? '';
-    const instead =
-      change &&
-      [...change]
-        .map(
-          ([column, option]) => `${program.choices[table.columns[column] ?? -1]?.title ?? ''} ${name(column, option)}`,
-        )
-        .join(' and ');
+    const instead = [...(change ?? [])].flatMap(([column, option]) => {
+      const choice = program.choices[table.columns[column] ?? -1];
+      const { key, title = '' } = choice?.options[option] ?? {};
+      return choice && key !== undefined ? [{ key, title, choice: { key: choice.key, title: choice.title } }] : [];
+    });
     problems.push(
       problem(AT_ITEM, {
         code: 'notMadeTogether',

@@ -250,6 +250,7 @@ describe('compatibility tables', () => {
           code: 'notMadeTogether',
           message: 'GABLED · TIN · GREEN is not made.',
           remedy: 'Nearest that is made: colour RED.',
+          instead: [{ key: 'red', title: 'RED', choice: { key: 'colour', title: 'colour' } }],
         },
       ],
     });

@@ -100,7 +100,7 @@ function readEntry(component: ComponentProgram, said: unknown, run: Run, problem
       code: 'partNotOffered',
       title,
       given: typeof wanted === 'string' ? wanted.slice(0, 60) : typeof wanted,
-      offered: candidates.map((one) => one.product),
+      offered: candidates.map((one) => ({ key: one.product, title: one.title })),
     });
   }
   const given = own.quantity ?? quantity.usual;

@@ -158,7 +158,7 @@ describe('what can be had of a kit', () => {
         {
           where: { part: ['gift'], at: 'item' },
           code: 'partOut',
-          data: { title: 'Gift', instead: ['Handbook'], optional: true },
+          data: { title: 'Gift', instead: [{ key: expect.any(String), title: 'Handbook' }], optional: true },
         },
       ],
     });

@@ -28,7 +28,7 @@ export function partOut(
 ): Problem {
   const instead = component.candidates
     .filter((other) => other !== candidate && couldBeHad(other, count * asked, view))
-    .map(({ title }) => title);
+    .map(({ product, title }) => ({ key: product, title }));
   const { optional } = component;
   return problem(
     { part: [place], at: 'item' },

@@ -8,7 +8,7 @@ import { SelectField, TextField } from '@/ui/field';
 import { PickField } from '@/ui/search-field';
 import { useEditing, useFaultAt } from '@/features/editors/frame';
 import { AnsweredHere, useProductFinder, useProductPick } from '@/features/editors/fields';
-import { useWholeText } from '@/features/kit/shared';
+import { WholeField } from '@/features/kit/shared';
 import { type KindProps } from './kind-fields';
 
 type AddOnChoice = Extract<Choice, { kind: 'addOn' }>;
@@ -32,11 +32,6 @@ export function AddOnFields({ choice, index, edit }: KindProps<'addOn'>) {
   const percentFault = useFaultAt('choices', index, 'price', 'percent');
   const editAddOn = (tag: string, recipe: (draft: AddOnChoice) => void) =>
     edit(tag, (draft) => draft.kind === 'addOn' && recipe(draft));
-  const most = useWholeText(
-    choice.mostQuantity,
-    { least: 1, most: 999, mayBeEmpty: false },
-    (value) => value !== null && editAddOn('mostQuantity', (draft) => void (draft.mostQuantity = value)),
-  );
   const pick = useProductPick((slug) =>
     editAddOn('product', (draft) => {
       draft.product = slug;
@@ -97,7 +92,13 @@ export function AddOnFields({ choice, index, edit }: KindProps<'addOn'>) {
           </Box>
         )}
         <Box w="110px">
-          <TextField label="At most" value={most.text} fault={most.fault} inputMode="numeric" onChange={most.take} />
+          <WholeField
+            label="At most"
+            value={choice.mostQuantity}
+            least={1}
+            most={999}
+            onChange={(value) => editAddOn('mostQuantity', (draft) => void (draft.mostQuantity = value))}
+          />
         </Box>
         <Box w="200px">
           <SelectField

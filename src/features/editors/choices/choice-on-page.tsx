@@ -8,7 +8,7 @@ import { SelectField, TextField } from '@/ui/field';
 import { useFaultAt } from '@/features/editors/frame';
 import { GroupsField } from '@/features/editors/fields';
 import { Tick } from '@/ui/tick';
-import { useWholeText } from '@/features/kit/shared';
+import { WholeField } from '@/features/kit/shared';
 import { type EditChoice } from './choice';
 
 const LOOKS = {
@@ -82,11 +82,6 @@ function OwnQuantity({
   fault?: string;
   edit: EditChoice;
 }) {
-  const most = useWholeText(
-    choice.mostEach,
-    { least: 2, most: 999, mayBeEmpty: false },
-    (value) => value !== null && edit('mostEach', (draft) => 'mostEach' in draft && void (draft.mostEach = value)),
-  );
   return (
     <HStack gap="3" align="center">
       <Tick
@@ -96,7 +91,13 @@ function OwnQuantity({
       />
       {choice.ownQuantity && (
         <Box w="110px">
-          <TextField label="at most" value={most.text} fault={most.fault} inputMode="numeric" onChange={most.take} />
+          <WholeField
+            label="at most"
+            value={choice.mostEach}
+            least={2}
+            most={999}
+            onChange={(value) => edit('mostEach', (draft) => 'mostEach' in draft && void (draft.mostEach = value))}
+          />
         </Box>
       )}
       <FaultLine>{fault}</FaultLine>

@@ -3,35 +3,20 @@
 import { Box, HStack, SimpleGrid, Text } from '@chakra-ui/react';
 import { fileTypeNames, fileTypes, LARGEST_FILE } from '@/core/catalog';
 import { FaultLine } from '@/ui/fault-line';
-import { TextField } from '@/ui/field';
 import { useFaultAt } from '@/features/editors/frame';
 import { Tick } from '@/ui/tick';
-import { useWholeText } from '@/features/kit/shared';
+import { WholeField } from '@/features/kit/shared';
 import { type KindProps } from './kind-fields';
 
 const KILOBYTE = 1000;
+
+/** So many files a choice asks for at most. */
+const MOST_FILES = 20;
 
 /** Which files are taken, how large and how many. */
 export function FileFields({ choice, index, edit }: KindProps<'file'>) {
   const typesFault = useFaultAt('choices', index, 'types');
   const leastFault = useFaultAt('choices', index, 'least');
-  const bounds = { least: 1, most: 20, mayBeEmpty: false };
-  const largest = useWholeText(
-    Math.round(choice.largest / KILOBYTE),
-    { least: 1, most: LARGEST_FILE / KILOBYTE, mayBeEmpty: false },
-    (value) =>
-      value !== null && edit('largest', (draft) => draft.kind === 'file' && void (draft.largest = value * KILOBYTE)),
-  );
-  const least = useWholeText(
-    choice.least,
-    bounds,
-    (value) => value !== null && edit('least', (draft) => draft.kind === 'file' && void (draft.least = value)),
-  );
-  const most = useWholeText(
-    choice.most,
-    bounds,
-    (value) => value !== null && edit('most', (draft) => draft.kind === 'file' && void (draft.most = value)),
-  );
   return (
     <>
       <Box>
@@ -60,26 +45,29 @@ export function FileFields({ choice, index, edit }: KindProps<'file'>) {
         <FaultLine>{typesFault}</FaultLine>
       </Box>
       <SimpleGrid columns={3} gap="4">
-        <TextField
+        <WholeField
           label="Largest file (kB)"
-          value={largest.text}
-          fault={largest.fault}
-          inputMode="numeric"
-          onChange={largest.take}
+          value={Math.round(choice.largest / KILOBYTE)}
+          least={1}
+          most={LARGEST_FILE / KILOBYTE}
+          onChange={(value) =>
+            edit('largest', (draft) => draft.kind === 'file' && void (draft.largest = value * KILOBYTE))
+          }
         />
-        <TextField
+        <WholeField
           label="Minimum files"
-          value={least.text}
-          fault={least.fault ?? leastFault}
-          inputMode="numeric"
-          onChange={least.take}
+          value={choice.least}
+          least={1}
+          most={MOST_FILES}
+          fault={leastFault}
+          onChange={(value) => edit('least', (draft) => draft.kind === 'file' && void (draft.least = value))}
         />
-        <TextField
+        <WholeField
           label="Maximum files"
-          value={most.text}
-          fault={most.fault}
-          inputMode="numeric"
-          onChange={most.take}
+          value={choice.most}
+          least={1}
+          most={MOST_FILES}
+          onChange={(value) => edit('most', (draft) => draft.kind === 'file' && void (draft.most = value))}
         />
       </SimpleGrid>
     </>

@@ -3,7 +3,7 @@
 import { Box, HStack, SimpleGrid } from '@chakra-ui/react';
 import { type Choice, LONGEST_LONG_TEXT, LONGEST_TEXT, numberLimits } from '@/core/catalog';
 import { unitByCode } from '@/core/quantity';
-import { unitAlternatives, useWholeText } from '@/features/kit/shared';
+import { unitAlternatives, WholeField } from '@/features/kit/shared';
 import { SelectField, TextArea, TextField } from '@/ui/field';
 import { useEditing, useFaultAt } from '@/features/editors/frame';
 import { orNull } from '@/features/editors/fields';
@@ -18,31 +18,24 @@ export interface KindProps<K extends Choice['kind'] = Choice['kind']> {
 }
 
 export function SeveralBounds({ choice, index, edit }: KindProps<'several'>) {
-  const bounds = { least: 1, most: 500, mayBeEmpty: true };
-  const least = useWholeText(choice.least, bounds, (value) =>
-    edit('least', (draft) => draft.kind === 'several' && void (draft.least = value)),
-  );
-  const most = useWholeText(choice.most, bounds, (value) =>
-    edit('most', (draft) => draft.kind === 'several' && void (draft.most = value)),
-  );
+  const bounds = { least: 1, most: 500, placeholder: 'any' };
   const fault = useFaultAt('choices', index, 'least');
   return (
     <SimpleGrid columns={2} gap="4" maxW="340px">
-      <TextField
+      <WholeField
         label="Minimum"
-        value={least.text}
-        fault={least.fault ?? fault}
-        placeholder="any"
-        inputMode="numeric"
-        onChange={least.take}
+        {...bounds}
+        mayBeEmpty
+        value={choice.least}
+        fault={fault}
+        onChange={(value) => edit('least', (draft) => draft.kind === 'several' && void (draft.least = value))}
       />
-      <TextField
+      <WholeField
         label="Maximum"
-        value={most.text}
-        fault={most.fault}
-        placeholder="any"
-        inputMode="numeric"
-        onChange={most.take}
+        {...bounds}
+        mayBeEmpty
+        value={choice.most}
+        onChange={(value) => edit('most', (draft) => draft.kind === 'several' && void (draft.most = value))}
       />
     </SimpleGrid>
   );
@@ -68,39 +61,29 @@ export function LetteringFields({ choice, edit }: KindProps<'lettering'>) {
 
 export function TextLimits({ choice, index, edit }: KindProps<'text' | 'longText'>) {
   const longest = choice.kind === 'text' ? LONGEST_TEXT : LONGEST_LONG_TEXT;
-  const bounds = { least: 1, most: longest, mayBeEmpty: true };
+  const bounds = { least: 1, most: longest };
   const editText = (tag: string, recipe: (draft: Extract<Choice, { kind: 'text' | 'longText' }>) => void) =>
     edit(tag, (draft) => (draft.kind === 'text' || draft.kind === 'longText') && recipe(draft));
-  const fewest = useWholeText(choice.minCharacters, bounds, (value) =>
-    editText('minCharacters', (draft) => void (draft.minCharacters = value)),
-  );
-  const most = useWholeText(choice.maxCharacters, bounds, (value) =>
-    editText('maxCharacters', (draft) => void (draft.maxCharacters = value)),
-  );
-  const lines = useWholeText(
-    choice.kind === 'longText' ? choice.lines : 2,
-    { least: 2, most: 20, mayBeEmpty: false },
-    (value) => edit('lines', (draft) => draft.kind === 'longText' && void (draft.lines = value ?? 4)),
-  );
   const minFault = useFaultAt('choices', index, 'minCharacters');
   const defaultFault = useFaultAt('choices', index, 'default');
   return (
     <SimpleGrid columns={choice.kind === 'text' ? 4 : 5} gap="4">
-      <TextField
+      <WholeField
         label="Minimum characters"
-        value={fewest.text}
-        fault={fewest.fault ?? minFault}
+        {...bounds}
+        mayBeEmpty
+        value={choice.minCharacters}
+        fault={minFault}
         placeholder="1"
-        inputMode="numeric"
-        onChange={fewest.take}
+        onChange={(value) => editText('minCharacters', (draft) => void (draft.minCharacters = value))}
       />
-      <TextField
+      <WholeField
         label="Maximum characters"
-        value={most.text}
-        fault={most.fault}
+        {...bounds}
+        mayBeEmpty
+        value={choice.maxCharacters}
         placeholder={String(longest)}
-        inputMode="numeric"
-        onChange={most.take}
+        onChange={(value) => editText('maxCharacters', (draft) => void (draft.maxCharacters = value))}
       />
       <TextField
         label="Default"
@@ -118,12 +101,12 @@ export function TextLimits({ choice, index, edit }: KindProps<'text' | 'longText
         onChange={(value) => editText('placeholder', (draft) => void (draft.placeholder = value))}
       />
       {choice.kind === 'longText' && (
-        <TextField
+        <WholeField
           label="Lines to see"
-          value={lines.text}
-          fault={lines.fault}
-          inputMode="numeric"
-          onChange={lines.take}
+          value={choice.lines}
+          least={2}
+          most={20}
+          onChange={(value) => edit('lines', (draft) => draft.kind === 'longText' && void (draft.lines = value))}
         />
       )}
     </SimpleGrid>

@@ -7,7 +7,7 @@ import { SelectField, TextField } from '@/ui/field';
 import { DrawsField, GroupsField, orNull, PictureField, PropertiesField, WeightField } from '@/features/editors/fields';
 import { useEditing, useFaultAt } from '@/features/editors/frame';
 import { Tick } from '@/ui/tick';
-import { useWholeText } from '@/features/kit/shared';
+import { WholeField } from '@/features/kit/shared';
 import { type EditOption } from './option-row';
 import { showPicture } from './show-picture';
 import { ShownWhen } from './shown-when';
@@ -148,9 +148,6 @@ function Face({ option, edit }: Pick<Props, 'option' | 'edit'>) {
 /** What becomes of it once it is out of stock. */
 function WhenOut({ option, path, edit }: Pick<Props, 'option' | 'path' | 'edit'>) {
   const leadFault = useFaultAt(...path, 'leadDays');
-  const leadDays = useWholeText(option.leadDays, { least: 1, most: 730, mayBeEmpty: true }, (value) =>
-    edit('leadDays', (draft) => void (draft.leadDays = value)),
-  );
   return (
     <HStack gap="4" align="start">
       <Box w="300px">
@@ -168,12 +165,14 @@ function WhenOut({ option, path, edit }: Pick<Props, 'option' | 'path' | 'edit'>
       </Box>
       {option.whenOut === 'orderable' && (
         <Box w="140px">
-          <TextField
+          <WholeField
             label="Lead time (days)"
-            value={leadDays.text}
-            fault={leadDays.fault ?? leadFault}
-            inputMode="numeric"
-            onChange={leadDays.take}
+            value={option.leadDays}
+            least={1}
+            most={730}
+            mayBeEmpty
+            fault={leadFault}
+            onChange={(value) => edit('leadDays', (draft) => void (draft.leadDays = value))}
           />
         </Box>
       )}

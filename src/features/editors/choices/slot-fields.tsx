@@ -13,7 +13,7 @@ import { Sku } from '@/ui/text';
 import { AmountField, CandidateFields, useProductFinder, useProductPick } from '@/features/editors/fields';
 import { useEditing, useFaultAt } from '@/features/editors/frame';
 import { Tick } from '@/ui/tick';
-import { useWholeText } from '@/features/kit/shared';
+import { WholeField } from '@/features/kit/shared';
 import { type KindProps } from './kind-fields';
 import { Joins } from './slot-joins';
 import { type EditSlot, type SlotProps } from './slot-props';
@@ -34,34 +34,31 @@ export function SlotFields({ choice, index, edit }: KindProps<'slot'>) {
 function HowMany({ choice, index, edit }: SlotProps) {
   // A slot that may stay empty says so by its minimum of 0; one that is filled with several or not at all says both.
   const isNoneOrSeveral = !choice.required && choice.least > 1;
-  const least = useWholeText(
-    choice.required || isNoneOrSeveral ? choice.least : 0,
-    { least: 0, most: MOST_IN_A_SLOT, mayBeEmpty: false },
-    (value) =>
-      value !== null &&
-      edit('least', (draft) => {
-        draft.required = value > 0 && !isNoneOrSeveral;
-        draft.least = Math.max(1, value);
-      }),
-  );
-  const most = useWholeText(
-    choice.most,
-    { least: 1, most: MOST_IN_A_SLOT, mayBeEmpty: false },
-    (value) => value !== null && edit('most', (draft) => void (draft.most = value)),
-  );
   const fault = useFaultAt('choices', index, 'least');
   return (
     <Box>
       <SimpleGrid columns={2} gap="4" maxW="340px">
-        <TextField
+        <WholeField
           label="Minimum"
           help={isNoneOrSeveral ? 'Or none: it is optional.' : undefined}
-          value={least.text}
-          fault={least.fault ?? fault}
-          inputMode="numeric"
-          onChange={least.take}
+          value={choice.required || isNoneOrSeveral ? choice.least : 0}
+          least={0}
+          most={MOST_IN_A_SLOT}
+          fault={fault}
+          onChange={(value) =>
+            edit('least', (draft) => {
+              draft.required = value > 0 && !isNoneOrSeveral;
+              draft.least = Math.max(1, value);
+            })
+          }
         />
-        <TextField label="Maximum" value={most.text} fault={most.fault} inputMode="numeric" onChange={most.take} />
+        <WholeField
+          label="Maximum"
+          value={choice.most}
+          least={1}
+          most={MOST_IN_A_SLOT}
+          onChange={(value) => edit('most', (draft) => void (draft.most = value))}
+        />
       </SimpleGrid>
       {choice.most > 1 && (
         <Box mt="2">

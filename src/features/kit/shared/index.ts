@@ -23,3 +23,4 @@ export { useAnswer } from './use-answer';
 export { useQuestion } from './use-question';
 export { useWholeText } from './use-whole-text';
 export { Whole } from './whole';
+export { WholeField } from './whole-field';

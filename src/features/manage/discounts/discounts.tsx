@@ -4,6 +4,7 @@ import { Button, HStack, Link, Stack } from '@chakra-ui/react';
 import { Download, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { type Discount, discountSchema, freeKey } from '@/core/catalog';
+import { typedLines } from '@/core/text';
 import { counted, discountTimeWords, givesWords } from '@/core/words';
 import { SeveralRow, useUnsaved } from '@/features/editors/fields';
 import { anything, send, useAttempt, useBelowFloor } from '@/features/kit/shared';
@@ -75,12 +76,6 @@ export function Discounts({ discounts, ...about }: DiscountsView) {
   );
 }
 
-const linesOf = (text: string): string[] =>
-  text
-    .split('\n')
-    .map((line) => line.trim())
-    .filter(Boolean);
-
 /** What a discount gives, when, and by which codes. */
 function summaryOf({ definition, codes, number }: DiscountView, { currency, products }: RowProps['about']): string {
   const titleOf = (slug: string) => products.find((product) => product.slug === slug)?.title ?? slug;
@@ -122,7 +117,7 @@ function DiscountRow({ view, isNew, about, open, onOpen, onGone }: RowProps) {
             definition: discount,
             ...(!isNew && { seen }),
             acceptedBelow,
-            ...(!isLong && { codes: linesOf(codes) }),
+            ...(!isLong && { codes: typedLines(codes) }),
           },
           anything,
         ),

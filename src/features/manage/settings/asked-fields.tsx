@@ -8,7 +8,8 @@ import {
   LONGEST_ASKED,
   MOST_ASKED,
 } from '@/core/catalog';
-import { useWholeText } from '@/features/kit/shared';
+import { typedLines } from '@/core/text';
+import { WholeField } from '@/features/kit/shared';
 import { SelectField, TextArea, TextField } from '@/ui/field';
 import { Tick } from '@/ui/tick';
 
@@ -215,11 +216,6 @@ interface KindProps<K extends CheckoutFieldKind> {
 }
 
 function TextOf({ field, onChange }: KindProps<'text'>) {
-  const longest = useWholeText(
-    field.longest,
-    { least: 1, most: LONGEST_ASKED, mayBeEmpty: false },
-    (next) => next !== null && onChange({ ...field, longest: next }),
-  );
   return (
     <HStack gap="4" align="start">
       <SelectField
@@ -233,13 +229,13 @@ function TextOf({ field, onChange }: KindProps<'text'>) {
         onChange={(value) => onChange({ ...field, lines: value === 'several' ? 'several' : 'one' })}
       />
       <Box w="130px">
-        <TextField
+        <WholeField
           label="At most"
-          value={longest.text}
-          fault={longest.fault}
-          inputMode="numeric"
+          value={field.longest}
+          least={1}
+          most={LONGEST_ASKED}
           help="characters"
-          onChange={longest.take}
+          onChange={(longest) => onChange({ ...field, longest })}
         />
       </Box>
     </HStack>
@@ -247,20 +243,15 @@ function TextOf({ field, onChange }: KindProps<'text'>) {
 }
 
 function DateOf({ field, onChange }: KindProps<'date'>) {
-  const notice = useWholeText(
-    field.notice,
-    { least: 0, most: 730, mayBeEmpty: false },
-    (next) => next !== null && onChange({ ...field, notice: next }),
-  );
   return (
     <Box w="190px">
-      <TextField
+      <WholeField
         label="At the earliest in"
-        value={notice.text}
-        fault={notice.fault}
-        inputMode="numeric"
+        value={field.notice}
+        least={0}
+        most={730}
         help="days; 0 for today"
-        onChange={notice.take}
+        onChange={(notice) => onChange({ ...field, notice })}
       />
     </Box>
   );
@@ -273,15 +264,7 @@ function OfferedOf({ field, onChange }: KindProps<'choice'>) {
         label="Answers, one a line"
         rows={3}
         value={field.offered.join('\n')}
-        onChange={(typed) =>
-          onChange({
-            ...field,
-            offered: typed
-              .split('\n')
-              .map((line) => line.trim())
-              .filter((line) => line !== ''),
-          })
-        }
+        onChange={(typed) => onChange({ ...field, offered: typedLines(typed) })}
       />
     </Box>
   );

@@ -1,6 +1,6 @@
 import { Box, Grid, Heading, HStack, Stack, Text } from '@chakra-ui/react';
 import { LONGEST_WORD, type RenamedWord, renamedWords, type ShopPages, stockShown, USUAL_WORDS } from '@/core/catalog';
-import { useWholeText } from '@/features/kit/shared';
+import { WholeField } from '@/features/kit/shared';
 import { SelectField, TextField } from '@/ui/field';
 import { AskedFields } from './asked-fields';
 
@@ -25,11 +25,6 @@ const STOCK_LABELS: Readonly<Record<ShopPages['stock'], string>> = {
 
 /** How the shop's pages speak to customers, and what they ask at checkout. */
 export function PagesFields({ pages, onChange }: Props) {
-  const few = useWholeText(
-    pages.few,
-    { least: 1, most: 20, mayBeEmpty: false },
-    (next) => next !== null && onChange({ ...pages, few: next }),
-  );
   return (
     <>
       <Stack gap="3" as="section" aria-label="Shop pages">
@@ -67,13 +62,13 @@ export function PagesFields({ pages, onChange }: Props) {
           />
           {pages.stock !== 'not' && (
             <Box w="140px">
-              <TextField
+              <WholeField
                 label="Few are"
-                value={few.text}
-                fault={few.fault}
-                inputMode="numeric"
+                value={pages.few}
+                least={1}
+                most={20}
                 help="so many, or fewer"
-                onChange={few.take}
+                onChange={(few) => onChange({ ...pages, few })}
               />
             </Box>
           )}

@@ -1,7 +1,6 @@
 import { Box, Heading, HStack, Stack, Text } from '@chakra-ui/react';
 import { type PersonalData } from '@/core/catalog';
-import { useWholeText } from '@/features/kit/shared';
-import { TextField } from '@/ui/field';
+import { WholeField } from '@/features/kit/shared';
 
 interface Props {
   kept: PersonalData;
@@ -10,14 +9,6 @@ interface Props {
 
 /** How long it is kept whose orders were, and what lies in baskets. */
 export function PersonalDataFields({ kept, onChange }: Props) {
-  const months = useWholeText(kept.orderMonths, { least: 1, most: 240, mayBeEmpty: true }, (orderMonths) =>
-    onChange({ ...kept, orderMonths }),
-  );
-  const days = useWholeText(
-    kept.basketDays,
-    { least: 1, most: 730, mayBeEmpty: false },
-    (basketDays) => basketDays !== null && onChange({ ...kept, basketDays }),
-  );
   return (
     <Stack gap="3" as="section" aria-label="Personal data">
       <Heading as="h2" size="lg">
@@ -30,24 +21,25 @@ export function PersonalDataFields({ kept, onChange }: Props) {
       </Text>
       <HStack gap="4" align="start" wrap="wrap">
         <Box w="260px">
-          <TextField
+          <WholeField
             label="Orders keep their customer (months)"
-            value={months.text}
-            fault={months.fault}
-            inputMode="numeric"
+            value={kept.orderMonths}
+            least={1}
+            most={240}
+            mayBeEmpty
             placeholder="for ever"
             help="Then it is taken out, once everything is cut."
-            onChange={months.take}
+            onChange={(orderMonths) => onChange({ ...kept, orderMonths })}
           />
         </Box>
         <Box w="260px">
-          <TextField
+          <WholeField
             label="Baskets nobody touches (days)"
-            value={days.text}
-            fault={days.fault}
-            inputMode="numeric"
+            value={kept.basketDays}
+            least={1}
+            most={730}
             help="Then they go, with files that only they name."
-            onChange={days.take}
+            onChange={(basketDays) => onChange({ ...kept, basketDays })}
           />
         </Box>
       </HStack>

@@ -3,7 +3,7 @@
 import { Box } from '@chakra-ui/react';
 import { type Sheet } from '@/core/catalog';
 import { Section } from '@/features/editors/frame';
-import { useWholeText } from '@/features/kit/shared';
+import { WholeField } from '@/features/kit/shared';
 import { TextField } from '@/ui/field';
 
 export interface SheetSectionProps {
@@ -13,11 +13,6 @@ export interface SheetSectionProps {
 
 /** What the sheet is called and what it is for. */
 export function SheetBasics({ sheet, change }: SheetSectionProps) {
-  const rank = useWholeText(
-    sheet.rank,
-    { least: 0, most: 10_000, mayBeEmpty: false },
-    (value) => value !== null && change('rank', (draft) => void (draft.rank = value)),
-  );
   return (
     <Section title="Name and note" lead={`In imports: ${sheet.key}. Customers never see the name.`}>
       <TextField
@@ -35,13 +30,13 @@ export function SheetBasics({ sheet, change }: SheetSectionProps) {
         onChange={(value) => change('note', (draft) => void (draft.note = value))}
       />
       <Box maxW="340px">
-        <TextField
+        <WholeField
           label="Order among sheets"
-          value={rank.text}
-          fault={rank.fault}
-          inputMode="numeric"
+          value={sheet.rank}
+          least={0}
+          most={10_000}
           help="Where conditions place several sheets on one product, the lowest comes first. A product can say otherwise."
-          onChange={rank.take}
+          onChange={(rank) => change('rank', (draft) => void (draft.rank = rank))}
         />
       </Box>
     </Section>

@@ -6,7 +6,7 @@ import { type ReactNode, useState } from 'react';
 import { MOST_OF_A_PART, type Part } from '@/core/catalog';
 import { useEditing, useFaultAt } from '@/features/editors/frame';
 import { Tick } from '@/ui/tick';
-import { useWholeText } from '@/features/kit/shared';
+import { WholeField } from '@/features/kit/shared';
 import { TextField } from '@/ui/field';
 import { FaultLine } from '@/ui/fault-line';
 import { SearchField } from '@/ui/search-field';
@@ -97,43 +97,37 @@ function HowMany({ part, index, edit }: Pick<Props, 'part' | 'index'> & { edit: 
   const [wanted, setWanted] = useState(false);
   // What undo brings back is shown as it is.
   const ranged = wanted || least !== most;
-  const whole = { least: 1, most: MOST_OF_A_PART, mayBeEmpty: false } as const;
-  const set = (field: keyof Part['quantity']) => (value: number | null) =>
-    value !== null && edit(`quantity ${field}`, (draft) => void (draft.quantity[field] = value));
-  const fixed = useWholeText(
-    usual,
-    whole,
-    (value) =>
-      value !== null &&
-      edit(
-        'quantity',
-        (draft) =>
-          void (draft.quantity = ranged
-            ? { ...draft.quantity, usual: value }
-            : { least: value, usual: value, most: value }),
-      ),
-  );
-  const [from, to] = [useWholeText(least, whole, set('least')), useWholeText(most, whole, set('most'))];
+  const whole = { least: 1, most: MOST_OF_A_PART } as const;
+  const set = (field: keyof Part['quantity']) => (value: number) =>
+    edit(`quantity ${field}`, (draft) => void (draft.quantity[field] = value));
   const fault = useFaultAt('parts', index, 'quantity');
   const mayRange = !product.onlyWholeKits;
   return (
     <HStack gap="3" align="start">
       <Box w="100px">
-        <TextField
+        <WholeField
           label={ranged && mayRange ? 'Usually' : 'How many'}
-          value={fixed.text}
-          fault={fixed.fault ?? fault}
-          inputMode="numeric"
-          onChange={fixed.take}
+          {...whole}
+          value={usual}
+          fault={fault}
+          onChange={(value) =>
+            edit(
+              'quantity',
+              (draft) =>
+                void (draft.quantity = ranged
+                  ? { ...draft.quantity, usual: value }
+                  : { least: value, usual: value, most: value }),
+            )
+          }
         />
       </Box>
       {mayRange && ranged && (
         <>
           <Box w="90px">
-            <TextField label="At least" value={from.text} fault={from.fault} inputMode="numeric" onChange={from.take} />
+            <WholeField label="At least" {...whole} value={least} onChange={set('least')} />
           </Box>
           <Box w="90px">
-            <TextField label="At most" value={to.text} fault={to.fault} inputMode="numeric" onChange={to.take} />
+            <WholeField label="At most" {...whole} value={most} onChange={set('most')} />
           </Box>
         </>
       )}
