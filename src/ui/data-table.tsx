@@ -10,8 +10,7 @@ import {
   useReactTable,
 } from '@tanstack/react-table';
 import { type ReactNode, useMemo } from 'react';
-import { Found } from './found';
-import { allWords, sortingOf, sortingText, TableFrame } from './table-frame';
+import { sortingOf, sortingText, TableFrame } from './table-frame';
 import { useTableView } from './table-view';
 import { useAddress } from './use-address';
 
@@ -69,53 +68,38 @@ export function DataTable<Row>({ label, rows, columns, rowKey, search, initialSo
   // What a table says changes while it stays the same object: the compiler would take it for unchanged.
   'use no memo';
   const { table, view, setView } = useRows({ label, rows, columns, rowKey, search, initialSort });
-  const shown = table.getRowModel().rows;
   const found = table.getFilteredRowModel().rows;
-  const pages = table.getPageCount();
+  const { pageIndex } = table.getState().pagination;
   const toggle = (ids: readonly string[], on: boolean) =>
     selection?.onChange(
       new Set(on ? [...selection.selected, ...ids] : [...selection.selected].filter((id) => !ids.includes(id))),
     );
   return (
-    <>
-      <Found found={found.length} page={table.getState().pagination.pageIndex + 1} pages={pages} />
-      {shown.length === 0 ? (
-        empty
-      ) : (
-        <TableFrame<Row>
-          label={label}
-          table={table}
-          columns={columns}
-          view={view}
-          onView={setView}
-          selection={
-            selection && {
-              isSelected: (id) => selection.selected.has(id),
-              nameOf: selection.nameOf,
-              onSelect: ({ id }, on) => toggle([id], on),
-              isAll: found.every(({ id }) => selection.selected.has(id)),
-              allWords: allWords(found.length, pages),
-              onAll: (on) =>
-                toggle(
-                  found.map(({ id }) => id),
-                  on,
-                ),
-            }
-          }
-          pages={
-            pages > 1
-              ? {
-                  label,
-                  first: table.getState().pagination.pageIndex * ON_A_PAGE + 1,
-                  shown: shown.length,
-                  found: found.length,
-                  onBefore: table.getCanPreviousPage() ? table.previousPage : null,
-                  onAfter: table.getCanNextPage() ? table.nextPage : null,
-                }
-              : undefined
-          }
-        />
-      )}
-    </>
+    <TableFrame<Row>
+      label={label}
+      table={table}
+      columns={columns}
+      view={view}
+      onView={setView}
+      empty={empty}
+      found={found.length}
+      pages={table.getPageCount()}
+      page={pageIndex + 1}
+      first={pageIndex * ON_A_PAGE + 1}
+      onPage={(page) => table.setPageIndex(page - 1)}
+      selection={
+        selection && {
+          isSelected: (id) => selection.selected.has(id),
+          nameOf: selection.nameOf,
+          onSelect: ({ id }, on) => toggle([id], on),
+          isAll: found.every(({ id }) => selection.selected.has(id)),
+          onAll: (on) =>
+            toggle(
+              found.map(({ id }) => id),
+              on,
+            ),
+        }
+      }
+    />
   );
 }

@@ -14,11 +14,18 @@ interface Labelled {
   width?: string;
 }
 
-/** A label, what it labels, help, and what is wrong: one way to show them everywhere. */
-export function Labelled({ label, help, fault, required, width, children }: Labelled & { children: ReactNode }) {
+/** A label, what it labels, help, and what is wrong: one way to show them everywhere. What labels itself needs none. */
+export function Labelled({
+  label,
+  help,
+  fault,
+  required,
+  width,
+  children,
+}: Omit<Labelled, 'label'> & { label?: string; children: ReactNode }) {
   return (
     <Field.Root invalid={fault !== undefined} required={required} width={width}>
-      <Field.Label fontWeight="600">{label}</Field.Label>
+      {label !== undefined && <Field.Label fontWeight="600">{label}</Field.Label>}
       {children}
       {fault !== undefined && <Field.ErrorText color="brick.fg">{fault}</Field.ErrorText>}
       {help !== undefined && <Field.HelperText color="fg.muted">{help}</Field.HelperText>}

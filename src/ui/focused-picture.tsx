@@ -3,6 +3,7 @@
 import { chakra, type HTMLChakraProps } from '@chakra-ui/react';
 import { useCallback, useState } from 'react';
 import { cutAt } from './cut-at';
+import { useLoaded } from './use-loaded';
 
 const Image = chakra('img');
 
@@ -17,12 +18,14 @@ interface Props extends Omit<HTMLChakraProps<'img'>, 'src' | 'alt'> {
 /** A picture that fills its frame, cut where it must be: what it is about is as near the middle as can be. */
 export function FocusedPicture({ picture: { src, alt, focus }, ...rest }: Props) {
   const [larger, setLarger] = useState({ x: 1, y: 1 });
-  const measure = useCallback((image: HTMLImageElement | null) => {
-    if (!image?.complete || image.naturalWidth === 0 || image.clientWidth === 0) return;
-    const [across, down] = [image.naturalWidth / image.clientWidth, image.naturalHeight / image.clientHeight];
-    const scale = Math.min(across, down);
-    setLarger({ x: across / scale, y: down / scale });
-  }, []);
+  const measured = useLoaded(
+    useCallback(({ naturalWidth, naturalHeight, clientWidth, clientHeight }) => {
+      if (clientWidth === 0) return;
+      const [across, down] = [naturalWidth / clientWidth, naturalHeight / clientHeight];
+      const scale = Math.min(across, down);
+      setLarger({ x: across / scale, y: down / scale });
+    }, []),
+  );
   const place = focus && { objectPosition: `${cutAt(focus.x, larger.x)}% ${cutAt(focus.y, larger.y)}%` };
   return (
     <Image
@@ -32,7 +35,7 @@ export function FocusedPicture({ picture: { src, alt, focus }, ...rest }: Props)
       h="full"
       objectFit="cover"
       {...rest}
-      {...(place && { ref: measure, onLoad: (event) => measure(event.currentTarget), style: place })}
+      {...(place && { ...measured, style: place })}
     />
   );
 }

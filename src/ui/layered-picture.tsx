@@ -2,6 +2,7 @@
 
 import { Box, type BoxProps, chakra } from '@chakra-ui/react';
 import { type ReactNode, type Ref, useCallback, useState } from 'react';
+import { useLoaded } from './use-loaded';
 
 const Image = chakra('img');
 
@@ -23,11 +24,9 @@ type Props = {
  */
 export function LayeredPicture({ layers, title, children, frameRef, ...rest }: Props) {
   const [ratio, setRatio] = useState(USUAL);
-  const measure = useCallback((image: HTMLImageElement | null) => {
-    // What came before the page was awake has told nobody that it came.
-    if (image?.complete && image.naturalWidth > 0 && image.naturalHeight > 0)
-      setRatio(image.naturalWidth / image.naturalHeight);
-  }, []);
+  const measured = useLoaded(
+    useCallback(({ naturalWidth, naturalHeight }) => setRatio(naturalWidth / naturalHeight), []),
+  );
   const alt =
     layers
       .map((layer) => layer.alt)
@@ -44,7 +43,6 @@ export function LayeredPicture({ layers, title, children, frameRef, ...rest }: P
           {layers.map(({ src }, index) => (
             <Image
               key={`${index} ${src}`}
-              ref={index === 0 ? measure : undefined}
               src={src}
               alt=""
               position="absolute"
@@ -53,7 +51,7 @@ export function LayeredPicture({ layers, title, children, frameRef, ...rest }: P
               h="full"
               objectFit="contain"
               draggable={false}
-              onLoad={index === 0 ? (event) => measure(event.currentTarget) : undefined}
+              {...(index === 0 && measured)}
             />
           ))}
         </Box>

@@ -1,8 +1,8 @@
 'use client';
 
 import { type ColumnDef, getCoreRowModel, useReactTable } from '@tanstack/react-table';
-import { useMemo } from 'react';
-import { allWords, sortingOf, sortingText, TableFrame } from './table-frame';
+import { type ReactNode, useMemo } from 'react';
+import { sortingOf, sortingText, TableFrame } from './table-frame';
 import { useTableView } from './table-view';
 
 interface Props<Row> {
@@ -22,6 +22,8 @@ interface Props<Row> {
   first: number;
   onPage: (page: number) => void;
   isWaiting: boolean;
+  /** what stands there where nothing is found */
+  empty: ReactNode;
   /** where rows can be selected */
   selection?: {
     readonly selected: ReadonlySet<string>;
@@ -47,6 +49,7 @@ export function PagedTable<Row>({
   first,
   onPage,
   isWaiting,
+  empty,
   selection,
 }: Props<Row>) {
   // What a table says changes while it stays the same object: the compiler would take it for unchanged.
@@ -71,6 +74,12 @@ export function PagedTable<Row>({
       columns={columns}
       view={view}
       onView={setView}
+      empty={empty}
+      found={found}
+      pages={pages}
+      page={page}
+      first={first}
+      onPage={onPage}
       isWaiting={isWaiting}
       selection={
         selection && {
@@ -78,21 +87,8 @@ export function PagedTable<Row>({
           nameOf: selection.nameOf,
           onSelect: ({ original }, on) => selection.onSelect(original, on),
           isAll: selection.isAll,
-          allWords: allWords(found, pages),
           onAll: selection.onAll,
         }
-      }
-      pages={
-        pages > 1
-          ? {
-              label,
-              first,
-              shown: rows.length,
-              found,
-              onBefore: page > 1 ? () => onPage(page - 1) : null,
-              onAfter: page < pages ? () => onPage(page + 1) : null,
-            }
-          : undefined
       }
     />
   );

@@ -11,6 +11,7 @@ import {
 } from '@tanstack/react-table';
 import { ArrowDown, ArrowUp, ChevronLeft, ChevronRight } from 'lucide-react';
 import { type ReactNode } from 'react';
+import { Found } from './found';
 import { TableView, type View } from './table-view';
 
 declare module '@tanstack/react-table' {
@@ -43,21 +44,53 @@ interface FrameProps<Row> {
     readonly isSelected: (id: string) => boolean;
     readonly nameOf: (row: Row) => string;
     readonly onSelect: (row: TableRow<Row>, on: boolean) => void;
-    /** whether all that is found is selected, and what its box is called */
+    /** whether all that is found is selected */
     readonly isAll: boolean;
-    readonly allWords: string;
     readonly onAll: (on: boolean) => void;
   };
-  /** what is shown of how much; absent where all is */
-  pages?: PagesProps;
+  /** how many are found, on how many pages; which of them is shown, from 1 */
+  found: number;
+  pages: number;
+  page: number;
+  /** the number of the first row that is shown, from 1 */
+  first: number;
+  onPage: (page: number) => void;
+  /** what stands there where nothing is found */
+  empty: ReactNode;
   /** whether something else is being looked for */
   isWaiting?: boolean;
 }
 
-/** A table as it is seen: heads, rows, boxes and pages; what stands in it is said from outside. */
-export function TableFrame<Row>({ label, table, columns, view, onView, selection, pages, isWaiting }: FrameProps<Row>) {
+/** A table as it is seen, or what stands in its place; how much is found is told to those who listen. */
+export function TableFrame<Row>({ empty, ...frame }: FrameProps<Row>) {
   // What a table says changes while it stays the same object: the compiler would take it for unchanged.
   'use no memo';
+  const { table, found, page, pages } = frame;
+  return (
+    <>
+      <Found found={found} page={page} pages={pages} />
+      {table.getRowModel().rows.length === 0 ? empty : <Frame {...frame} />}
+    </>
+  );
+}
+
+/** Heads, rows, boxes and pages; what stands in them is said from outside. */
+function Frame<Row>({
+  label,
+  table,
+  columns,
+  view,
+  onView,
+  selection,
+  found,
+  pages,
+  page,
+  first,
+  onPage,
+  isWaiting,
+}: Omit<FrameProps<Row>, 'empty'>) {
+  'use no memo';
+  const { rows } = table.getRowModel();
   return (
     <Box position="relative" bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" overflowX="auto">
       <TableView
@@ -79,7 +112,7 @@ export function TableFrame<Row>({ label, table, columns, view, onView, selection
             <Table.Row key={group.id} bg="bg.subtle">
               {selection && (
                 <Table.ColumnHeader w="40px" borderColor="border">
-                  <SelectBox label={selection.allWords} checked={selection.isAll} onChange={selection.onAll} />
+                  <SelectBox label={allWords(found, pages)} checked={selection.isAll} onChange={selection.onAll} />
                 </Table.ColumnHeader>
               )}
               {group.headers.map((header) => (
@@ -89,7 +122,7 @@ export function TableFrame<Row>({ label, table, columns, view, onView, selection
           ))}
         </Table.Header>
         <Table.Body>
-          {table.getRowModel().rows.map((row) => (
+          {rows.map((row) => (
             <Table.Row
               key={row.id}
               bg={selection?.isSelected(row.id) ? 'copper.subtle' : 'transparent'}
@@ -118,13 +151,22 @@ export function TableFrame<Row>({ label, table, columns, view, onView, selection
           ))}
         </Table.Body>
       </Table.Root>
-      {pages && <Pages {...pages} />}
+      {pages > 1 && (
+        <Pages
+          label={label}
+          first={first}
+          shown={rows.length}
+          found={found}
+          onBefore={page > 1 ? () => onPage(page - 1) : null}
+          onAfter={page < pages ? () => onPage(page + 1) : null}
+        />
+      )}
     </Box>
   );
 }
 
 /** What the box is called that selects all that is found. */
-export const allWords = (found: number, pages: number): string =>
+const allWords = (found: number, pages: number): string =>
   pages > 1 ? `Select all ${found}, on every page` : 'Select all that are shown';
 
 interface HeaderProps {

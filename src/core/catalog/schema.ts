@@ -19,7 +19,7 @@ import { breaksSchema } from '../pricing/breaks';
 import { contentsSchema } from '../pricing/per-measure';
 import { lotKinds } from '../stock/cutting/lots';
 import { drawSchema } from '../stock/draw';
-import { capacitySchema, choiceSchema, keySchema, notCountedField, weightSchema } from './choices';
+import { capacitySchema, choiceSchema, keySchema, notCountedField, percentOfPicture, weightSchema } from './choices';
 import { formulaSchema, rateSchema } from './formulas';
 import { fitSchema } from './fits';
 import { marginFloorSchema, percentFloorSchema } from './margin-floor';
@@ -79,7 +79,11 @@ export const soldBySchema = z
   ])
   .meta({ id: 'soldBy' });
 
-const percent = z.number().min(0).max(100);
+/** What stays in view where a picture is cut; null for its middle. */
+export const pictureFocusSchema = z
+  .strictObject({ x: percentOfPicture, y: percentOfPicture })
+  .nullable()
+  .describe('what stays in view where the picture is cut, in percent from the left and the top; null for its middle');
 
 export const pictureSchema = z
   .strictObject({
@@ -87,13 +91,7 @@ export const pictureSchema = z
       z.string().max(300).describe('where the picture is: a path beside the catalog file, or an address in the shop'),
     ),
     alt: z.string().max(200).default(''),
-    focus: z
-      .strictObject({ x: percent, y: percent })
-      .nullable()
-      .default(null)
-      .describe(
-        'what stays in view where the picture is cut, in percent from the left and the top; null for its middle',
-      ),
+    focus: pictureFocusSchema.default(null),
   })
   .meta({ id: 'picture' });
 

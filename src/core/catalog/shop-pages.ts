@@ -79,10 +79,14 @@ export const shopPagesSchema = z
 
 export type ShopPages = z.infer<typeof shopPagesSchema>;
 
-/** What a button or field is called: as the shop says, where anything can be seen of that. */
-export function wordIn({ words }: Pick<ShopPages, 'words'>, word: RenamedWord): string {
+/**
+ * What a button or field is called: as the shop says, where anything can be seen of that.
+ *
+ * @param usual what it is called otherwise
+ */
+export function wordIn({ words }: Pick<ShopPages, 'words'>, word: RenamedWord, usual = USUAL_WORDS[word]): string {
   const { [word]: said = '' } = words;
-  return isBlank(said) ? USUAL_WORDS[word] : said;
+  return isBlank(said) ? usual : said;
 }
 
 /** What the button says that puts a product into the basket. */

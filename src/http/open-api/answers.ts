@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { pictureFocusSchema } from '../../core/catalog';
 import { type CustomerResolution, type ProductForm } from '../../core/exchange';
 import { listedQuantitySchema } from '../../core/ordering';
 import { type OfferedPage } from '../../services/selling/forms';
@@ -7,17 +8,8 @@ import { type OneOfSeveral } from '../../services/selling/resolve-together';
 export const decimal = z.string().regex(/^-?\d+(\.\d+)?$/);
 const money = decimal.describe('in the currency’s places');
 const day = z.string().regex(/^\d{4}-\d\d-\d\d$/);
-const percent = z.number().min(0).max(100);
 const layer = z.strictObject({ src: z.string(), alt: z.string() }).meta({ id: 'PictureLayer' });
-const picture = z
-  .strictObject({
-    ...layer.shape,
-    focus: z
-      .strictObject({ x: percent, y: percent })
-      .nullable()
-      .describe('what stays in view where it is cut, in percent from the left and the top; null for its middle'),
-  })
-  .meta({ id: 'PictureTold' });
+const picture = z.strictObject({ ...layer.shape, focus: pictureFocusSchema }).meta({ id: 'PictureTold' });
 const quantity = z.strictObject({ value: decimal, unit: z.string().describe('UCUM code') }).meta({ id: 'Quantity' });
 
 const problem = z

@@ -185,7 +185,7 @@ export {
 export { type KindOfChoice, type TestOfChoice } from './kind';
 export { limitProblem } from './limits';
 export { LONGEST_LONG_TEXT } from './long-text';
-export { type PicturePlace, type QuickPick } from './measure';
+export { percentOfPicture, type PicturePlace, type QuickPick } from './measure';
 export { type Note } from './notes';
 export { type JoinCondition, joinConditionSchema, MOST_IN_A_SLOT, settledSchema, type SlotChoice } from './slot';
 export { giveSkuParts, skuPartFrom } from './sku-part';

@@ -30,13 +30,14 @@ export const quickPickSchema = z.strictObject({
 
 export type QuickPick = z.infer<typeof quickPickSchema>;
 
-const percent = z.number().min(0).max(100);
+/** A place on a picture, in percent of its width from the left, or of its height from the top. */
+export const percentOfPicture = z.number().min(0).max(100);
 
 /** Where a measure stands on the picture: a line along the edge that it measures, with the answer on it. */
 export const picturePlaceSchema = z.strictObject({
   as: z.enum(['label', 'input']).describe('whether it only shows the answer, or takes it there too'),
-  x: percent.describe('middle of the line, in percent of the picture’s width from the left'),
-  y: percent.describe('in percent of the picture’s height from the top'),
+  x: percentOfPicture.describe('middle of the line, in percent of the picture’s width from the left'),
+  y: percentOfPicture.describe('in percent of the picture’s height from the top'),
   along: z.enum(['across', 'upright']).describe('which way the line runs'),
   span: z.number().min(5).max(100).describe('how long the line is, in percent of the picture’s width or height'),
 });

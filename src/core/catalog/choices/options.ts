@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { enclosingChoice, optionRef, ownKey, pictureRef, swatchRef } from '../../fields';
 import { quantityRuleSchema } from '../../ordering';
-import { type AnswerForm, type Path, type Problem } from '../../problems';
+import { type AnswerForm, type Instead, type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { isBlank } from '../../text';
 import { propertySchema } from '../properties';
@@ -237,12 +237,18 @@ export function pickReader(
     if (typeof key !== 'string') return refuse(problems, choice.key, { code: 'wrongKindOfAnswer', title, expected });
     const effect = places.get(key);
     if (effect !== undefined) return { effect, count };
-    const offered = choice.options.flatMap((option) =>
-      option.title === UNSEEN ? [] : [{ key: option.key, title: option.title }],
-    );
-    return refuse(problems, choice.key, { code: 'unknownOption', title, given: key.slice(0, 60), offered });
+    return refuse(problems, choice.key, {
+      code: 'unknownOption',
+      title,
+      given: key.slice(0, 60),
+      offered: offeredOf(choice.options),
+    });
   };
 }
+
+/** What can be answered with options, as a problem tells it: those that a customer may see. */
+export const offeredOf = (options: readonly Pick<Option, 'key' | 'title'>[]): Instead[] =>
+  options.flatMap(({ key, title }) => (title === UNSEEN ? [] : [{ key, title: title || key }]));
 
 /** How an option with its quantity is written in a key, and for people. */
 export const pickCanonical = (key: string, count: number) => (count === 1 ? key : `${key}*${count}`);

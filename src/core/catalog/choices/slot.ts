@@ -4,9 +4,17 @@ import { type AnswerForm, type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { slotEntries } from '../../selection/slot-entry';
 import { propertySchema } from '../properties';
-import { choiceFields, type ChoiceReader, keySchema, plainAnswer, refuse, type Report, UNSEEN } from './common';
+import { choiceFields, type ChoiceReader, keySchema, plainAnswer, refuse, type Report } from './common';
 import { type KindOfChoice } from './kind';
-import { checkOptions, optionEffects, optionSchema, pickCanonical, pickShown, unseenOptions } from './options';
+import {
+  checkOptions,
+  offeredOf,
+  optionEffects,
+  optionSchema,
+  pickCanonical,
+  pickShown,
+  unseenOptions,
+} from './options';
 
 /** So many pieces fit in one slot at most. */
 export const MOST_IN_A_SLOT = 40;
@@ -115,9 +123,7 @@ export function reader(choice: SlotChoice, path: Path): ChoiceReader {
             code: 'unknownOption',
             title,
             given: product.slice(0, 60),
-            offered: options.flatMap((option) =>
-              option.title === UNSEEN ? [] : [{ key: option.key, title: option.title || option.key }],
-            ),
+            offered: offeredOf(options),
           });
         if (!Number.isInteger(quantity) || quantity < 1 || quantity > most)
           return refuse(problems, key, { code: 'optionQuantity', title, given: String(quantity), most });

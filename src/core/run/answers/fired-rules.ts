@@ -72,17 +72,18 @@ export function ruleProblems(
         isSaid: !defaulted[index],
       })),
     );
-    const name = (column: number, option: number) =>
-      program.choices[table.columns[column] ?? -1]?.options[option]?.title ?? '';
+    const choiceAt = (column: number) => program.choices[table.columns[column] ?? -1];
     const instead = [...(change ?? [])].flatMap(([column, option]) => {
-      const choice = program.choices[table.columns[column] ?? -1];
-      const { key, title = '' } = choice?.options[option] ?? {};
-      return choice && key !== undefined ? [{ key, title, choice: { key: choice.key, title: choice.title } }] : [];
+      const choice = choiceAt(column);
+      const nearest = choice?.options[option];
+      return nearest
+        ? [{ key: nearest.key, title: nearest.title, choice: { key: choice.key, title: choice.title } }]
+        : [];
     });
     problems.push(
       problem(AT_ITEM, {
         code: 'notMadeTogether',
-        combination: whole.map((option, column) => name(column, option)).join(' · '),
+        combination: whole.map((option, column) => choiceAt(column)?.options[option]?.title ?? '').join(' · '),
         instead,
       }),
     );

@@ -10,7 +10,6 @@ import { type BinnedRow, type BinPage as Listed } from '@/services/bin/list';
 import { AskBeforeDeleting } from '@/ui/ask-before';
 import { FaultLine } from '@/ui/fault-line';
 import { TypedInput } from '@/ui/field';
-import { Found } from '@/ui/found';
 import { Page } from '@/ui/page';
 import { PagedTable } from '@/ui/paged-table';
 import { EmptyPlace, PageHead, Slip } from '@/ui/text';
@@ -76,24 +75,22 @@ export function BinPage({ first }: { first: ListPage<Listed> }) {
         </Box>
       )}
       {fault && <FaultLine>{fault}</FaultLine>}
-      <Found found={page.found} page={page.page} pages={page.pages} />
-      {page.rows.length > 0 ? (
-        <PagedTable
-          label="Bin"
-          {...page}
-          columns={columns}
-          rowKey={({ id }) => String(id)}
-          sort={sort}
-          onSort={setSort}
-          onPage={setPage}
-          isWaiting={isWaiting}
-        />
-      ) : (
-        <EmptyPlace title={page.total === 0 ? 'The bin is empty' : 'Nothing in the bin is called so'}>
-          Products that were never sold, sheets, swatches and stock items that nothing uses can be deleted. They lie
-          here for 30 days.
-        </EmptyPlace>
-      )}
+      <PagedTable
+        label="Bin"
+        {...page}
+        columns={columns}
+        rowKey={({ id }) => String(id)}
+        sort={sort}
+        onSort={setSort}
+        onPage={setPage}
+        isWaiting={isWaiting}
+        empty={
+          <EmptyPlace title={page.total === 0 ? 'The bin is empty' : 'Nothing in the bin is called so'}>
+            Products that were never sold, sheets, swatches and stock items that nothing uses can be deleted. They lie
+            here for 30 days.
+          </EmptyPlace>
+        }
+      />
       <AskBeforeDeleting
         open={leaving !== null}
         what={leaving?.title ?? ''}

@@ -9,7 +9,6 @@ import { type OrdersPage } from '@/services/selling/order-list';
 import { type OrderRow } from '@/services/selling/orders';
 import { FaultLine } from '@/ui/fault-line';
 import { TypedInput } from '@/ui/field';
-import { Found } from '@/ui/found';
 import { Page } from '@/ui/page';
 import { PagedTable } from '@/ui/paged-table';
 import { EmptyPlace, Money, PageHead } from '@/ui/text';
@@ -83,23 +82,21 @@ export function OrderList({ first }: { first: ListPage<OrdersPage> }) {
         />
       </Box>
       {fault && <FaultLine>{fault}</FaultLine>}
-      <Found found={page.found} page={page.page} pages={page.pages} />
-      {page.rows.length > 0 ? (
-        <PagedTable
-          label="Orders"
-          {...page}
-          columns={columns}
-          rowKey={({ number }) => String(number)}
-          sort={sort}
-          onSort={setSort}
-          onPage={setPage}
-          isWaiting={isWaiting}
-        />
-      ) : (
-        <EmptyPlace title={page.total === 0 ? 'No orders yet' : 'No order matches'}>
-          Orders stand here with everything they were sold with.
-        </EmptyPlace>
-      )}
+      <PagedTable
+        label="Orders"
+        {...page}
+        columns={columns}
+        rowKey={({ number }) => String(number)}
+        sort={sort}
+        onSort={setSort}
+        onPage={setPage}
+        isWaiting={isWaiting}
+        empty={
+          <EmptyPlace title={page.total === 0 ? 'No orders yet' : 'No order matches'}>
+            Orders stand here with everything they were sold with.
+          </EmptyPlace>
+        }
+      />
     </Page>
   );
 }

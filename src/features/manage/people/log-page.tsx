@@ -9,7 +9,6 @@ import { type ListPage, useAskedList } from '@/features/kit/shared';
 import { type LogPage as Listed, type LogRow } from '@/services/people/log-list';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TypedInput } from '@/ui/field';
-import { Found } from '@/ui/found';
 import { Page } from '@/ui/page';
 import { PageLink } from '@/ui/page-link';
 import { PagedTable } from '@/ui/paged-table';
@@ -108,23 +107,21 @@ export function LogPage({ first }: { first: ListPage<Listed> }) {
         />
       </HStack>
       {fault && <FaultLine>{fault}</FaultLine>}
-      <Found found={page.found} page={page.page} pages={page.pages} />
-      {page.rows.length > 0 ? (
-        <PagedTable
-          label="Log"
-          {...page}
-          columns={columns}
-          rowKey={({ id }) => String(id)}
-          sort=""
-          onSort={() => undefined}
-          onPage={setPage}
-          isWaiting={isWaiting}
-        />
-      ) : (
-        <EmptyPlace title={page.total === 0 ? 'Nothing has been done yet' : 'Nothing in the log is like that'}>
-          What people and programs publish, change, count and delete stands here, with who it was.
-        </EmptyPlace>
-      )}
+      <PagedTable
+        label="Log"
+        {...page}
+        columns={columns}
+        rowKey={({ id }) => String(id)}
+        sort=""
+        onSort={() => undefined}
+        onPage={setPage}
+        isWaiting={isWaiting}
+        empty={
+          <EmptyPlace title={page.total === 0 ? 'Nothing has been done yet' : 'Nothing in the log is like that'}>
+            What people and programs publish, change, count and delete stands here, with who it was.
+          </EmptyPlace>
+        }
+      />
     </Page>
   );
 }

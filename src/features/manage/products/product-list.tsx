@@ -14,7 +14,6 @@ import { type ProductRow, type ProductsPage } from '@/services/products/list';
 import { type SettingsView } from '@/services/settings/settings';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TypedInput } from '@/ui/field';
-import { Found } from '@/ui/found';
 import { Page } from '@/ui/page';
 import { PagedTable } from '@/ui/paged-table';
 import { EmptyPlace, PageHead, Sku, Slip } from '@/ui/text';
@@ -207,38 +206,38 @@ export function ProductList({ first, beginning, sheets }: Props) {
       )}
       <BulkBar meant={selection.meant} categories={page.categories} sheets={sheets} onDone={selection.selectNone} />
       {fault && <FaultLine>{fault}</FaultLine>}
-      <Found found={page.found} page={page.page} pages={page.pages} />
-      {page.rows.length > 0 && (
-        <PagedTable
-          label="Products"
-          {...page}
-          columns={columns}
-          rowKey={({ id }) => String(id)}
-          sort={said.sort}
-          onSort={set.setSort}
-          onPage={set.setPage}
-          isWaiting={isWaiting}
-          selection={{
-            selected: selection.ids,
-            nameOf: ({ title }) => title || 'a product without a name',
-            onSelect: (row, on) => selection.select([row], on),
-            isAll: selection.isAll,
-            onAll: selection.selectAll,
-          }}
-        />
-      )}
-      {page.total === 0 && (
-        <FirstSteps
-          shop={beginning}
-          onPattern={(pattern) => {
-            setBegin(pattern);
-            setAdding(true);
-          }}
-          onPaste={() => setPasting(true)}
-          onNothing={() => setAdding(true)}
-        />
-      )}
-      {page.total > 0 && page.rows.length === 0 && <NoMatch {...said} />}
+      <PagedTable
+        label="Products"
+        {...page}
+        columns={columns}
+        rowKey={({ id }) => String(id)}
+        sort={said.sort}
+        onSort={set.setSort}
+        onPage={set.setPage}
+        isWaiting={isWaiting}
+        selection={{
+          selected: selection.ids,
+          nameOf: ({ title }) => title || 'a product without a name',
+          onSelect: (row, on) => selection.select([row], on),
+          isAll: selection.isAll,
+          onAll: selection.selectAll,
+        }}
+        empty={
+          page.total === 0 ? (
+            <FirstSteps
+              shop={beginning}
+              onPattern={(pattern) => {
+                setBegin(pattern);
+                setAdding(true);
+              }}
+              onPaste={() => setPasting(true)}
+              onNothing={() => setAdding(true)}
+            />
+          ) : (
+            <NoMatch {...said} />
+          )
+        }
+      />
       <PasteProducts open={pasting} onClose={() => setPasting(false)} onStarted={() => router.refresh()} />
       <NewProductDialog
         key={begin}

@@ -1,4 +1,5 @@
 import { Box, Button, Heading, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
+import { arrayMove } from '@dnd-kit/sortable';
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import {
@@ -15,7 +16,7 @@ import { Tick } from '@/ui/tick';
 
 interface Props {
   asked: readonly CheckoutField[];
-  onChange: (asked: readonly CheckoutField[]) => void;
+  onChange: (asked: CheckoutField[]) => void;
 }
 
 const KIND_LABELS: Readonly<Record<CheckoutFieldKind, string>> = {
@@ -46,10 +47,8 @@ function fieldOf(kind: CheckoutFieldKind, { title, help, required }: Common): Ch
 export function AskedFields({ asked, onChange }: Props) {
   const rows = useRows(asked.length);
   const move = (from: number, to: number) => {
-    const [field] = asked.slice(from, from + 1);
-    if (!field) return;
     rows.move(from, to);
-    onChange(asked.toSpliced(from, 1).toSpliced(to, 0, field));
+    onChange(arrayMove([...asked], from, to));
   };
   return (
     <Stack gap="3" as="section" aria-label="Asked at checkout" align="start">
@@ -94,7 +93,7 @@ function useRows(count: number) {
   const keep = (kept: readonly number[]) => setRows({ keys: kept, next: rows.next + missing });
   return {
     keys,
-    move: (from: number, to: number) => keep(keys.toSpliced(from, 1).toSpliced(to, 0, ...keys.slice(from, from + 1))),
+    move: (from: number, to: number) => keep(arrayMove(keys, from, to)),
     remove: (place: number) => keep(keys.toSpliced(place, 1)),
   };
 }

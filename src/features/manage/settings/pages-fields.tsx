@@ -74,7 +74,7 @@ export function PagesFields({ pages, onChange }: Props) {
           )}
         </HStack>
       </Stack>
-      <AskedFields asked={pages.asked} onChange={(asked) => onChange({ ...pages, asked: [...asked] })} />
+      <AskedFields asked={pages.asked} onChange={(asked) => onChange({ ...pages, asked })} />
     </>
   );
 }

@@ -12,7 +12,6 @@ import { type StockPage } from '@/services/stock/items/list';
 import { type StockFigures } from '@/services/stock/ledger/figures';
 import { FaultLine } from '@/ui/fault-line';
 import { TypedInput } from '@/ui/field';
-import { Found } from '@/ui/found';
 import { Page } from '@/ui/page';
 import { PagedTable } from '@/ui/paged-table';
 import { EmptyPlace, Money, PageHead, Slip } from '@/ui/text';
@@ -127,28 +126,26 @@ export function StockList({ first, toCut }: Props) {
         )}
       </HStack>
       {fault && <FaultLine>{fault}</FaultLine>}
-      <Found found={page.found} page={page.page} pages={page.pages} />
-      {page.rows.length > 0 ? (
-        <PagedTable
-          label="Stock"
-          {...page}
-          columns={columns}
-          rowKey={({ key }) => key}
-          sort={sort}
-          onSort={setSort}
-          onPage={setPage}
-          isWaiting={isWaiting}
-        />
-      ) : (
-        <EmptyPlace
-          title={page.total === 0 ? 'Nothing is counted yet' : 'No stock item matches'}
-          action={page.total === 0 ? start : undefined}
-        >
-          {find === ''
-            ? 'What stands in the store room is listed here, with every movement.'
-            : `Nothing has “${find}” at the beginning of a word of its name.`}
-        </EmptyPlace>
-      )}
+      <PagedTable
+        label="Stock"
+        {...page}
+        columns={columns}
+        rowKey={({ key }) => key}
+        sort={sort}
+        onSort={setSort}
+        onPage={setPage}
+        isWaiting={isWaiting}
+        empty={
+          <EmptyPlace
+            title={page.total === 0 ? 'Nothing is counted yet' : 'No stock item matches'}
+            action={page.total === 0 ? start : undefined}
+          >
+            {find === ''
+              ? 'What stands in the store room is listed here, with every movement.'
+              : `Nothing has “${find}” at the beginning of a word of its name.`}
+          </EmptyPlace>
+        }
+      />
       <NewStockItemDialog
         open={adding}
         onClose={() => setAdding(false)}

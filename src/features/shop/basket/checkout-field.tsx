@@ -1,4 +1,3 @@
-import { Field, Input } from '@chakra-ui/react';
 import { earliestDay, TICKED } from '@/core/basket';
 import { type CheckoutField as Asked } from '@/core/catalog';
 import { Labelled, SelectField, TextArea, TextField } from '@/ui/field';
@@ -42,25 +41,20 @@ export function CheckoutField({ field, value, fault, today, onChange }: Props) {
       );
     case 'date':
       return (
-        <Labelled {...about}>
-          <Input
-            type="date"
-            bg="bg.panel"
-            borderColor="border.emphasized"
-            aria-required={required}
-            min={earliestDay(field, today)}
-            value={value}
-            onChange={(event) => onChange(event.target.value)}
-          />
-        </Labelled>
+        <TextField
+          {...about}
+          type="date"
+          aria-required={required}
+          min={earliestDay(field, today)}
+          value={value}
+          onChange={onChange}
+        />
       );
     case 'tick':
       return (
-        <Field.Root invalid={fault !== undefined}>
+        <Labelled help={about.help} fault={fault}>
           <Tick label={about.label} checked={value === TICKED} onChange={(on) => onChange(on ? TICKED : '')} />
-          {fault !== undefined && <Field.ErrorText color="brick.fg">{fault}</Field.ErrorText>}
-          {about.help !== undefined && <Field.HelperText color="fg.muted">{about.help}</Field.HelperText>}
-        </Field.Root>
+        </Labelled>
       );
   }
 }

@@ -3,7 +3,6 @@
 import { Button, chakra, Stack, Text } from '@chakra-ui/react';
 import { wordIn } from '@/core/catalog';
 import { Exact } from '@/core/number';
-import { isBlank } from '@/core/text';
 import { SelectField, TextField } from '@/ui/field';
 import { Money } from '@/ui/text';
 import { CheckoutField } from './checkout-field';
@@ -23,7 +22,6 @@ interface Props extends Ordering {
 export function CheckoutForm({ total, currency, pages, today }: Props) {
   const { entered, enter, faults, busy, submit } = useCheckout({ total, pages, today });
   const costs = Exact.from(total).sign() > 0;
-  const { order = '' } = pages.words;
   return (
     <chakra.form onSubmit={(event) => void submit(event)} noValidate>
       <Stack gap="4">
@@ -47,7 +45,7 @@ export function CheckoutForm({ total, currency, pages, today }: Props) {
             key={field.title}
             field={field}
             value={entered.answers.get(field.title) ?? ''}
-            fault={faults.asked.get(field.title)}
+            fault={faults.asked?.get(field.title)}
             today={today}
             onChange={(value) => enter({ answers: new Map([...entered.answers, [field.title, value]]) })}
           />
@@ -67,7 +65,7 @@ export function CheckoutForm({ total, currency, pages, today }: Props) {
               {wordIn(pages, 'order')} <Money amount={total} currency={currency} />
             </>
           ) : (
-            `${isBlank(order) ? 'Order' : order}: there is nothing to pay`
+            `${wordIn(pages, 'order', 'Order')}: there is nothing to pay`
           )}
         </Button>
         {faults.general && (

@@ -42,26 +42,24 @@ interface Entered {
 interface Faults {
   readonly name?: string;
   readonly email?: string;
-  /** by what was asked */
-  readonly asked: ReadonlyMap<string, string>;
+  /** by what was asked; absent for nothing */
+  readonly asked?: ReadonlyMap<string, string>;
   readonly general?: string;
 }
-
-const NO_FAULTS: Faults['asked'] = new Map();
 
 const refusedSchema = z.object({ asked: z.array(z.object({ title: z.string(), message: z.string() })) });
 
 /** What the server finds wrong with answers, by what was asked. */
-const faultsOf = (error: unknown): ReadonlyMap<string, string> => {
+const faultsOf = (error: unknown): Faults['asked'] => {
   const read = refusedSchema.safeParse(error instanceof ApiProblem ? error.details : {});
-  return new Map(read.data?.asked.map(({ title, message }) => [title, message]));
+  return read.data && new Map(read.data.asked.map(({ title, message }) => [title, message]));
 };
 
 /** What can be seen to be wrong before it is sent. */
 function faultsIn({ name, email }: Entered, asked: ReturnType<typeof askedIn>, { pages, today }: Ordering): Faults {
   const { faults } = judgeAsked(pages.asked, asked, today);
   return {
-    asked: new Map(faults.map((fault) => [fault.title, askedFaultWords(fault)])),
+    ...(faults.length > 0 && { asked: new Map(faults.map((fault) => [fault.title, askedFaultWords(fault)])) }),
     name: isBlank(name) ? 'Enter your name.' : undefined,
     email: z.email().safeParse(email.trim()).success
       ? undefined
@@ -83,7 +81,7 @@ export function useCheckout(ordering: Ordering) {
   const { settle } = useChangesHere();
   const [entered, setEntered] = useState<Entered>({ name: '', email: '', answers: new Map(), payment: 'approve' });
   const [busy, setBusy] = useState(false);
-  const [faults, setFaults] = useState<Faults>({ asked: NO_FAULTS });
+  const [faults, setFaults] = useState<Faults>({});
   // The same press of the button, sent twice, is one order; a new attempt is a new key.
   const [key, setKey] = useState(() => nanoid());
   const shown = useRef(total);
@@ -95,10 +93,8 @@ export function useCheckout(ordering: Ordering) {
   const order = async (asked: ReturnType<typeof askedIn>): Promise<Faults | null> => {
     // What is ordered is what is seen: a number that was still being changed shows what it comes to first.
     const settled = await settle();
-    if (settled === 'refused')
-      return { asked: NO_FAULTS, general: 'A quantity in the basket can’t be had. Change it, then order.' };
-    if (shown.current !== total)
-      return { asked: NO_FAULTS, general: 'The basket has changed. Look at the new total, then order.' };
+    if (settled === 'refused') return { general: 'A quantity in the basket can’t be had. Change it, then order.' };
+    if (shown.current !== total) return { general: 'The basket has changed. Look at the new total, then order.' };
     const { name, email, payment } = entered;
     try {
       const said = { name: name.trim(), email: email.trim(), ...(asked.length > 0 && { asked }) };
@@ -110,7 +106,7 @@ export function useCheckout(ordering: Ordering) {
         return null;
       }
       if (state !== 'awaitingPayment') setKey(nanoid());
-      return { asked: NO_FAULTS, general: OUTCOMES[state] };
+      return { general: OUTCOMES[state] };
     } catch (error) {
       router.refresh();
       return { asked: faultsOf(error), general: wordsOf(error) };
@@ -123,7 +119,7 @@ export function useCheckout(ordering: Ordering) {
     const asked = askedIn(entered, ordering);
     const found = faultsIn(entered, asked, ordering);
     setFaults(found);
-    if (found.name || found.email || found.asked.size > 0) {
+    if (found.name || found.email || found.asked) {
       goToFault(form);
       return;
     }
@@ -132,7 +128,7 @@ export function useCheckout(ordering: Ordering) {
     if (!wrong) return;
     setFaults(wrong);
     setBusy(false);
-    if (wrong.asked.size > 0) goToFault(form);
+    if (wrong.asked) goToFault(form);
   };
   return {
     entered,

@@ -2,7 +2,7 @@ import { Box, Button, chakra, HStack, Text } from '@chakra-ui/react';
 import { ShoppingBasket } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { PageLink } from '@/ui/page-link';
-import { buyWordOf, type Product, type ShopPages, USUAL_WORDS, wordIn } from '@/core/catalog';
+import { buyWordOf, type Product, type ShopPages, wordIn } from '@/core/catalog';
 import { formatMoney } from '@/core/money';
 import { Exact } from '@/core/number';
 import { captionOf } from '@/core/ordering';
@@ -24,12 +24,6 @@ const BasketLink = chakra(PageLink);
 const MoreForLessNote = dynamic(() =>
   import('@/features/kit/selection/break-table').then((table) => waking(table.MoreForLessNote)),
 );
-
-/** What the number of pieces is called: of what is sold by measure, what is bought is the measure. */
-function quantityWord({ soldBy }: Product, pages: ShopPages): string {
-  const word = wordIn(pages, 'quantity');
-  return soldBy.kind !== 'each' && word === USUAL_WORDS.quantity ? 'Pieces' : word;
-}
 
 /** How many, what it comes to, and the way into the basket: always in reach. */
 export function BuyBar({
@@ -65,7 +59,8 @@ export function BuyBar({
       <HStack gap={{ base: '2', sm: '3' }} align="end">
         <Box>
           <chakra.label htmlFor="shop-quantity" fontWeight="600" fontSize="sm" display="block" mb="1">
-            {quantityWord(product, pages)}
+            {/* Of what is sold by measure, what is bought is the measure. */}
+            {wordIn(pages, 'quantity', product.soldBy.kind === 'each' ? undefined : 'Pieces')}
           </chakra.label>
           {isShownInButtons(resolution.orderable) ? (
             <Text id="shop-quantity" minW="96px" maxW="150px" fontSize="sm" lineHeight="1.2">

@@ -20,8 +20,8 @@ export interface Enlarged {
 interface Props {
   title: string;
   pictures: readonly Enlarged[];
-  /** which is seen first */
-  first: number;
+  /** key of the one that is seen first */
+  first: string;
   onClose: () => void;
 }
 
@@ -33,7 +33,12 @@ interface Looked {
 
 /** The pictures over the whole window: larger by a press, by keys and buttons, and by the fingers as any page is. */
 export function EnlargedPictures({ title, pictures, first, onClose }: Props) {
-  const [at, setAt] = useState(first);
+  const [at, setAt] = useState(() =>
+    Math.max(
+      0,
+      pictures.findIndex(({ key }) => key === first),
+    ),
+  );
   const [size, setSize] = useState(0);
   const room = useRef<HTMLDivElement>(null);
   const looked = useRef<Looked>({ x: 0.5, y: 0.5 });
@@ -72,16 +77,17 @@ export function EnlargedPictures({ title, pictures, first, onClose }: Props) {
     work();
   };
   const press = (event: MouseEvent) => {
-    const box = room.current?.getBoundingClientRect();
-    if (!box || !room.current) return;
-    const { scrollLeft, scrollTop, scrollWidth, scrollHeight } = room.current;
+    const box = room.current;
+    if (!box) return;
+    const { left, top } = box.getBoundingClientRect();
     resize(size === 0 ? PRESSED : 0, {
-      x: (event.clientX - box.left + scrollLeft) / scrollWidth,
-      y: (event.clientY - box.top + scrollTop) / scrollHeight,
+      x: (event.clientX - left + box.scrollLeft) / box.scrollWidth,
+      y: (event.clientY - top + box.scrollTop) / box.scrollHeight,
     });
   };
   const shown = pictures[at];
-  const [scale] = SIZES.slice(size);
+  const { [size]: scale = 1 } = SIZES;
+  const large = `${Math.round(scale * 100)}%`;
   return (
     <AppDialog title={title} open onClose={onClose} size="full">
       <Box onKeyDown={onKeyDown} display="flex" flexDirection="column" h="calc(100dvh - 110px)" gap="3">
@@ -89,7 +95,7 @@ export function EnlargedPictures({ title, pictures, first, onClose }: Props) {
           ref={room}
           tabIndex={0}
           role="group"
-          aria-label={`${shown?.title ?? title}, ${Math.round((scale ?? 1) * 100)} %`}
+          aria-label={`${shown?.title ?? title}, ${Math.round(scale * 100)} %`}
           flex="1"
           minH="0"
           overflow="auto"
@@ -98,22 +104,10 @@ export function EnlargedPictures({ title, pictures, first, onClose }: Props) {
           cursor={size === 0 ? 'zoom-in' : 'zoom-out'}
           onClick={press}
         >
-          <Box style={{ width: `${(scale ?? 1) * 100}%`, height: `${(scale ?? 1) * 100}%` }}>{shown?.draw()}</Box>
+          <Box style={{ width: large, height: large }}>{shown?.draw()}</Box>
         </Box>
         <HStack justify="center" gap="2">
-          {pictures.length > 1 && (
-            <>
-              <IconButton aria-label="Picture before" variant="outline" onClick={() => go(-1)}>
-                <ChevronLeft size={18} />
-              </IconButton>
-              <Text minW="64px" textAlign="center" aria-live="polite">
-                {at + 1} of {pictures.length}
-              </Text>
-              <IconButton aria-label="Next picture" variant="outline" onClick={() => go(1)}>
-                <ChevronRight size={18} />
-              </IconButton>
-            </>
-          )}
+          {pictures.length > 1 && <Turn at={at} of={pictures.length} onTurn={go} />}
           <IconButton aria-label="Smaller" variant="outline" disabled={size === 0} onClick={() => resize(size - 1)}>
             <ZoomOut size={18} />
           </IconButton>
@@ -128,5 +122,22 @@ export function EnlargedPictures({ title, pictures, first, onClose }: Props) {
         </HStack>
       </Box>
     </AppDialog>
+  );
+}
+
+/** Which of the pictures is seen, and the way to the others. */
+function Turn({ at, of, onTurn }: { at: number; of: number; onTurn: (by: number) => void }) {
+  return (
+    <>
+      <IconButton aria-label="Picture before" variant="outline" onClick={() => onTurn(-1)}>
+        <ChevronLeft size={18} />
+      </IconButton>
+      <Text minW="64px" textAlign="center" aria-live="polite">
+        {at + 1} of {of}
+      </Text>
+      <IconButton aria-label="Next picture" variant="outline" onClick={() => onTurn(1)}>
+        <ChevronRight size={18} />
+      </IconButton>
+    </>
   );
 }

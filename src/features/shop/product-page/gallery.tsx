@@ -47,7 +47,7 @@ export function Gallery({
     // Once the window is gone that kept the focus in itself.
     requestAnimationFrame(() => opener.current?.focus());
   };
-  const looks = views.length > 0 ? '' : layers.map(({ src }) => src).join(' ');
+  const looks = views.length > 0 ? '' : keyOf(layers);
   const [shownFor, setShownFor] = useState(looks);
   if (shownFor !== looks) {
     setShownFor(looks);
@@ -58,14 +58,10 @@ export function Gallery({
   const forward = chosen === null ? undefined : pictures[chosen - views.length];
   const shown = forward ? [forward] : layers.length > 0 ? layers : pictures.slice(0, 1);
   const [main] = shown;
-  const large: readonly Enlarged[] = [
+  const large = (): readonly Enlarged[] => [
     ...views.map(({ key, title: called }) => ({ key, title: called, draw: () => draw(key) })),
     ...(view ? alone(pictures) : withShown(pictures, shown)).map((laid) => largeOf(laid, title)),
   ];
-  const looked = Math.max(
-    0,
-    large.findIndex(({ key }) => key === (view?.key ?? largeOf(shown, title).key)),
-  );
   return (
     <Box>
       <Box
@@ -92,7 +88,9 @@ export function Gallery({
         {(view ?? main) && <Enlarge ref={opener} onPress={() => setEnlarged(true)} />}
       </Box>
       {view && notes(view.key)}
-      {isEnlarged && <EnlargedPictures title={title} pictures={large} first={looked} onClose={close} />}
+      {isEnlarged && (
+        <EnlargedPictures title={title} pictures={large()} first={view?.key ?? keyOf(shown)} onClose={close} />
+      )}
       {views.length + pictures.length > 1 && (
         <HStack mt="3" gap="2" flexWrap="wrap">
           {views.map(({ key, title: called }, index) => (
@@ -128,8 +126,10 @@ function withShown(pictures: readonly Picture[], shown: readonly PictureLayer[])
     : [shown, ...alone(pictures)];
 }
 
+const keyOf = (layers: readonly PictureLayer[]): string => layers.map(({ src }) => src).join(' ');
+
 const largeOf = (layers: readonly PictureLayer[], title: string): Enlarged => ({
-  key: layers.map(({ src }) => src).join(' '),
+  key: keyOf(layers),
   title: layers[0]?.alt ?? '',
   draw: () => <LayeredPicture layers={layers} title={title} w="full" h="full" />,
 });

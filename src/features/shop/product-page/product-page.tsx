@@ -91,6 +91,7 @@ export function ProductPage({
   isDraft = false,
 }: Props) {
   const surroundings = useSurroundings(portable, stock);
+  const { pages } = surroundings.shop;
   const upload = useCallback((of: string, choice: string, file: File) => {
     const about = new URLSearchParams({ product: of, choice, name: file.name });
     return send('POST', `/api/shop/uploads?${about.toString()}`, file, uploadedSchema);
@@ -132,19 +133,13 @@ export function ProductPage({
         </Stack>
         {/* What has the focus must not hide behind the bar that stays at the bottom. */}
         <Stack gap="6" css={{ '& input, & select, & button': { scrollMarginBottom: '170px' } }}>
-          <ProductHead
-            product={product}
-            price={price}
-            tax={tax}
-            pages={surroundings.shop.pages}
-            selection={selection}
-          />
+          <ProductHead product={product} price={price} tax={tax} pages={pages} selection={selection} />
           {program.kit && <BuildTools product={product} selection={selection} stock={stock} />}
           <ProductForm choices={program.product.choices} selection={selection} name="shop" showMissing={basket.asked} />
           {isShownInButtons(resolution.orderable) && (
             <Box>
               <Text id="quantities" fontWeight="600" mb="1.5">
-                {wordIn(surroundings.shop.pages, 'quantity')}
+                {wordIn(pages, 'quantity')}
               </Text>
               <QuantityField
                 id="shop-quantities"
@@ -166,7 +161,7 @@ export function ProductPage({
           )}
           {program.breaks.length > 0 && <BreakTable selection={selection} />}
           <WorkingBox resolution={resolution} tax={tax} />
-          <BuyBar product={product} pages={surroundings.shop.pages} selection={selection} basket={basket} />
+          <BuyBar product={product} pages={pages} selection={selection} basket={basket} />
           <Description text={product.description} display={{ base: 'block', md: 'none' }} />
         </Stack>
       </Grid>
