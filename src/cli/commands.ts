@@ -11,6 +11,7 @@ import { Exact } from '../core/number';
 import { pricedFor } from '../core/price-lists';
 import { type Resolution, resolve, type ResolveContext } from '../core/run';
 import { stockView } from '../core/stock';
+import { extentOf } from '../services/files/extent';
 import { fileTypeOf } from '../services/selling/upload-file';
 import { spreadsheetsOut } from '../services/importing/spreadsheets';
 import { auditLedger, type LedgerDifference, rebuildLedger } from '../services/stock/ledger/ledger';
@@ -99,8 +100,10 @@ async function filesIn(folder: string | undefined): Promise<ResolveContext['file
     const path = join(folder, name);
     const { size } = statSync(path);
     if (!statSync(path).isFile() || size > LARGEST_FILE) continue;
-    const type = fileTypeOf(readFileSync(path));
-    if (type) known.set(name, { name, type, size });
+    const bytes = readFileSync(path);
+    const type = fileTypeOf(bytes);
+    const extent = type && (await extentOf(bytes, type));
+    if (type) known.set(name, { name, type, size, ...(extent && { extent }) });
   }
   return (token) => known.get(token);
 }

@@ -53,7 +53,7 @@ describe('a kit set up from an empty page', () => {
     await person.pick('M', COUNTER);
     await person.pick('Slate', COUNTER);
     await person.sees('Can be sold', counterText);
-    expect(await person.textOf(counterText)).not.toContain('Moss');
+    await person.seesNoMore('Moss', counterText);
     await person.sees('for Bee suit', counterText);
     await person.sees('For 10 more you need:', counterText);
   });

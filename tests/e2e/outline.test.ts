@@ -49,7 +49,7 @@ describe('the outline of a product', () => {
     await keys('/');
     await keys('quantity r');
     await stage.person.sees('Quantity rule', outline);
-    expect(await stage.person.textOf(outline)).not.toContain('Pictures');
+    await stage.person.seesNoMore('Pictures', outline);
     await keys(Key.ENTER);
     await heading('Quantity rule');
     await leaveField();

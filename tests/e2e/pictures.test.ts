@@ -1,8 +1,13 @@
 import { eq } from 'drizzle-orm';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { Key } from 'selenium-webdriver';
+import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { lineViews, orderLines, orders, products, swatches } from '@/data/schema';
 import { tintMatrix } from '@/core/picture';
+import { orderBasket } from '../support/acts';
 import { PATIENCE } from '../support/browser';
 import { COUNTER, OUTLINE, setStage } from '../support/stage';
 
@@ -153,5 +158,59 @@ describe('a hive', () => {
     await until(async () => (await pieces()) === 10);
     await person.press('A strong year');
     await until(async () => (await pieces()) === 16);
+  });
+});
+
+describe('an uploaded picture on a label', () => {
+  const FRAME = 'main [aria-hidden] > svg > rect';
+  const artwork = async () => {
+    const line = await stage.database.read.query.orderLines.findFirst({ where: eq(orderLines.title, 'Jar labels') });
+    return line?.answers.artwork as readonly { file: string; across: number; down: number; size: number }[];
+  };
+
+  it('is dragged in its frame, turned and enlarged, and told where it is too coarse to print', async () => {
+    const { person, browser } = stage;
+    const file = join(mkdtempSync(join(tmpdir(), 'oak-knot-logo-')), 'logo.png');
+    const logo = sharp({ create: { width: 600, height: 300, channels: 3, background: '#b5651d' } });
+    writeFileSync(file, await logo.png().toBuffer());
+    await person.goTo('/shop/jar-labels');
+    await browser.driver.findElement({ css: 'input[type=file]' }).sendKeys(file);
+    await person.sees('600 × 300 pixels');
+    const frame = await person.find(FRAME);
+    await browser.driver
+      .actions()
+      .move({ origin: frame })
+      .press()
+      .move({ origin: frame, x: 40, y: 20 })
+      .release()
+      .perform();
+    await person.find('main svg g[clip-path] image, main svg image[clip-path]');
+    expect(await person.textOf('[aria-label^="How logo.png lies"]')).toMatch(/Across [1-9]/);
+    await person.press('Turn by a quarter');
+    await person.find('main svg g[clip-path] image[transform^="rotate(90 "]');
+    const size = await person.field('Size');
+    for (let times = 0; times < 5; times += 1) await size.sendKeys(Key.PAGE_UP);
+    await person.sees('pixels to an inch; to be printed sharp it needs 200');
+    await person.press('As it came');
+    await person.seesNoMore('to be printed sharp');
+    await size.sendKeys(Key.ARROW_LEFT);
+    await person.sees('99 %');
+  });
+
+  it('goes into the order as it lies, and into what is printed', async () => {
+    const { person } = stage;
+    await person.fill('Quantity', '100');
+    await person.press('Add to basket');
+    await person.sees('is in the basket');
+    await orderBasket(stage, 'Isolde Marsh');
+    await until(async () => (await artwork())[0]?.size === 99);
+    const [view] = await stage.database.read
+      .select({ scene: lineViews.scene })
+      .from(lineViews)
+      .innerJoin(orderLines, eq(orderLines.id, lineViews.lineId))
+      .where(eq(orderLines.title, 'Jar labels'));
+    const token = (await artwork())[0]?.file;
+    expect(JSON.stringify(view?.scene.nodes)).toContain(`upload:${token}`);
+    expect(JSON.stringify(view?.scene.nodes)).toContain('"moved"');
   });
 });

@@ -1,3 +1,4 @@
+import { eq } from 'drizzle-orm';
 import { PDFDocument } from 'pdf-lib';
 import sharp from 'sharp';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
@@ -6,6 +7,7 @@ import { GET as drawing } from '@/app/api/manage/drawn/[hash]/route';
 import { GET as uploaded } from '@/app/api/shop/uploads/[token]/route';
 import { GET as font } from '@/app/api/lettering/[face]/[subset]/route';
 import { type Product } from '@/core/catalog';
+import { lineViews } from '@/data/schema';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { publishProduct } from '@/services/products/publishing';
 import { deletePicture } from '@/services/pictures/library';
@@ -99,6 +101,50 @@ describe('an order', () => {
     );
     expect(carried.some((text) => text.includes('#123456'))).toBe(true);
     expect(carried.join()).not.toContain('alert');
+  });
+
+  it('keeps where the customer has moved a picture to, and knows how large it is, whichever way it was held', async () => {
+    const lying = await sharp({ create: { width: 300, height: 150, channels: 3, background: '#335577' } })
+      .jpeg()
+      .withMetadata({ orientation: 6 })
+      .toBuffer();
+    // Upright: what the product takes is a PNG, which may say so, too.
+    const upright = await sharp(lying).keepExif().png().toBuffer();
+    const given = await uploadFile(context, 'jar-labels', 'artwork', 'held.png', upright);
+    expect(given.extent).toEqual({ width: 150, height: 300, isDrawing: false });
+    const artwork = [{ file: given.token, across: 10, size: 120 }];
+    const basket = await addToBasket(context, undefined, {
+      slug: 'jar-labels',
+      answers: { shape: 'square', artwork },
+      quantity: 100,
+    });
+    const { number } = await order(context, basket);
+    const line = (await readOrder(context, number)).lines[0];
+    const { scene } =
+      (await context.database.read.query.lineViews.findFirst({
+        where: eq(lineViews.hash, line?.views[0]?.hash ?? ''),
+      })) ?? {};
+    const [node] = (scene?.nodes ?? []).filter((one) => one.kind === 'picture' && one.moved);
+    // In a frame of 60 × 40 mm it is 20 × 40 as it comes, a fifth larger here, and 6 mm to the right.
+    expect(node).toMatchObject({ box: { width: 24, height: 48 }, moved: { turn: 0 } });
+    expect(line?.resolution.counted.find(({ choice }) => choice === 'artwork')).toMatchObject({
+      files: [{ token: given.token, place: { across: 10, down: 0, size: 120, turn: 0 } }],
+    });
+  });
+
+  it.each([
+    [{ size: 1001 }, 'artwork.svg is 1001 % of its size'],
+    [{ turn: 181 }, 'artwork.svg is turned by 181°'],
+  ])('is not sold where a picture is moved by %j', async (place, message) => {
+    const bytes = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 20"/>');
+    const { token, extent } = await uploadFile(context, 'jar-labels', 'artwork', 'artwork.svg', bytes);
+    expect(extent).toEqual({ width: 40, height: 20, isDrawing: true });
+    const answers = { shape: 'square', artwork: [{ file: token, ...place }] };
+    await expect(addToBasket(context, undefined, { slug: 'jar-labels', answers, quantity: 100 })).rejects.toMatchObject(
+      {
+        message: expect.stringContaining(message),
+      },
+    );
   });
 
   it('keeps the pictures of the library that it is drawn with', async () => {

@@ -1,4 +1,4 @@
-import { PDFDocument } from 'pdf-lib';
+import { PDFDocument, PDFName, PDFRawStream } from 'pdf-lib';
 import * as opentype from 'opentype.js';
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
@@ -68,6 +68,58 @@ describe('letters', () => {
   it('have capitals as tall as the file says', () => {
     const [, ...tall] = face.letter('H')?.outline.flatMap(({ points }) => points.filter((_, at) => at % 2 === 1)) ?? [];
     expect(-Math.min(...tall)).toBeCloseTo(face.capitals, 2);
+  });
+});
+
+describe('an uploaded picture that is moved in its frame', () => {
+  const half = (x: number, colour: string) => `<rect x="${x}" width="20" height="20" fill="${colour}"/>`;
+  /** Red on the left, blue on the right. */
+  const drawn = `<svg xmlns="http://www.w3.org/2000/svg" width="40" height="20">${half(0, '#ff0000')}${half(20, '#0000ff')}</svg>`;
+  const src = `data:image/svg+xml;base64,${Buffer.from(drawn).toString('base64')}`;
+  const frame = { x: 20, y: 10, width: 40, height: 30 };
+  const moved = (turn: number): SceneNode => ({
+    kind: 'picture',
+    src,
+    box: { x: 20, y: 15, width: 40, height: 20 },
+    fit: 'stretch',
+    mask: 'M20 10H60V40H20Z',
+    tint: null,
+    moved: { frame, turn },
+  });
+
+  async function pixels(png: Buffer | string, width: number) {
+    const { data, info } = await sharp(Buffer.from(png)).resize(width).removeAlpha().raw().toBuffer({
+      resolveWithObject: true,
+    });
+    return (x: number, y: number) => [...data.subarray(3 * (y * info.width + x), 3 * (y * info.width + x) + 3)];
+  }
+
+  /**
+   * SVG 2, 8.5 The transform property, with CSS Transforms 1, 13: rotate(90) takes (1, 0) to (0, 1), clockwise as y
+   * points downwards; so what was left is above, and what was right below.
+   */
+  it('is turned clockwise around its middle, and cut by a frame that stays upright', async () => {
+    const at = await pixels(svgText(svgOf(scene([moved(90)], { background: '#ffffff' }))), 70);
+    expect([at(40, 14), at(40, 36)]).toEqual([
+      [255, 0, 0],
+      [0, 0, 255],
+    ]);
+    // It would reach from 5 to 45; the frame begins at 10 and ends at 40, and is as wide as the picture is high.
+    expect([at(40, 7), at(40, 43), at(25, 25), at(55, 25)]).toEqual(Array.from({ length: 4 }, () => [255, 255, 255]));
+  });
+
+  /** PDF 32000-1, 8.9.5: an image is painted in a unit square that the matrix takes to its place. */
+  it('is printed as large as its frame, wherever it reaches', async () => {
+    const read = () => Promise.resolve({ type: 'image/svg+xml', bytes: Buffer.from(drawn) });
+    const pdf = await PDFDocument.load(await pdfOf(scene([moved(90)]), read));
+    const images = pdf.context
+      .enumerateIndirectObjects()
+      .flatMap(([, object]) => (object instanceof PDFRawStream ? [object.dict] : []))
+      .filter((dict) => dict.get(PDFName.of('Subtype')) === PDFName.of('Image') && dict.has(PDFName.of('SMask')));
+    // 300 pixels to an inch: 40 mm are 472.4.
+    const [width, height] = ['Width', 'Height'].map((name) => Number(images[0]?.get(PDFName.of(name))?.toString()));
+    expect(width).toBeCloseTo((40 / 25.4) * 300, -1);
+    expect(height).toBeCloseTo((30 / 25.4) * 300, -1);
   });
 });
 

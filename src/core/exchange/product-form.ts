@@ -32,7 +32,7 @@ const TOLD = {
   number: ['placeholder', 'min', 'max', 'step', 'default', 'parts', 'belowNothing'],
   measure: ['placeholder', 'unit', 'min', 'max', 'step', 'default', 'picks'],
   date: ['earliest', 'latest', 'weekdays', 'months', 'past', 'leftOut', 'default'],
-  file: ['types', 'largest', 'least', 'most'],
+  file: ['types', 'largest', 'least', 'most', 'moved', 'perInch'],
   yesNo: ['default'],
   agreement: ['statement', 'address'],
   addOn: ['product', 'default', 'mostQuantity'],

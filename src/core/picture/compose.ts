@@ -10,6 +10,8 @@ import {
 } from '../catalog';
 import { placesOf, type Program } from '../compile';
 import { type CountedAnswer, type PictureView, type ViewSeen } from '../run';
+import { type AnsweredFile } from '../selection';
+import { laidInFrame, pixelsPerInch } from './in-frame';
 import { type Lettering } from './lettering';
 import { ellipse, frame, measureFrom, measureLine, rectangle } from './outline';
 import { isUpright, type Piece, setPieces } from './pieces';
@@ -191,32 +193,48 @@ class Composing {
   }
 
   private picture(layer: LayerOf<'picture'>, box: Box): SceneNode[] {
-    const src = this.sourceOf(layer.from);
+    const { from, fit } = layer;
+    const file = from.kind === 'file' ? this.answer(from.choice)?.files?.[0] : undefined;
+    const src = file ? this.drawing.file(file.token) : this.sourceOf(from);
     if (!src) return [];
+    const place = file?.place ?? null;
     const mask =
       layer.mask === 'ellipse'
         ? ellipse(box)
         : layer.mask === 'rounded'
           ? rectangle(box, Math.min(box.width, box.height) / 10)
-          : layer.fit === 'fill'
+          : fit === 'fill' || place
             ? rectangle(box)
             : null;
-    return [{ kind: 'picture', src, box, fit: layer.fit, mask, tint: layer.tint && this.colour(layer.tint) }];
+    const laid = place ? laidInFrame(box, fit, place, file?.extent) : { box, fit };
+    if (file && from.kind === 'file') this.tellHowSharp(from.choice, file, box, fit);
+    return [
+      {
+        kind: 'picture',
+        src,
+        box: laid.box,
+        fit: laid.fit,
+        mask,
+        tint: layer.tint && this.colour(layer.tint),
+        ...(place && { moved: { frame: box, turn: place.turn } }),
+      },
+    ];
   }
 
+  /** Where the picture of a layer is that is no file; null for none. */
   private sourceOf(picture: LayerOf<'picture'>['from']): string | null {
-    switch (picture.kind) {
-      case 'fixed':
-        return picture.src || null;
-      case 'option': {
-        const option = this.chosen(picture.choice);
-        return option?.picture ?? option?.texture ?? null;
-      }
-      case 'file': {
-        const tokens = this.answer(picture.choice)?.value.split('+') ?? [];
-        return tokens[0] ? this.drawing.file(tokens[0]) : null;
-      }
-    }
+    if (picture.kind === 'fixed') return picture.src || null;
+    const option = picture.kind === 'option' ? this.chosen(picture.choice) : null;
+    return option?.picture ?? option?.texture ?? null;
+  }
+
+  /** Tells where a picture has fewer pixels than it needs at the size that it is made in. */
+  private tellHowSharp(key: string, file: AnsweredFile, frame: Box, fit: LayerOf<'picture'>['fit']): void {
+    const choice = this.program.product.choices.find((candidate) => candidate.key === key);
+    if (choice?.kind !== 'file' || choice.perInch === null || this.scale === null) return;
+    const perInch = pixelsPerInch(file, frame, fit, this.scale);
+    if (perInch !== null && perInch < choice.perInch)
+      this.told.push({ code: 'pictureCoarse', title: choice.title, perInch, least: choice.perInch });
   }
 
   private shape(layer: LayerOf<'shape'>, box: Box): SceneNode[] {

@@ -34,6 +34,11 @@ export type SceneNode =
       readonly mask: string | null;
       /** `#rrggbb`; null for its own colours */
       readonly tint: string | null;
+      /**
+       * of one that was moved, the frame that it is seen in, and degrees clockwise around the middle of its own box;
+       * absent for one that lies as it comes
+       */
+      readonly moved?: { readonly frame: Box; readonly turn: number };
     }
   /** letters whose face is not there yet: drawn by whoever shows the picture */
   | {
@@ -64,7 +69,9 @@ export type SceneNode =
 export type PictureTold =
   /** heights of capitals, in millimetres where the view is true to scale, else in its units */
   | { readonly code: 'lettersTooSmall'; readonly text: string; readonly height: number; readonly smallest: number }
-  | { readonly code: 'lettersMissing'; readonly letters: string };
+  | { readonly code: 'lettersMissing'; readonly letters: string }
+  /** an uploaded picture, called as its choice, with its pixels to an inch at the size that it is made in */
+  | { readonly code: 'pictureCoarse'; readonly title: string; readonly perInch: number; readonly least: number };
 
 /** A picture as a list of what is drawn. */
 export interface Scene {

@@ -115,17 +115,22 @@ class Writing {
     };
   }
 
-  private picture({ src, box, fit, mask, tint }: Extract<SceneNode, { kind: 'picture' }>): SvgElement {
-    return element('image', {
+  private picture({ src, box, fit, mask, tint, moved }: Extract<SceneNode, { kind: 'picture' }>): SvgElement {
+    const turn = moved?.turn ?? 0;
+    const clip: Readonly<Record<string, string>> = mask === null ? {} : { 'clip-path': `url(#${this.mask(mask)})` };
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    const image = element('image', {
       href: this.address(src),
       x: coordinate(box.x),
       y: coordinate(box.y),
       width: coordinate(box.width),
       height: coordinate(box.height),
       preserveAspectRatio: { whole: 'xMidYMid meet', fill: 'xMidYMid slice', stretch: 'none' }[fit],
-      ...(mask !== null && { 'clip-path': `url(#${this.mask(mask)})` }),
+      ...(turn === 0 ? clip : { transform: `rotate(${coordinate(turn)} ${coordinate(x)} ${coordinate(y)})` }),
       ...(tint !== null && { filter: `url(#${this.tint(tint)})` }),
     });
+    // What it is cut to stays upright while it is turned.
+    return turn === 0 ? image : element('g', clip, [image]);
   }
 
   private address(src: string): string {

@@ -163,6 +163,17 @@ export type ProblemData =
       readonly least: number;
       readonly most: number;
     }
+  | {
+      /** moved, turned or enlarged further than it can be */
+      readonly code: 'filePlace';
+      readonly title: string;
+      readonly file: string;
+      readonly what: 'across' | 'down' | 'size' | 'turn';
+      readonly given: number;
+      readonly least: number;
+      readonly most: number;
+    }
+  | { readonly code: 'fileNotMoved'; readonly title: string; readonly file: string }
   | { readonly code: 'optionNotOffered'; readonly title: string; readonly option: string }
   | {
       readonly code: 'optionRuledOut';

@@ -80,6 +80,8 @@ const classes: Readonly<Record<ProblemCode, ProblemClass>> = {
   fileType: 'invalid',
   fileTooLarge: 'invalid',
   fileCount: 'invalid',
+  filePlace: 'invalid',
+  fileNotMoved: 'invalid',
   optionNotOffered: 'invalid',
   optionRuledOut: 'invalid',
   refusedByRule: 'invalid',

@@ -34,6 +34,7 @@ export function countedAnswers(
       value: answer.canonical,
       picks: picksOf(choice, answer),
       fromDefault: defaulted[index] ?? false,
+      ...(answer.files && { files: answer.files }),
     });
   }
   return counted;

@@ -6,6 +6,7 @@ import { type Orderable } from '../ordering';
 import { type PriceLine } from '../pricing';
 import { type NamedCondition } from '../conditions';
 import { type Problem } from '../problems';
+import { type AnsweredFile } from '../selection';
 import { type Quantity, type Unit } from '../quantity';
 import { type Availability, type Draw, type CutPlanner, type StockView } from '../stock';
 import { type Booked, type Booking } from './supply/bookings';
@@ -56,6 +57,8 @@ export interface CountedAnswer {
   /** options that are picked, by key, and how many of each; none of what is typed, and of yes or no */
   readonly picks: readonly PickedOption[];
   readonly fromDefault: boolean;
+  /** uploaded files and how they are laid; absent for what is no answer of files */
+  readonly files?: readonly AnsweredFile[];
 }
 
 /** An option that is picked, and how many of it. */

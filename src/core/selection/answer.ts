@@ -1,4 +1,5 @@
 import { type Exact } from '../number';
+import { type NamedFile } from './file-answer';
 
 /** One of a choice's effects, and how many times over. */
 export interface OptionPick {
@@ -21,4 +22,19 @@ export interface Answer {
   readonly charactersWithoutSpaces: number;
   /** which of the choice's effects it brings */
   readonly picks: readonly OptionPick[];
+  /** uploaded files, in the order of their tokens; absent for no answer of files */
+  readonly files?: readonly AnsweredFile[];
+}
+
+/** A file that is an answer. */
+export interface AnsweredFile extends NamedFile {
+  /** how large the picture is, in pixels or units of a drawing; absent where nobody knows, and for no picture */
+  readonly extent?: Extent;
+}
+
+/** How large a picture is: a photograph in pixels, a drawing in units that are as small as anybody likes. */
+export interface Extent {
+  readonly width: number;
+  readonly height: number;
+  readonly isDrawing: boolean;
 }

@@ -1,4 +1,13 @@
-export { type Answer, type OptionPick } from './answer';
+export { type Answer, type AnsweredFile, type Extent, type OptionPick } from './answer';
+export {
+  FILE_PLACE_LIMITS,
+  fileAnswer,
+  type FilePlace,
+  filesInAnswer,
+  isUnmoved,
+  type NamedFile,
+  UNMOVED,
+} from './file-answer';
 export {
   answersSchema,
   answersWithin,

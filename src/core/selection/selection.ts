@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { fileAnswerSchema, filesInAnswer } from './file-answer';
 
 /** Everything a customer has answered, before anything is checked: the server reads it as it comes. */
 export interface Selection {
@@ -36,7 +37,7 @@ function fieldsOfDepth(depth: number) {
       plainAnswer,
       pickedOption,
       ...entry,
-      z.array(z.union([z.string().max(100), pickedOption, ...entry])).max(500),
+      z.array(z.union([z.string().max(100), pickedOption, fileAnswerSchema, ...entry])).max(500),
     ]),
   );
   const fields: { answers: z.ZodDefault<z.ZodType<Record<string, unknown>>>; quantity: z.ZodOptional<z.ZodNumber> } = {
@@ -84,8 +85,6 @@ const FILE_TOKEN = /^[0-9a-f]{40}$/;
 export function filesNamedIn(selection: Selection): string[] {
   const answers = [...answersWithin(selection)].flatMap((given) => Object.values(given));
   return answers.flatMap((answer) =>
-    Array.isArray(answer)
-      ? answer.filter((entry): entry is string => typeof entry === 'string' && FILE_TOKEN.test(entry))
-      : [],
+    (filesInAnswer(answer) ?? []).flatMap(({ token }) => (FILE_TOKEN.test(token) ? [token] : [])),
   );
 }

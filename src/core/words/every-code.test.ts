@@ -218,6 +218,8 @@ const PROBLEMS: { readonly [C in ProblemCode]: Extract<ProblemData, { code: C }>
   fileType: { code: 'fileType', title: 'Oak', file: 'Oak', is: 'zip', wanted: ['pdf', 'png'] },
   fileTooLarge: { code: 'fileTooLarge', title: 'Oak', file: 'Oak', size: 3_000_000, largest: 2_000_000 },
   fileCount: { code: 'fileCount', title: 'Oak', given: 3, least: 3, most: 3 },
+  filePlace: { code: 'filePlace', title: 'Oak', file: 'logo.png', what: 'size', given: 3, least: 10, most: 1000 },
+  fileNotMoved: { code: 'fileNotMoved', title: 'Oak', file: 'logo.png' },
   optionNotOffered: { code: 'optionNotOffered', title: 'Oak', option: 'Oak' },
   optionRuledOut: {
     code: 'optionRuledOut',

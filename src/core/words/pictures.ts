@@ -13,6 +13,8 @@ export function pictureWords(told: PictureTold, isTrue: boolean): string {
       const unit = isTrue ? ' mm' : '';
       return `“${told.text}” fits with letters ${tall(told.height)}${unit} tall; to be read they need ${tall(told.smallest)}${unit}. A shorter text is larger.`;
     }
+    case 'pictureCoarse':
+      return `${told.title}: at this size the picture has ${Math.floor(told.perInch)} pixels to an inch; to be printed sharp it needs ${told.least}. Make it smaller here, or upload a larger one.`;
     case 'lettersMissing':
       return `This lettering has no ${[...told.letters].join(' ')}: it is left out.`;
   }

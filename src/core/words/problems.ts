@@ -31,6 +31,13 @@ const ASKED = {
   nothing: 'answered',
 } as const;
 
+const FILE_MOVED = {
+  across: (file: string, given: string) => `${file} is moved by ${given} % across`,
+  down: (file: string, given: string) => `${file} is moved by ${given} % downwards`,
+  size: (file: string, given: string) => `${file} is ${given} % of its size`,
+  turn: (file: string, given: string) => `${file} is turned by ${given}°`,
+} as const;
+
 const STOPPED = {
   divisionByZero: 'it divides by nothing',
   tooLarge: 'the figures grow beyond anything real',
@@ -251,6 +258,14 @@ const sayings: { readonly [C in ProblemCode]: Saying<C> } = {
   fileCount: (data) => ({
     message: `${data.title}: ${counted(data.given, 'file')} given.`,
     remedy: data.least === data.most ? `Give exactly ${data.least}.` : `Give ${data.least} to ${data.most}.`,
+  }),
+  filePlace: ({ title, file, what, given, least, most }) => ({
+    message: `${title}: ${FILE_MOVED[what](file, String(given))}.`,
+    remedy: `It can be from ${least} to ${most}.`,
+  }),
+  fileNotMoved: (data) => ({
+    message: `${data.title}: ${data.file} can’t be moved, turned or made larger here.`,
+    remedy: 'Name the file alone.',
   }),
   optionNotOffered: (data) => ({
     message: `${data.title}: ${data.option} is not offered to you.`,

@@ -122,7 +122,7 @@ const ANSWER_FORMS: Readonly<Record<Exclude<AnswerForm['form'], 'measure'>, stri
   yesNo: 'true or false',
   yesNoOrCount: 'true, false, or how many',
   day: 'a day as YYYY-MM-DD',
-  fileTokens: 'a list of the tokens of uploaded files',
+  fileTokens: 'a list of uploaded files, each as its token or as {"file": token, "across", "down", "size", "turn"}',
   text: 'a text',
   line: 'a line of text',
   number: 'a number, as a number or as text',

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { blob, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { type FileType, type PriceList, type Shop } from '../../core/catalog';
+import { type Extent } from '../../core/selection';
 import { type ListMapping } from '../../core/supplier-list';
 import { type ProductCard } from '../cards';
 import { formerDraft, productDocument, sheetDocument } from '../documents';
@@ -414,6 +415,8 @@ export const uploads = sqliteTable('uploads', {
   type: text('type').$type<FileType>().notNull(),
   size: integer('size').notNull(),
   bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+  /** of a picture, how large it is; null for none, and for what was uploaded before that was noted */
+  extent: text('extent', { mode: 'json' }).$type<Extent>(),
   /** whether a basket or an order refers to it; others are cleared away after a while */
   kept: integer('kept', { mode: 'boolean' }).notNull().default(false),
   createdAt: instant('created_at').notNull(),

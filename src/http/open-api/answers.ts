@@ -65,6 +65,17 @@ const choice = z
   })
   .meta({ id: 'ChoiceShown' });
 
+const answeredFile = z
+  .strictObject({
+    token: z.string(),
+    place: z
+      .strictObject({ across: z.number(), down: z.number(), size: z.number(), turn: z.number() })
+      .nullable()
+      .describe('how it is laid in its frame, in percent and degrees; null as it comes'),
+    extent: z.strictObject({ width: z.number(), height: z.number(), isDrawing: z.boolean() }).optional(),
+  })
+  .meta({ id: 'AnsweredFile' });
+
 const counted = z
   .strictObject({
     choice: z.string(),
@@ -73,6 +84,7 @@ const counted = z
     value: z.string().describe('the same text for the same answer, however it was typed'),
     picks: z.array(z.strictObject({ option: z.string(), quantity: z.number() })).optional(),
     fromDefault: z.boolean(),
+    files: z.array(answeredFile).optional(),
   })
   .meta({ id: 'CountedAnswer' });
 

@@ -91,7 +91,7 @@ function blendWith(doc: Doc, blend: keyof typeof BLEND_NAMES): void {
 
 /** Draws what is no outline in pixels, as far as it reaches into the picture. */
 async function drawInPixels(node: SceneNode, { width, height }: Scene, { doc, read, pixels }: Drawing): Promise<void> {
-  const box = node.kind === 'picture' ? node.box : { x: 0, y: 0, width, height };
+  const box = node.kind === 'picture' ? (node.moved?.frame ?? node.box) : { x: 0, y: 0, width, height };
   const alone: Scene = {
     width: box.width,
     height: box.height,

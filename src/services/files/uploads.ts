@@ -15,10 +15,16 @@ export async function readFiles(
   const tokens = [...new Set(selections.flatMap(filesNamedIn))].slice(0, 500);
   if (tokens.length === 0) return () => undefined;
   const rows = await queries
-    .select({ token: uploads.token, name: uploads.name, type: uploads.type, size: uploads.size })
+    .select({
+      token: uploads.token,
+      name: uploads.name,
+      type: uploads.type,
+      size: uploads.size,
+      extent: uploads.extent,
+    })
     .from(uploads)
     .where(inArray(uploads.token, tokens));
-  const known = new Map(rows.map(({ token, ...file }) => [token, file]));
+  const known = new Map(rows.map(({ token, extent, ...file }) => [token, { ...file, ...(extent && { extent }) }]));
   return (token) => known.get(token);
 }
 

@@ -6,6 +6,7 @@ import { compile } from '../../core/compile';
 import { problemText } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { uploads } from '../../data/schema';
+import { extentOf } from '../files/extent';
 import { isDrawing } from '../files/markup';
 import { signedType } from '../files/signature';
 import { notFound, Refusal } from '../refusal';
@@ -98,15 +99,16 @@ export async function uploadFile(
     .update(bytes)
     .digest('hex')
     .slice(0, 40);
+  const extent = await extentOf(bytes, type);
   const at = context.now();
   await context.database.write(async (transaction) => {
     await clearForgotten(transaction, at);
     await transaction
       .insert(uploads)
-      .values({ token, name: file.name, type, size: file.size, bytes, createdAt: at })
-      .onConflictDoUpdate({ target: uploads.token, set: { createdAt: at } });
+      .values({ token, name: file.name, type, size: file.size, bytes, extent, createdAt: at })
+      .onConflictDoUpdate({ target: uploads.token, set: { createdAt: at, extent } });
   });
-  return { token, name: file.name, type, size: file.size };
+  return { token, name: file.name, type, size: file.size, ...(extent && { extent }) };
 }
 
 /** Clears away files that nothing refers to: those that are old, and the oldest of what is too much together. */

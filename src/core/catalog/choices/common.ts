@@ -4,7 +4,7 @@ import { decimalText, Exact } from '../../number';
 import { type Amount, amountSchema } from '../../pricing/amount';
 import { type Breaks, breaksSchema } from '../../pricing/breaks';
 import { type AnswerForm, type FaultData, type Path, type Problem, problem, type ProblemData } from '../../problems';
-import { type Answer, atChoice, type OptionPick } from '../../selection';
+import { type Answer, atChoice, type Extent, type OptionPick } from '../../selection';
 import { type DrawDefinition, drawSchema } from '../../stock/draw';
 import { type FileType } from './file-types';
 
@@ -172,6 +172,8 @@ export interface UploadedFile {
   readonly type: FileType;
   /** bytes */
   readonly size: number;
+  /** of a picture, how large it is; absent where nobody knows */
+  readonly extent?: Extent;
 }
 
 /** What reading an answer depends on beside the choice. */

@@ -1,6 +1,14 @@
 import { z } from 'zod';
 import { type AnswerForm, type Path, type Problem } from '../../problems';
-import { type Answer } from '../../selection';
+import {
+  type Answer,
+  type AnsweredFile,
+  FILE_PLACE_LIMITS,
+  type FilePlace,
+  filesInAnswer,
+  isUnmoved,
+  type NamedFile,
+} from '../../selection';
 import {
   type AnswerContext,
   choiceFields,
@@ -21,7 +29,7 @@ import { type KindOfChoice } from './kind';
 /** The largest file any product may ask for, in bytes. */
 export const LARGEST_FILE = 20_000_000;
 
-/** Files that the customer uploads. An answer is the list of their tokens. */
+/** Files that the customer uploads. An answer is the list of their tokens, each alone or with its place. */
 export const schema = z.strictObject({
   kind: z.literal('file'),
   ...choiceFields,
@@ -29,6 +37,19 @@ export const schema = z.strictObject({
   largest: z.int().min(1000).max(LARGEST_FILE).default(10_000_000).describe('the largest size of one file, in bytes'),
   least: z.int().min(1).max(20).default(1).describe('fewest files, where any are given'),
   most: z.int().min(1).max(20).default(1),
+  moved: z
+    .boolean()
+    .default(false)
+    .describe('whether customers may move, turn and enlarge a picture in the frame in which a view shows it'),
+  perInch: z
+    .int()
+    .min(1)
+    .max(2400)
+    .nullable()
+    .default(null)
+    .describe(
+      'fewest pixels to an inch at the size that a view true to scale shows; fewer is told. null asks for none',
+    ),
   ...effectFields,
 });
 
@@ -70,6 +91,11 @@ export function fileProblem(
 
 export function reader(choice: FileChoice, path: Path): ChoiceReader {
   const { key, title, least, most } = choice;
+  const asFile = ({ token, place }: NamedFile, file: UploadedFile): AnsweredFile => ({
+    token,
+    place: place && !isUnmoved(place) ? place : null,
+    ...(file.extent && { extent: file.extent }),
+  });
   const expected: AnswerForm = { form: 'fileTokens' };
   return {
     ask: 'upload',
@@ -78,27 +104,48 @@ export function reader(choice: FileChoice, path: Path): ChoiceReader {
     effects: [ownEffect(choice, path)],
     read(raw: unknown, problems: Problem[], { files }: AnswerContext): Answer | null {
       if (raw === '') return null;
-      const tokens =
-        Array.isArray(raw) && raw.every((token): token is string => typeof token === 'string')
-          ? [...new Set(raw)]
-          : null;
-      if (!tokens) return refuse(problems, key, { code: 'wrongKindOfAnswer', title, expected });
-      if (tokens.length === 0) return null;
-      if (tokens.length > most)
-        return refuse(problems, key, { code: 'fileCount', title, given: tokens.length, least, most });
+      const named = filesInAnswer(raw);
+      if (!named) return refuse(problems, key, { code: 'wrongKindOfAnswer', title, expected });
+      if (named.length === 0) return null;
+      if (named.length > most)
+        return refuse(problems, key, { code: 'fileCount', title, given: named.length, least, most });
       const names: string[] = [];
-      for (const token of tokens) {
-        const file = files(token);
+      const given: AnsweredFile[] = [];
+      for (const one of named) {
+        const file = files(one.token);
         if (!file) return refuse(problems, key, { code: 'fileUnknown', title });
-        const fault = fileProblem(choice, file);
+        const fault = fileProblem(choice, file) ?? placeProblem(choice, file.name, one.place);
         if (fault) return refuse(problems, key, fault);
         names.push(file.name);
+        given.push(asFile(one, file));
       }
-      if (tokens.length < least)
-        return refuse(problems, key, { code: 'fileCount', title, given: tokens.length, least, most });
-      return { ...plainAnswer, canonical: tokens.toSorted().join('+'), shown: names.join(', '), picks: ONE_PICK };
+      if (named.length < least)
+        return refuse(problems, key, { code: 'fileCount', title, given: named.length, least, most });
+      given.sort((one, other) => (one.token < other.token ? -1 : 1));
+      const canonical = given.map(writtenFile).join('+');
+      return { ...plainAnswer, canonical, shown: names.join(', '), picks: ONE_PICK, files: given };
     },
   };
+}
+
+/** A file as an answer that counts writes it: its token, and where it is moved, how. */
+const writtenFile = ({ token, place }: NamedFile): string =>
+  place === null ? token : `${token}@${place.across},${place.down},${place.size},${place.turn}`;
+
+/** What is wrong with how a picture is laid in its frame, or null. */
+function placeProblem(
+  { title, moved }: Pick<FileChoice, 'title' | 'moved'>,
+  file: string,
+  place: FilePlace | null,
+): Parameters<typeof refuse>[2] | null {
+  if (place === null || isUnmoved(place)) return null;
+  if (!moved) return { code: 'fileNotMoved', title, file };
+  for (const what of Object.keys(FILE_PLACE_LIMITS) as (keyof FilePlace)[]) {
+    const [least, most] = FILE_PLACE_LIMITS[what];
+    const given = place[what];
+    if (!(given >= least && given <= most)) return { code: 'filePlace', title, file, what, given, least, most };
+  }
+  return null;
 }
 
 /** The token of a file that stands for any that a choice takes: its place on the page, and a number. */
@@ -116,7 +163,7 @@ export function anyFile(
 }
 
 export const fileKind: KindOfChoice<FileChoice> = {
-  told: [...EFFECT_TOLD, 'types', 'largest', 'least', 'most'],
+  told: [...EFFECT_TOLD, 'types', 'largest', 'least', 'most', 'moved', 'perInch'],
   settledInside: false,
   check,
   reader,

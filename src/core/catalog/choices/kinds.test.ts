@@ -208,7 +208,29 @@ describe('files', () => {
     [['t-pdf', 't-png', 't-zip'], 'fileCount'],
     ['t-pdf', 'wrongKindOfAnswer'],
     [[{}], 'wrongKindOfAnswer'],
+    [[{ file: 't-pdf', wide: 3 }], 'wrongKindOfAnswer'],
+    [[{ file: 't-pdf', size: '120' }], 'wrongKindOfAnswer'],
+    [[{ file: 't-pdf', size: Infinity }], 'wrongKindOfAnswer'],
+    [[{ file: 't-pdf', size: 120 }], 'fileNotMoved'],
   ])('%o are refused', (raw, code) => expect(read(file, raw).codes).toEqual([code]));
+
+  it('are moved, turned and enlarged where that is offered, so far', () => {
+    const moved = { ...file, moved: true };
+    const laid = { file: 't-pdf', across: -12.5, turn: 90 };
+    expect(read(moved, [laid]).answer).toMatchObject({
+      canonical: 't-pdf@-12.5,0,100,90',
+      files: [{ token: 't-pdf', place: { across: -12.5, down: 0, size: 100, turn: 90 } }],
+    });
+    // What lies as it comes is the same answer as the file alone.
+    const alone = read(moved, ['t-pdf']).answer;
+    expect(read(moved, [{ file: 't-pdf', size: 100 }]).answer).toEqual(alone);
+    expect(read(file, [{ file: 't-pdf', size: 100 }]).answer).toEqual(alone);
+    expect(read(moved, [{ file: 't-pdf', size: 9 }]).problems[0]).toMatchObject({
+      message: 'It: art.pdf is 9 % of its size.',
+      remedy: 'It can be from 10 to 1000.',
+    });
+    expect(read(moved, [{ file: 't-pdf', turn: -181 }]).codes).toEqual(['filePlace']);
+  });
 
   it('say what is wrong and what would be right', () => {
     expect(read(file, ['t-zip']).problems[0]).toMatchObject({

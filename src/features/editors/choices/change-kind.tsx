@@ -57,6 +57,8 @@ const LOST: Readonly<Record<Exclude<ChoiceField, 'options'>, string>> = {
   leftOut: 'the days that are left out',
   types: 'the kinds of file',
   largest: 'how large a file may be',
+  moved: 'whether pictures can be moved',
+  perInch: 'how many pixels to an inch it needs',
   statement: 'what customers agree to',
   address: 'its address',
   product: 'the product it takes along',

@@ -13,6 +13,9 @@ const KILOBYTE = 1000;
 /** So many files a choice asks for at most. */
 const MOST_FILES = 20;
 
+/** Finer than any press prints. */
+const MOST_PER_INCH = 2400;
+
 /** Which files are taken, how large and how many. */
 export function FileFields({ choice, index, edit }: KindProps<'file'>) {
   const typesFault = useFaultAt('choices', index, 'types');
@@ -68,6 +71,22 @@ export function FileFields({ choice, index, edit }: KindProps<'file'>) {
           least={1}
           most={MOST_FILES}
           onChange={(value) => edit('most', (draft) => draft.kind === 'file' && void (draft.most = value))}
+        />
+      </SimpleGrid>
+      <SimpleGrid columns={2} gap="4" alignItems="end">
+        <Tick
+          label="Customers may move, turn and enlarge pictures on a view"
+          checked={choice.moved}
+          onChange={(on) => edit('moved', (draft) => draft.kind === 'file' && void (draft.moved = on))}
+        />
+        <WholeField
+          label="Sharp in print from (pixels to an inch)"
+          help="At the size that a view true to scale shows. Empty asks for none."
+          value={choice.perInch}
+          mayBeEmpty
+          least={1}
+          most={MOST_PER_INCH}
+          onChange={(value) => edit('perInch', (draft) => draft.kind === 'file' && void (draft.perInch = value))}
         />
       </SimpleGrid>
     </>

@@ -63,7 +63,7 @@ export function ComposedPicture({ program, resolution, view, file, framed = fals
   const svg = useMemo(() => scene && svgOf(scene, { prefix }), [scene, prefix]);
   if (!scene || !svg) return null;
   return (
-    <Box overflow="hidden" {...(framed && !fillsFrame(scene) && { p: '4%' })} {...rest}>
+    <Box overflow="hidden" p={framed ? marginOf(scene) : undefined} {...rest}>
       <SvgPicture svg={svg} width="100%" height="100%" />
     </Box>
   );
@@ -83,5 +83,6 @@ export function PictureNotes(drawn: Drawn) {
   );
 }
 
-/** Whether a picture has the shape of the frame that pictures are shown in. */
-const fillsFrame = ({ width, height }: Scene) => Math.abs(width / height - 4 / 3) < 0.02;
+/** The margin of a view where it does not have the shape of the frame that pictures are shown in. */
+export const marginOf = ({ width, height }: Pick<Scene, 'width' | 'height'>) =>
+  Math.abs(width / height - 4 / 3) < 0.02 ? undefined : '4%';

@@ -4,15 +4,14 @@ import { Box, Button, chakra, HStack, Stack, Text } from '@chakra-ui/react';
 import { Paperclip, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { type Choice, drawnFileTypes, fileTypes, type UploadedFile } from '@/core/catalog';
+import { fileAnswer, filesInAnswer, type NamedFile, UNMOVED } from '@/core/selection';
 import { amountWords, fileSizeWords, fileTypeWords } from '@/core/words';
 import { wordsOf } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
 import { type ControlProps } from './control';
+import { FilePlaceFields } from './file-place';
 import { noteGivenPicture, pictureOf } from './given-pictures';
 import { Hint } from './typed-controls';
-
-const tokensOf = (answer: unknown): readonly string[] =>
-  Array.isArray(answer) ? answer.filter((token): token is string => typeof token === 'string') : [];
 
 /** Files, uploaded as soon as they are given. A refused one is said, with what would be right. */
 export function FileControl({
@@ -26,41 +25,29 @@ export function FileControl({
   const input = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
   const [refused, setRefused] = useState<readonly string[]>([]);
-  const tokens = tokensOf(answer);
+  const named = filesInAnswer(answer) ?? [];
+  const give = (files: readonly NamedFile[]) => onAnswer(files.length === 0 ? null : files.map(fileAnswer));
   const take = async (files: readonly File[]) => {
     setBusy(true);
-    const taken = [...tokens];
+    const taken = [...named];
     const faults: string[] = [];
     for (const file of files) {
       try {
         const token = await page.upload(choice, file);
         seeFile(token, file);
-        if (!taken.includes(token)) taken.push(token);
+        if (!taken.some((one) => one.token === token)) taken.push({ token, place: null });
       } catch (error) {
         faults.push(wordsOf(error));
       }
     }
     setBusy(false);
     setRefused(faults);
-    if (taken.length !== tokens.length) onAnswer(taken);
-  };
-  const remove = (token: string) => {
-    const rest = tokens.filter((other) => other !== token);
-    onAnswer(rest.length === 0 ? null : rest);
+    if (taken.length !== named.length) give(taken);
   };
   return (
     <Box>
-      <Stack gap="1">
-        {tokens.map((token) => (
-          <GivenFile
-            key={token}
-            file={page.files.get(token)}
-            picture={pictureOf(token, page.files.get(token)?.type) ?? undefined}
-            onRemove={() => remove(token)}
-          />
-        ))}
-      </Stack>
-      {tokens.length < choice.most && (
+      <GivenFiles choice={choice} named={named} files={page.files} onGive={give} />
+      {named.length < choice.most && (
         <>
           <chakra.input
             ref={input}
@@ -80,12 +67,12 @@ export function FileControl({
             variant="outline"
             colorPalette="ink"
             size="sm"
-            mt={tokens.length > 0 ? '1.5' : '0'}
+            mt={named.length > 0 ? '1.5' : '0'}
             loading={busy}
             onClick={() => input.current?.click()}
           >
             <Paperclip size={15} aria-hidden />{' '}
-            {tokens.length > 0 ? 'Add another file' : choice.most > 1 ? 'Choose files' : 'Choose a file'}
+            {named.length > 0 ? 'Add another file' : choice.most > 1 ? 'Choose files' : 'Choose a file'}
           </Button>
         </>
       )}
@@ -105,6 +92,44 @@ export function FileControl({
         </FaultLine>
       ))}
     </Box>
+  );
+}
+
+/** The files that have been given, each with how it lies where that can be changed. */
+function GivenFiles({
+  choice,
+  named,
+  files,
+  onGive,
+}: {
+  choice: Extract<Choice, { kind: 'file' }>;
+  named: readonly NamedFile[];
+  files: ReadonlyMap<string, UploadedFile>;
+  onGive: (files: readonly NamedFile[]) => void;
+}) {
+  return (
+    <Stack gap="1">
+      {named.map((one) => {
+        const file = files.get(one.token);
+        const picture = pictureOf(one.token, file?.type);
+        return (
+          <Box key={one.token}>
+            <GivenFile
+              file={file}
+              picture={picture ?? undefined}
+              onRemove={() => onGive(named.filter((other) => other !== one))}
+            />
+            {choice.moved && picture !== null && (
+              <FilePlaceFields
+                name={file?.name ?? 'the picture'}
+                place={one.place ?? UNMOVED}
+                onChange={(place) => onGive(named.map((other) => (other === one ? { ...one, place } : other)))}
+              />
+            )}
+          </Box>
+        );
+      })}
+    </Stack>
   );
 }
 

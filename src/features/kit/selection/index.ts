@@ -14,6 +14,7 @@ export { isShownInButtons, QuantityField } from './quantity-field';
 export { savingWords } from './saving-words';
 export { type Answers } from './selection-form';
 export { TaxNote } from './tax-note';
+export { uploadedFileSchema } from './uploaded-file';
 export {
   type KnownStock,
   quantityFrom,

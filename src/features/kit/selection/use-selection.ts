@@ -295,7 +295,7 @@ export function useSelection(
   const resolution = useAsked(here, unsure, selection, ask);
   const takeFile = useCallback(
     async (ofProduct: string, choice: Extract<Choice, { kind: 'file' }>, file: File): Promise<string> => {
-      const { token, ...taken } = upload ? await upload(ofProduct, choice.key, file) : keptHere(choice, file);
+      const { token, ...taken } = await (upload ? upload(ofProduct, choice.key, file) : keptHere(choice, file));
       hands.knowFiles([[token, taken]]);
       return token;
     },
@@ -416,13 +416,26 @@ const NO_CHANGES: readonly Change[] = [];
 const NO_BREAKS: readonly BreakRow[] = [];
 
 /** A file that stays in the window: at the Counter nothing is uploaded. @throws Error saying what is wrong with it */
-function keptHere(choice: Extract<Choice, { kind: 'file' }>, file: File): { token: string } & UploadedFile {
+async function keptHere(
+  choice: Extract<Choice, { kind: 'file' }>,
+  file: File,
+): Promise<{ token: string } & UploadedFile> {
   const type = (Object.keys(fileTypes) as FileType[]).find((name) => fileTypes[name].media === file.type) ?? null;
   const fault = fileProblem(choice, { name: file.name, type, size: file.size });
   if (fault || type === null) {
     throw new Error(problemText(fault ?? { code: 'fileUnknown', title: choice.title }));
   }
-  return { token: `here-${file.name}-${file.size}`, name: file.name, type, size: file.size };
+  const extent = await extentHere(file);
+  return { token: `here-${file.name}-${file.size}`, name: file.name, type, size: file.size, ...(extent && { extent }) };
+}
+
+/** How large a photograph is; undefined for what this browser draws as none. */
+async function extentHere(file: File): Promise<UploadedFile['extent']> {
+  const bitmap = await createImageBitmap(file).catch(() => null);
+  if (!bitmap) return undefined;
+  const { width, height } = bitmap;
+  bitmap.close();
+  return { width, height, isDrawing: false };
 }
 
 /** What was typed as a quantity; text that is no number is no quantity, and is refused as such. */

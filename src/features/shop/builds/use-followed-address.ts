@@ -1,10 +1,8 @@
 'use client';
 
 import { useCallback, useEffect, useRef } from 'react';
-import { z } from 'zod';
-import { fileTypeNames } from '@/core/catalog';
 import { filesNamedIn, type Selection } from '@/core/selection';
-import { type SelectionState } from '@/features/kit/selection';
+import { type SelectionState, uploadedFileSchema } from '@/features/kit/selection';
 import { send } from '@/features/kit/shared';
 import { sayFailed } from '@/ui/toasts';
 import { buildLink, builtBy } from './build-link';
@@ -17,8 +15,6 @@ const GOING = 10_000;
 
 /** What says that nothing is chosen, where an address that says nothing means something else. */
 const NOTHING: Selection = { answers: {} };
-
-const fileSchema = z.object({ name: z.string(), type: z.enum(fileTypeNames), size: z.number() });
 
 /**
  * Opens what the address has chosen, and lets the address follow what is chosen: a page that is loaded again shows the
@@ -112,7 +108,7 @@ export function useFollowedAddress(
  */
 async function knownFiles(selection: Selection): Promise<Parameters<SelectionState['knowFiles']>[0]> {
   const asked = filesNamedIn(selection).map(async (token) => [
-    [token, await send('GET', `/api/shop/uploads?token=${token}`, undefined, fileSchema)] as const,
+    [token, await send('GET', `/api/shop/uploads?token=${token}`, undefined, uploadedFileSchema)] as const,
   ]);
   return (await Promise.all(asked.map((one) => one.catch(() => [])))).flat();
 }

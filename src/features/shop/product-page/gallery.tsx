@@ -19,6 +19,7 @@ const EnlargedPictures = dynamic(() => import('./enlarged').then((enlarged) => e
  * @param layers what the selection looks like, from the bottom up
  * @param views pictures that are put together from what is chosen, which come first
  * @param draw draws one of them, by its key
+ * @param over what lies over one of them where it is shown large
  * @param notes what is told of one of them
  * @param children what stands on the first picture
  */
@@ -28,6 +29,7 @@ export function Gallery({
   title,
   views,
   draw,
+  over,
   notes,
   children,
 }: {
@@ -36,6 +38,7 @@ export function Gallery({
   title: string;
   views: readonly Pick<ProductView, 'key' | 'title'>[];
   draw: (view: string) => ReactNode;
+  over: (view: string) => ReactNode;
   notes: (view: string) => ReactNode;
   children?: ReactNode;
 }) {
@@ -79,6 +82,7 @@ export function Gallery({
         }
       >
         {view && draw(view.key)}
+        {view && over(view.key)}
         {!view && main && (
           <LayeredPicture layers={shown} title={title} w="full" h="full">
             {/* Measures are placed on the first picture; on another they would point at nothing. */}

@@ -5,7 +5,7 @@ import dynamic from 'next/dynamic';
 import { PageLink } from '@/ui/page-link';
 import { useCallback } from 'react';
 import { z } from 'zod';
-import { fileTypeNames, type Product, wordIn } from '@/core/catalog';
+import { type Product, wordIn } from '@/core/catalog';
 import { type PortableSurroundings, type ToldTax } from '@/core/exchange';
 import { type Selection } from '@/core/selection';
 import { useFollowedAddress } from '@/features/shop/builds';
@@ -19,6 +19,7 @@ import {
   type SelectionOptions,
   type SelectionState,
   useSelection,
+  uploadedFileSchema,
   useSurroundings,
 } from '@/features/kit/selection';
 import { send } from '@/features/kit/shared';
@@ -50,7 +51,7 @@ interface Props {
   isDraft?: boolean;
 }
 
-const uploadedSchema = z.object({ token: z.string(), name: z.string(), type: z.enum(fileTypeNames), size: z.number() });
+const uploadedSchema = uploadedFileSchema.extend({ token: z.string() });
 
 const resolvedSchema = z.object({
   problems: z.array(
@@ -73,6 +74,7 @@ const BreakTable = dynamic(() =>
 );
 // Only what has a picture that is put together.
 const ComposedPicture = dynamic(() => import('@/features/kit/picture').then((picture) => picture.ComposedPicture));
+const MovePictures = dynamic(() => import('@/features/kit/picture').then((picture) => picture.MovePictures));
 const PictureNotes = dynamic(() => import('@/features/kit/picture').then((picture) => picture.PictureNotes));
 const CrumbLink = chakra(PageLink);
 
@@ -182,6 +184,15 @@ function ProductPictures({ product, selection }: { product: Product; selection: 
       views={program.product.views}
       draw={(key) => (
         <ComposedPicture program={program} resolution={resolution} view={key} file={file} framed w="full" h="full" />
+      )}
+      over={(key) => (
+        <MovePictures
+          program={program}
+          resolution={resolution}
+          view={key}
+          answers={selection.answers}
+          onAnswer={selection.answer}
+        />
       )}
       notes={(key) => <PictureNotes program={program} resolution={resolution} view={key} file={file} />}
     >
