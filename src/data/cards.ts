@@ -13,6 +13,11 @@ export interface ProductCard {
   readonly summary: string;
   /** cards made before pictures had a focus have none */
   readonly picture: (Pick<Picture, 'src' | 'alt'> & Partial<Pick<Picture, 'focus'>>) | null;
+  /**
+   * of one that is listed by its first view, what that shows: a name that changes with it, and in words; null for
+   * none, absent in cards of before it was told
+   */
+  readonly look?: { readonly of: string; readonly alt: string } | null;
   readonly category: string | null;
   readonly supplier: string | null;
   readonly tags: readonly string[];

@@ -6,17 +6,14 @@ import { GET as picture } from '@/app/pictures/drawn/[hash]/route';
 import { GET as drawing } from '@/app/api/manage/drawn/[hash]/route';
 import { GET as uploaded } from '@/app/api/shop/uploads/[token]/route';
 import { GET as font } from '@/app/api/lettering/[face]/[subset]/route';
-import { type Product } from '@/core/catalog';
 import { lineViews } from '@/data/schema';
-import { openProduct, saveDraft } from '@/services/products/drafts';
-import { publishProduct } from '@/services/products/publishing';
 import { deletePicture } from '@/services/pictures/library';
 import { basketPicture } from '@/services/selling/basket-picture';
 import { addToBasket } from '@/services/selling/basket';
 import { readOrder, readOrderByToken } from '@/services/selling/orders';
 import { viewBasket } from '@/services/selling/shop';
 import { uploadFile } from '@/services/selling/upload-file';
-import { allProducts } from '../support/all-products';
+import { editProduct } from '../support/edit-product';
 import { basketWith, openForRoutes, order, type RouteServices } from '../support/services';
 
 let context: RouteServices;
@@ -26,16 +23,6 @@ beforeEach(async () => {
 afterEach(() => context.close());
 
 const branded = { words: 'Lark', size: 'large', face: 'slab', proof: true };
-
-async function editProduct(slug: string, change: (draft: Product) => void): Promise<void> {
-  const row = (await allProducts(context)).find((candidate) => candidate.slug === slug);
-  if (!row) throw new Error(`no product ${slug}`);
-  const { draft, draftVersion } = await openProduct(context, row.id);
-  const definition = structuredClone(draft);
-  change(definition);
-  const version = await saveDraft(context, row.id, { baseVersion: draftVersion, editor: 'a', definition });
-  await publishProduct(context, row.id, version);
-}
 
 const at = (hash: string) => ({ params: Promise.resolve({ hash }) });
 const asked = (as: string) => new Request(`http://localhost/api/manage/drawn/x?as=${as}`, { headers: context.letsIn });
@@ -50,7 +37,7 @@ describe('an order', () => {
     const before = await svg();
     expect(before).toContain('width="200mm" height="70mm"');
     expect(before).not.toContain('<text');
-    await editProduct('branding-iron', (draft) => void (draft.views = []));
+    await editProduct(context, 'branding-iron', (draft) => void (draft.views = []));
     expect(await svg()).toBe(before);
     // The customer sees it, too, and nothing of how it is drawn.
     const seen = await readOrderByToken(context, token);

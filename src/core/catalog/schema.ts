@@ -159,6 +159,12 @@ export const productSchema = z
       .max(MOST_VIEWS)
       .default([])
       .describe('pictures that are put together from what is chosen; the first is shown first'),
+    listedBy: z
+      .enum(['picture', 'view'])
+      .default('picture')
+      .describe(
+        'what lists and previews show: its first picture, or its first view as its page begins; of a product without pictures the view',
+      ),
     price: decimalText
       .nullable()
       .default(null)

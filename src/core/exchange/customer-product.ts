@@ -24,6 +24,7 @@ const TOLD_OF_PRODUCT = [
   'summary',
   'description',
   'pictures',
+  'listedBy',
   'price',
   'wasPrice',
   'breaks',

@@ -1,5 +1,5 @@
 import { sellableRange } from '../analysis';
-import { isStocked, type Product, type Variant } from '../catalog';
+import { isListedByView, isStocked, type Product, type Variant, viewAddress } from '../catalog';
 import { type Program } from '../compile';
 import { moneyDigits } from '../money';
 import { type Exact } from '../number';
@@ -43,8 +43,10 @@ const UNIT_CODES: Readonly<Record<string, string>> = {
 /** Where the page of a product stands in the shop. */
 export const productAddress = (origin: string, slug: string): string => `${origin}/shop/${encodeURIComponent(slug)}`;
 
-const picturesOf = ({ pictures }: Product, origin: string): string[] =>
-  pictures.map(({ src }) => new URL(src, `${origin}/`).toString());
+const picturesOf = (product: Product, origin: string): string[] =>
+  [...(isListedByView(product) ? [viewAddress(product.slug)] : []), ...product.pictures.map(({ src }) => src)].map(
+    (src) => new URL(src, `${origin}/`).toString(),
+  );
 
 /** Leaves out what there is nothing of. */
 const said = (parts: Readonly<Record<string, unknown>>): Linked =>

@@ -1,7 +1,9 @@
+import { createHash } from 'node:crypto';
 import { asksGroup, asksToday, oneSold, sellableRange } from '../../core/analysis';
 import { type Trait, traitsOf } from '../../core/browsing';
 import {
   type CatalogSurroundings,
+  isListedByView,
   type KnownPriceList,
   placementsOf,
   type Product,
@@ -12,8 +14,9 @@ import { compile, type Program, withAllWithin } from '../../core/compile';
 import { readiness } from '../../core/judge';
 import { listAlone, listsOf, pricedFor, saysAnything } from '../../core/price-lists';
 import { Exact } from '../../core/number';
+import { compose, type Drawing } from '../../core/picture';
 import { sortKey } from '../../core/text';
-import { type CostOf, saysCost, soldOutClauses, stockOf } from '../../core/run';
+import { type CostOf, resolve, saysCost, soldOutClauses, stockOf } from '../../core/run';
 import { facetWords, priceWords } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
 
@@ -94,6 +97,20 @@ function wordsBeside({ product: { sku, forCustomers } }: Program, traits: readon
   return [...new Set([...(forCustomers.sku ? [sku] : []), ...said])].join(' ');
 }
 
+const NO_FACES: Drawing = { lettering: () => null, file: () => null };
+
+/** What the first view of a product shows as its page begins, where that stands for it in lists. */
+function lookOf(program: Program, today: string): ProductCard['look'] {
+  if (!isListedByView(program.product)) return null;
+  const scene = compose(program, resolve(program, { answers: {} }, { stock: null, today, group: null }), NO_FACES);
+  if (!scene) return null;
+  const of = createHash('sha256').update(JSON.stringify(scene)).digest('hex').slice(0, 12);
+  return { of, alt: scene.alt.slice(0, LONGEST_ALT) };
+}
+
+/** So much of what is seen is read to those who listen to a list. */
+const LONGEST_ALT = 200;
+
 /** Works out what lists say of a product. */
 export function cardOf(definition: Product, surroundings: CatalogSurroundings, today: string): ProductCard {
   const program = compile(definition, surroundings);
@@ -119,6 +136,7 @@ export function cardOf(definition: Product, surroundings: CatalogSurroundings, t
     supplier,
     tags,
     picture: pictures[0] ?? null,
+    look: lookOf(now, today),
     facets: facetWords(program.product),
     isKit: program.kit !== null,
     soldWhere: program.product.soldWhere,

@@ -1,5 +1,6 @@
 import { type Metadata } from 'next';
 import { cache } from 'react';
+import { isListedByView, viewAddress } from '@/core/catalog';
 import { productAddress } from '@/core/linked-data';
 import { ProductPageSoon } from '@/features/shop/product-page';
 import { basketToken } from '@/http/basket-cookie';
@@ -30,7 +31,8 @@ const openedBy = async ({ params, searchParams }: Place) => {
 
 export async function generateMetadata(place: Place): Promise<Metadata> {
   const { product, surroundings } = await openedBy(place);
-  const { title, summary, slug, pictures } = product;
+  const { title, summary, slug } = product;
+  const first = isListedByView(product) ? { src: viewAddress(slug), alt: title } : product.pictures[0];
   const origin = await pageOrigin();
   const url = productAddress(origin, slug);
   return {
@@ -43,7 +45,7 @@ export async function generateMetadata(place: Place): Promise<Metadata> {
       url,
       title,
       description: summary,
-      images: pictures.slice(0, 1).map(({ src, alt }) => ({ url: new URL(src, `${origin}/`).toString(), alt })),
+      images: first && { url: new URL(first.src, `${origin}/`).toString(), alt: first.alt },
     },
   };
 }

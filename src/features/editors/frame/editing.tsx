@@ -118,6 +118,7 @@ const PLACES: { readonly [Field in keyof Product]: Place } = {
   description: 'basics',
   pictures: 'pictures',
   views: 'views',
+  listedBy: 'views',
   price: 'price',
   wasPrice: 'price',
   breaks: 'breaks',

@@ -3,9 +3,10 @@ import { cardsLookedAt, cardsSoon } from '../../catalog/cards';
 import { readShop } from '../../catalog/surroundings';
 import { shopHaving } from '../../catalog/words-to-find';
 import { type Services } from '../../context';
-import { type Picture } from '../../../core/catalog';
+import { type Picture, viewAddress } from '../../../core/catalog';
 import { isSoldOut } from '../../../core/run';
 import { sortKey } from '../../../core/text';
+import { type ProductCard } from '../../../data/cards';
 import { type Queries } from '../../../data/database';
 import { productCards } from '../../../data/schema';
 import { pageAmong } from '../../page-among';
@@ -91,12 +92,12 @@ export async function listShop(
       shown.map(({ card }) => card.soldOutWhile ?? []),
     );
     const entries = shown.map(({ card }): ShopEntry => {
-      const { slug, title, summary, picture, category, price, groupPrices, soldOutWhile } = card;
+      const { slug, title, summary, category, price, groupPrices, soldOutWhile } = card;
       return {
         slug,
         title,
         summary,
-        picture: picture && { focus: null, ...picture },
+        picture: pictureOf(card),
         category: category ?? '',
         price: (group === null ? undefined : groupPrices?.[group]) ?? price ?? '',
         soldOut: isSoldOut(soldOutWhile ?? [], there, group),
@@ -114,6 +115,10 @@ export async function listShop(
     };
   });
 }
+
+/** What is seen of a product in lists: its first view where that stands for it, else its first picture. */
+const pictureOf = ({ slug, look, picture }: ProductCard): Picture | null =>
+  look ? { src: viewAddress(slug, look.of), alt: look.alt, focus: null } : picture && { focus: null, ...picture };
 
 async function countShown(queries: Queries, narrowing: Narrowing): Promise<number> {
   const [row] = await queries

@@ -1,5 +1,6 @@
 import { inParts } from '../../../core/in-parts';
 import { moneyDigits } from '../../../core/money';
+import { viewAddress } from '../../../core/catalog';
 import { Exact } from '../../../core/number';
 import { isSoldOut } from '../../../core/run';
 import { productCards } from '../../../data/schema';
@@ -58,14 +59,14 @@ export async function listOffers(context: Services): Promise<Offers> {
         read,
         cards.map(({ soldOutWhile }) => soldOutWhile ?? []),
       );
-      for (const { slug, title, summary, category, picture, priceFrom, price, soldOutWhile } of cards) {
+      for (const { slug, title, summary, category, picture, look, priceFrom, price, soldOutWhile } of cards) {
         const from = priceFrom === null ? null : Exact.parse(String(priceFrom));
         offers.push({
           slug,
           title,
           summary,
           category: category ?? '',
-          picture: picture?.src ?? '',
+          picture: look ? viewAddress(slug) : (picture?.src ?? ''),
           priceFrom: from ? moneyDigits(from, currency) : '',
           price: price ?? '',
           isAvailable: !isSoldOut(soldOutWhile ?? [], there, null),

@@ -13,6 +13,7 @@ import { wordsOf } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { EmptyPlace } from '@/ui/text';
+import { Tick } from '@/ui/tick';
 import { LayerFields } from './layer-fields';
 import { freshLayer, kindsOfLayer, layerKinds, layerName } from './layer-kinds';
 import { Stage } from './stage';
@@ -94,6 +95,15 @@ export function ViewsSection({ selection }: { selection: SelectionState }) {
         </EmptyPlace>
       )}
       {views.length > 1 && <ViewButtons views={views} shown={view?.key} size="sm" onShow={setAsked} />}
+      {view && product.pictures.length > 0 && (
+        <Box mb="3">
+          <Tick
+            label="Lists and previews show the first view, as the page begins"
+            checked={product.listedBy === 'view'}
+            onChange={(on) => change('listedBy', (draft) => void (draft.listedBy = on ? 'view' : 'picture'))}
+          />
+        </Box>
+      )}
       {view && <ViewEditor key={view.key} view={view} index={index} selection={selection} />}
     </Section>
   );

@@ -1,0 +1,24 @@
+import { type Services } from '../context';
+import { isListedByView } from '../../core/catalog';
+import { resolve } from '../../core/run';
+import { firstViewPng } from '../drawing';
+import { notFound } from '../refusal';
+import { openShopProduct, programFor } from './published';
+
+/**
+ * What a product looks like as its page begins: its first view, with nothing chosen by anybody.
+ *
+ * @returns a PNG, and a name that changes with it
+ * @throws Refusal 404 for a product that the shop does not show so
+ */
+export async function listPicture(
+  context: Services,
+  slug: string,
+): Promise<{ readonly name: string; readonly png: Buffer }> {
+  const none = () => notFound(`picture of “${slug}” that is put together`);
+  const product = await openShopProduct(context, slug);
+  if (!isListedByView(product.definition)) return none();
+  const { program } = programFor(product, product, null);
+  const resolution = resolve(program, { answers: {} }, { stock: null, today: product.today, group: null });
+  return (await firstViewPng(context, program, resolution)) ?? none();
+}

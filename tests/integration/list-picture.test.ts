@@ -1,0 +1,63 @@
+import sharp from 'sharp';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { GET } from '@/app/pictures/views/[slug]/route';
+import { type Product } from '@/core/catalog';
+import { openShopProductView } from '@/services/selling/shop';
+import { listShop } from '@/services/selling/shop-list/list';
+import { listOffers } from '@/services/selling/shop-list/offers';
+import { editProduct } from '../support/edit-product';
+import { openForRoutes, type RouteServices } from '../support/services';
+
+let context: RouteServices;
+beforeEach(async () => {
+  context = await openForRoutes();
+});
+afterEach(() => context.close());
+
+const publishIron = (change: (draft: Product) => void) => editProduct(context, 'branding-iron', change);
+
+/** What the shop's list shows of it. */
+const listed = async () => (await listShop(context)).entries.find(({ slug }) => slug === 'branding-iron')?.picture;
+
+const asked = (query: string, headers: Record<string, string> = {}) =>
+  GET(new Request(`http://localhost/pictures/views/branding-iron${query}`, { headers }), {
+    params: Promise.resolve({ slug: 'branding-iron' }),
+  });
+
+describe('a product in lists', () => {
+  it('is shown by its first picture until its manager says otherwise', async () => {
+    expect((await listed())?.src).toMatch(/^\/pictures\/[0-9a-f]{40}$/);
+    expect((await asked('')).status).toBe(404);
+  });
+
+  it('is shown as its page begins where that is said, and where it has no picture', async () => {
+    await publishIron((draft) => void (draft.listedBy = 'view'));
+    const first = await listed();
+    expect(first?.src).toMatch(/^\/pictures\/views\/branding-iron\?of=[0-9a-f]{12}$/);
+    const answered = await asked('?of=x');
+    const { format, width, height } = await sharp(Buffer.from(await answered.arrayBuffer())).metadata();
+    expect([format, width, height]).toEqual(['png', 900, 675]);
+    const known = { 'if-none-match': answered.headers.get('etag') ?? '' };
+    expect((await asked('', known)).status).toBe(304);
+    // What looks otherwise is found at another address; what doesn't stays.
+    await publishIron((draft) => void (draft.summary = 'Burns deeper.'));
+    expect((await listed())?.src).toBe(first?.src);
+    await publishIron((draft) => {
+      draft.pictures = [];
+      draft.listedBy = 'picture';
+      for (const view of draft.views) view.background = '#123456';
+    });
+    expect((await listed())?.src).toMatch(/^\/pictures\/views\//);
+    expect((await listed())?.src).not.toBe(first?.src);
+  });
+
+  it('is shown to search engines and in offers by the same', async () => {
+    await publishIron((draft) => void (draft.listedBy = 'view'));
+    const { offers } = await listOffers(context);
+    expect(offers.find(({ slug }) => slug === 'branding-iron')?.picture).toBe('/pictures/views/branding-iron');
+    const { linked } = await openShopProductView(context, 'branding-iron', undefined, {
+      origin: 'https://oak.example',
+    });
+    expect((linked as { image: readonly string[] }).image[0]).toBe('https://oak.example/pictures/views/branding-iron');
+  });
+});
