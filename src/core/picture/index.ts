@@ -1,4 +1,5 @@
 export { compose, type Drawing, type Layout, layoutOf, type Seen } from './compose';
+export { frameMargin } from './frame-margin';
 export { type Letter, type Lettering, type OutlineCommand } from './lettering';
 export { coordinate } from './outline';
 export { layerMoved } from './placing';

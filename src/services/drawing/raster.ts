@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { type Scene } from '@/core/picture';
+import { frameMargin, type Scene } from '@/core/picture';
 import { type ReadImage, svgFile } from './images';
 import { MOST_PIXELS } from '../files/most-pixels';
 
@@ -24,12 +24,20 @@ export async function pngOf(scene: Scene, read: ReadImage, width: number): Promi
   return sharp(Buffer.from(svg), { limitInputPixels: MOST_PIXELS }).png().toBuffer();
 }
 
-/** A scene in pixels, whole within the frame that pictures are shown in; around it nothing. @returns a PNG */
+/**
+ * A scene in pixels, whole within the frame that pictures are shown in, with the margin that it has on a page; around
+ * it nothing.
+ *
+ * @returns a PNG
+ */
 export async function framedPng(scene: Scene, read: ReadImage): Promise<Buffer> {
-  const { width, height } = SHOWN;
+  const margin = Math.round(frameMargin(scene) * SHOWN.width);
+  const [width, height] = [SHOWN.width - 2 * margin, SHOWN.height - 2 * margin];
   const drawn = await pngOf(scene, read, Math.min(width, (height * scene.width) / scene.height));
+  const around = '#00000000';
   return sharp(drawn)
-    .resize({ ...SHOWN, fit: 'contain', background: '#00000000' })
+    .resize({ width, height, fit: 'contain', background: around })
+    .extend({ top: margin, bottom: margin, left: margin, right: margin, background: around })
     .png()
     .toBuffer();
 }

@@ -73,12 +73,12 @@ export function FileFields({ choice, index, edit }: KindProps<'file'>) {
           onChange={(value) => edit('most', (draft) => draft.kind === 'file' && void (draft.most = value))}
         />
       </SimpleGrid>
-      <SimpleGrid columns={2} gap="4" alignItems="end">
-        <Tick
-          label="Customers may move, turn and enlarge pictures on a view"
-          checked={choice.moved}
-          onChange={(on) => edit('moved', (draft) => draft.kind === 'file' && void (draft.moved = on))}
-        />
+      <Tick
+        label="Customers may move, turn and enlarge pictures on a view"
+        checked={choice.moved}
+        onChange={(on) => edit('moved', (draft) => draft.kind === 'file' && void (draft.moved = on))}
+      />
+      <SimpleGrid columns={2} gap="4">
         <WholeField
           label="Sharp in print from (pixels to an inch)"
           help="At the size that a view true to scale shows. Empty asks for none."

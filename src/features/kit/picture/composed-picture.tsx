@@ -3,7 +3,7 @@
 import { Box, type BoxProps, Text } from '@chakra-ui/react';
 import { useId, useMemo } from 'react';
 import { type Program } from '@/core/compile';
-import { compose, type Drawing, type Scene, type Seen, svgOf } from '@/core/picture';
+import { compose, type Drawing, frameMargin, type Scene, type Seen, svgOf } from '@/core/picture';
 import { pictureWords } from '@/core/words';
 import { SvgPicture } from './svg-picture';
 import { useAwaitedFaces, useFaces } from './use-faces';
@@ -83,6 +83,5 @@ export function PictureNotes(drawn: Drawn) {
   );
 }
 
-/** The margin of a view where it does not have the shape of the frame that pictures are shown in. */
-export const marginOf = ({ width, height }: Pick<Scene, 'width' | 'height'>) =>
-  Math.abs(width / height - 4 / 3) < 0.02 ? undefined : '4%';
+/** The margin of a view in the frame that pictures are shown in. */
+export const marginOf = (view: Pick<Scene, 'width' | 'height'>) => `${frameMargin(view) * 100}%`;
