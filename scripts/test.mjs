@@ -4,9 +4,11 @@ import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join, relative } from 'node:path';
 
-const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1', CI: process.env.CI ?? '1' };
 const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
 const REPORTS = 'test-results';
+/** Tests that held only when they were tried again. */
+const SECOND_TRIES = join(REPORTS, 'second-tries.txt');
+const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1', CI: process.env.CI ?? '1', SECOND_TRIES };
 let passed = 0;
 let failed = 0;
 /** How long each group took, in whole seconds. */
@@ -27,6 +29,8 @@ function run(command, args) {
 
 function finish() {
   console.log(`\nHow long it took: ${took.join(', ')}`);
+  if (existsSync(SECOND_TRIES))
+    console.log(`\nHeld only when it was tried again:\n${readFileSync(SECOND_TRIES, 'utf8')}`);
   if (failures.length > 0) console.log(`\nWhat failed:\n${failures.join('\n')}\n`);
   console.log(`${passed} passed, ${failed} failed`);
   process.exit(failed > 0 ? 1 : 0);
@@ -87,6 +91,7 @@ function tests(project) {
     project,
     '--reporter=default',
     '--reporter=json',
+    '--reporter=./scripts/second-try.mjs',
     `--outputFile=${report}`,
   ]);
   done();

@@ -52,6 +52,20 @@ describe('an uploaded file', () => {
     });
   });
 
+  it.each([
+    ['viewBox="0 0 40 20"', { width: 40, height: 20 }],
+    ["viewBox = '-5, -5, 1.5,3'", { width: 1.5, height: 3 }],
+    ['width="30mm" height="60mm"', { width: 30, height: 60 }],
+    ['viewBox="0 0 0 0"', null],
+    ['viewBox="a b c d"', null],
+    ['viewBox="0 0 100000 0.000001"', null],
+    ['width="100%"', null],
+    ['', null],
+  ])('that is a drawing of %s is so large', async (said, extent) => {
+    const { extent: found } = await give('a.svg', Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" ${said}/>`));
+    expect(found ?? null).toEqual(extent && { ...extent, isDrawing: true });
+  });
+
   it('is taken by its content, under a plain name, once however often it comes', async () => {
     const first = await give('../../etc/bee <1>.txt', png);
     expect(first).toMatchObject({ name: 'bee 1.txt', type: 'png', size: png.length });

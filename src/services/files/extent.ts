@@ -42,7 +42,12 @@ function extentOfDrawing(text: string): Extent | undefined {
     .split(/[\s,]+/)
     .map(Number);
   const [width = NaN, height = NaN] = box.length === 2 ? box : [said('width'), said('height')].map(parseFloat);
-  return isLength(width) && isLength(height) ? { width, height, isDrawing: true } : undefined;
+  return isLength(width) && isLength(height) && isShape(width / height)
+    ? { width, height, isDrawing: true }
+    : undefined;
 }
 
 const isLength = (value: number): boolean => value > 0 && value < 1e6;
+
+/** Whether something has these proportions that anybody would draw: a line is no picture. */
+const isShape = (ratio: number): boolean => ratio > 1e-3 && ratio < 1e3;
