@@ -1,5 +1,5 @@
 import { asksQuantity } from '@/core/analysis';
-import { type UploadedFile } from '@/core/catalog';
+import { hasOptions, type UploadedFile } from '@/core/catalog';
 import { type Program } from '@/core/compile';
 import { Exact } from '@/core/number';
 import { type Resolution, resolve } from '@/core/run';
@@ -26,10 +26,14 @@ export interface Tried extends Chosen {
 /**
  * What rules and defaults have picked for the workshop alone; in made products options are called as their keys are.
  */
-const settledOptions = ({ choices }: Program, { item }: Resolution) =>
-  item.forWorkshop.flatMap(({ label, value }) =>
-    value.split(', ').map((option) => `${choices.find(({ title }) => title === label)?.key}.${option}`),
-  );
+const settledOptions = ({ product: { choices } }: Program, { item }: Resolution) =>
+  item.forWorkshop.flatMap(({ label, value }) => {
+    const choice = choices.find(({ title }) => title === label);
+    const options = choice && hasOptions(choice) ? choice.options : [];
+    return value
+      .split(', ')
+      .map((shown) => `${choice?.key}.${options.find(({ title }) => title === shown)?.key ?? shown}`);
+  });
 
 /** All selections that are sold. @returns null where they are too many */
 export function everySold(program: Program): { sold: Tried[]; whole: boolean } | null {

@@ -116,6 +116,8 @@ function answersTold(program: Program, choice: Choice, index: number): readonly 
     case 'list':
     case 'swatch':
     case 'lettering':
+      // One that is had several times adds its share as often.
+      if (choice.ownQuantity) return null;
       return [...choice.options.map(({ key, amount }) => ({ answer: key, amount })), { answer: null, amount: null }];
     case 'yesNo':
       return [

@@ -320,6 +320,21 @@ describe('the lowest margin of a kit', () => {
     });
   });
 
+  it('goes down with every one of an option that adds less of the base than it costs', () => {
+    const handle = list('handle', [], {
+      required: true,
+      ownQuantity: true,
+      mostEach: 3,
+      options: [
+        { key: 'brass', title: 'Brass', amount: { kind: 'percentOfBase', value: '10' }, draws: draw('body', '2') },
+      ],
+    });
+    const parts = [{ key: 'tool', title: 'Tool', candidates: [{ product: 'tool' }] }];
+    const own = kit({ price: '99', partsPrice: { kind: 'own', extras: 'all' }, parts, choices: [handle] });
+    // Each adds 9.90 and takes 12, the tool takes 6: 99 + 29.70 − 36 − 6 for three, and 90.90 for one.
+    expect(least(shopOf([own, tool]))).toMatchObject({ price: '128.7', cost: '42', margin: '86.7' });
+  });
+
   it('is found where rules tie parts to the price, and asks what they cost', () => {
     const rules = [
       {

@@ -45,7 +45,7 @@ function cellsOf(choice: Bounded, breaks: readonly Exact[]): Cell[] {
   const step = given && given.sign() > 0 ? given : FINEST;
   const origin = min ?? Exact.zero;
   const down = (value: Exact) => origin.plus(step.times(Exact.of(value.minus(origin).over(step).floor())));
-  const first = min ?? (choice.aboveNothing ? step : null);
+  const first = firstOf(choice, { min, step, down });
   const last = max && down(max);
   const fits = (value: Exact) => !(first && value.isLess(first)) && !(last && value.isMore(last));
   if (
@@ -87,11 +87,24 @@ function cellsOf(choice: Bounded, breaks: readonly Exact[]): Cell[] {
   if (!last)
     cells.push({
       low: highest.plus(step),
-      at: down(highest.plus(highest).plus(Exact.one)).plus(step),
+      at: down(highest.plus(highest.sign() < 0 ? highest.negated() : highest).plus(Exact.one)).plus(step),
       high: down(LARGEST),
       open: true,
     });
   return cells;
+}
+
+/** The least that can be answered: null for none. */
+function firstOf(
+  { aboveNothing }: Bounded,
+  { min, step, down }: { min: Exact | null; step: Exact; down: (value: Exact) => Exact },
+): Exact | null {
+  if (!aboveNothing) return min;
+  if (!min) return step;
+  if (min.sign() >= 0) return min;
+  // What is below nothing is no answer whatever least is said.
+  const atMostNothing = down(Exact.zero);
+  return atMostNothing.sign() === 0 ? atMostNothing : atMostNothing.plus(step);
 }
 
 const point = (value: Exact): Cell => ({ low: value, at: value, high: value });
