@@ -19,6 +19,8 @@ interface Props {
 
 /** A frame on a view in which a picture lies that can be moved. */
 interface Frame {
+  /** key of its layer */
+  readonly layer: string;
   readonly choice: string;
   readonly file: AnsweredFile;
   readonly box: Place;
@@ -37,7 +39,7 @@ function framesOf(program: Program, resolution: Seen, key: string): readonly Fra
     const choice = program.product.choices.find((candidate) => candidate.key === of);
     const file = resolution.counted.find((answer) => answer.choice === of)?.files?.[0];
     return file && choice?.kind === 'file' && choice.moved
-      ? [{ choice: of, file, box, turn: Number(layer.turn) || 0 }]
+      ? [{ layer: layer.key, choice: of, file, box, turn: Number(layer.turn) || 0 }]
       : [];
   });
 }
@@ -55,7 +57,7 @@ export function MovePictures({ program, resolution, view, answers, onAnswer }: P
       <chakra.svg w="full" h="full" viewBox={`0 0 ${layout.width} ${layout.height}`}>
         {frames.map((frame) => (
           <MovedFrame
-            key={frame.choice}
+            key={frame.layer}
             frame={frame}
             onMove={(place) => {
               const named = filesInAnswer(answers[frame.choice]) ?? [];
