@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { Refusal } from '../services/refusal';
+import { fileHeaders } from './bytes-answer';
 
 /** The names in `If-None-Match`, without the mark of a weak comparison, which is the one that counts here. */
 const namesIn = (header: string): string[] => header.split(',').map((name) => name.trim().replace(/^W\//, ''));
@@ -23,6 +24,14 @@ export function conditionalJson(request: Request, value: unknown, tag?: string):
   const body = JSON.stringify(value);
   return tag === undefined ? conditional(request, body, headers) : named(request, tag, body, headers);
 }
+
+/** The same with a drawn picture, under the name that changes with it. */
+export const conditionalPng = (
+  request: Request,
+  { name, png }: { readonly name: string; readonly png: Buffer },
+  cacheControl: string,
+): Response =>
+  named(request, name, new Uint8Array(png), { ...fileHeaders('image/png'), 'Cache-Control': cacheControl });
 
 /** Answers with what has just been changed, and the tag that it has from now on. */
 export const changedJson = (value: unknown, tag: string): Response =>
@@ -48,7 +57,12 @@ export function tagSeen(request: Request, what: string): string {
   return tag;
 }
 
-function named(request: Request, tag: string, body: string, headers: Readonly<Record<string, string>>): Response {
+function named(
+  request: Request,
+  tag: string,
+  body: string | Uint8Array<ArrayBuffer>,
+  headers: Readonly<Record<string, string>>,
+): Response {
   const name = quoted(tag);
   const asked = request.headers.get('if-none-match');
   const isKnown = asked !== null && (asked.trim() === '*' || namesIn(asked).includes(name));

@@ -1,4 +1,4 @@
-import { productAddress } from '../core/linked-data';
+import { absoluteAddress, productAddress } from '../core/linked-data';
 import { xmlText } from '../core/text';
 import { csvText } from '../services/packing/spreadsheet-out';
 import { type Offer, type Offers } from '../services/selling/shop-list/offers';
@@ -28,7 +28,7 @@ const figures = (
   summary: offer.summary,
   category: offer.category,
   link: productAddress(origin, offer.slug),
-  picture: offer.picture === '' ? '' : new URL(offer.picture, `${origin}/`).toString(),
+  picture: offer.picture === '' ? '' : absoluteAddress(origin, offer.picture),
   priceFrom: offer.priceFrom,
   currency,
   taxIncluded: taxIncluded === null ? '' : String(taxIncluded),

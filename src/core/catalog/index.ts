@@ -37,7 +37,7 @@ export {
 } from './views';
 export { type Condition, conditionSchema, DEEPEST_CONDITION, type Test } from '../conditions';
 export { type CompatibilityTable, type Rule, type RuleEffect, ruleSchema, tableSchema } from './rules';
-export { isListedByView, viewAddress } from './listed-by';
+export { isListedByView, picturesAsListed, viewAddress } from './listed-by';
 export { beginsWith, ruleShowing, type Shown, shownBy, type ShownBy, whenOf } from './shown-when';
 export {
   candidateSchema,

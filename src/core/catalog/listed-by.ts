@@ -8,6 +8,14 @@ export const isListedByView = ({
 }: Pick<Product, 'views' | 'pictures' | 'listedBy'>): boolean =>
   views.length > 0 && (listedBy === 'view' || pictures.length === 0);
 
+/** The pictures of a product, the one first that lists and previews show. */
+export const picturesAsListed = (
+  product: Pick<Product, 'slug' | 'title' | 'views' | 'pictures' | 'listedBy'>,
+): readonly { readonly src: string; readonly alt: string }[] => [
+  ...(isListedByView(product) ? [{ src: viewAddress(product.slug), alt: product.title }] : []),
+  ...product.pictures,
+];
+
 /**
  * Where that is found.
  *

@@ -1,1 +1,1 @@
-export { type Linked, productAddress, productData } from './product-data';
+export { absoluteAddress, type Linked, productAddress, productData } from './product-data';

@@ -1,5 +1,5 @@
 import { sellableRange } from '../analysis';
-import { isListedByView, isStocked, type Product, type Variant, viewAddress } from '../catalog';
+import { isStocked, picturesAsListed, type Product, type Variant } from '../catalog';
 import { type Program } from '../compile';
 import { moneyDigits } from '../money';
 import { type Exact } from '../number';
@@ -43,10 +43,11 @@ const UNIT_CODES: Readonly<Record<string, string>> = {
 /** Where the page of a product stands in the shop. */
 export const productAddress = (origin: string, slug: string): string => `${origin}/shop/${encodeURIComponent(slug)}`;
 
+/** Where a picture is found from anywhere. @param src an address, or a path of the shop */
+export const absoluteAddress = (origin: string, src: string): string => new URL(src, `${origin}/`).toString();
+
 const picturesOf = (product: Product, origin: string): string[] =>
-  [...(isListedByView(product) ? [viewAddress(product.slug)] : []), ...product.pictures.map(({ src }) => src)].map(
-    (src) => new URL(src, `${origin}/`).toString(),
-  );
+  picturesAsListed(product).map(({ src }) => absoluteAddress(origin, src));
 
 /** Leaves out what there is nothing of. */
 const said = (parts: Readonly<Record<string, unknown>>): Linked =>
@@ -167,7 +168,7 @@ class ProductData {
         name: `${title}, ${titleOfVariant(choices, variant.options)}`,
         sku: forCustomers.sku ? resolution.item.sku : null,
         gtin: variant.gtin,
-        image: variant.picture === null ? null : new URL(variant.picture, `${this.around.origin}/`).toString(),
+        image: variant.picture === null ? null : absoluteAddress(this.around.origin, variant.picture),
         offers: this.offer(resolution, variant.options),
       }),
     ];

@@ -193,9 +193,8 @@ class Composing {
   }
 
   private picture(layer: LayerOf<'picture'>, box: Box): SceneNode[] {
-    const { from, fit } = layer;
-    const file = from.kind === 'file' ? this.answer(from.choice)?.files?.[0] : undefined;
-    const src = file ? this.drawing.file(file.token) : this.sourceOf(from);
+    const { fit } = layer;
+    const { src, file } = this.sourceOf(layer.from);
     if (!src) return [];
     const place = file?.place ?? null;
     const mask =
@@ -207,7 +206,7 @@ class Composing {
             ? rectangle(box)
             : null;
     const laid = place ? laidInFrame(box, fit, place, file?.extent) : { box, fit };
-    if (file && from.kind === 'file') this.tellHowSharp(from.choice, file, box, fit);
+    if (file) this.tellHowSharp(file, box, fit);
     return [
       {
         kind: 'picture',
@@ -221,16 +220,33 @@ class Composing {
     ];
   }
 
-  /** Where the picture of a layer is that is no file; null for none. */
-  private sourceOf(picture: LayerOf<'picture'>['from']): string | null {
-    if (picture.kind === 'fixed') return picture.src || null;
-    const option = picture.kind === 'option' ? this.chosen(picture.choice) : null;
-    return option?.picture ?? option?.texture ?? null;
+  /** Where the picture of a layer is, null for none; of an uploaded one the file, and the choice that it answers. */
+  private sourceOf(picture: LayerOf<'picture'>['from']): {
+    readonly src: string | null;
+    readonly file?: AnsweredFile & { readonly choice: string };
+  } {
+    switch (picture.kind) {
+      case 'fixed':
+        return { src: picture.src || null };
+      case 'option': {
+        const option = this.chosen(picture.choice);
+        return { src: option?.picture ?? option?.texture ?? null };
+      }
+      case 'file': {
+        const { choice } = picture;
+        const file = this.answer(choice)?.files?.[0];
+        return file ? { src: this.drawing.file(file.token), file: { ...file, choice } } : { src: null };
+      }
+    }
   }
 
   /** Tells where a picture has fewer pixels than it needs at the size that it is made in. */
-  private tellHowSharp(key: string, file: AnsweredFile, frame: Box, fit: LayerOf<'picture'>['fit']): void {
-    const choice = this.program.product.choices.find((candidate) => candidate.key === key);
+  private tellHowSharp(
+    file: AnsweredFile & { readonly choice: string },
+    frame: Box,
+    fit: LayerOf<'picture'>['fit'],
+  ): void {
+    const choice = this.program.product.choices.find(({ key }) => key === file.choice);
     if (choice?.kind !== 'file' || choice.perInch === null || this.scale === null) return;
     const perInch = pixelsPerInch(file, frame, fit, this.scale);
     if (perInch !== null && perInch < choice.perInch)

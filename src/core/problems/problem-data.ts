@@ -1,5 +1,6 @@
 import { type Exact } from '../number';
 import { type QuantityFault } from '../ordering';
+import { type FilePlace } from '../selection';
 import { type MeasureFault, type Quantity } from '../quantity';
 import { type TextFault } from '../text';
 import { type FaultData } from './fault';
@@ -168,7 +169,7 @@ export type ProblemData =
       readonly code: 'filePlace';
       readonly title: string;
       readonly file: string;
-      readonly what: 'across' | 'down' | 'size' | 'turn';
+      readonly what: keyof FilePlace;
       readonly given: number;
       readonly least: number;
       readonly most: number;

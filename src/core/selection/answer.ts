@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { type Exact } from '../number';
 import { type NamedFile } from './file-answer';
 
@@ -33,8 +34,6 @@ export interface AnsweredFile extends NamedFile {
 }
 
 /** How large a picture is: a photograph in pixels, a drawing in units that are as small as anybody likes. */
-export interface Extent {
-  readonly width: number;
-  readonly height: number;
-  readonly isDrawing: boolean;
-}
+export const extentSchema = z.strictObject({ width: z.number(), height: z.number(), isDrawing: z.boolean() });
+
+export type Extent = Readonly<z.infer<typeof extentSchema>>;

@@ -68,6 +68,13 @@ const isPlace = (said: Readonly<Record<string, unknown>>): said is Partial<FileP
 export const fileAnswer = ({ token, place }: NamedFile): FileAnswer =>
   place === null || isUnmoved(place) ? token : { file: token, ...place };
 
+/** The answer with one of its files laid otherwise. */
+export const answerPlaced = (answer: unknown, token: string, place: FilePlace): FileAnswer[] =>
+  (filesInAnswer(answer) ?? []).map((one) => fileAnswer(one.token === token ? { token, place } : one));
+
+/** The same direction, as it can be said: above −180 degrees, up to 180. */
+export const turnWithin = (degrees: number): number => degrees - 360 * Math.ceil((degrees - 180) / 360);
+
 /** Whether a picture lies as it comes. */
 export const isUnmoved = (place: FilePlace): boolean =>
   (Object.keys(UNMOVED) as (keyof FilePlace)[]).every((name) => place[name] === UNMOVED[name]);

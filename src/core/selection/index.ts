@@ -1,11 +1,13 @@
-export { type Answer, type AnsweredFile, type Extent, type OptionPick } from './answer';
+export { type Answer, type AnsweredFile, type Extent, extentSchema, type OptionPick } from './answer';
 export {
+  answerPlaced,
   FILE_PLACE_LIMITS,
   fileAnswer,
   type FilePlace,
   filesInAnswer,
   isUnmoved,
   type NamedFile,
+  turnWithin,
   UNMOVED,
 } from './file-answer';
 export {

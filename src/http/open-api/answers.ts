@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { pictureFocusSchema } from '../../core/catalog';
 import { type CustomerResolution, type ProductForm } from '../../core/exchange';
 import { listedQuantitySchema } from '../../core/ordering';
+import { extentSchema } from '../../core/selection';
 import { type OfferedPage } from '../../services/selling/forms';
 import { type OneOfSeveral } from '../../services/selling/resolve-together';
 
@@ -72,7 +73,7 @@ const answeredFile = z
       .strictObject({ across: z.number(), down: z.number(), size: z.number(), turn: z.number() })
       .nullable()
       .describe('how it is laid in its frame, in percent and degrees; null as it comes'),
-    extent: z.strictObject({ width: z.number(), height: z.number(), isDrawing: z.boolean() }).optional(),
+    extent: extentSchema.optional(),
   })
   .meta({ id: 'AnsweredFile' });
 

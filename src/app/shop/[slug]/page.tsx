@@ -1,7 +1,7 @@
 import { type Metadata } from 'next';
 import { cache } from 'react';
-import { isListedByView, viewAddress } from '@/core/catalog';
-import { productAddress } from '@/core/linked-data';
+import { picturesAsListed } from '@/core/catalog';
+import { absoluteAddress, productAddress } from '@/core/linked-data';
 import { ProductPageSoon } from '@/features/shop/product-page';
 import { basketToken } from '@/http/basket-cookie';
 import { orNotFound, pageNonce, pageOrigin } from '@/http/page';
@@ -32,7 +32,6 @@ const openedBy = async ({ params, searchParams }: Place) => {
 export async function generateMetadata(place: Place): Promise<Metadata> {
   const { product, surroundings } = await openedBy(place);
   const { title, summary, slug } = product;
-  const first = isListedByView(product) ? { src: viewAddress(slug), alt: title } : product.pictures[0];
   const origin = await pageOrigin();
   const url = productAddress(origin, slug);
   return {
@@ -45,7 +44,9 @@ export async function generateMetadata(place: Place): Promise<Metadata> {
       url,
       title,
       description: summary,
-      images: first && { url: new URL(first.src, `${origin}/`).toString(), alt: first.alt },
+      images: picturesAsListed(product)
+        .slice(0, 1)
+        .map(({ src, alt }) => ({ url: absoluteAddress(origin, src), alt })),
     },
   };
 }

@@ -3,8 +3,8 @@
 import { Box, chakra } from '@chakra-ui/react';
 import { type PointerEvent, useMemo, useRef } from 'react';
 import { type Program } from '@/core/compile';
-import { type Box as Place, layoutOf, type Seen } from '@/core/picture';
-import { type AnsweredFile, fileAnswer, type FilePlace, filesInAnswer, UNMOVED } from '@/core/selection';
+import { type Box as Place, type Layout, layoutOf, type Seen } from '@/core/picture';
+import { type AnsweredFile, answerPlaced, type FilePlace, UNMOVED } from '@/core/selection';
 import { marginOf } from './composed-picture';
 import { movedBy, type Point } from './moved-by';
 
@@ -28,11 +28,9 @@ interface Frame {
   readonly turn: number;
 }
 
-function framesOf(program: Program, resolution: Seen, key: string): readonly Frame[] {
-  const view = program.product.views.find((candidate) => candidate.key === key);
-  const layout = layoutOf(program, resolution, key);
-  if (!view || !layout) return [];
-  return view.layers.flatMap((layer): Frame[] => {
+function framesOf(program: Program, resolution: Seen, key: string, layout: Layout): readonly Frame[] {
+  const layers = program.product.views.find((view) => view.key === key)?.layers ?? [];
+  return layers.flatMap((layer): Frame[] => {
     const box = layout.boxes.get(layer.key);
     if (layer.kind !== 'picture' || layer.from.kind !== 'file' || !box) return [];
     const { choice: of } = layer.from;
@@ -49,8 +47,10 @@ function framesOf(program: Program, resolution: Seen, key: string): readonly Fra
  * For keys there are sliders beside the file.
  */
 export function MovePictures({ program, resolution, view, answers, onAnswer }: Props) {
-  const frames = useMemo(() => framesOf(program, resolution, view), [program, resolution, view]);
-  const layout = useMemo(() => layoutOf(program, resolution, view), [program, resolution, view]);
+  const { layout, frames } = useMemo(() => {
+    const laid = layoutOf(program, resolution, view);
+    return { layout: laid, frames: laid ? framesOf(program, resolution, view, laid) : [] };
+  }, [program, resolution, view]);
   if (frames.length === 0 || !layout) return null;
   return (
     <Box aria-hidden position="absolute" inset="0" p={marginOf(layout)} pointerEvents="none">
@@ -59,13 +59,7 @@ export function MovePictures({ program, resolution, view, answers, onAnswer }: P
           <MovedFrame
             key={frame.layer}
             frame={frame}
-            onMove={(place) => {
-              const named = filesInAnswer(answers[frame.choice]) ?? [];
-              onAnswer(
-                frame.choice,
-                named.map((one) => fileAnswer(one.token === frame.file.token ? { ...one, place } : one)),
-              );
-            }}
+            onMove={({ choice, file }, place) => onAnswer(choice, answerPlaced(answers[choice], file.token, place))}
           />
         ))}
       </chakra.svg>
@@ -80,7 +74,7 @@ interface Hold {
   place: FilePlace;
 }
 
-function MovedFrame({ frame, onMove }: { frame: Frame; onMove: (place: FilePlace) => void }) {
+function MovedFrame({ frame, onMove }: { frame: Frame; onMove: (frame: Frame, place: FilePlace) => void }) {
   const { box, turn, file } = frame;
   const hold = useRef<Hold | null>(null);
   const place = file.place ?? UNMOVED;
@@ -97,7 +91,7 @@ function MovedFrame({ frame, onMove }: { frame: Frame; onMove: (place: FilePlace
     const held = hold.current;
     if (!held?.now.has(event.pointerId)) return;
     held.now.set(event.pointerId, pointOf(event));
-    onMove(movedBy(held.place, box, [...held.from.values()], [...held.now.values()]));
+    onMove(frame, movedBy(held.place, box, [...held.from.values()], [...held.now.values()]));
   };
   const leave = (event: PointerEvent<SVGRectElement>) => {
     const now = new Map(hold.current?.now);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { FILE_PLACE_LIMITS, type FilePlace, UNMOVED } from '@/core/selection';
+import { FILE_PLACE_LIMITS, type FilePlace, turnWithin, UNMOVED } from '@/core/selection';
 import { movedBy } from './moved-by';
 
 const frame = { x: 10, y: 20, width: 200, height: 100 };
@@ -21,6 +21,14 @@ describe('a picture under fingers', () => {
       turn: -100,
     });
   });
+
+  it.each([
+    [180, 180],
+    [-180, 180],
+    [270, -90],
+    [-190, 170],
+    [360, 0],
+  ])('turned by %i degrees is turned by %i', (degrees, turn) => expect(turnWithin(degrees)).toBe(turn));
 
   it('lies still under fingers that do', () => {
     const finger = fc.record({ x: fc.integer({ min: -999, max: 999 }), y: fc.integer({ min: -999, max: 999 }) });

@@ -1,5 +1,5 @@
 import { type Box } from '@/core/picture';
-import { FILE_PLACE_LIMITS, type FilePlace } from '@/core/selection';
+import { FILE_PLACE_LIMITS, type FilePlace, turnWithin } from '@/core/selection';
 
 export interface Point {
   readonly x: number;
@@ -26,9 +26,6 @@ function within(what: keyof FilePlace, figure: number): number {
   return Math.min(most, Math.max(least, Math.round(figure * 10) / 10)) + 0;
 }
 
-/** The same direction, from −180 to 180. */
-const turned = (degrees: number): number => degrees - 360 * Math.round(degrees / 360);
-
 /**
  * How a picture lies after fingers have moved: it follows the middle of them, and two of them turn and enlarge it.
  *
@@ -46,6 +43,6 @@ export function movedBy(place: FilePlace, frame: Box, from: readonly Point[], no
     across: within('across', place.across + ((after.x - before.x) / frame.width) * 100),
     down: within('down', place.down + ((after.y - before.y) / frame.height) * 100),
     size: within('size', place.size * grow),
-    turn: within('turn', turned(place.turn + turn)),
+    turn: within('turn', turnWithin(place.turn + turn)),
   };
 }

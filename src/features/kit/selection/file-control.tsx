@@ -4,7 +4,7 @@ import { Box, Button, chakra, HStack, Stack, Text } from '@chakra-ui/react';
 import { Paperclip, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { type Choice, drawnFileTypes, fileTypes, type UploadedFile } from '@/core/catalog';
-import { fileAnswer, filesInAnswer, type NamedFile, UNMOVED } from '@/core/selection';
+import { answerPlaced, fileAnswer, type FilePlace, filesInAnswer, type NamedFile, UNMOVED } from '@/core/selection';
 import { amountWords, fileSizeWords, fileTypeWords } from '@/core/words';
 import { wordsOf } from '@/features/kit/shared';
 import { FaultLine } from '@/ui/fault-line';
@@ -46,7 +46,13 @@ export function FileControl({
   };
   return (
     <Box>
-      <GivenFiles choice={choice} named={named} files={page.files} onGive={give} />
+      <GivenFiles
+        choice={choice}
+        named={named}
+        files={page.files}
+        onRemove={(token) => give(named.filter((one) => one.token !== token))}
+        onPlace={(token, place) => onAnswer(answerPlaced(answer, token, place))}
+      />
       {named.length < choice.most && (
         <>
           <chakra.input
@@ -100,30 +106,28 @@ function GivenFiles({
   choice,
   named,
   files,
-  onGive,
+  onRemove,
+  onPlace,
 }: {
   choice: Extract<Choice, { kind: 'file' }>;
   named: readonly NamedFile[];
   files: ReadonlyMap<string, UploadedFile>;
-  onGive: (files: readonly NamedFile[]) => void;
+  onRemove: (token: string) => void;
+  onPlace: (token: string, place: FilePlace) => void;
 }) {
   return (
     <Stack gap="1">
-      {named.map((one) => {
-        const file = files.get(one.token);
-        const picture = pictureOf(one.token, file?.type);
+      {named.map(({ token, place }) => {
+        const file = files.get(token);
+        const picture = pictureOf(token, file?.type);
         return (
-          <Box key={one.token}>
-            <GivenFile
-              file={file}
-              picture={picture ?? undefined}
-              onRemove={() => onGive(named.filter((other) => other !== one))}
-            />
+          <Box key={token}>
+            <GivenFile file={file} picture={picture ?? undefined} onRemove={() => onRemove(token)} />
             {choice.moved && picture !== null && (
               <FilePlaceFields
                 name={file?.name ?? 'the picture'}
-                place={one.place ?? UNMOVED}
-                onChange={(place) => onGive(named.map((other) => (other === one ? { ...one, place } : other)))}
+                place={place ?? UNMOVED}
+                onChange={(next) => onPlace(token, next)}
               />
             )}
           </Box>

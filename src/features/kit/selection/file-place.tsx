@@ -3,7 +3,7 @@
 import { Box, Button, chakra, HStack, SimpleGrid, Text } from '@chakra-ui/react';
 import { RotateCcw, RotateCw } from 'lucide-react';
 import { useId } from 'react';
-import { FILE_PLACE_LIMITS, type FilePlace, isUnmoved, UNMOVED } from '@/core/selection';
+import { FILE_PLACE_LIMITS, type FilePlace, isUnmoved, turnWithin, UNMOVED } from '@/core/selection';
 
 const WORDS = {
   size: { title: 'Size', unit: ' %' },
@@ -15,10 +15,8 @@ const WORDS = {
 /** Most are enlarged no further; a larger size can be reached by spreading two fingers. */
 const USUAL_SIZE = 300;
 
+/** In degrees. */
 const QUARTER = 90;
-
-/** By a quarter clockwise, from −180 to 180. */
-const quarterOn = (turn: number): number => (turn + QUARTER > 180 ? turn + QUARTER - 360 : turn + QUARTER);
 
 /** How a picture that was given lies in its frame on the product’s picture, by sliders: for keys, and to the point. */
 export function FilePlaceFields({
@@ -46,7 +44,7 @@ export function FilePlaceFields({
           size="xs"
           variant="outline"
           colorPalette="ink"
-          onClick={() => onChange({ ...place, turn: quarterOn(place.turn) })}
+          onClick={() => onChange({ ...place, turn: turnWithin(place.turn + QUARTER) })}
         >
           <RotateCw size={13} aria-hidden /> Turn by a quarter
         </Button>

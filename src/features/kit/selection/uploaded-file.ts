@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import { fileTypeNames } from '@/core/catalog';
+import { extentSchema } from '@/core/selection';
 
 /** What the server tells of a file that has been uploaded. */
 export const uploadedFileSchema = z.object({
   name: z.string(),
   type: z.enum(fileTypeNames),
   size: z.number(),
-  extent: z.object({ width: z.number(), height: z.number(), isDrawing: z.boolean() }).optional(),
+  extent: extentSchema.strip().optional(),
 });
