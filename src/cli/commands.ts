@@ -181,8 +181,9 @@ async function runPicture(
       `oak picture: --view ${view}: There is no such view. There are: ${views.map(({ key }) => key).join(', ')}.`,
     ]);
   // What only pictures need is loaded for them alone.
-  const { imagesBeside, svgFile, viewDrawer } = await import('../services/drawing');
-  const [{ pdfOf }, { pngOf }] = await Promise.all([
+  const { imagesBeside, viewDrawer, workshopSvg } = await import('../services/drawing');
+  const [{ forWorkshop }, { pdfOf }, { pngOf }] = await Promise.all([
+    import('../core/picture'),
     import('../services/drawing/pdf'),
     import('../services/drawing/raster'),
   ]);
@@ -191,8 +192,8 @@ async function runPicture(
   if (!scene) throw new BadInput([`${program.slug}: the size of this view comes to nothing with this selection.`]);
   const read = imagesBeside(dirname(catalogFile), files);
   if (png !== undefined) writeFileSync(png, await pngOf(scene, read, 1600));
-  if (pdf !== undefined) writeFileSync(pdf, await pdfOf(scene, read));
-  if (png === undefined && pdf === undefined) io.write(`${await svgFile(scene, read)}\n`);
+  if (pdf !== undefined) writeFileSync(pdf, await pdfOf([forWorkshop(scene)], read));
+  if (png === undefined && pdf === undefined) io.write(`${await workshopSvg(scene, read)}\n`);
   return 0;
 }
 

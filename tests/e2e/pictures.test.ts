@@ -128,6 +128,27 @@ describe('a view', () => {
     await until(async () => (await paint())?.layers[1]?.x === before?.x);
   });
 
+  it('says where the workshop cuts, and on which sheets the pieces of an order are laid', async () => {
+    const { person } = stage;
+    const cutLine = 'A cut line: only in the workshop’s drawing';
+    await person.pick(cutLine);
+    await person.find('[data-stage] g[id$="cut-lines"] path');
+    await until(async () => {
+      const layer = (await paint())?.layers[1];
+      return layer?.kind === 'shape' && layer.cut;
+    });
+    await person.pick(cutLine);
+    await person.press('400 × 300');
+    await person.select('True to scale', 'yes, in millimetres');
+    await person.pick('The workshop’s drawing has bleed, crop marks or sheets');
+    await person.pick('Pieces of an order are laid on sheets');
+    await person.fill('Sheet width in mm', '0');
+    await person.sees('The width of the sheet in the workshop’s drawing must be more than 0.');
+    await person.fill('Sheet width in mm', '700');
+    await person.seesNoMore('must be more than 0.');
+    await until(async () => (await paint())?.workshop?.sheet?.width === '700');
+  });
+
   it('says what is missing, and is seen in the shop once it is published', async () => {
     const { person } = stage;
     await person.select('Shape', 'frame');

@@ -1,9 +1,9 @@
-import { PDFDocument, PDFName, PDFRawStream } from 'pdf-lib';
+import { decodePDFRawStream, PDFArray, PDFDict, PDFDocument, PDFName, PDFRawStream, PDFString } from 'pdf-lib';
 import * as opentype from 'opentype.js';
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
-import { type Scene, type SceneNode, svgOf, svgText } from '@/core/picture';
+import { forWorkshop, type Scene, type SceneNode, svgOf, svgText } from '@/core/picture';
 import { letteringFrom } from '@/core/picture/font-file';
 import { setLine } from '@/core/picture/lettering';
 import { pdfOf } from '@/services/drawing/pdf';
@@ -31,7 +31,7 @@ describe('true to scale', () => {
     [254, 25.4, 1, 720, 72],
     [70, 50, 0.5, 99.21, 70.87],
   ])('%d × %d units of %d mm are so many points', async (width, height, millimetres, across, down) => {
-    const pdf = await PDFDocument.load(await pdfOf(scene([], { width, height, millimetres }), nothing));
+    const pdf = await PDFDocument.load(await pdfOf([scene([], { width, height, millimetres })], nothing));
     const [page] = pdf.getPages();
     expect(page?.getWidth()).toBeCloseTo(across, 2);
     expect(page?.getHeight()).toBeCloseTo(down, 2);
@@ -45,6 +45,69 @@ describe('true to scale', () => {
     );
     const { width, height } = await sharp(Buffer.from(svg)).metadata();
     expect([width, height]).toEqual([72, 144]);
+  });
+});
+
+describe('what a label is printed and cut from', () => {
+  const label = (more: Partial<Scene> = {}) => {
+    const ground: SceneNode = {
+      kind: 'path',
+      d: 'M-9 -9H79V59H-9Z',
+      fill: { kind: 'colour', colour: '#2d4a3a' },
+      line: null,
+    };
+    const workshop = { bleed: '3', marks: true, sheet: null };
+    return forWorkshop(scene([ground], { workshop, ...more }));
+  };
+  const boxOf = (box: { x: number; y: number; width: number; height: number } | undefined) =>
+    [box?.x, box?.y, box?.width, box?.height].map((points) => ((points ?? 0) * 25.4) / 72);
+
+  /** PDF 32000-1:2008, 14.11.2: the trim box is the finished page, the bleed box what is clipped to in production. */
+  it('says as PDF what of its page is cut out, and what is drawn beyond', async () => {
+    const pdf = await PDFDocument.load(await pdfOf([label()], nothing));
+    const page = pdf.getPage(0);
+    // 8 mm on every side: marks of 5 mm begin 3 mm away.
+    expect([page.getWidth(), page.getHeight()].map((points) => (points * 25.4) / 72)).toEqual([
+      expect.closeTo(86, 3),
+      expect.closeTo(66, 3),
+    ]);
+    const near = (...sizes: number[]) => sizes.map((size) => expect.closeTo(size, 3) as number);
+    expect(boxOf(page.getTrimBox())).toEqual(near(8, 8, 70, 50));
+    expect(boxOf(page.getBleedBox())).toEqual(near(5, 5, 76, 56));
+  });
+
+  it('is drawn up to its bleed and no further, with marks outside it', async () => {
+    const svg = svgText(svgOf(label(), { pixels: { width: 860, height: 660 } }));
+    const { data, info } = await sharp(Buffer.from(svg)).flatten({ background: '#fff' }).raw().toBuffer({
+      resolveWithObject: true,
+    });
+    const at = (x: number, y: number) => data[(Math.round(y * 10) * info.width + Math.round(x * 10)) * info.channels];
+    expect([at(5.3, 33), at(80.6, 33), at(43, 5.3), at(43, 60.6)]).toEqual([45, 45, 45, 45]);
+    expect([at(4.7, 33), at(81.4, 33), at(43, 4.7), at(43, 61.4)]).toEqual([255, 255, 255, 255]);
+    // A mark of 0.1 mm on the line of the left edge, from 0 to 5 mm from the end of the page.
+    expect([at(8, 2.5), at(8, 63.5), at(2.5, 8)].every((grey) => (grey ?? 255) < 200)).toBe(true);
+    expect(at(10, 2.5)).toBe(255);
+  });
+
+  /** PDF 32000-1:2008, 8.11: an optional content group, named in the catalog, and marked content that belongs to it. */
+  it('has what is cut along on a layer of its own', async () => {
+    const cuts: SceneNode[] = [
+      { kind: 'path', d: 'M5 5H65V45H5Z', fill: null, line: { colour: '#d5006d', width: 0.1 } },
+    ];
+    const pdf = await PDFDocument.load(await pdfOf([label({ cuts })], nothing));
+    const properties = pdf.catalog.lookup(PDFName.of('OCProperties'), PDFDict);
+    const [group] = properties.lookup(PDFName.of('OCGs'), PDFArray).asArray();
+    expect(pdf.context.lookup(group, PDFDict).lookup(PDFName.of('Name'), PDFString).decodeText()).toBe('Cut lines');
+    const page = pdf.getPage(0).node;
+    expect(page.Resources()?.lookup(PDFName.of('Properties'), PDFDict).get(PDFName.of('Layer'))).toBe(group);
+    const contents = page.Contents();
+    const stream = contents instanceof PDFRawStream ? decodePDFRawStream(contents).decode() : new Uint8Array();
+    const text = Buffer.from(stream).toString('latin1');
+    expect(text.slice(text.indexOf('/OC /Layer BDC'), text.indexOf('EMC'))).toMatch(/\bS\b/);
+    // What has no line to cut along has no such layer.
+    expect((await PDFDocument.load(await pdfOf([label()], nothing))).catalog.has(PDFName.of('OCProperties'))).toBe(
+      false,
+    );
   });
 });
 
@@ -111,7 +174,7 @@ describe('an uploaded picture that is moved in its frame', () => {
   /** PDF 32000-1, 8.9.5: an image is painted in a unit square that the matrix takes to its place. */
   it('is printed as large as its frame, wherever it reaches', async () => {
     const read = () => Promise.resolve({ type: 'image/svg+xml', bytes: Buffer.from(drawn) });
-    const pdf = await PDFDocument.load(await pdfOf(scene([moved(90)]), read));
+    const pdf = await PDFDocument.load(await pdfOf([scene([moved(90)])], read));
     const images = pdf.context
       .enumerateIndirectObjects()
       .flatMap(([, object]) => (object instanceof PDFRawStream ? [object.dict] : []))

@@ -40,3 +40,7 @@ declare module 'logic-solver' {
   export type { Solver };
   export default Logic;
 }
+
+declare module 'maxrects-packer/dist/maxrects-packer.mjs' {
+  export * from 'maxrects-packer';
+}

@@ -34,6 +34,8 @@ export {
   type PictureLength,
   type ProductView,
   viewSchema,
+  type WorkshopDrawing,
+  workshopDrawingSchema,
 } from './views';
 export { type Condition, conditionSchema, DEEPEST_CONDITION, type Test } from '../conditions';
 export { type CompatibilityTable, type Rule, type RuleEffect, ruleSchema, tableSchema } from './rules';

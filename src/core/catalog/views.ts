@@ -104,6 +104,10 @@ const shapeLayer = z.strictObject({
     .nullable()
     .default(null)
     .describe('drawn around it; null for none'),
+  cut: z
+    .boolean()
+    .default(false)
+    .describe('its line is where the workshop cuts: on a layer of its own of the workshop’s drawing, and nowhere else'),
 });
 
 const textFromSchema = z.discriminatedUnion('kind', [
@@ -172,6 +176,27 @@ export type LayerOf<K extends Layer['kind']> = Extract<Layer, { kind: K }>;
 export const MOST_VIEWS = 12;
 export const MOST_LAYERS = 60;
 
+/** What the workshop’s drawing of a view that is true to scale has beside the picture, in millimetres. */
+export const workshopDrawingSchema = z
+  .strictObject({
+    bleed: decimalText.default('0').describe('what reaches over the edge is drawn so far beyond it, to be cut off'),
+    marks: z.boolean().default(true).describe('whether crop marks stand at the corners'),
+    sheet: z
+      .strictObject({
+        width: decimalText,
+        height: decimalText,
+        edge: decimalText.default('0').describe('kept free along its edges'),
+        gap: decimalText.default('0').describe('between two pieces at least, from edge to edge'),
+        turned: z.boolean().default(true).describe('whether pieces may lie turned by a quarter'),
+      })
+      .nullable()
+      .default(null)
+      .describe('the sheet that the pieces of an order are laid on; null for each by itself'),
+  })
+  .meta({ id: 'workshopDrawing' });
+
+export type WorkshopDrawing = z.infer<typeof workshopDrawingSchema>;
+
 /** A picture of the product that is put together from layers, the first lowest. */
 export const viewSchema = z
   .strictObject({
@@ -184,6 +209,10 @@ export const viewSchema = z
       .default(null)
       .describe('millimetres of one unit of the picture; null where it is true to no scale'),
     background: hex.nullable().default(null),
+    workshop: workshopDrawingSchema
+      .nullable()
+      .default(null)
+      .describe('what the workshop’s drawing has beside the picture; null for nothing'),
     layers: z.array(layerSchema).max(MOST_LAYERS).default([]),
   })
   .meta({ id: 'view' });

@@ -65,9 +65,24 @@ function checkView(view: ProductView, path: Path, scope: Scope): void {
   if (isBlank(view.title)) scope.report([...path, 'title'], { code: 'titleMissing', what: { kind: 'view' } });
   if (view.scale !== null) positive(view.scale, [...path, 'scale'], scope, { figure: 'pictureScale' });
   for (const field of ['width', 'height'] as const) checkSize(view[field], field, [...path, field], scope);
+  const { workshop } = view;
+  if (!workshop) return;
+  notNegative(workshop.bleed, [...path, 'workshop', 'bleed'], scope, 'bleed');
+  const { sheet } = workshop;
+  if (!sheet) return;
+  const at = [...path, 'workshop', 'sheet'];
+  for (const field of ['width', 'height'] as const)
+    positive(sheet[field], [...at, field], scope, { figure: 'ofWorkshop', of: `${field} of the sheet` });
+  notNegative(sheet.edge, [...at, 'edge'], scope, 'edge that is kept free');
+  notNegative(sheet.gap, [...at, 'gap'], scope, 'distance between pieces');
 }
 
-type About = { readonly figure: 'pictureScale' } | { readonly figure: 'onPicture'; readonly of: string };
+function notNegative(text: string, path: Path, scope: Scope, of: string): void {
+  const value = readDecimal(text, path, scope.report);
+  if (value && value.sign() < 0) scope.report(path, { code: 'negative', figure: 'ofWorkshop', of });
+}
+
+type About = { readonly figure: 'pictureScale' } | { readonly figure: 'onPicture' | 'ofWorkshop'; readonly of: string };
 
 function positive(text: string, path: Path, scope: Scope, about: About): void {
   const value = readDecimal(text, path, scope.report);

@@ -29,6 +29,8 @@ export function viewsFor(views: readonly ProductView[], view: View): ProductView
     height,
     scale,
     background,
+    // How it is made is the workshop’s.
+    workshop: null,
     layers: layers.flatMap((layer): Layer[] => {
       const { when } = layer;
       if (when !== null && holdsFor(when, view) === false) return [];

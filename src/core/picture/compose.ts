@@ -13,7 +13,7 @@ import { type CountedAnswer, type PictureView, type ViewSeen } from '../run';
 import { type AnsweredFile } from '../selection';
 import { laidInFrame, pixelsPerInch } from './in-frame';
 import { type Lettering } from './lettering';
-import { ellipse, frame, measureFrom, measureLine, rectangle } from './outline';
+import { CUT_COLOUR, ellipse, frame, HAIRLINE, measureFrom, measureLine, rectangle } from './outline';
 import { isUpright, type Piece, setPieces } from './pieces';
 import { type Box, groundedNodes, groupOf, type Paint, type PictureTold, type Scene, type SceneNode } from './scene';
 import { textNodes } from './text-layer';
@@ -105,6 +105,7 @@ function composing(
 /** A view while it is drawn. */
 class Composing {
   private readonly told: PictureTold[] = [];
+  private readonly cuts: SceneNode[] = [];
   private readonly named: string[] = [];
   private readonly view: ProductView;
   private readonly state: ViewSeen;
@@ -135,6 +136,8 @@ class Composing {
       millimetres: this.scale,
       background: this.view.background,
       nodes,
+      ...(this.cuts.length > 0 && { cuts: this.cuts }),
+      ...(this.scale !== null && this.view.workshop && { workshop: this.view.workshop }),
       alt: [this.program.title, ...new Set(this.named)].join(', '),
       told: this.told,
     };
@@ -170,10 +173,13 @@ class Composing {
   private layer(layer: Layer): SceneNode[] {
     const box = this.boxOf(layer);
     if (!(box.width > 0 && box.height > 0)) return [];
+    const cutBefore = this.cuts.length;
     const nodes = this.nodesOf(layer, box);
     const degrees = measureFrom(layer.turn);
-    if (nodes.length === 0 || (degrees === 0 && layer.opacity === 100 && layer.blend === 'normal')) return nodes;
     const turn = degrees === 0 ? null : { degrees, x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    // What is cut turns with its layer.
+    if (turn && this.cuts.length > cutBefore) this.cuts.push(groupOf(this.cuts.splice(cutBefore), { turn }));
+    if (nodes.length === 0 || (degrees === 0 && layer.opacity === 100 && layer.blend === 'normal')) return nodes;
     return [groupOf(nodes, { turn, opacity: layer.opacity / 100, blend: layer.blend })];
   }
 
@@ -261,6 +267,12 @@ class Composing {
         : layer.shape === 'frame'
           ? frame(box, measureFrom(layer.bar), corner)
           : rectangle(box, corner);
+    if (layer.cut) {
+      const { colour, width } = layer.line ?? { colour: CUT_COLOUR, width: '0' };
+      const hairline = this.scale === null ? HAIRLINE : HAIRLINE / this.scale;
+      this.cuts.push({ kind: 'path', d, fill: null, line: { colour, width: measureFrom(width) || hairline } });
+      return [];
+    }
     const fill = layer.fill && this.paint(layer.fill, measureFrom(layer.tile));
     const line = layer.line && { colour: layer.line.colour, width: measureFrom(layer.line.width) };
     return fill || line ? [{ kind: 'path', d, fill, line }] : [];
@@ -307,7 +319,9 @@ class Composing {
       )
       .slice(0, MOST_PIECES);
     // True to scale nothing is made smaller; else everything is seen.
-    return setPieces(found, layer, box, this.scale === null);
+    const { nodes, cuts } = setPieces(found, layer, box, this.scale === null);
+    this.cuts.push(...cuts);
+    return nodes;
   }
 
   private piecesAt(place: string, box: Box, upright: boolean): Piece[] {
@@ -328,7 +342,7 @@ class Composing {
   /** A piece so many times, as far as that can be drawn. */
   private copiesOf(piece: Piece, pieces: number): Piece[] {
     const { budget } = this.within;
-    const size = sizeOf(piece.nodes) + 1;
+    const size = sizeOf(piece.nodes) + sizeOf(piece.cuts) + 1;
     const copies = Math.max(0, Math.min(pieces, MOST_PIECES, Math.floor(budget.nodes / size)));
     budget.nodes -= copies * size;
     return Array.from({ length: copies }, () => piece);
@@ -351,6 +365,7 @@ class Composing {
         grow,
         tint: null,
         nodes: groundedNodes(scene),
+        cuts: scene.cuts ?? [],
       };
     }
     // What has no view of its own brings its picture, in the shape that the shop shows pictures in.
@@ -366,7 +381,7 @@ class Composing {
       mask: null,
       tint: null,
     }));
-    return { width, height, grow: 1, tint: null, nodes };
+    return { width, height, grow: 1, tint: null, nodes, cuts: [] };
   }
 
   private answer(choice: string) {

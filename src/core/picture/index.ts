@@ -1,4 +1,5 @@
 export { compose, type Drawing, type Layout, layoutOf, type Seen } from './compose';
+export { forWorkshop, sheetScenes, sizeOfPiece, type WorkshopScene } from './for-workshop';
 export { frameMargin } from './frame-margin';
 export { type Letter, type Lettering, type OutlineCommand } from './lettering';
 export { coordinate } from './outline';
@@ -13,4 +14,4 @@ export {
   type SceneNode,
   sourcesOf,
 } from './scene';
-export { type SvgElement, type SvgOptions, svgOf, svgText, tintMatrix } from './svg';
+export { CUT_LINES, type SvgElement, type SvgOptions, svgOf, svgText, tintMatrix } from './svg';

@@ -6,6 +6,10 @@ export function coordinate(value: number): string {
   return String(rounded === 0 ? 0 : rounded);
 }
 
+/** A line that is cut along, where nothing is said of it: how wide, in millimetres, and in which colour. */
+export const HAIRLINE = 0.1;
+export const CUT_COLOUR = '#d5006d';
+
 const DECIMAL = /^[+-]?\d+(\.\d+)?$/;
 
 /** A decimal of a definition as a coordinate; 0 for what is none, such as what is half typed. */
@@ -51,6 +55,10 @@ export function frame(box: Box, bar: number, radius = 0): string {
   const [left, top, right, bottom] = [x + bar, y + bar, x + width - bar, y + height - bar].map(coordinate);
   return `${rectangle(box, radius)}M${left} ${top}V${bottom}H${right}V${top}Z`;
 }
+
+/** A line from one point to another. */
+export const lineOf = (fromX: number, fromY: number, toX: number, toY: number): string =>
+  `M${point(fromX, fromY)}L${point(toX, toY)}`;
 
 /** A line between two points, with a mark across either end. */
 export function measureLine({ x, y, width, height }: Box, along: 'across' | 'upright', mark: number): string {

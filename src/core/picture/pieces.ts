@@ -11,6 +11,8 @@ export interface Piece {
   /** the colour that it takes on; null for its own */
   readonly tint: string | null;
   readonly nodes: readonly SceneNode[];
+  /** where it is cut */
+  readonly cuts: readonly SceneNode[];
 }
 
 type PiecesLayer = Pick<LayerOf<'pieces'>, 'towards' | 'gap'>;
@@ -23,19 +25,27 @@ export const isUpright = ({ towards }: Pick<PiecesLayer, 'towards'>): boolean =>
  *
  * @param shrinks whether they are made smaller where they would not fit
  */
-export function setPieces(found: readonly Piece[], layer: PiecesLayer, box: Box, shrinks: boolean): SceneNode[] {
+export function setPieces(
+  found: readonly Piece[],
+  layer: PiecesLayer,
+  box: Box,
+  shrinks: boolean,
+): { readonly nodes: SceneNode[]; readonly cuts: SceneNode[] } {
   const upright = isUpright(layer);
   const gap = measureFrom(layer.gap);
   const along = ({ width, height }: Pick<Piece, 'width' | 'height'>) => (upright ? height : width);
   const whole = found.reduce((sum, piece) => sum + along(piece) + gap, -gap);
   const further = shrinks && whole > along(box) && whole > 0 ? along(box) / whole : 1;
   let at = 0;
-  return found.map(({ width, height, grow, tint, nodes }) => {
+  const cut: SceneNode[] = [];
+  const drawn = found.map(({ width, height, grow, tint, nodes, cuts }) => {
     const size = { width: width * further, height: height * further };
     const move = spot(layer.towards, box, at, size.width, size.height);
     at += along(size) + gap * further;
+    if (cuts.length > 0) cut.push(groupOf(cuts, { move, grow: grow * further }));
     return groupOf(nodes, { move, grow: grow * further, tint });
   });
+  return { nodes: drawn, cuts: cut };
 }
 
 /** Where a piece lies that comes after so much else. */

@@ -1,4 +1,4 @@
-import { type blends } from '../catalog';
+import { type blends, type WorkshopDrawing } from '../catalog';
 import { rectangle } from './outline';
 
 /** A place on a picture, in the units of its view. */
@@ -62,6 +62,8 @@ export type SceneNode =
       readonly blend: Blend;
       /** the colour that everything in it takes on, `#rrggbb`; null for its own colours */
       readonly tint: string | null;
+      /** the part of it that is seen, where its own nodes are; absent for all of it */
+      readonly clip?: Box;
       readonly nodes: readonly SceneNode[];
     };
 
@@ -81,6 +83,10 @@ export interface Scene {
   readonly millimetres: number | null;
   readonly background: string | null;
   readonly nodes: readonly SceneNode[];
+  /** where the workshop cuts: never drawn with the rest; absent where nothing is said of it */
+  readonly cuts?: readonly SceneNode[];
+  /** what the workshop’s drawing has beside the picture, of a view that is true to scale; absent for nothing */
+  readonly workshop?: WorkshopDrawing;
   /** what is seen, in words */
   readonly alt: string;
   readonly told: readonly PictureTold[];
@@ -102,11 +108,13 @@ export const groupOf = (
   ...changed,
 });
 
-/** What a scene draws, with the ground that it has. */
-export function groundedNodes({ nodes, background, width, height }: Scene): readonly SceneNode[] {
+/** What a scene draws, with the ground that it has. @param ground where that is; absent for all of the scene */
+export function groundedNodes(
+  { nodes, background, width, height }: Scene,
+  ground: Box = { x: 0, y: 0, width, height },
+): readonly SceneNode[] {
   if (background === null) return nodes;
-  const d = rectangle({ x: 0, y: 0, width, height });
-  return [{ kind: 'path', d, fill: { kind: 'colour', colour: background }, line: null }, ...nodes];
+  return [{ kind: 'path', d: rectangle(ground), fill: { kind: 'colour', colour: background }, line: null }, ...nodes];
 }
 
 /** The sources of all pictures and textures of a scene, each once. */

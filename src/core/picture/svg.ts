@@ -1,6 +1,6 @@
 import { letteringFamily } from '../catalog';
 import { xmlText } from '../text';
-import { coordinate } from './outline';
+import { coordinate, rectangle } from './outline';
 import { groundedNodes, type Paint, type Scene, type SceneNode } from './scene';
 
 /** An element of an SVG document, as data: written as text, or drawn by whoever shows it. */
@@ -19,9 +19,14 @@ export interface SvgOptions {
   readonly address?: (src: string) => string;
   /** whether it says how large it is in millimetres, where the view is true to scale */
   readonly inMillimetres?: boolean;
+  /** whether the lines that the workshop cuts along are drawn, in a group of their own above all else */
+  readonly withCuts?: boolean;
   /** how large it says that it is, in pixels; absent for nothing */
   readonly pixels?: { readonly width: number; readonly height: number };
 }
+
+/** What the layer of lines that the workshop cuts along is called. */
+export const CUT_LINES = 'Cut lines';
 
 const element = (
   tag: string,
@@ -34,6 +39,7 @@ export function svgOf(scene: Scene, options: SvgOptions = {}): SvgElement {
   const { width, height, alt } = scene;
   const writing = new Writing(options);
   const drawn = groundedNodes(scene).map((node) => writing.node(node));
+  const cuts = options.withCuts ? (scene.cuts ?? []).map((node) => writing.node(node)) : [];
   return {
     tag: 'svg',
     attributes: {
@@ -45,7 +51,13 @@ export function svgOf(scene: Scene, options: SvgOptions = {}): SvgElement {
     },
     // Layers blend among themselves, and with nothing of the page.
     style: { isolation: 'isolate' },
-    children: [...(writing.shared.length > 0 ? [element('defs', {}, writing.shared)] : []), ...drawn],
+    children: [
+      ...(writing.shared.length > 0 ? [element('defs', {}, writing.shared)] : []),
+      ...drawn,
+      ...(cuts.length > 0
+        ? [element('g', { id: `${options.prefix ?? ''}cut-lines` }, [element('title', {}, [CUT_LINES]), ...cuts])]
+        : []),
+    ],
   };
 }
 
@@ -95,7 +107,8 @@ class Writing {
     }
   }
 
-  private group({ move, grow, turn, opacity, blend, tint, nodes }: Extract<SceneNode, { kind: 'group' }>): SvgElement {
+  private group(group: Extract<SceneNode, { kind: 'group' }>): SvgElement {
+    const { move, grow, turn, opacity, blend, tint, clip, nodes } = group;
     const transform = [
       ...(turn ? [`rotate(${coordinate(turn.degrees)} ${coordinate(turn.x)} ${coordinate(turn.y)})`] : []),
       ...(move ? [`translate(${coordinate(move.x)} ${coordinate(move.y)})`] : []),
@@ -108,6 +121,7 @@ class Writing {
           ...(transform !== '' && { transform }),
           ...(opacity < 1 && { opacity: coordinate(opacity) }),
           ...(tint !== null && { filter: `url(#${this.tint(tint)})` }),
+          ...(clip && { 'clip-path': `url(#${this.mask(rectangle(clip))})` }),
         },
         nodes.map((node) => this.node(node)),
       ),

@@ -25,7 +25,8 @@ export type Figure =
   | 'amountOff'
   | 'leastValue'
   | 'onPicture'
-  | 'pictureScale';
+  | 'pictureScale'
+  | 'ofWorkshop';
 
 /** A figure of something; `of` is what that is called, where several have one. */
 export interface FigureOf {

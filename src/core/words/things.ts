@@ -39,6 +39,7 @@ const figures: Readonly<Record<Figure, string | ((of: string) => string)>> = {
   leastValue: 'A least value',
   onPicture: (of) => `The ${of || 'size'} on the picture`,
   pictureScale: 'The scale of a view',
+  ofWorkshop: (of) => `The ${of || 'size'} in the workshop’s drawing`,
 };
 
 export function figureWords({ figure, of = '' }: FigureOf): string {

@@ -41,6 +41,7 @@ const sizes = {
   analysis: 'large',
   printed: 'large',
   cutting: 'small',
+  nesting: 'small',
   catalogFile: 'large',
   spreadsheetChanges: 'large',
   supplierList: 'large',

@@ -10,6 +10,7 @@ import {
 } from '../../core/exchange';
 import { flatten } from '../../core/flat';
 import { prove } from '../../core/judge';
+import { nest, type NestedPieces, type Nesting, type NestingSheet } from '../../core/nesting';
 import { type Grid, readSpreadsheet, type SpreadsheetReading, type WrittenSpreadsheet } from '../../core/spreadsheet';
 import {
   type ListLook,
@@ -58,6 +59,10 @@ export const guessing = ({ password, about }: { password: string; about: readonl
 
 /** A plan that somebody cuts by, looked for as long as it is worth. */
 export const cutting = (task: WrittenTask): WrittenPlan => planWritten(planCuts(...taskRead(task), THOROUGH));
+
+/** Pieces laid on sheets. */
+export const nesting = ({ pieces, sheet }: { pieces: readonly NestedPieces[]; sheet: NestingSheet }): Nesting =>
+  nest(pieces, sheet);
 
 /** A large body, read by its shape; what of it is wrong is said. */
 export const body = ({ text, shape }: { text: string; shape: LargeBodyName }): ShapeReading<LargeBody<LargeBodyName>> =>

@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import { readFile } from 'node:fs/promises';
 import { extname } from 'node:path';
 import { drawnFileTypes } from '@/core/catalog';
-import { type Scene, sourcesOf, type SvgOptions, svgOf, svgText } from '@/core/picture';
+import { forWorkshop, type Scene, sourcesOf, type SvgOptions, svgOf, svgText } from '@/core/picture';
 import { type Queries } from '@/data/database';
 import { media, uploads } from '@/data/schema';
 import { hashInAddress } from '../files/picture-address';
@@ -84,4 +84,10 @@ export async function carried({ nodes }: Pick<Scene, 'nodes'>, read: ReadImage):
  */
 export async function svgFile(scene: Scene, read: ReadImage, pixels?: SvgOptions['pixels']): Promise<string> {
   return svgText(svgOf(scene, { address: await carried(scene, read), inMillimetres: true, pixels }));
+}
+
+/** The drawing of a view for the workshop as an SVG document, with a group of its own for the lines to cut along. */
+export async function workshopSvg(scene: Scene, read: ReadImage): Promise<string> {
+  const drawing = forWorkshop(scene);
+  return svgText(svgOf(drawing, { address: await carried(drawing, read), inMillimetres: true, withCuts: true }));
 }

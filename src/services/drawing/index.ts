@@ -1,4 +1,4 @@
-export { type ImageBytes, imagesBeside, imagesIn, type ReadImage, svgFile, uploadSource } from './images';
+export { type ImageBytes, imagesBeside, imagesIn, type ReadImage, uploadSource, workshopSvg } from './images';
 export {
   firstViewPng,
   keepViews,
@@ -10,3 +10,4 @@ export {
   viewsOfLine,
 } from './kept';
 export { type DrawnView, type DrawViews, viewDrawer } from './scenes';
+export { sheetsOfOrder, type SheetsOfOrder, sheetsPdf } from './sheets';

@@ -2,12 +2,12 @@ import { eq, inArray, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { LRUCache } from 'lru-cache';
 import { type Program } from '@/core/compile';
-import { type Scene, type Seen } from '@/core/picture';
+import { forWorkshop, type Scene, type Seen, type WorkshopScene } from '@/core/picture';
 import { type Queries } from '@/data/database';
 import { lineViews } from '@/data/schema';
 import { type Services } from '../context';
 import { notFound } from '../refusal';
-import { imagesIn, type ReadImage, svgFile } from './images';
+import { imagesIn, type ReadImage, workshopSvg } from './images';
 import { type DrawnView, type DrawViews, viewDrawer } from './scenes';
 
 const hashOf = (...parts: readonly unknown[]): string =>
@@ -72,7 +72,7 @@ async function readScene(queries: Queries, hash: string): Promise<Scene> {
 
 // Who takes an order waits for nothing that only draws: what does is loaded when something is to be drawn.
 const inPixels = async (scene: Scene, read: ReadImage) => (await import('./raster')).framedPng(scene, read);
-const asPdf = async (scene: Scene, read: ReadImage) => (await import('./pdf')).pdfOf(scene, read);
+const asPdf = async (scenes: readonly WorkshopScene[], read: ReadImage) => (await import('./pdf')).pdfOf(scenes, read);
 
 /** Pictures that were drawn last, by what they are made from. */
 const drawn = new LRUCache<string, Promise<Buffer>>({ max: 64 });
@@ -103,8 +103,8 @@ export async function keptDrawing(
   const scene = await readScene(database.read, hash);
   const read = imagesIn(database.read);
   return as === 'pdf'
-    ? { type: 'application/pdf', bytes: await asPdf(scene, read) }
-    : { type: 'image/svg+xml', bytes: Buffer.from(await svgFile(scene, read)) };
+    ? { type: 'application/pdf', bytes: await asPdf([forWorkshop(scene)], read) }
+    : { type: 'image/svg+xml', bytes: Buffer.from(await workshopSvg(scene, read)) };
 }
 
 /** The first view of an item in pixels, as a PNG; null for a product without views. */

@@ -1,5 +1,13 @@
 import PdfDocument from 'pdfkit';
-import { groundedNodes, groupOf, type Scene, type SceneNode } from '@/core/picture';
+import {
+  type Box,
+  CUT_LINES,
+  groundedNodes,
+  groupOf,
+  type Scene,
+  type SceneNode,
+  type WorkshopScene,
+} from '@/core/picture';
 import { pngOf } from './raster';
 import { type ReadImage } from './images';
 
@@ -15,17 +23,15 @@ const USUAL_WIDTH = 200;
 type Doc = InstanceType<typeof PdfDocument>;
 
 /**
- * A scene as a PDF of one page, as large as the picture really is: outlines stay outlines, pictures become pixels.
+ * Scenes as a PDF, a page each, as large as the picture really is: outlines stay outlines, pictures become pixels. Where
+ * the workshop cuts is a layer of its own, which a program can show alone or leave out.
  */
-export async function pdfOf(scene: Scene, read: ReadImage): Promise<Buffer> {
-  const millimetres = scene.millimetres ?? USUAL_WIDTH / scene.width;
-  const size: [number, number] = [scene.width * millimetres * POINTS, scene.height * millimetres * POINTS];
+export async function pdfOf(scenes: readonly WorkshopScene[], read: ReadImage): Promise<Buffer> {
   const doc = new PdfDocument({
-    size,
-    margin: 0,
+    autoFirstPage: false,
     compress: true,
     font: '',
-    info: { Title: scene.alt, CreationDate: STILL },
+    info: { Title: scenes[0]?.alt, CreationDate: STILL },
   });
   const chunks: Buffer[] = [];
   const whole = new Promise<Buffer>((resolve, reject) => {
@@ -33,11 +39,49 @@ export async function pdfOf(scene: Scene, read: ReadImage): Promise<Buffer> {
     doc.on('end', () => resolve(Buffer.concat(chunks)));
     doc.on('error', reject);
   });
-  doc.scale(millimetres * POINTS);
-  const drawing = { doc, read, pixels: PIXELS * millimetres };
-  for (const node of groundedNodes(scene)) await draw(node, scene, drawing);
+  const cutLayer = scenes.some(({ cuts }) => cuts !== undefined) ? layerIn(doc, CUT_LINES) : null;
+  const inPixels = new Map<SceneNode, PDFKit.Mixins.ImageSrc>();
+  for (const scene of scenes) {
+    const millimetres = scene.millimetres ?? USUAL_WIDTH / scene.width;
+    const points = millimetres * POINTS;
+    const within: Box = { x: 0, y: 0, width: scene.width, height: scene.height };
+    doc.addPage({ size: [scene.width * points, scene.height * points], margin: 0 });
+    const page: Record<string, unknown> = doc.page.dictionary.data;
+    if (scene.trim) page.TrimBox = fromBelow(scene.trim, scene.height, points);
+    if (scene.bleed) page.BleedBox = fromBelow(scene.bleed, scene.height, points);
+    doc.scale(points);
+    const drawing = { doc, read, pixels: PIXELS * millimetres, inPixels };
+    for (const node of groundedNodes(scene)) await draw(node, within, drawing);
+    if (!cutLayer || !scene.cuts) continue;
+    cutLayer.begin();
+    for (const node of scene.cuts) await draw(node, within, drawing);
+    cutLayer.end();
+  }
+  cutLayer?.close();
   doc.end();
   return whole;
+}
+
+/** A box in points from the lower left corner of its page, as pages name theirs (PDF 32000-1, 14.11.2). */
+const fromBelow = ({ x, y, width, height }: Box, whole: number, points: number): number[] =>
+  [x, whole - y - height, x + width, whole - y].map((at) => at * points);
+
+/** A layer that can be shown and hidden: an optional content group (PDF 32000-1, 8.11). */
+function layerIn(doc: Doc, name: string) {
+  const group = doc.ref({ Type: 'OCG', Name: new String(name) });
+  return {
+    begin() {
+      doc.page.resources.data.Properties = { Layer: group };
+      doc.addContent('/OC /Layer BDC');
+    },
+    end() {
+      doc.addContent('EMC');
+    },
+    close() {
+      doc._root.data.OCProperties = { OCGs: [group], D: { ON: [group], Order: [group] } };
+      group.end(undefined);
+    },
+  };
 }
 
 /** The same picture is the same file, whenever it is written. */
@@ -48,9 +92,12 @@ interface Drawing {
   readonly read: ReadImage;
   /** of one unit of the scene */
   readonly pixels: number;
+  /** what was drawn in pixels already: what comes again is in the file once */
+  readonly inPixels: Map<SceneNode, PDFKit.Mixins.ImageSrc>;
 }
 
-async function draw(node: SceneNode, within: Scene, drawing: Drawing): Promise<void> {
+/** @param within the part around it that can be seen, where the node is */
+async function draw(node: SceneNode, within: Box, drawing: Drawing): Promise<void> {
   const { doc } = drawing;
   switch (node.kind) {
     case 'path':
@@ -71,8 +118,9 @@ async function draw(node: SceneNode, within: Scene, drawing: Drawing): Promise<v
       if (node.grow !== 1) doc.scale(node.grow);
       if (node.opacity < 1) doc.opacity(node.opacity);
       if (node.blend !== 'normal') blendWith(doc, node.blend);
+      if (node.clip) doc.rect(node.clip.x, node.clip.y, node.clip.width, node.clip.height).clip();
       const inner = { ...drawing, pixels: drawing.pixels * node.grow };
-      for (const child of node.nodes) await draw(child, within, inner);
+      for (const child of node.nodes) await draw(child, node.clip ?? within, inner);
       doc.restore();
     }
   }
@@ -89,18 +137,22 @@ function blendWith(doc: Doc, blend: keyof typeof BLEND_NAMES): void {
   doc.addContent(`/Blend${mode} gs`);
 }
 
-/** Draws what is no outline in pixels, as far as it reaches into the picture. */
-async function drawInPixels(node: SceneNode, { width, height }: Scene, { doc, read, pixels }: Drawing): Promise<void> {
-  const box = node.kind === 'picture' ? (node.moved?.frame ?? node.box) : { x: 0, y: 0, width, height };
-  const alone: Scene = {
-    width: box.width,
-    height: box.height,
-    millimetres: null,
-    background: null,
-    nodes: [groupOf([node], { move: { x: -box.x, y: -box.y } })],
-    alt: '',
-    told: [],
-  };
-  const png = await pngOf(alone, read, Math.max(1, box.width * pixels));
-  doc.image(png, box.x, box.y, { width: box.width, height: box.height });
+/** Draws what is no outline in pixels, as far as it can be seen. */
+async function drawInPixels(node: SceneNode, within: Box, { doc, read, pixels, inPixels }: Drawing): Promise<void> {
+  const box = node.kind === 'picture' ? (node.moved?.frame ?? node.box) : within;
+  const known = inPixels.get(node);
+  const image = known ?? doc.openImage(await pngOf(alone(node, box), read, Math.max(1, box.width * pixels)));
+  inPixels.set(node, image);
+  doc.image(image, box.x, box.y, { width: box.width, height: box.height });
 }
+
+/** One thing as a picture of its own, as large as a box around it. */
+const alone = (node: SceneNode, box: Box): Scene => ({
+  width: box.width,
+  height: box.height,
+  millimetres: null,
+  background: null,
+  nodes: [groupOf([node], { move: { x: -box.x, y: -box.y } })],
+  alt: '',
+  told: [],
+});

@@ -54,13 +54,15 @@ function useScene(drawn: Drawn): Scene | null {
 interface Props extends Drawn, Omit<BoxProps, 'children'> {
   /** whether it keeps a margin where it does not fill the frame that pictures are shown in */
   framed?: boolean;
+  /** whether the lines that the workshop cuts along are seen, too */
+  withCuts?: boolean;
 }
 
 /** A view of the product as it is chosen, live. */
-export function ComposedPicture({ program, resolution, view, file, framed = false, ...rest }: Props) {
+export function ComposedPicture({ program, resolution, view, file, framed = false, withCuts = false, ...rest }: Props) {
   const prefix = useId().replace(/[^a-z0-9]/gi, '');
   const scene = useScene({ program, resolution, view, file });
-  const svg = useMemo(() => scene && svgOf(scene, { prefix }), [scene, prefix]);
+  const svg = useMemo(() => scene && svgOf(scene, { prefix, withCuts }), [scene, prefix, withCuts]);
   if (!scene || !svg) return null;
   return (
     <Box overflow="hidden" p={framed ? marginOf(scene) : undefined} {...rest}>

@@ -5,12 +5,14 @@ import { PageLink } from '@/ui/page-link';
 import { quantityWords } from '@/core/words';
 import { DetailList } from '@/features/kit/shared';
 import { CutPlanView } from '@/features/kit/selection';
+import { type SheetsOfOrder } from '@/services/drawing';
 import { type ManagedOrder, type OrderView } from '@/services/selling/orders';
 import { Page } from '@/ui/page';
 import { Money, PageHead, Sku } from '@/ui/text';
 import { When } from '@/ui/when';
 import { OrderCuts } from './order-cuts';
 import { OrderEarned } from './order-earned';
+import { OrderSheets } from './order-sheets';
 import { PersonalData } from './personal-data';
 import { AskedList, OrderLines, OrderStateSlip, OrderSums } from '@/features/kit/orders';
 
@@ -20,7 +22,7 @@ const ANONYMOUS = 'A customer who is no longer known';
 const OUTCOMES = { approved: 'approved', declined: 'declined', timedOut: 'no answer in time' } as const;
 
 /** One order for whoever runs the shop: lines, working, draws, payment. */
-export function OrderDetail({ order }: { order: ManagedOrder }) {
+export function OrderDetail({ order, sheets }: { order: ManagedOrder; sheets: readonly SheetsOfOrder[] }) {
   return (
     <Page>
       <PageHead
@@ -103,6 +105,7 @@ export function OrderDetail({ order }: { order: ManagedOrder }) {
       )}
       <OrderEarned order={order} />
       <OrderCuts order={order} />
+      <OrderSheets number={order.number} sheets={sheets} />
       <Payments order={order} />
       <PersonalData order={order} />
     </Page>

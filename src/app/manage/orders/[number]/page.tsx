@@ -2,6 +2,7 @@ import { type Metadata } from 'next';
 import { OrderDetail } from '@/features/manage/orders';
 import { numberOrNotFound, orNotFound } from '@/http/page';
 import { managerServices } from '@/http/manager-page';
+import { sheetsOfOrder } from '@/services/drawing';
 import { readOrder } from '@/services/selling/orders';
 
 export const metadata: Metadata = { title: 'Order' };
@@ -9,5 +10,8 @@ export const dynamic = 'force-dynamic';
 
 export default async function OrderNumberPage({ params }: { params: Promise<{ number: string }> }) {
   const { number } = await params;
-  return <OrderDetail order={await orNotFound(readOrder(await managerServices(), numberOrNotFound(number)))} />;
+  const services = await managerServices();
+  const asked = numberOrNotFound(number);
+  const [order, sheets] = await Promise.all([orNotFound(readOrder(services, asked)), sheetsOfOrder(services, asked)]);
+  return <OrderDetail order={order} sheets={sheets} />;
 }

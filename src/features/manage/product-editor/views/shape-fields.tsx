@@ -42,23 +42,30 @@ export function ShapeFields({ layer, path, put }: LayerProps<LayerOf<'shape'>>) 
           />
         )}
       </SimpleGrid>
-      <SimpleGrid minChildWidth="150px" gap="3">
-        <ColourField
-          label="Filled with"
-          colour={layer.fill}
-          none="nothing"
-          onChange={(fill) => put('fill', { fill })}
-        />
-        {layer.fill?.kind === 'chosen' && (
-          <TextField
-            label="A texture’s tile is wide"
-            inputMode="decimal"
-            value={layer.tile}
-            fault={fault('tile')}
-            onChange={(tile) => put('tile', { tile })}
+      <Tick
+        label="A cut line: only in the workshop’s drawing"
+        checked={layer.cut}
+        onChange={(cut) => put('cut', { cut })}
+      />
+      {!layer.cut && (
+        <SimpleGrid minChildWidth="150px" gap="3">
+          <ColourField
+            label="Filled with"
+            colour={layer.fill}
+            none="nothing"
+            onChange={(fill) => put('fill', { fill })}
           />
-        )}
-      </SimpleGrid>
+          {layer.fill?.kind === 'chosen' && (
+            <TextField
+              label="A texture’s tile is wide"
+              inputMode="decimal"
+              value={layer.tile}
+              fault={fault('tile')}
+              onChange={(tile) => put('tile', { tile })}
+            />
+          )}
+        </SimpleGrid>
+      )}
       <SimpleGrid minChildWidth="150px" gap="3">
         <Tick
           label="A line around it"

@@ -33,6 +33,8 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 
 /** Handles in the colours of the house, whatever their library draws them in. */
 const HANDLES = {
+  // Below what stays at the top of the page.
+  '& .moveable-control-box': { zIndex: '1 !important' },
   '& .moveable-control': {
     background: 'var(--chakra-colors-copper-solid) !important',
     borderColor: 'var(--chakra-colors-bg-panel) !important',
@@ -95,6 +97,7 @@ export function Stage({ view, selection, chosen, nameOf, onChoose, onPlace, onTu
         resolution={resolution}
         view={view.key}
         file={givenPicture}
+        withCuts
         w="full"
         h="full"
       />

@@ -8,6 +8,7 @@ import { useEditing, useFaultsAt } from '@/features/editors/frame';
 import { SelectField, TextField } from '@/ui/field';
 import { HexField } from './colour-field';
 import { LengthField } from './length-field';
+import { WorkshopFields } from './workshop-fields';
 
 /** What a view is called, how large it is, and how true. */
 export function ViewHead({ view, index, onRemove }: { view: ProductView; index: number; onRemove: () => void }) {
@@ -95,6 +96,13 @@ export function ViewHead({ view, index, onRemove }: { view: ProductView; index: 
             />
           )}
         </SimpleGrid>
+      )}
+      {open && view.scale !== null && (
+        <WorkshopFields
+          workshop={view.workshop}
+          fault={fault}
+          onChange={(tag, workshop) => put(`workshop ${tag}`, { workshop })}
+        />
       )}
     </Stack>
   );

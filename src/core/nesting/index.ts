@@ -1,0 +1,1 @@
+export { MOST_NESTED, type NestedPiece, type NestedPieces, nest, type Nesting, type NestingSheet } from './nest';

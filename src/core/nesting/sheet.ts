@@ -1,0 +1,34 @@
+/** A size in whole thousandths of a millimetre: sums of these are exact, so that what just fits does fit. */
+export interface Oblong {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Where a piece lies on a sheet, from its upper left corner. */
+export interface Spot extends Oblong {
+  readonly x: number;
+  readonly y: number;
+  /** by a quarter clockwise: its width and height are those that it has on the sheet */
+  readonly isTurned: boolean;
+}
+
+/** Pieces of one size that are still to be laid. */
+export interface Kind extends Oblong {
+  readonly kind: number;
+  readonly count: number;
+}
+
+/** A spot that a piece of a kind has been given. */
+export interface Given extends Spot {
+  readonly kind: number;
+}
+
+/** How a piece can lie: as it is, and turned where that is another size and allowed. */
+export function waysToLie({ width, height }: Oblong, mayTurn: boolean): readonly (Oblong & { isTurned: boolean })[] {
+  const upright = { width, height, isTurned: false };
+  return mayTurn && width !== height ? [upright, { width: height, height: width, isTurned: true }] : [upright];
+}
+
+export const fits = (piece: Oblong, room: Oblong): boolean => piece.width <= room.width && piece.height <= room.height;
+
+export const areaOf = ({ width, height }: Oblong): number => width * height;
