@@ -62,6 +62,12 @@ const SHEETS: Readonly<Record<string, readonly object[]>> = {
     { ...TEXT, face: { kind: 'fixed', face: 'plain' }, lines: 'wrapped', size: '12', width: '70', align: 'left' },
     { kind: 'measure', choice: 'length', size: '10' },
   ],
+  pieces: [
+    { kind: 'pieces', places: ['boxes'], gap: '2' },
+    { kind: 'pieces', places: ['boxes'], towards: 'right', gap: '-6', tint: chosen },
+    { kind: 'pieces', places: ['boxes'], towards: 'down', turn: '12' },
+    { kind: 'pieces', places: ['boxes'], towards: 'left', opacity: 60 },
+  ],
   blends: [
     { ...SHAPE, opacity: 50 },
     { ...SHAPE, blend: 'multiply' },
@@ -96,6 +102,14 @@ function sheetOf(layers: readonly object[]) {
           title: 'Mesh',
           options: [{ key: 'weave', title: 'Weave', texture: '/pictures/weave' }],
         },
+        {
+          kind: 'slot',
+          key: 'boxes',
+          title: 'Boxes',
+          least: 1,
+          most: 4,
+          options: ['deep', 'bare'].map((key) => ({ key, title: key })),
+        },
       ],
       views: [
         {
@@ -108,6 +122,24 @@ function sheetOf(layers: readonly object[]) {
         },
       ],
     },
+    {
+      slug: 'deep',
+      title: 'Deep box',
+      views: [
+        {
+          key: 'front',
+          title: 'Front',
+          width: '80',
+          height: '24',
+          background: '#d9b98a',
+          layers: [
+            { ...SHAPE, key: 'handle', x: '30', y: '8', width: '20', height: '8', corner: '4' },
+            { ...SHAPE, key: 'cut', width: '80', height: '24', cut: true },
+          ],
+        },
+      ],
+    },
+    { slug: 'bare', title: 'Bare box', pictures: [{ src: '/pictures/shaded', alt: '' }] },
   ]);
   const answers = {
     logo: [{ file: 'logo', across: 12, down: -8, size: 130, turn: 30 }],
@@ -115,6 +147,7 @@ function sheetOf(layers: readonly object[]) {
     length: '480',
     cloth: 'moss',
     mesh: 'weave',
+    boxes: [{ product: 'deep', quantity: 2 }, { product: 'bare' }],
   };
   return { program: shop.program(), seen: shop.ask(answers, 1, { files: () => logo }) };
 }

@@ -83,20 +83,29 @@ interface Manner {
 function fillBy(kinds: readonly Kind[], sheet: Oblong, { wish, waysOf }: Manner, effort: Effort): Given[] {
   let free: readonly Free[] = [{ x: 0, y: 0, ...sheet }];
   const spots: Given[] = [];
+  const narrowest = narrowestFrom(kinds);
   for (const [index, { kind, count, ...size }] of kinds.entries()) {
+    if (free.length === 0) break;
     const ways = waysOf(size);
-    // Where none of what is still to be laid has room, nobody need look.
-    const narrowest = kinds.slice(index).reduce((least, one) => Math.min(least, one.width, one.height), Infinity);
     for (let left = count; left > 0; left -= 1) {
       const spot = bestSpot(free, ways, wish);
       effort.looks -= free.length;
       // What has no room finds none later either: there is only less.
       if (!spot) break;
       spots.push({ ...spot, kind });
-      free = without(free, spot, narrowest);
+      free = without(free, spot, narrowest[index] ?? 0);
     }
   }
   return spots;
+}
+
+/** Of each kind, the narrowest of it and all that are laid after it: where that has no room, nobody need look. */
+function narrowestFrom(kinds: readonly Kind[]): readonly number[] {
+  let least = Infinity;
+  return kinds
+    .toReversed()
+    .map(({ width, height }) => (least = Math.min(least, width, height)))
+    .toReversed();
 }
 
 function bestSpot(free: readonly Free[], ways: Ways, wish: Wish): Spot | null {

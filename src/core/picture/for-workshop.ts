@@ -3,8 +3,8 @@ import { CUT_COLOUR, HAIRLINE, lineOf, measureFrom, rectangle } from './outline'
 import { type Box, groundedNodes, groupOf, type Scene, type SceneNode } from './scene';
 
 /**
- * Crop marks, in millimetres: how long they are, how far from the corner they begin at least, so that nothing of them is
- * left on what was cut off inaccurately, and how wide their lines are (common practice in print).
+ * Crop marks, in millimetres: how long they are, how far from the corner they begin at least, so that nothing of them
+ * is left where it was cut inaccurately, and how wide their lines are (common practice in print).
  */
 const MARK = { length: 5, away: 3, line: 0.1 } as const;
 

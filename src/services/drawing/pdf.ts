@@ -23,8 +23,8 @@ const USUAL_WIDTH = 200;
 type Doc = InstanceType<typeof PdfDocument>;
 
 /**
- * Scenes as a PDF, a page each, as large as the picture really is: outlines stay outlines, pictures become pixels. Where
- * the workshop cuts is a layer of its own, which a program can show alone or leave out.
+ * Scenes as a PDF, a page each, as large as the picture really is: outlines stay outlines, pictures become pixels.
+ * Where the workshop cuts is a layer of its own, which a program can show alone or leave out.
  */
 export async function pdfOf(scenes: readonly WorkshopScene[], read: ReadImage): Promise<Buffer> {
   const doc = new PdfDocument({
