@@ -3,10 +3,11 @@ import * as opentype from 'opentype.js';
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
-import { forWorkshop, type Scene, type SceneNode, svgOf, svgText } from '@/core/picture';
+import { forWorkshop, groupOf, type Scene, type SceneNode, svgOf, svgText } from '@/core/picture';
 import { letteringFrom } from '@/core/picture/font-file';
 import { setLine } from '@/core/picture/lettering';
 import { pdfOf } from '@/services/drawing/pdf';
+import { pngOf } from '@/services/drawing/raster';
 
 const scene = (nodes: readonly SceneNode[], more: Partial<Scene> = {}): Scene => ({
   width: 70,
@@ -183,6 +184,39 @@ describe('an uploaded picture that is moved in its frame', () => {
     const [width, height] = ['Width', 'Height'].map((name) => Number(images[0]?.get(PDFName.of(name))?.toString()));
     expect(width).toBeCloseTo((40 / 25.4) * 300, -1);
     expect(height).toBeCloseTo((30 / 25.4) * 300, -1);
+  });
+});
+
+describe('a drawing within a view', () => {
+  /** SVG 2, 8.8 preserveAspectRatio: uniform scaling, whatever transform the element has; beside a photograph of it. */
+  it.each([
+    ['whole', 30],
+    ['fill', 30],
+    ['whole', -75],
+    ['fill', 200],
+  ] as const)('keeps its proportions where it is turned: %s, by %d°', async (fit, degrees) => {
+    const bytes = Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="800" height="400" viewBox="0 0 80 40"><path d="M0 0h80v40h-80z" fill="#d9b98a"/><circle cx="20" cy="20" r="12" fill="#2d4a3a"/></svg>',
+    );
+    const box = { x: 15, y: 10, width: 40, height: 30 };
+    const picture: SceneNode = {
+      kind: 'picture',
+      src: 'drawing',
+      box,
+      fit,
+      mask: fit === 'fill' ? 'M15 10H55V40H15Z' : null,
+      tint: null,
+    };
+    const turned = scene([groupOf([picture], { turn: { degrees, x: 35, y: 25 } })], { background: '#ffffff' });
+    const png = await sharp(bytes).png().toBuffer();
+    const pixelsBy = async (type: string, as: Buffer) => {
+      const drawnIt = await pngOf(turned, () => Promise.resolve({ type, bytes: as }), 350);
+      return sharp(drawnIt).greyscale().raw().toBuffer();
+    };
+    const [one, other] = [await pixelsBy('image/svg+xml', bytes), await pixelsBy('image/png', png)];
+    // Edges are softened otherwise: one pixel in a hundred may be another.
+    const others = one.filter((grey, at) => Math.abs(grey - (other[at] ?? 0)) > 40).length;
+    expect(others / one.length).toBeLessThan(0.01);
   });
 });
 

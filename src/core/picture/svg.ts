@@ -1,7 +1,9 @@
 import { letteringFamily } from '../catalog';
 import { xmlText } from '../text';
+import { type Extent, UNMOVED } from '../selection';
+import { laidInFrame } from './in-frame';
 import { coordinate, rectangle } from './outline';
-import { groundedNodes, type Paint, type Scene, type SceneNode } from './scene';
+import { type Box, groundedNodes, type Paint, type Scene, type SceneNode } from './scene';
 
 /** An element of an SVG document, as data: written as text, or drawn by whoever shows it. */
 export interface SvgElement {
@@ -17,6 +19,11 @@ export interface SvgOptions {
   readonly prefix?: string;
   /** where a picture is found; as the scene says it where it is absent */
   readonly address?: (src: string) => string;
+  /**
+   * how large a picture is by itself, where that is known and whoever draws may not find its proportions: librsvg
+   * distorts a drawing within a drawing that is turned, unless its box has the drawing's own; null for what needs it not
+   */
+  readonly extent?: (src: string) => Extent | null;
   /** whether it says how large it is in millimetres, where the view is true to scale */
   readonly inMillimetres?: boolean;
   /** whether the lines that the workshop cuts along are drawn, in a group of their own above all else */
@@ -71,6 +78,8 @@ function sizeSaid(
   if (!inMillimetres || millimetres === null) return {};
   return { width: `${coordinate(width * millimetres)}mm`, height: `${coordinate(height * millimetres)}mm` };
 }
+
+type PictureFit = Extract<SceneNode, { kind: 'picture' }>['fit'];
 
 /** A document while it is written: what several things refer to is written once. */
 class Writing {
@@ -129,22 +138,45 @@ class Writing {
     };
   }
 
-  private picture({ src, box, fit, mask, tint, moved }: Extract<SceneNode, { kind: 'picture' }>): SvgElement {
+  private picture(node: Extract<SceneNode, { kind: 'picture' }>): SvgElement {
+    const { src, mask, tint, moved } = node;
+    // What fills its box is cut by its mask; without one, the box cuts it.
+    const { box, fit } = node.fit === 'fill' && mask === null ? node : this.laid(src, node.box, node.fit);
     const turn = moved?.turn ?? 0;
     const clip: Readonly<Record<string, string>> = mask === null ? {} : { 'clip-path': `url(#${this.mask(mask)})` };
     const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-    const image = element('image', {
+    const image = this.image(
+      src,
+      { box, fit },
+      {
+        ...(turn === 0 ? clip : { transform: `rotate(${coordinate(turn)} ${coordinate(x)} ${coordinate(y)})` }),
+        ...(tint !== null && { filter: `url(#${this.tint(tint)})` }),
+      },
+    );
+    // What it is cut to stays upright while it is turned.
+    return turn === 0 ? image : element('g', clip, [image]);
+  }
+
+  private image(
+    src: string,
+    { box, fit }: { readonly box: Box; readonly fit: PictureFit },
+    more: Readonly<Record<string, string>> = {},
+  ): SvgElement {
+    return element('image', {
       href: this.address(src),
       x: coordinate(box.x),
       y: coordinate(box.y),
       width: coordinate(box.width),
       height: coordinate(box.height),
       preserveAspectRatio: { whole: 'xMidYMid meet', fill: 'xMidYMid slice', stretch: 'none' }[fit],
-      ...(turn === 0 ? clip : { transform: `rotate(${coordinate(turn)} ${coordinate(x)} ${coordinate(y)})` }),
-      ...(tint !== null && { filter: `url(#${this.tint(tint)})` }),
+      ...more,
     });
-    // What it is cut to stays upright while it is turned.
-    return turn === 0 ? image : element('g', clip, [image]);
+  }
+
+  /** Where a picture lies that whoever draws does not lay right: in a box of its own proportions. */
+  private laid(src: string, box: Box, fit: PictureFit) {
+    const extent = fit === 'stretch' ? null : this.options.extent?.(src);
+    return extent ? laidInFrame(box, fit, UNMOVED, extent) : { box, fit };
   }
 
   private address(src: string): string {
@@ -168,14 +200,10 @@ class Writing {
   private paint(paint: Paint): string {
     if (paint.kind === 'colour') return paint.colour;
     const size = coordinate(paint.width);
+    const tile = { x: 0, y: 0, width: paint.width, height: paint.width };
     const id = this.once(`texture ${size} ${paint.src}`, (name) =>
       element('pattern', { id: name, width: size, height: size, patternUnits: 'userSpaceOnUse' }, [
-        element('image', {
-          href: this.address(paint.src),
-          width: size,
-          height: size,
-          preserveAspectRatio: 'xMidYMid slice',
-        }),
+        this.image(paint.src, this.laid(paint.src, tile, 'fill')),
       ]),
     );
     return `url(#${id})`;

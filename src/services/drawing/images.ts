@@ -3,8 +3,10 @@ import { readFile } from 'node:fs/promises';
 import { extname } from 'node:path';
 import { drawnFileTypes } from '@/core/catalog';
 import { forWorkshop, type Scene, sourcesOf, type SvgOptions, svgOf, svgText } from '@/core/picture';
+import { type Extent } from '@/core/selection';
 import { type Queries } from '@/data/database';
 import { media, uploads } from '@/data/schema';
+import { extentOf } from '../files/extent';
 import { hashInAddress } from '../files/picture-address';
 import { pathWithin } from '../files/within';
 
@@ -67,14 +69,24 @@ export function imagesBeside(folder: string, uploaded?: string): ReadImage {
 /** One transparent pixel, in the place of a picture that is not there any more. */
 const NOTHING = 'data:image/gif;base64,R0lGODlhAQABAIAAAAAAAP///yH5BAEAAAAALAAAAAABAAEAAAIBRAA7';
 
-/** The pictures of a scene as addresses that carry them along, so that nothing outside is asked for. */
-export async function carried({ nodes }: Pick<Scene, 'nodes'>, read: ReadImage): Promise<(src: string) => string> {
+/**
+ * The pictures of a scene as addresses that carry them along, so that nothing outside is asked for; of drawings how
+ * large they are.
+ */
+async function carried(
+  { nodes }: Pick<Scene, 'nodes'>,
+  read: ReadImage,
+): Promise<Pick<SvgOptions, 'address' | 'extent'>> {
   const found = new Map<string, string>();
+  const drawings = new Map<string, Extent>();
   for (const src of sourcesOf(nodes)) {
     const image = await read(src);
-    if (image) found.set(src, `data:${image.type};base64,${image.bytes.toString('base64')}`);
+    if (!image) continue;
+    found.set(src, `data:${image.type};base64,${image.bytes.toString('base64')}`);
+    const extent = image.type === 'image/svg+xml' ? await extentOf(image.bytes, 'svg') : undefined;
+    if (extent) drawings.set(src, extent);
   }
-  return (src) => found.get(src) ?? NOTHING;
+  return { address: (src) => found.get(src) ?? NOTHING, extent: (src) => drawings.get(src) ?? null };
 }
 
 /**
@@ -83,11 +95,11 @@ export async function carried({ nodes }: Pick<Scene, 'nodes'>, read: ReadImage):
  * @param pixels how large it says that it is instead
  */
 export async function svgFile(scene: Scene, read: ReadImage, pixels?: SvgOptions['pixels']): Promise<string> {
-  return svgText(svgOf(scene, { address: await carried(scene, read), inMillimetres: true, pixels }));
+  return svgText(svgOf(scene, { ...(await carried(scene, read)), inMillimetres: true, pixels }));
 }
 
 /** The drawing of a view for the workshop as an SVG document, with a group of its own for the lines to cut along. */
 export async function workshopSvg(scene: Scene, read: ReadImage): Promise<string> {
   const drawing = forWorkshop(scene);
-  return svgText(svgOf(drawing, { address: await carried(drawing, read), inMillimetres: true, withCuts: true }));
+  return svgText(svgOf(drawing, { ...(await carried(drawing, read)), inMillimetres: true, withCuts: true }));
 }
