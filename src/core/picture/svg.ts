@@ -20,8 +20,8 @@ export interface SvgOptions {
   /** where a picture is found; as the scene says it where it is absent */
   readonly address?: (src: string) => string;
   /**
-   * how large a picture is by itself, where that is known and whoever draws may not find its proportions: librsvg
-   * distorts a drawing within a drawing that is turned, unless its box has the drawing's own; null for what needs it not
+   * how large a picture is by itself, where that is known and whoever draws may lay it wrong: librsvg distorts a
+   * drawing within a turned drawing unless its box has the drawing's own proportions; null for what needs it not
    */
   readonly extent?: (src: string) => Extent | null;
   /** whether it says how large it is in millimetres, where the view is true to scale */
