@@ -82,6 +82,18 @@ describe('the pieces of an order', () => {
     expect((await sheetsOfOrder(context, before))[0]).toMatchObject({ width: 320, pieces: 100 });
   });
 
+  it.each([
+    [{ width: '0' }, 'The width of the sheet in the workshop’s drawing must be more than 0.'],
+    [{ edge: '-20' }, 'The edge that is kept free in the workshop’s drawing can’t be less than nothing.'],
+    [{ gap: '-1' }, 'The distance between pieces in the workshop’s drawing can’t be less than nothing.'],
+  ])('are laid on no sheet with %j', async (wrong, message) => {
+    const sheet = { width: '70', height: '50', edge: '0', gap: '0', turned: true, ...wrong };
+    const published = editProduct(context, 'jar-labels', (draft) => {
+      for (const view of draft.views) if (view.workshop) view.workshop.sheet = sheet;
+    });
+    await expect(published).rejects.toMatchObject({ message: expect.stringContaining(message) as string });
+  });
+
   it('are on no sheet where nothing says so, and answers nothing that was not asked well', async () => {
     const { number } = await order(context, await basketWith(context, 'branding-iron', BRANDED));
     expect(await sheetsOfOrder(context, number)).toEqual([]);
