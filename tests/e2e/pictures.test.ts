@@ -182,6 +182,48 @@ describe('a hive', () => {
   });
 });
 
+describe('pieces at anchor points', () => {
+  const pieces = async () => {
+    const hive = await stage.database.read.query.products.findFirst({ where: eq(products.publishedSlug, 'hive') });
+    return { id: hive?.id ?? 0, layer: hive?.draft.views[0]?.layers.find(({ kind }) => kind === 'pieces') };
+  };
+  const points = async () => {
+    const { layer } = await pieces();
+    return layer?.kind === 'pieces' ? layer.at.map(({ x, y }) => `${String(x)} ${String(y)}`) : [];
+  };
+
+  it('are put where they belong on the picture, by dragging and by keys', async () => {
+    const { person, browser } = stage;
+    await person.goTo(`/manage/products/${(await pieces()).id}`);
+    await person.press('Views', OUTLINE);
+    await person.press('Floor, boxes and roof', '//section[@aria-label="Layers"]');
+    await person.press('Add an anchor point');
+    await person.press('Add an anchor point');
+    await until(async () => (await points()).length === 2);
+    const [first = '', second = ''] = await points();
+    const dot = await person.find('[data-stage] [data-point="0"]');
+    await browser.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', dot);
+    await browser.driver
+      .actions()
+      .move({ origin: dot })
+      .press()
+      .move({ origin: dot, x: -20, y: 10 })
+      .move({ origin: dot, x: -40, y: 60 })
+      .release()
+      .perform();
+    await until(async () => (await points())[0] !== first);
+    const [x, y] = (await points())[0]?.split(' ').map(Number) ?? [];
+    const [wasX, wasY] = first.split(' ').map(Number);
+    expect([(x ?? 0) < (wasX ?? 0), (y ?? 0) > (wasY ?? 0)]).toEqual([true, true]);
+    await browser.driver.executeScript('arguments[0].focus()', await person.find('[data-point="1"]'));
+    await browser.driver.actions().sendKeys(Key.ARROW_LEFT, Key.ARROW_LEFT, Key.ARROW_UP).perform();
+    const [beforeX, beforeY] = second.split(' ').map(Number);
+    await until(async () => (await points())[1] === `${(beforeX ?? 0) - 2} ${(beforeY ?? 0) - 1}`);
+    await person.press('Remove anchor point 2');
+    await until(async () => (await points()).length === 1);
+  });
+});
+
 describe('an uploaded picture on a label', () => {
   const FRAME = 'main [aria-hidden] > svg > rect';
   const artwork = async () => {

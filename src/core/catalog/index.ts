@@ -29,6 +29,7 @@ export {
   layerSchema,
   lengthsOf,
   MOST_LAYERS,
+  MOST_POINTS,
   MOST_VIEWS,
   type PictureColour,
   type PictureLength,

@@ -147,6 +147,9 @@ const measureLayer = z.strictObject({
   colour: hex.default('#1f1a14'),
 });
 
+/** So many anchor points a layer has at most. */
+export const MOST_POINTS = 60;
+
 const piecesLayer = z.strictObject({
   kind: z.literal('pieces'),
   ...layerFields,
@@ -157,6 +160,26 @@ const piecesLayer = z.strictObject({
     .describe('keys of parts and slots whose pieces are set one on the other, from the first'),
   towards: z.enum(['up', 'down', 'left', 'right']).default('up').describe('from the side of the box where it begins'),
   gap: decimalText.default('0').describe('between one piece and the next; less than 0 has them overlap'),
+  at: z
+    .array(
+      z.strictObject({
+        x: pictureLengthSchema,
+        y: pictureLengthSchema,
+        turn: decimalText.default('0').describe('degrees clockwise around the point'),
+      }),
+    )
+    .max(MOST_POINTS)
+    .default([])
+    .describe(
+      'anchor points, from the upper left corner of the box: each holds a piece, in their order, and what finds none is not drawn; none for one after the other',
+    ),
+  heldBy: z
+    .enum(['middle', 'top', 'bottom', 'left', 'right'])
+    .default('middle')
+    .describe('by what of it an anchor point holds a piece'),
+  wide: decimalText
+    .default('60')
+    .describe('how wide a piece at an anchor point is, where its view or this one is true to no scale'),
   tint: pictureColourSchema
     .nullable()
     .default(null)
@@ -224,12 +247,15 @@ export function lengthsOf(view: ProductView): { readonly length: PictureLength; 
   return [
     { length: view.width, path: ['width'] },
     { length: view.height, path: ['height'] },
-    ...view.layers.flatMap((layer, index) =>
-      (['x', 'y', 'width', 'height'] as const).map((field) => ({
+    ...view.layers.flatMap((layer, index) => [
+      ...(['x', 'y', 'width', 'height'] as const).map((field) => ({
         length: layer[field],
         path: ['layers', index, field],
       })),
-    ),
+      ...(layer.kind === 'pieces' ? layer.at : []).flatMap((point, place) =>
+        (['x', 'y'] as const).map((field) => ({ length: point[field], path: ['layers', index, 'at', place, field] })),
+      ),
+    ]),
   ];
 }
 

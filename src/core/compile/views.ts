@@ -136,6 +136,8 @@ function checkLayer(layer: Layer, path: Path, scope: Scope, places: ReadonlySet<
       return;
     case 'pieces':
       readDecimal(layer.gap, [...path, 'gap'], scope.report);
+      positive(layer.wide, [...path, 'wide'], scope, { figure: 'onPicture', of: 'width of a piece' });
+      layer.at.forEach(({ turn }, place) => readDecimal(turn, [...path, 'at', place, 'turn'], scope.report));
       colour(layer.tint, 'tint');
       for (const field of ['places', 'tinted'] as const)
         layer[field].forEach((key, index) => {

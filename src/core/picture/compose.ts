@@ -14,7 +14,7 @@ import { type AnsweredFile } from '../selection';
 import { laidInFrame, pixelsPerInch } from './in-frame';
 import { type Lettering } from './lettering';
 import { CUT_COLOUR, ellipse, frame, HAIRLINE, measureFrom, measureLine, rectangle } from './outline';
-import { isUpright, type Piece, setPieces } from './pieces';
+import { type AnchorPoint, isUpright, type Piece, setAtPoints, setPieces } from './pieces';
 import { type Box, groundedNodes, groupOf, type Paint, type PictureTold, type Scene, type SceneNode } from './scene';
 import { textNodes } from './text-layer';
 
@@ -74,11 +74,13 @@ export function compose(program: Program, seen: Seen, drawing: Drawing, key?: st
   return composing(program, seen, drawing, key, outermost())?.scene() ?? null;
 }
 
-/** A view as it is laid out: its size, and the box of each layer that is seen, in its units. */
+/** A view as it is laid out: its size, and of each layer that is seen the box and the anchor points, in its units. */
 export interface Layout {
   readonly width: number;
   readonly height: number;
   readonly boxes: ReadonlyMap<string, Box>;
+  /** the anchor points of each layer that has some */
+  readonly points: ReadonlyMap<string, readonly AnchorPoint[]>;
 }
 
 /** Where the layers of a view lie. @returns null for a product without that view */
@@ -148,7 +150,12 @@ class Composing {
     const boxes = this.view.layers.flatMap((layer) =>
       shown.has(layer.key) ? [[layer.key, this.boxOf(layer)] as const] : [],
     );
-    return { ...this.size, boxes: new Map(boxes) };
+    const points = this.view.layers.flatMap((layer) =>
+      layer.kind === 'pieces' && shown.has(layer.key) && layer.at.length > 0
+        ? [[layer.key, this.pointsOf(layer, this.boxOf(layer))] as const]
+        : [],
+    );
+    return { ...this.size, boxes: new Map(boxes), points: new Map(points) };
   }
 
   /** A length in the units of the view; 0 for what is no number. */
@@ -310,18 +317,33 @@ class Composing {
 
   /** Pieces of slots and parts, one on the other, each as it is drawn by itself. */
   private pieces(layer: LayerOf<'pieces'>, box: Box): SceneNode[] {
-    const upright = isUpright(layer);
+    const points = this.pointsOf(layer, box);
+    const upright = points.length > 0 || isUpright(layer);
+    // At a point a piece is as wide as is said, where no scale says it.
+    const wide = measureFrom(layer.wide);
+    const room = points.length > 0 ? { ...box, width: wide, height: wide } : box;
     const tint = layer.tint && this.colour(layer.tint);
     const takesOn = (place: string) => layer.tinted.length === 0 || layer.tinted.includes(place);
     const found = layer.places
       .flatMap((place) =>
-        this.piecesAt(place, box, upright).map((piece) => (takesOn(place) ? { ...piece, tint } : piece)),
+        this.piecesAt(place, room, upright).map((piece) => (takesOn(place) ? { ...piece, tint } : piece)),
       )
       .slice(0, MOST_PIECES);
-    // True to scale nothing is made smaller; else everything is seen.
-    const { nodes, cuts } = setPieces(found, layer, box, this.scale === null);
+    const { nodes, cuts } =
+      points.length > 0
+        ? setAtPoints(found, points, layer.heldBy)
+        : // True to scale nothing is made smaller; else everything is seen.
+          setPieces(found, layer, box, this.scale === null);
     this.cuts.push(...cuts);
     return nodes;
+  }
+
+  private pointsOf({ at }: LayerOf<'pieces'>, box: Box): AnchorPoint[] {
+    return at.map(({ x, y, turn }) => ({
+      x: box.x + this.length(x),
+      y: box.y + this.length(y),
+      turn: measureFrom(turn),
+    }));
   }
 
   private piecesAt(place: string, box: Box, upright: boolean): Piece[] {

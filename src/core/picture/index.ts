@@ -3,7 +3,8 @@ export { forWorkshop, sheetScenes, sizeOfPiece, type WorkshopScene } from './for
 export { frameMargin } from './frame-margin';
 export { type Letter, type Lettering, type OutlineCommand } from './lettering';
 export { coordinate } from './outline';
-export { layerMoved } from './placing';
+export { type AnchorPoint } from './pieces';
+export { layerMoved, pointMoved } from './placing';
 export {
   type Box,
   groundedNodes,

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { shopOf } from '../../../tests/fixtures/shop-of';
-import { compose, type Drawing, svgOf, svgText } from '.';
+import { layerSchema } from '../catalog';
+import { compose, type Drawing, pointMoved, svgOf, svgText } from '.';
 
 const drawing: Drawing = { lettering: () => null, file: () => null };
 const colour = (value: string) => ({ kind: 'fixed', colour: value });
@@ -82,6 +83,84 @@ describe('pieces of a build', () => {
     expect(painted({})).toEqual(['#204080', '#204080']);
     expect(painted({ tinted: ['boxes'] })).toEqual(['#204080', null]);
     expect(painted({ tint: null })).toEqual([null, null]);
+  });
+
+  describe('at anchor points', () => {
+    const layerAt = (more: object) => ({
+      kind: 'pieces',
+      key: 'stack',
+      x: '10',
+      y: '0',
+      width: '100',
+      height: '300',
+      places: ['boxes'],
+      ...more,
+    });
+    const setAt = (more: object, view: object = {}) => {
+      const shop = shopOf([
+        {
+          choices: [
+            { ...boxesSlot, options: ['deep', 'low', 'bare'].map((key) => ({ key, title: key })) },
+            { kind: 'measure', key: 'apart', title: 'Apart', unit: 'mm', min: '0', max: '400' },
+          ],
+          views: [
+            { key: 'front', title: 'Front', scale: '2', width: '200', height: '300', layers: [layerAt(more)], ...view },
+          ],
+        },
+        boxes('deep', '80', '#111111'),
+        boxes('low', '40', '#222222'),
+        { slug: 'bare', title: 'bare', pictures: [{ src: '/pictures/bare', alt: '' }] },
+      ]);
+      const answers = { boxes: [{ product: 'deep' }, { product: 'low', quantity: 2 }], apart: '60 mm' };
+      return (chosen: object = {}) => {
+        const scene = compose(shop.program(), shop.ask({ ...answers, ...chosen }), drawing);
+        return scene?.nodes.map((node) => node.kind === 'group' && [node.move, node.grow, node.turn]);
+      };
+    };
+    const at = [
+      { x: '50', y: '100' },
+      { x: '90', y: '40', turn: '90' },
+    ];
+
+    it('are held by a middle, each at its own scale and turned around its point; what finds none is not drawn', () => {
+      // 50 wide at 2 mm a unit; the deep one 40 high, the low one 20.
+      expect(setAt({ at })()).toEqual([
+        [{ x: 35, y: 80 }, 0.5, null],
+        [{ x: 75, y: 30 }, 0.5, { degrees: 90, x: 100, y: 40 }],
+      ]);
+      expect(setAt({ at, heldBy: 'bottom' })()?.[0]).toEqual([{ x: 35, y: 60 }, 0.5, null]);
+      expect(setAt({ at, heldBy: 'left' })()?.[0]).toEqual([{ x: 60, y: 80 }, 0.5, null]);
+      expect(setAt({ at })({ boxes: ['low'] })).toEqual([[{ x: 35, y: 90 }, 0.5, null]]);
+    });
+
+    it('move apart with a measure', () => {
+      const grows = { base: '10', times: '1', of: { kind: 'choice', choice: 'apart' } };
+      // 10 + 60 mm at 2 mm a unit, from the layer at 10, less half of 50.
+      expect(setAt({ at: [{ x: grows, y: '100' }] })()?.[0]).toEqual([{ x: 25, y: 80 }, 0.5, null]);
+    });
+
+    it('are as wide as is said where no scale says it', () => {
+      const free = setAt({ at, wide: '20' }, { scale: null });
+      expect(free()?.[0]).toEqual([{ x: 50, y: 92 }, 0.2, null]);
+      expect(free({ boxes: ['bare'] })?.[0]).toEqual([{ x: 50, y: 92.5 }, 1, null]);
+    });
+
+    it('are where the editor shows them, and keep growing when they are moved there', () => {
+      const grows = { base: '10', times: '2', of: { kind: 'choice', choice: 'apart' } };
+      const layer = layerSchema.parse(
+        layerAt({
+          at: [
+            { x: '1', y: '2' },
+            { x: grows, y: '3' },
+          ],
+        }),
+      );
+      const moved = layer.kind === 'pieces' ? pointMoved(layer, 1, 2.5, -4) : never();
+      expect(moved.at).toEqual([
+        { x: '1', y: '2', turn: '0' },
+        { x: { ...grows, base: '12.5' }, y: '-1', turn: '0' },
+      ]);
+    });
   });
 
   it('bring their picture where they have no view', () => {

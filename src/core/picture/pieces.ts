@@ -15,6 +15,12 @@ export interface Piece {
   readonly cuts: readonly SceneNode[];
 }
 
+/** Pieces where they lie, and where they are cut. */
+export interface SetPieces {
+  readonly nodes: SceneNode[];
+  readonly cuts: SceneNode[];
+}
+
 type PiecesLayer = Pick<LayerOf<'pieces'>, 'towards' | 'gap'>;
 
 /** Whether pieces stand on each other, rather than beside each other. */
@@ -25,12 +31,7 @@ export const isUpright = ({ towards }: Pick<PiecesLayer, 'towards'>): boolean =>
  *
  * @param shrinks whether they are made smaller where they would not fit
  */
-export function setPieces(
-  found: readonly Piece[],
-  layer: PiecesLayer,
-  box: Box,
-  shrinks: boolean,
-): { readonly nodes: SceneNode[]; readonly cuts: SceneNode[] } {
+export function setPieces(found: readonly Piece[], layer: PiecesLayer, box: Box, shrinks: boolean): SetPieces {
   const upright = isUpright(layer);
   const gap = measureFrom(layer.gap);
   const along = ({ width, height }: Pick<Piece, 'width' | 'height'>) => (upright ? height : width);
@@ -46,6 +47,44 @@ export function setPieces(
     return groupOf(nodes, { move, grow: grow * further, tint });
   });
   return { nodes: drawn, cuts: cut };
+}
+
+/** A point that holds a piece, in the units of the picture. */
+export interface AnchorPoint {
+  readonly x: number;
+  readonly y: number;
+  /** degrees clockwise around it */
+  readonly turn: number;
+}
+
+/** Of its width and height, where a piece is held. */
+const HELD = {
+  middle: [0.5, 0.5],
+  top: [0.5, 0],
+  bottom: [0.5, 1],
+  left: [0, 0.5],
+  right: [1, 0.5],
+} as const satisfies Readonly<Record<LayerOf<'pieces'>['heldBy'], readonly [number, number]>>;
+
+/** Sets pieces at points, each at its own, as far as there are points. */
+export function setAtPoints(
+  found: readonly Piece[],
+  points: readonly AnchorPoint[],
+  heldBy: LayerOf<'pieces'>['heldBy'],
+): SetPieces {
+  const [across, down] = HELD[heldBy];
+  const set = points.flatMap(({ x, y, turn }, index) => {
+    const piece = found[index];
+    if (!piece) return [];
+    const { width, height, grow, tint, nodes, cuts } = piece;
+    const lies = {
+      move: { x: x - width * across, y: y - height * down },
+      grow,
+      turn: turn === 0 ? null : { degrees: turn, x, y },
+    };
+    return [{ drawn: groupOf(nodes, { ...lies, tint }), cuts: cuts.length > 0 ? [groupOf(cuts, lies)] : [] }];
+  });
+  return { nodes: set.map(({ drawn }) => drawn), cuts: set.flatMap(({ cuts }) => cuts) };
 }
 
 /** Where a piece lies that comes after so much else. */

@@ -1,4 +1,4 @@
-import { type Layer, type PictureLength } from '../catalog';
+import { type Layer, type LayerOf, type PictureLength } from '../catalog';
 import { coordinate, measureFrom } from './outline';
 import { type Box } from './scene';
 
@@ -26,5 +26,15 @@ export function layerMoved<L extends Layer>(layer: L, before: Box, after: Box): 
     y: changed(layer.y, shift(layer.anchor.down, after.y - before.y, higher)),
     width: changed(layer.width, wider),
     height: changed(layer.height, higher),
+  };
+}
+
+/** An anchor point of a layer moved by so many units: what grows with an answer still does. */
+export function pointMoved(layer: LayerOf<'pieces'>, place: number, across: number, down: number): LayerOf<'pieces'> {
+  return {
+    ...layer,
+    at: layer.at.map((point, index) =>
+      index === place ? { ...point, x: changed(point.x, across), y: changed(point.y, down) } : point,
+    ),
   };
 }

@@ -10,7 +10,7 @@ export const layerKinds: { readonly [K in Layer['kind']]: { readonly title: stri
   shape: { title: 'Surface', about: 'a board, a disc or a frame, in the chosen colour or texture' },
   text: { title: 'Lettering', about: 'what customers type, in their lettering and colour' },
   measure: { title: 'Measure line', about: 'a line with a measure’s answer on it' },
-  pieces: { title: 'Pieces', about: 'what stands in slots and parts, one on the other' },
+  pieces: { title: 'Pieces', about: 'what stands in slots and parts, one on the other or at points' },
 };
 
 export const kindsOfLayer = Object.keys(layerKinds) as Layer['kind'][];

@@ -8,6 +8,7 @@ import { Tick } from '@/ui/tick';
 import { ColourField } from './colour-field';
 import { type LayerProps } from './fields-shared';
 import { placesFor } from './layer-kinds';
+import { PointsFields } from './points-fields';
 
 export function PiecesFields({ layer, path, put }: LayerProps<LayerOf<'pieces'>>) {
   const fault = useFaultsAt(...path);
@@ -21,29 +22,32 @@ export function PiecesFields({ layer, path, put }: LayerProps<LayerOf<'pieces'>>
         ticked={layer.places}
         onChange={(ticked) => put('places', { places: ticked })}
       />
-      <SimpleGrid minChildWidth="150px" gap="3">
-        <SelectField
-          label="One after the other"
-          value={layer.towards}
-          alternatives={[
-            { value: 'up', label: 'upwards, from the foot' },
-            { value: 'down', label: 'downwards' },
-            { value: 'right', label: 'to the right' },
-            { value: 'left', label: 'to the left' },
-          ]}
-          onChange={(value) =>
-            put('towards', { towards: value === 'down' || value === 'left' || value === 'right' ? value : 'up' })
-          }
-        />
-        <TextField
-          label="Between them"
-          inputMode="decimal"
-          value={layer.gap}
-          fault={fault('gap')}
-          help="Less than 0 overlaps."
-          onChange={(gap) => put('gap', { gap })}
-        />
-      </SimpleGrid>
+      {layer.at.length === 0 && (
+        <SimpleGrid minChildWidth="150px" gap="3">
+          <SelectField
+            label="One after the other"
+            value={layer.towards}
+            alternatives={[
+              { value: 'up', label: 'upwards, from the foot' },
+              { value: 'down', label: 'downwards' },
+              { value: 'right', label: 'to the right' },
+              { value: 'left', label: 'to the left' },
+            ]}
+            onChange={(value) =>
+              put('towards', { towards: value === 'down' || value === 'left' || value === 'right' ? value : 'up' })
+            }
+          />
+          <TextField
+            label="Between them"
+            inputMode="decimal"
+            value={layer.gap}
+            fault={fault('gap')}
+            help="Less than 0 overlaps."
+            onChange={(gap) => put('gap', { gap })}
+          />
+        </SimpleGrid>
+      )}
+      <PointsFields layer={layer} path={path} put={put} />
       <ColourField
         label="They take on"
         colour={layer.tint}

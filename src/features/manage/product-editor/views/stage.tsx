@@ -3,10 +3,11 @@
 import { Box, chakra } from '@chakra-ui/react';
 import { type KeyboardEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import Moveable from 'react-moveable';
-import { type ProductView } from '@/core/catalog';
-import { type Box as Place, layoutOf } from '@/core/picture';
+import { type Layer, type ProductView } from '@/core/catalog';
+import { type Box as Place, type Layout, layoutOf } from '@/core/picture';
 import { ComposedPicture } from '@/features/kit/picture';
 import { givenPicture, type SelectionState } from '@/features/kit/selection';
+import { StagePoints } from './stage-points';
 
 interface Props {
   view: ProductView;
@@ -17,12 +18,21 @@ interface Props {
   onChoose: (layer: string) => void;
   onPlace: (layer: string, before: Place, after: Place) => void;
   onTurn: (layer: string, degrees: number) => void;
+  /** an anchor point of a layer, moved by so many units */
+  onPoint: (layer: string, place: number, across: number, down: number) => void;
   onRemove: (layer: string) => void;
 }
 
 /** So many units an arrow key moves a layer by, and with Shift. */
 const STEP = 1;
 const LARGE_STEP = 10;
+
+/** How far an arrow key moves something; null for any other key. */
+function stepOf({ key, shiftKey }: KeyboardEvent): readonly [number, number] | null {
+  const arrow = ARROWS[key];
+  const step = shiftKey ? LARGE_STEP : STEP;
+  return arrow ? [arrow[0] * step, arrow[1] * step] : null;
+}
 
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowLeft: [-1, 0],
@@ -46,7 +56,7 @@ const HANDLES = {
  * The picture as it is chosen at the Counter, with a frame around each layer that is seen: dragged, resized and turned
  * by its handles; moved by arrow keys, resized by them with Alt, removed by Delete.
  */
-export function Stage({ view, selection, chosen, nameOf, onChoose, onPlace, onTurn, onRemove }: Props) {
+export function Stage({ view, selection, chosen, nameOf, onChoose, onPlace, onTurn, onPoint, onRemove }: Props) {
   const { program, resolution } = selection;
   const layout = useMemo(() => layoutOf(program, resolution, view.key), [program, resolution, view.key]);
   const [width, setWidth] = useState(0);
@@ -60,15 +70,14 @@ export function Stage({ view, selection, chosen, nameOf, onChoose, onPlace, onTu
   if (!layout || !(layout.width > 0 && layout.height > 0)) return null;
   const pixels = width / layout.width;
   const keys = (event: KeyboardEvent, layer: string, box: Place) => {
-    const arrow = ARROWS[event.key];
+    const step = stepOf(event);
     if (event.key === 'Delete' || event.key === 'Backspace') {
       event.preventDefault();
       onRemove(layer);
     }
-    if (!arrow) return;
+    if (!step) return;
     event.preventDefault();
-    const step = event.shiftKey ? LARGE_STEP : STEP;
-    const [dx, dy] = [arrow[0] * step, arrow[1] * step];
+    const [dx, dy] = step;
     onPlace(
       layer,
       box,
@@ -105,27 +114,14 @@ export function Stage({ view, selection, chosen, nameOf, onChoose, onPlace, onTu
         const box = layout.boxes.get(layer.key);
         if (!box) return null;
         return (
-          <chakra.button
+          <LayerFrame
             key={layer.key}
-            type="button"
-            data-layer={layer.key}
-            aria-label={`Layer ${nameOf(layer.key)}`}
-            aria-pressed={layer.key === chosen}
-            position="absolute"
-            outline={layer.key === chosen ? '2px solid' : '1px dashed transparent'}
-            outlineColor={layer.key === chosen ? 'copper.solid' : 'transparent'}
-            _hover={{ outlineColor: 'copper.solid' }}
-            _focusVisible={{ outline: '2px solid', outlineColor: 'copper.solid' }}
-            cursor="move"
-            style={{
-              left: `${(box.x / layout.width) * 100}%`,
-              top: `${(box.y / layout.height) * 100}%`,
-              width: `${(box.width / layout.width) * 100}%`,
-              height: `${(box.height / layout.height) * 100}%`,
-              transform: Number(layer.turn) ? `rotate(${Number(layer.turn)}deg)` : undefined,
-            }}
-            onClick={() => onChoose(layer.key)}
-            onFocus={() => onChoose(layer.key)}
+            layer={layer}
+            box={box}
+            layout={layout}
+            name={nameOf(layer.key)}
+            isChosen={layer.key === chosen}
+            onChoose={() => onChoose(layer.key)}
             onKeyDown={(event) => keys(event, layer.key, box)}
           />
         );
@@ -142,7 +138,54 @@ export function Stage({ view, selection, chosen, nameOf, onChoose, onPlace, onTu
           onTurn={onTurn}
         />
       )}
+      {chosen !== null && (
+        <StagePoints
+          layout={layout}
+          points={layout.points.get(chosen) ?? []}
+          pixels={pixels}
+          stepOf={stepOf}
+          onMove={(place, across, down) => onPoint(chosen, place, across, down)}
+        />
+      )}
     </Box>
+  );
+}
+
+interface FrameProps {
+  layer: Layer;
+  box: Place;
+  layout: Pick<Layout, 'width' | 'height'>;
+  name: string;
+  isChosen: boolean;
+  onChoose: () => void;
+  onKeyDown: (event: KeyboardEvent) => void;
+}
+
+/** The frame of a layer, to choose it by and to move it by keys. */
+function LayerFrame({ layer, box, layout, name, isChosen, onChoose, onKeyDown }: FrameProps) {
+  return (
+    <chakra.button
+      type="button"
+      data-layer={layer.key}
+      aria-label={`Layer ${name}`}
+      aria-pressed={isChosen}
+      position="absolute"
+      outline={isChosen ? '2px solid' : '1px dashed transparent'}
+      outlineColor={isChosen ? 'copper.solid' : 'transparent'}
+      _hover={{ outlineColor: 'copper.solid' }}
+      _focusVisible={{ outline: '2px solid', outlineColor: 'copper.solid' }}
+      cursor="move"
+      style={{
+        left: `${(box.x / layout.width) * 100}%`,
+        top: `${(box.y / layout.height) * 100}%`,
+        width: `${(box.width / layout.width) * 100}%`,
+        height: `${(box.height / layout.height) * 100}%`,
+        transform: Number(layer.turn) ? `rotate(${Number(layer.turn)}deg)` : undefined,
+      }}
+      onClick={onChoose}
+      onFocus={onChoose}
+      onKeyDown={onKeyDown}
+    />
   );
 }
 

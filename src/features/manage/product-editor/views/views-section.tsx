@@ -4,7 +4,7 @@ import { Box, Button, Grid, HStack, IconButton, Image, Menu, Portal, Stack, Text
 import { Image as ImageIcon, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { freeKey, type Layer, MOST_LAYERS, MOST_VIEWS, type ProductView, viewSchema } from '@/core/catalog';
-import { type Box as Place, layerMoved } from '@/core/picture';
+import { type Box as Place, layerMoved, pointMoved } from '@/core/picture';
 import { uploadPicture, useDropped } from '@/features/editors/fields';
 import { Section, useEditing } from '@/features/editors/frame';
 import { ViewButtons } from '@/features/kit/picture';
@@ -194,6 +194,13 @@ function ViewEditor({ view, index, selection }: { view: ProductView; index: numb
           onChoose={choose}
           onPlace={place}
           onTurn={(key, degrees) => put(key, 'turn', { turn: String(degrees) })}
+          onPoint={(key, place, across, down) =>
+            edit(`${key} point ${place}`, (layers) => {
+              const at = layers.findIndex((candidate) => candidate.key === key);
+              const target = layers[at];
+              if (target?.kind === 'pieces') layers[at] = pointMoved(target, place, across, down);
+            })
+          }
           onRemove={remove}
         />
         <Text fontSize="xs" color="fg.muted" mt="1.5">
