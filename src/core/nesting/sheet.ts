@@ -1,4 +1,4 @@
-/** A size in whole thousandths of a millimetre: sums of these are exact, so that what just fits does fit. */
+/** A size; where pieces are laid in whole thousandths of a millimetre, so that sums are exact and what just fits does. */
 export interface Oblong {
   readonly width: number;
   readonly height: number;

@@ -7,6 +7,7 @@ export { type AnchorPoint } from './pieces';
 export { layerMoved, pointMoved } from './placing';
 export {
   type Box,
+  boxWithin,
   groundedNodes,
   groupOf,
   type Paint,

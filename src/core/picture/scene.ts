@@ -128,3 +128,34 @@ export function sourcesOf(nodes: readonly SceneNode[]): ReadonlySet<string> {
   nodes.forEach(visit);
   return found;
 }
+
+/**
+ * What of a box is around the nodes of a group, where these are: the least upright box, as the group may be turned; of a
+ * group that is seen in part, that part.
+ */
+export function boxWithin(
+  { move, grow, turn, clip }: Extract<SceneNode, { kind: 'group' }>,
+  { x, y, width, height }: Box,
+): Box {
+  if (clip) return clip;
+  const angle = turn ? (-turn.degrees * Math.PI) / 180 : 0;
+  const [sine, cosine] = [Math.sin(angle), Math.cos(angle)];
+  // Back the way that its nodes went: turned, moved, grown.
+  const corners = [
+    [x, y],
+    [x + width, y],
+    [x, y + height],
+    [x + width, y + height],
+  ].map(([across = 0, down = 0]) => {
+    const [dx, dy] = turn ? [across - turn.x, down - turn.y] : [across, down];
+    const [backX, backY] = turn ? [turn.x + dx * cosine - dy * sine, turn.y + dx * sine + dy * cosine] : [across, down];
+    return { x: (backX - (move?.x ?? 0)) / grow, y: (backY - (move?.y ?? 0)) / grow };
+  });
+  const [left, top] = [Math.min(...corners.map((corner) => corner.x)), Math.min(...corners.map((corner) => corner.y))];
+  return {
+    x: left,
+    y: top,
+    width: Math.max(...corners.map((corner) => corner.x)) - left,
+    height: Math.max(...corners.map((corner) => corner.y)) - top,
+  };
+}

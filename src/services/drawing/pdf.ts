@@ -1,6 +1,7 @@
 import PdfDocument from 'pdfkit';
 import {
   type Box,
+  boxWithin,
   CUT_LINES,
   groundedNodes,
   groupOf,
@@ -120,7 +121,8 @@ async function draw(node: SceneNode, within: Box, drawing: Drawing): Promise<voi
       if (node.blend !== 'normal') blendWith(doc, node.blend);
       if (node.clip) doc.rect(node.clip.x, node.clip.y, node.clip.width, node.clip.height).clip();
       const inner = { ...drawing, pixels: drawing.pixels * node.grow };
-      for (const child of node.nodes) await draw(child, node.clip ?? within, inner);
+      const around = boxWithin(node, within);
+      for (const child of node.nodes) await draw(child, around, inner);
       doc.restore();
     }
   }
