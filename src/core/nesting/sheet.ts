@@ -1,4 +1,6 @@
-/** A size; where pieces are laid in whole thousandths of a millimetre, so that sums are exact and what just fits does. */
+/**
+ * A size; where pieces are laid in whole thousandths of a millimetre, so that sums are exact and what just fits does.
+ */
 export interface Oblong {
   readonly width: number;
   readonly height: number;

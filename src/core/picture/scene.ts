@@ -130,8 +130,8 @@ export function sourcesOf(nodes: readonly SceneNode[]): ReadonlySet<string> {
 }
 
 /**
- * What of a box is around the nodes of a group, where these are: the least upright box, as the group may be turned; of a
- * group that is seen in part, that part.
+ * What of a box is around the nodes of a group, where these are: the least upright box, as the group may be turned;
+ * of a group that is seen in part, that part.
  */
 export function boxWithin(
   { move, grow, turn, clip }: Extract<SceneNode, { kind: 'group' }>,
