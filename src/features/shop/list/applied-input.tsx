@@ -18,10 +18,13 @@ interface Props extends Omit<InputProps, 'value' | 'defaultValue' | 'onChange'> 
 export function AppliedInput({ value, at, onType, ...rest }: Props) {
   const field = useRef<HTMLInputElement>(null);
   const shown = useRef(at);
+  // What was typed and is not drawn yet: a page that was made ready before it takes nothing of it away.
+  const typed = useRef<string | null>(null);
   useEffect(() => {
-    if (shown.current === at) return;
+    const isNew = shown.current !== at;
     shown.current = at;
-    if (field.current) field.current.value = value;
+    if (typed.current?.trim() === value.trim()) typed.current = null;
+    if (isNew && typed.current === null && field.current) field.current.value = value;
   }, [value, at]);
   return (
     <Input
@@ -29,7 +32,10 @@ export function AppliedInput({ value, at, onType, ...rest }: Props) {
       bg="bg.panel"
       borderColor="border.emphasized"
       defaultValue={value}
-      onChange={(event) => onType(event.target.value)}
+      onChange={(event) => {
+        typed.current = event.target.value;
+        onType(event.target.value);
+      }}
       {...rest}
     />
   );
