@@ -1,5 +1,5 @@
 import { inBlocks } from './in-blocks';
-import { areaOf, fits, type Given, type Kind, type Oblong, type Spot, waysToLie } from './sheet';
+import { areaOf, fits, type Given, type Kind, type Oblong, type Spot, type Way, waysToLie } from './sheet';
 
 /** A part of a sheet that is still free: the largest there is around it, so that several may overlap. */
 interface Free extends Oblong {
@@ -71,13 +71,11 @@ function* waysToFill(
   }
 }
 
-type Ways = ReturnType<typeof waysToLie>;
-
 const turnedFirst: typeof waysToLie = (size, mayTurn) => waysToLie(size, mayTurn).toReversed();
 
 interface Manner {
   readonly wish: Wish;
-  readonly waysOf: (size: Oblong) => Ways;
+  readonly waysOf: (size: Oblong) => readonly Way[];
 }
 
 function fillBy(kinds: readonly Kind[], sheet: Oblong, { wish, waysOf }: Manner, effort: Effort): Given[] {
@@ -108,7 +106,7 @@ function narrowestFrom(kinds: readonly Kind[]): readonly number[] {
     .toReversed();
 }
 
-function bestSpot(free: readonly Free[], ways: Ways, wish: Wish): Spot | null {
+function bestSpot(free: readonly Free[], ways: readonly Way[], wish: Wish): Spot | null {
   let best: Spot | null = null;
   let least: readonly [number, number] = [Infinity, Infinity];
   for (const part of free)

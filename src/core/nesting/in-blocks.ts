@@ -1,11 +1,11 @@
-import { type Given, type Kind, type Oblong, type Spot, waysToLie } from './sheet';
+import { type Given, type Kind, type Oblong, type Spot, type Way, waysToLie } from './sheet';
 
 /** So many ways to choose four blocks are looked through at most. */
 const MOST_WAYS = 20_000;
 
 /** A way to lie, and a part of the sheet that is covered with it from its upper left corner. */
 interface Block extends Oblong {
-  readonly way: Oblong & { readonly isTurned: boolean };
+  readonly way: Way;
   readonly x: number;
   readonly y: number;
 }
@@ -39,8 +39,6 @@ export function inBlocks({ kind, count, ...size }: Kind, sheet: Oblong, mayTurn:
     .slice(0, count)
     .map((spot) => ({ ...spot, kind }));
 }
-
-type Way = Block['way'];
 
 function* blocksOf(first: Way, second: Way, sheet: Oblong, count: number): Generator<readonly Block[]> {
   yield* inTwo(first, second, sheet, count);

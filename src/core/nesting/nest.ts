@@ -80,8 +80,7 @@ export function nest(pieces: readonly NestedPieces[], sheet: NestingSheet): Nest
   for (let kinds = all; kinds.length > 0; kinds = kindsOf(wanted)) {
     const spots = fillSheet(kinds, room, sheet.mayTurn, effort);
     if (spots.length === 0) throw new Error('a piece that fits on a sheet was not laid on an empty one');
-    for (const { kind } of spots) wanted[kind] = (wanted[kind] ?? 0) - 1;
-    for (const { kind } of spots) left[kind] = (left[kind] ?? 0) - 1;
+    for (const { kind } of spots) for (const still of [wanted, left]) still[kind] = (still[kind] ?? 0) - 1;
     sheets.push(
       spots.map(({ kind, x, y, isTurned }) => ({
         of: kind,

@@ -6,12 +6,16 @@ export interface Oblong {
   readonly height: number;
 }
 
+/** How a piece lies: its width and height are those that it has on the sheet. */
+export interface Way extends Oblong {
+  /** by a quarter clockwise */
+  readonly isTurned: boolean;
+}
+
 /** Where a piece lies on a sheet, from its upper left corner. */
-export interface Spot extends Oblong {
+export interface Spot extends Way {
   readonly x: number;
   readonly y: number;
-  /** by a quarter clockwise: its width and height are those that it has on the sheet */
-  readonly isTurned: boolean;
 }
 
 /** Pieces of one size that are still to be laid. */
@@ -26,7 +30,7 @@ export interface Given extends Spot {
 }
 
 /** How a piece can lie: as it is, and turned where that is another size and allowed. */
-export function waysToLie({ width, height }: Oblong, mayTurn: boolean): readonly (Oblong & { isTurned: boolean })[] {
+export function waysToLie({ width, height }: Oblong, mayTurn: boolean): readonly Way[] {
   const upright = { width, height, isTurned: false };
   return mayTurn && width !== height ? [upright, { width: height, height: width, isTurned: true }] : [upright];
 }

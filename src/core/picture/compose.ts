@@ -13,9 +13,18 @@ import { type CountedAnswer, type PictureView, type ViewSeen } from '../run';
 import { type AnsweredFile } from '../selection';
 import { laidInFrame, pixelsPerInch } from './in-frame';
 import { type Lettering } from './lettering';
-import { CUT_COLOUR, ellipse, frame, HAIRLINE, measureFrom, measureLine, rectangle } from './outline';
+import { ellipse, frame, measureFrom, measureLine, rectangle } from './outline';
 import { type AnchorPoint, isUpright, type Piece, setAtPoints, setPieces } from './pieces';
-import { type Box, groundedNodes, groupOf, type Paint, type PictureTold, type Scene, type SceneNode } from './scene';
+import {
+  type Box,
+  cutAlong,
+  groundedNodes,
+  groupOf,
+  type Paint,
+  type PictureTold,
+  type Scene,
+  type SceneNode,
+} from './scene';
 import { textNodes } from './text-layer';
 
 /** Of a resolution, what a picture is made from. */
@@ -147,15 +156,14 @@ class Composing {
 
   layout(): Layout {
     const shown = new Set(this.state.layers);
-    const boxes = this.view.layers.flatMap((layer) =>
-      shown.has(layer.key) ? [[layer.key, this.boxOf(layer)] as const] : [],
-    );
-    const points = this.view.layers.flatMap((layer) =>
-      layer.kind === 'pieces' && shown.has(layer.key) && layer.at.length > 0
-        ? [[layer.key, this.pointsOf(layer, this.boxOf(layer))] as const]
-        : [],
-    );
-    return { ...this.size, boxes: new Map(boxes), points: new Map(points) };
+    const boxes = new Map<string, Box>();
+    const points = new Map<string, readonly AnchorPoint[]>();
+    for (const layer of this.view.layers.filter(({ key }) => shown.has(key))) {
+      const box = this.boxOf(layer);
+      boxes.set(layer.key, box);
+      if (layer.kind === 'pieces' && layer.at.length > 0) points.set(layer.key, this.pointsOf(layer, box));
+    }
+    return { ...this.size, boxes, points };
   }
 
   /** A length in the units of the view; 0 for what is no number. */
@@ -274,14 +282,12 @@ class Composing {
         : layer.shape === 'frame'
           ? frame(box, measureFrom(layer.bar), corner)
           : rectangle(box, corner);
+    const line = layer.line && { colour: layer.line.colour, width: measureFrom(layer.line.width) };
     if (layer.cut) {
-      const { colour, width } = layer.line ?? { colour: CUT_COLOUR, width: '0' };
-      const hairline = this.scale === null ? HAIRLINE : HAIRLINE / this.scale;
-      this.cuts.push({ kind: 'path', d, fill: null, line: { colour, width: measureFrom(width) || hairline } });
+      this.cuts.push(cutAlong(d, this.scale, line));
       return [];
     }
     const fill = layer.fill && this.paint(layer.fill, measureFrom(layer.tile));
-    const line = layer.line && { colour: layer.line.colour, width: measureFrom(layer.line.width) };
     return fill || line ? [{ kind: 'path', d, fill, line }] : [];
   }
 

@@ -1,6 +1,6 @@
 import { type Nesting, type NestingSheet } from '../nesting';
-import { CUT_COLOUR, HAIRLINE, lineOf, measureFrom, rectangle } from './outline';
-import { type Box, groundedNodes, groupOf, type Scene, type SceneNode } from './scene';
+import { lineOf, measureFrom, rectangle } from './outline';
+import { type Box, cutAlong, groundedNodes, groupOf, type Scene, type SceneNode } from './scene';
 
 /**
  * Crop marks, in millimetres: how long they are, how far from the corner they begin at least, so that nothing of them
@@ -94,32 +94,36 @@ export function sheetScenes(
   { sheets }: Pick<Nesting, 'sheets'>,
   sheet: Pick<NestingSheet, 'width' | 'height' | 'gap'>,
 ): WorkshopScene[] {
+  // A piece that comes again is drawn once.
+  const pieces = scenes.map((scene) => {
+    const { width, height, millimetres } = scene;
+    return {
+      grow: millimetres ?? 1,
+      high: sizeOfPiece(scene).height,
+      drawn: bledOut(scene, sheet.gap / 2).node,
+      cuts: scene.cuts ?? [cutAlong(rectangle({ x: 0, y: 0, width, height }), millimetres)],
+    };
+  });
   return sheets.map((laid, index): WorkshopScene => {
     const placed = laid.flatMap(({ of, x, y, isTurned }) => {
-      const scene = scenes[of];
-      if (!scene) return [];
-      const grow = scene.millimetres ?? 1;
+      const piece = pieces[of];
+      if (!piece) return [];
+      const { grow, high, drawn, cuts } = piece;
       // Turned around the origin, what was moved down lies to the left.
       const lies = isTurned
-        ? { move: { x: y, y: -(x + scene.height * grow) }, grow, turn: { degrees: 90, x: 0, y: 0 } }
+        ? { move: { x: y, y: -(x + high) }, grow, turn: { degrees: 90, x: 0, y: 0 } }
         : { move: { x, y }, grow };
-      return [{ scene, lies }];
+      return [{ node: groupOf([drawn], lies), cut: groupOf(cuts, lies) }];
     });
     return {
       width: sheet.width,
       height: sheet.height,
       millimetres: 1,
       background: null,
-      nodes: placed.map(({ scene, lies }) => groupOf([bledOut(scene, sheet.gap / 2).node], lies)),
-      cuts: placed.map(({ scene, lies }) => groupOf(scene.cuts ?? [edgeOf(scene)], lies)),
+      nodes: placed.map(({ node }) => node),
+      cuts: placed.map(({ cut }) => cut),
       alt: `Sheet ${index + 1} of ${sheets.length}`,
       told: [],
     };
   });
-}
-
-/** The edge of a piece, as a line to cut along. */
-function edgeOf({ width, height, millimetres }: Scene): SceneNode {
-  const line = { colour: CUT_COLOUR, width: HAIRLINE / (millimetres ?? 1) };
-  return { kind: 'path', d: rectangle({ x: 0, y: 0, width, height }), fill: null, line };
 }

@@ -6,10 +6,6 @@ export function coordinate(value: number): string {
   return String(rounded === 0 ? 0 : rounded);
 }
 
-/** A line that is cut along, where nothing is said of it: how wide, in millimetres, and in which colour. */
-export const HAIRLINE = 0.1;
-export const CUT_COLOUR = '#d5006d';
-
 const DECIMAL = /^[+-]?\d+(\.\d+)?$/;
 
 /** A decimal of a definition as a coordinate; 0 for what is none, such as what is half typed. */

@@ -21,6 +21,17 @@ export interface SetPieces {
   readonly cuts: SceneNode[];
 }
 
+/** A piece where it lies; what is cut takes on no colour. */
+const setOne = ({ tint, nodes, cuts }: Piece, lies: Parameters<typeof groupOf>[1]): SetPieces => ({
+  nodes: [groupOf(nodes, { ...lies, tint })],
+  cuts: cuts.length > 0 ? [groupOf(cuts, lies)] : [],
+});
+
+const together = (set: readonly SetPieces[]): SetPieces => ({
+  nodes: set.flatMap(({ nodes }) => nodes),
+  cuts: set.flatMap(({ cuts }) => cuts),
+});
+
 type PiecesLayer = Pick<LayerOf<'pieces'>, 'towards' | 'gap'>;
 
 /** Whether pieces stand on each other, rather than beside each other. */
@@ -38,15 +49,13 @@ export function setPieces(found: readonly Piece[], layer: PiecesLayer, box: Box,
   const whole = found.reduce((sum, piece) => sum + along(piece) + gap, -gap);
   const further = shrinks && whole > along(box) && whole > 0 ? along(box) / whole : 1;
   let at = 0;
-  const cut: SceneNode[] = [];
-  const drawn = found.map(({ width, height, grow, tint, nodes, cuts }) => {
-    const size = { width: width * further, height: height * further };
+  const set = found.map((piece) => {
+    const size = { width: piece.width * further, height: piece.height * further };
     const move = spot(layer.towards, box, at, size.width, size.height);
     at += along(size) + gap * further;
-    if (cuts.length > 0) cut.push(groupOf(cuts, { move, grow: grow * further }));
-    return groupOf(nodes, { move, grow: grow * further, tint });
+    return setOne(piece, { move, grow: piece.grow * further });
   });
-  return { nodes: drawn, cuts: cut };
+  return together(set);
 }
 
 /** A point that holds a piece, in the units of the picture. */
@@ -76,15 +85,10 @@ export function setAtPoints(
   const set = points.flatMap(({ x, y, turn }, index) => {
     const piece = found[index];
     if (!piece) return [];
-    const { width, height, grow, tint, nodes, cuts } = piece;
-    const lies = {
-      move: { x: x - width * across, y: y - height * down },
-      grow,
-      turn: turn === 0 ? null : { degrees: turn, x, y },
-    };
-    return [{ drawn: groupOf(nodes, { ...lies, tint }), cuts: cuts.length > 0 ? [groupOf(cuts, lies)] : [] }];
+    const move = { x: x - piece.width * across, y: y - piece.height * down };
+    return [setOne(piece, { move, grow: piece.grow, turn: turn === 0 ? null : { degrees: turn, x, y } })];
   });
-  return { nodes: set.map(({ drawn }) => drawn), cuts: set.flatMap(({ cuts }) => cuts) };
+  return together(set);
 }
 
 /** Where a piece lies that comes after so much else. */

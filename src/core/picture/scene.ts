@@ -108,6 +108,22 @@ export const groupOf = (
   ...changed,
 });
 
+/** A line that is cut along, where nothing is said of it: how wide, in millimetres, and in which colour. */
+const HAIRLINE = 0.1;
+const CUT_COLOUR = '#d5006d';
+
+/** An outline to cut along. @param millimetres of one unit; null where it is true to no scale */
+export const cutAlong = (
+  d: string,
+  millimetres: number | null,
+  line: { readonly colour: string; readonly width: number } | null = null,
+): SceneNode => ({
+  kind: 'path',
+  d,
+  fill: null,
+  line: { colour: line?.colour ?? CUT_COLOUR, width: line?.width || HAIRLINE / (millimetres ?? 1) },
+});
+
 /** What a scene draws, with the ground that it has. @param ground where that is; absent for all of the scene */
 export function groundedNodes(
   { nodes, background, width, height }: Scene,

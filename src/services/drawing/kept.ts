@@ -65,14 +65,16 @@ export async function readViews(queries: Queries, lines: readonly number[]): Pro
     .orderBy(lineViews.lineId, lineViews.position);
 }
 
-async function readScene(queries: Queries, hash: string): Promise<Scene> {
+/** What a kept view is drawn from. @throws Refusal 404 */
+export async function readScene(queries: Queries, hash: string): Promise<Scene> {
   const row = await queries.query.lineViews.findFirst({ where: eq(lineViews.hash, hash) });
   return row?.scene ?? notFound('picture at this address');
 }
 
 // Who takes an order waits for nothing that only draws: what does is loaded when something is to be drawn.
 const inPixels = async (scene: Scene, read: ReadImage) => (await import('./raster')).framedPng(scene, read);
-const asPdf = async (scenes: readonly WorkshopScene[], read: ReadImage) => (await import('./pdf')).pdfOf(scenes, read);
+export const asPdf = async (scenes: readonly WorkshopScene[], read: ReadImage) =>
+  (await import('./pdf')).pdfOf(scenes, read);
 
 /** Pictures that were drawn last, by what they are made from. */
 const drawn = new LRUCache<string, Promise<Buffer>>({ max: 64 });

@@ -1,6 +1,6 @@
 import { eq, sql } from 'drizzle-orm';
 import { type WorkshopDrawing, workshopDrawingSchema } from '@/core/catalog';
-import { type Nesting, type NestingSheet } from '@/core/nesting';
+import { type NestedPieces, type Nesting, type NestingSheet } from '@/core/nesting';
 import { type Scene, sheetScenes, sizeOfPiece } from '@/core/picture';
 import { type Queries } from '@/data/database';
 import { lineViews, orderLines } from '@/data/schema';
@@ -8,6 +8,7 @@ import { inBackground } from '../background/pool';
 import { atOneMoment, type Services } from '../context';
 import { notFound } from '../refusal';
 import { imagesIn } from './images';
+import { asPdf, readScene } from './kept';
 
 type Sheet = NonNullable<WorkshopDrawing['sheet']>;
 
@@ -33,17 +34,18 @@ export interface SheetsOfOrder {
 }
 
 /** A view that is made from a sheet, and how often its line is. */
-interface Piece {
+interface Piece extends NestedPieces {
   readonly hash: string;
   readonly title: string;
-  readonly count: number;
-  readonly width: number;
-  readonly height: number;
-  readonly sheet: Sheet;
 }
 
-/** Of each kind of sheet, the pieces of an order that are made from it. */
-async function piecesBySheet(queries: Queries, number: number): Promise<Piece[][]> {
+/** A kind of sheet, and the pieces of an order that are made from it. */
+interface OneSheet {
+  readonly sheet: NestingSheet;
+  readonly pieces: Piece[];
+}
+
+async function piecesBySheet(queries: Queries, number: number): Promise<OneSheet[]> {
   const figure = (path: string) => sql`json_extract(${lineViews.scene}, ${path})`;
   const rows = await queries
     .select({
@@ -60,14 +62,14 @@ async function piecesBySheet(queries: Queries, number: number): Promise<Piece[][
     .innerJoin(orderLines, eq(orderLines.id, lineViews.lineId))
     .where(sql`${orderLines.orderId} = ${number} and ${figure('$.workshop.sheet')} is not null`)
     .orderBy(lineViews.lineId, lineViews.position);
-  const bySheet = new Map<string, Piece[]>();
+  const bySheet = new Map<string, OneSheet>();
   for (const { hash, title, view, count, workshop, ...size } of rows) {
     const { sheet } = workshopDrawingSchema.parse(JSON.parse(workshop));
     if (!sheet) continue;
     const key = JSON.stringify(sheet);
-    const pieces = bySheet.get(key) ?? [];
-    pieces.push({ hash, title: `${title}, ${view}`, count, ...sizeOfPiece(size), sheet });
-    bySheet.set(key, pieces);
+    const one = bySheet.get(key) ?? { sheet: nestingSheet(sheet), pieces: [] };
+    one.pieces.push({ hash, title: `${title}, ${view}`, count, ...sizeOfPiece(size) });
+    bySheet.set(key, one);
   }
   return [...bySheet.values()];
 }
@@ -80,7 +82,7 @@ const nestingSheet = ({ width, height, edge, gap, turned }: Sheet): NestingSheet
   mayTurn: turned,
 });
 
-const laidOf = (pieces: readonly Piece[], sheet: NestingSheet): Promise<Nesting> =>
+const laidOf = ({ pieces, sheet }: OneSheet): Promise<Nesting> =>
   inBackground(
     'nesting',
     { pieces: pieces.map(({ width, height, count }) => ({ width, height, count })), sheet },
@@ -89,13 +91,10 @@ const laidOf = (pieces: readonly Piece[], sheet: NestingSheet): Promise<Nesting>
 
 /** On which sheets the pieces of an order are laid; none where nothing of it is made from sheets. */
 export async function sheetsOfOrder(context: Services, number: number): Promise<SheetsOfOrder[]> {
-  const all = await piecesBySheet(context.database.read, number);
   const found: SheetsOfOrder[] = [];
-  for (const pieces of all) {
-    const [first] = pieces;
-    if (!first) continue;
-    const sheet = nestingSheet(first.sheet);
-    const { sheets, least, used, left } = await laidOf(pieces, sheet);
+  for (const one of await piecesBySheet(context.database.read, number)) {
+    const { sheet, pieces } = one;
+    const { sheets, least, used, left } = await laidOf(one);
     found.push({
       width: sheet.width,
       height: sheet.height,
@@ -119,21 +118,13 @@ export async function sheetsOfOrder(context: Services, number: number): Promise<
  * @throws Refusal 404
  */
 export async function sheetsPdf(context: Services, number: number, place: number): Promise<Buffer> {
-  const { database } = context;
-  const { pieces, scenes } = await atOneMoment(context, async ({ database: { read } }) => {
+  const { one, scenes } = await atOneMoment(context, async ({ database: { read } }) => {
     const found = (await piecesBySheet(read, number))[place] ?? notFound('sheet of this order');
     const drawn: Scene[] = [];
-    for (const { hash } of found) {
-      const row = await read.query.lineViews.findFirst({ where: eq(lineViews.hash, hash) });
-      drawn.push(row?.scene ?? notFound('picture at this address'));
-    }
-    return { pieces: found, scenes: drawn };
+    for (const { hash } of found.pieces) drawn.push(await readScene(read, hash));
+    return { one: found, scenes: drawn };
   });
-  const [first] = pieces;
-  if (!first) return notFound('sheet of this order');
-  const sheet = nestingSheet(first.sheet);
-  const nesting = await laidOf(pieces, sheet);
-  const { pdfOf } = await import('./pdf');
+  const nesting = await laidOf(one);
   if (nesting.sheets.length === 0) return notFound('piece of this order that fits on such a sheet');
-  return pdfOf(sheetScenes(scenes, nesting, sheet), imagesIn(database.read));
+  return asPdf(sheetScenes(scenes, nesting, one.sheet), imagesIn(context.database.read));
 }

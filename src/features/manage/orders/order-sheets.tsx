@@ -2,9 +2,8 @@
 
 import { Heading, Stack, Text } from '@chakra-ui/react';
 import { coordinate } from '@/core/picture';
+import { counted } from '@/core/words';
 import { type SheetsOfOrder } from '@/services/drawing';
-
-const counted = (count: number, one: string) => `${count} ${one}${count === 1 ? '' : 's'}`;
 
 const size = ({ width, height }: { width: number; height: number }) =>
   `${coordinate(width)} × ${coordinate(height)} mm`;

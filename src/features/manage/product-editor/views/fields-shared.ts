@@ -1,4 +1,4 @@
-import { type Layer } from '@/core/catalog';
+import { type Layer, type PictureLength } from '@/core/catalog';
 
 /** What the fields of a layer are given. */
 export interface LayerProps<L extends Layer = Layer> {
@@ -12,3 +12,6 @@ export interface LayerProps<L extends Layer = Layer> {
 /** Things of the product as alternatives. */
 export const called = (list: readonly { readonly key: string; readonly title: string }[], before = '') =>
   list.map(({ key, title }) => ({ value: key, label: `${before}${title || key}` }));
+
+/** What of a length stays, whatever is answered. */
+export const baseOf = (length: PictureLength): string => (typeof length === 'string' ? length : length.base);

@@ -5,6 +5,7 @@ import { followed, type PictureLength } from '@/core/catalog';
 import { figuresOf } from '@/core/compile';
 import { useEditing } from '@/features/editors/frame';
 import { SelectField, TextField } from '@/ui/field';
+import { baseOf } from './fields-shared';
 import { measured } from './layer-kinds';
 
 interface Props {
@@ -17,7 +18,7 @@ interface Props {
 /** A length on a picture: a number, that may grow with a measure or a formula. */
 export function LengthField({ label, length, fault, onChange }: Props) {
   const { assembled, program } = useEditing();
-  const base = typeof length === 'string' ? length : length.base;
+  const base = baseOf(length);
   const grows = [
     { value: '', label: 'stays as it is' },
     ...measured(assembled.choices).map(({ key, title }) => ({

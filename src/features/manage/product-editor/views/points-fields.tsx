@@ -5,7 +5,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import { type LayerOf, MOST_POINTS } from '@/core/catalog';
 import { useFaultsAt } from '@/features/editors/frame';
 import { SelectField, TextField } from '@/ui/field';
-import { type LayerProps } from './fields-shared';
+import { baseOf, type LayerProps } from './fields-shared';
 import { LengthField } from './length-field';
 
 type Pieces = LayerOf<'pieces'>;
@@ -21,14 +21,14 @@ const HELD_BY: readonly { readonly value: Pieces['heldBy']; readonly label: stri
 /** So far a new point lies from the one before, in units of the view. */
 const APART = 20;
 
-const baseOf = (length: Pieces['x']): number => Number(typeof length === 'string' ? length : length.base) || 0;
+const unitsOf = (length: Pieces['x']): number => Number(baseOf(length)) || 0;
 
 /** A new point: in the middle of the layer, or a little beside the last. */
 function newPoint({ at, width, height }: Pieces): Pieces['at'][number] {
   const last = at.at(-1);
   const [x, y] = last
-    ? [baseOf(last.x) + APART, baseOf(last.y)]
-    : [Math.round(baseOf(width) / 2), Math.round(baseOf(height) / 2)];
+    ? [unitsOf(last.x) + APART, unitsOf(last.y)]
+    : [Math.round(unitsOf(width) / 2), Math.round(unitsOf(height) / 2)];
   return { x: String(x), y: String(y), turn: '0' };
 }
 

@@ -14,6 +14,7 @@ import { FaultLine } from '@/ui/fault-line';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { EmptyPlace } from '@/ui/text';
 import { Tick } from '@/ui/tick';
+import { baseOf } from './fields-shared';
 import { LayerFields } from './layer-fields';
 import { freshLayer, kindsOfLayer, layerKinds, layerName } from './layer-kinds';
 import { Stage } from './stage';
@@ -115,7 +116,7 @@ function middleOf(width: number, height: number): Pick<Layer, 'x' | 'y' | 'width
   return { x: part(width, 0.25), y: part(height, 0.25), width: part(width, 0.5), height: part(height, 0.5) };
 }
 
-const sizeOf = (length: ProductView['width']) => Number(typeof length === 'string' ? length : length.base) || 100;
+const sizeOf = (length: ProductView['width']) => Number(baseOf(length)) || 100;
 
 /** What can be done to the layers of one view. */
 function useLayers(view: ProductView, index: number) {

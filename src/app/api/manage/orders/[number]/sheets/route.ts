@@ -1,4 +1,5 @@
 import { managed } from '@/http/manager';
+import { numberFrom } from '@/http/route';
 import { savedFile } from '@/http/saved-file';
 import { sheetsPdf } from '@/services/drawing';
 import { Refusal } from '@/services/refusal';
@@ -12,12 +13,11 @@ const WHOLE = /^\d{1,9}$/;
 /** Sheets with the pieces of an order on them, for whoever makes these: to be saved. */
 export function GET(request: Request, { params }: Place): Promise<Response> {
   return managed(request, 'look', async (context) => {
-    const { number } = await params;
+    const number = numberFrom((await params).number);
     const place = new URL(request.url).searchParams.get('of') ?? '0';
-    if (!WHOLE.test(number)) throw new Refusal(404, 'notFound', `There is no order ${number.slice(0, 40)}.`);
     if (!WHOLE.test(place))
       throw new Refusal(422, 'invalid', 'Say which sheets of the order are wanted, counted from 0: ?of=0.');
-    const bytes = await sheetsPdf(context, Number(number), Number(place));
+    const bytes = await sheetsPdf(context, number, Number(place));
     return savedFile(bytes, { type: 'application/pdf', name: `sheets-of-order-${number}.pdf` });
   });
 }
