@@ -20,6 +20,7 @@ const config: NextConfig = {
     'dompurify',
     'pdfkit',
     'exceljs',
+    'subset-font',
   ],
   // A request passes the gate with its body: as much of it as the largest upload needs, a catalog with its pictures.
   experimental: { proxyClientMaxBodySize: 97 * 1024 * 1024 },

@@ -26,7 +26,7 @@ export async function proxy(request: NextRequest): Promise<Response> {
   if (pathname === '/' || pathname === '/manage')
     return NextResponse.redirect(new URL('/manage/products', request.url));
   // Pictures and files have a stricter policy of their own, and what is no page runs nothing.
-  if (/^\/(api|pictures|_next)\//.test(pathname)) return NextResponse.next({ headers: elsewhere?.headers });
+  if (/^\/(api|pictures|typefaces|_next)\//.test(pathname)) return NextResponse.next({ headers: elsewhere?.headers });
   const nonce = newNonce();
   const policy = contentPolicy(nonce, process.env.NODE_ENV === 'development');
   const headers = new Headers(request.headers);

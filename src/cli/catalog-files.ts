@@ -6,7 +6,7 @@ import { pipeline } from 'node:stream/promises';
 import { type ClashWay, clashWays, compareCatalogs, type PlannedThing, wayOf } from '../core/compared';
 import { type CatalogReading } from '../core/exchange';
 import { type ListMapping, listMappingSchema, mappingFor } from '../core/supplier-list';
-import { thingLines } from '../core/words';
+import { counted, thingLines } from '../core/words';
 import { type Services } from '../services/context';
 import { pathWithin } from '../services/files/within';
 import { exportCatalog, exportPacked } from '../services/importing/export';
@@ -90,7 +90,7 @@ export async function runExport(
         if (isPacked(file)) await pipeline(Readable.from(exportPacked(exported)), createWriteStream(file));
         else {
           await writeFile(file, exported.text());
-          for (const { path, read } of exported.pictures) {
+          for (const { path, read } of exported.files) {
             const bytes = await read();
             const place = join(dirname(file), path);
             mkdirSync(dirname(place), { recursive: true });
@@ -100,7 +100,7 @@ export async function runExport(
       } catch (error) {
         throw unwritable(file, error);
       }
-      io.write(`${file}: the catalog, ${exported.pictures.length} pictures\n`);
+      io.write(`${file}: the catalog, ${counted(exported.files.length, 'file')} beside it\n`);
       return 0;
     }),
   );

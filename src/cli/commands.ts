@@ -181,13 +181,14 @@ async function runPicture(
       `oak picture: --view ${view}: There is no such view. There are: ${views.map(({ key }) => key).join(', ')}.`,
     ]);
   // What only pictures need is loaded for them alone.
-  const { imagesBeside, viewDrawer, workshopSvg } = await import('../services/drawing');
+  const { imagesBeside, typefacesBeside, viewDrawer, workshopSvg } = await import('../services/drawing');
   const [{ forWorkshop }, { pdfOf }, { pngOf }] = await Promise.all([
     import('../core/picture'),
     import('../services/drawing/pdf'),
     import('../services/drawing/raster'),
   ]);
-  const drawn = [...(await viewDrawer())(program, resolutionJson(resolution))];
+  const draw = await viewDrawer([program], typefacesBeside(dirname(catalogFile)));
+  const drawn = [...draw(program, resolutionJson(resolution))];
   const scene = drawn.find((one) => one.view === (view ?? views[0]?.key))?.scene;
   if (!scene) throw new BadInput([`${program.slug}: the size of this view comes to nothing with this selection.`]);
   const read = imagesBeside(dirname(catalogFile), files);

@@ -103,6 +103,7 @@ export {
   refersToProduct,
   withCalled,
   withPictures,
+  withTypefaces,
   withStock,
 } from './references';
 export { type Discount, type DiscountGives, discountSchema } from './discounts';

@@ -42,9 +42,36 @@ const product = productSchema.parse({
         },
       ],
     },
+    {
+      kind: 'lettering',
+      key: 'face',
+      title: 'Face',
+      options: [
+        { key: 'serif', title: 'Serif', face: 'serif' },
+        { key: 'own', title: 'Own', face: '/typefaces/own' },
+      ],
+    },
     { kind: 'text', key: 'name', title: 'Name', draws: [{ kind: 'fixed', stock: 'thread', quantity: '1' }] },
     { kind: 'addOn', key: 'fuel', title: 'Fuel', product: 'fuel' },
     { kind: 'slot', key: 'roof', title: 'Roof', options: [{ key: 'flat-roof', title: '' }], joins: [{ tag: 'roof' }] },
+  ],
+  views: [
+    {
+      key: 'v',
+      title: 'V',
+      layers: [
+        {
+          kind: 'text',
+          key: 'l',
+          x: '0',
+          y: '0',
+          width: '9',
+          height: '9',
+          from: { kind: 'fixed', text: '1897' },
+          face: { kind: 'fixed', face: 'b.woff' },
+        },
+      ],
+    },
   ],
   formulas: [{ key: 'f', title: 'F', text: '1', serves: { kind: 'draw', stock: 'wax' } }],
   rates: [{ key: 'r', title: 'R', value: '1', byGroup: { school: '2' } }],
@@ -118,6 +145,7 @@ describe('what a definition refers to', () => {
       products: ['flat-roof', 'fuel'],
       groups: ['guild', 'kept', 'press', 'school', 'trade'],
       pictures: ['front.svg', 'layer.svg', 'm.svg', 'opt.svg', 'weave.svg'],
+      typefaces: ['/typefaces/own', 'b.woff'],
     });
   });
 

@@ -1,6 +1,6 @@
 import { enclosingChoice, mapReferences, type Reference, visitReferences } from '../fields';
 import { joins } from './candidates-of-slot';
-import { type JoinCondition } from './choices';
+import { isFontPlace, type JoinCondition } from './choices';
 import { type Product, productSchema } from './schema';
 
 /** Everything outside itself that a definition refers to, by key; products by slug, pictures by where they are. */
@@ -14,6 +14,8 @@ export interface References {
   readonly joins: readonly JoinCondition[];
   readonly groups: ReadonlySet<string>;
   readonly pictures: ReadonlySet<string>;
+  /** where the files of its typefaces are; those that ship with the shop are not among them */
+  readonly typefaces: ReadonlySet<string>;
 }
 
 /** A product, or a sheet, which has no stock, variants, sheets, pictures and parts of its own. */
@@ -28,6 +30,7 @@ const kept = {
   product: 'products',
   group: 'groups',
   picture: 'pictures',
+  typeface: 'typefaces',
 } as const satisfies Partial<Record<Reference['what'], keyof References>>;
 
 /** Where something that is referred to is kept; undefined for what stands within the definition or another. */
@@ -47,8 +50,9 @@ function fieldOf({ trail }: Pick<Reference, 'trail'>): string {
  * longer so.
  */
 function isNeeded(reference: Reference): boolean {
-  const { what, own, answered } = reference;
+  const { what, own, answered, key } = reference;
   if (own || answered) return false;
+  if (what === 'typeface') return isFontPlace(key);
   const field = fieldOf(reference);
   return what === 'product' ? field === 'choices' || field === 'parts' : what !== 'stock' || field !== 'proofs';
 }
@@ -73,6 +77,7 @@ function lookUp(definition: Referring): References {
     products: new Set<string>(),
     groups: new Set<string>(),
     pictures: new Set<string>(),
+    typefaces: new Set<string>(),
   };
   visitReferences(productSchema, definition, (reference) => {
     const as = keptAs(reference);
@@ -124,6 +129,10 @@ export function withCalled<D extends Referring>(definition: D, called: (referenc
 /** A definition whose pictures are elsewhere. */
 export const withPictures = <D extends Referring>(definition: D, address: (src: string) => string): D =>
   withCalled(definition, ({ what, key }) => (what === 'picture' ? address(key) : key));
+
+/** A definition whose typefaces are elsewhere. */
+export const withTypefaces = <D extends Referring>(definition: D, address: (file: string) => string): D =>
+  withCalled(definition, ({ what, key }) => (what === 'typeface' && isFontPlace(key) ? address(key) : key));
 
 /** A definition that takes from other stock items. @param named the stock item in the place of one, by key */
 export const withStock = <D extends Referring>(definition: D, named: (key: string) => string): D =>

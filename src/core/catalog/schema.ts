@@ -11,6 +11,7 @@ import {
   sheetRef,
   stockRef,
   taxClassRef,
+  typefaceRef,
   unitCode,
 } from '../fields';
 import { decimalText } from '../number';
@@ -19,7 +20,16 @@ import { breaksSchema } from '../pricing/breaks';
 import { contentsSchema } from '../pricing/per-measure';
 import { lotKinds } from '../stock/cutting/lots';
 import { drawSchema } from '../stock/draw';
-import { capacitySchema, choiceSchema, keySchema, notCountedField, percentOfPicture, weightSchema } from './choices';
+import {
+  capacitySchema,
+  choiceSchema,
+  keySchema,
+  LONGEST_TYPEFACE,
+  MOST_TYPED_LICENCE,
+  notCountedField,
+  percentOfPicture,
+  weightSchema,
+} from './choices';
 import { formulaSchema, rateSchema } from './formulas';
 import { fitSchema } from './fits';
 import { marginFloorSchema, percentFloorSchema } from './margin-floor';
@@ -388,6 +398,13 @@ export type CatalogDrafts = z.infer<typeof draftsSchema>;
 export const CATALOG_FORMAT = 'oak-knot/catalog';
 export const CATALOG_VERSION = 2;
 
+/** What is said of a typeface of which the file lies beside. */
+export const typefaceSaidSchema = z.strictObject({
+  file: typefaceRef().describe('where its file is, as options and views name it'),
+  title: z.string().min(1).max(LONGEST_TYPEFACE),
+  licence: z.string().min(1).max(MOST_TYPED_LICENCE).describe('whose it is, and what may be done with it'),
+});
+
 /** A whole catalog in the open format. */
 export const catalogSchema = z.strictObject({
   $schema: z.string().optional(),
@@ -400,6 +417,11 @@ export const catalogSchema = z.strictObject({
   shop: shopSchema,
   stock: z.array(stockItemSchema).max(20_000).default([]),
   swatches: z.array(swatchSchema).max(5000).default([]),
+  typefaces: z
+    .array(typefaceSaidSchema)
+    .max(500)
+    .default([])
+    .describe('whose the typefaces are that lie beside; what it says nothing of, its own file says'),
   sheets: z.array(sheetSchema).max(1000).default([]),
   products: z.array(productSchema).max(20_000).default([]),
   priceLists: z

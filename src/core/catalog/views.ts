@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { conditionSchema } from '../conditions';
-import { choiceRef, formulaRef, ownKey, pictureRef, placeRef } from '../fields';
+import { choiceRef, formulaRef, ownKey, pictureRef, placeRef, typefaceRef } from '../fields';
 import { decimalText } from '../number';
 import { COLOUR_PATTERN, keySchema } from './choices';
 
@@ -116,7 +116,10 @@ const textFromSchema = z.discriminatedUnion('kind', [
 ]);
 
 const faceSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('fixed'), face: z.string().max(40).describe('key of a lettering face') }),
+  z.strictObject({
+    kind: z.literal('fixed'),
+    face: typefaceRef().describe('key of a typeface that ships with the shop, or where the file of one is'),
+  }),
   z.strictObject({ kind: z.literal('chosen'), choice }).describe('the face of the option that is chosen'),
 ]);
 

@@ -1,7 +1,7 @@
 import {
   followed,
   hasOptions,
-  isLetteringFace,
+  isTypeface,
   isNote,
   type Layer,
   lengthsOf,
@@ -124,7 +124,7 @@ function checkLayer(layer: Layer, path: Path, scope: Scope, places: ReadonlySet<
       colour(layer.colour, 'colour');
       if (layer.from.kind === 'answer') named(layer.from.choice, 'choice', 'from');
       if (layer.face.kind === 'chosen') named(layer.face.choice, 'options', 'face');
-      if (layer.face.kind === 'fixed' && !isLetteringFace(layer.face.face))
+      if (layer.face.kind === 'fixed' && !isTypeface(layer.face.face))
         scope.report([...path, 'face', 'face'], { code: 'faceMissing', title: layer.title });
       positive(layer.size, [...path, 'size'], scope, { figure: 'onPicture', of: 'height of the letters' });
       readDecimal(layer.smallest, [...path, 'smallest'], scope.report);

@@ -2,7 +2,7 @@ import { type Catalog, CATALOG_FORMAT, CATALOG_VERSION, catalogSchema } from '..
 import { withoutDefaults } from './without-defaults';
 
 /** The lists of a catalog that can be long: their entries are written one by one. */
-const LONG = ['stock', 'swatches', 'sheets', 'products', 'priceLists', 'discounts'] as const;
+const LONG = ['stock', 'swatches', 'typefaces', 'sheets', 'products', 'priceLists', 'discounts'] as const;
 
 const indented = (value: unknown, by: string): string => JSON.stringify(value, null, 2).replaceAll('\n', `\n${by}`);
 

@@ -64,6 +64,8 @@ const PLAIN = new Set([
   'words',
   'offered',
   'buyWord',
+  // whose a typeface is
+  'licence',
   'default',
   'date',
 ]);

@@ -15,6 +15,8 @@ export type Referred =
   | 'taxClass'
   /** where a picture is */
   | 'picture'
+  /** where the file of a typeface is; the keys of those that ship with the shop name nothing */
+  | 'typeface'
   | 'choice'
   | 'option'
   | 'part'
@@ -125,6 +127,7 @@ export const groupRef = reference('group', 60);
 export const priceListRef = reference('priceList', 60);
 export const taxClassRef = reference('taxClass', 60);
 export const pictureRef = reference('picture', 300);
+export const typefaceRef = reference('typeface', 300);
 /** The key of a choice of a placed sheet is that of the sheet, a point, and its own. */
 export const choiceRef = reference('choice', 130);
 export const optionRef = reference('option', 60);

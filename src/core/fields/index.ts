@@ -22,6 +22,7 @@ export {
   stockRef,
   swatchRef,
   taxClassRef,
+  typefaceRef,
   unitCode,
 } from './fields';
 export { hasName, withName } from './names';

@@ -43,6 +43,7 @@ export const thingKinds = [
   'priceList',
   'discount',
   'picture',
+  'typeface',
   'order',
   'settings',
   'file',

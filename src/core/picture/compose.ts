@@ -43,7 +43,7 @@ export interface Seen {
 
 /** What a picture is drawn with beside the resolution. */
 export interface Drawing {
-  /** a lettering face by its key; null while it is not there */
+  /** a typeface by its key or where its file is; null while it is not there */
   readonly lettering: (face: string) => Lettering | null;
   /** where the picture is that has been uploaded under a token; null for none that can be shown */
   readonly file: (token: string) => string | null;

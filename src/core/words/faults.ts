@@ -139,7 +139,7 @@ const sentences: { readonly [C in FaultCode]: Sentence<C> } = {
   workshopChoice: (data) => workshopWords(data),
   optionPictureMissing: (data) => `${data.title} is to change the main picture, but has none. Give it a picture.`,
   leadTimeMissing: (data) => `${data.title} can be ordered beyond stock. Enter its lead time.`,
-  faceMissing: (data) => `Choose the lettering face of ${data.title || 'this option'}.`,
+  faceMissing: (data) => `Choose the typeface of ${data.title || 'this option'}.`,
   textMissing: (data) => TEXT_MISSING[data.of],
   badAddress: (data) =>
     data.given.trim() === ''

@@ -58,6 +58,7 @@ const NOUNS: Readonly<Record<ThingKind, readonly [one: string, many: string]>> =
   priceList: ['price list', 'price lists'],
   discount: ['discount', 'discounts'],
   picture: ['picture', 'pictures'],
+  typeface: ['typeface', 'typefaces'],
   order: ['order', 'orders'],
   settings: ['settings', 'settings'],
   file: ['file', 'files'],

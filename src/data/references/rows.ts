@@ -59,13 +59,14 @@ export function clueRanges({
 
 /** What is said of a definition: each once. */
 export function saidOf(definition: Product | Sheet): Said[] {
-  const { stock, swatches, products, groups, pictures, joins } = referencesOf(definition);
+  const { stock, swatches, products, groups, pictures, typefaces, joins } = referencesOf(definition);
   const all: [ReferredKind, Iterable<string>][] = [
     ['stock', stock],
     ['swatches', swatches],
     ['products', products],
     ['groups', groups],
     ['pictures', pictures],
+    ['typefaces', typefaces],
     ['joins', joins.flatMap(joinKey)],
     ...('slug' in definition ? ofProduct(definition) : ofSheet(definition)),
   ];

@@ -299,6 +299,19 @@ export const media = sqliteTable(
   ],
 );
 
+/** Typefaces that were uploaded, looked at and packed, under the hash of their content. */
+export const typefaces = sqliteTable('typefaces', {
+  hash: text('hash').primaryKey(),
+  title: text('title').notNull(),
+  /** whose it is, and what may be done with it */
+  licence: text('licence').notNull(),
+  /** how many signs it has */
+  signs: integer('signs').notNull(),
+  /** packed (WOFF) */
+  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+  createdAt: instant('created_at').notNull(),
+});
+
 /** A sheet: its working draft, and what lists need of it. */
 export const sheets = sqliteTable('sheets', {
   id: id(),

@@ -15,6 +15,7 @@ export const referredKinds = [
   'products',
   'groups',
   'pictures',
+  'typefaces',
   /** a proof that it has */
   'proof',
   /** a sheet that is placed by hand */

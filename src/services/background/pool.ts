@@ -37,6 +37,7 @@ const sizes = {
   body: 'small',
   jsonFault: 'small',
   drawing: 'small',
+  typeface: 'small',
   guessing: 'small',
   analysis: 'large',
   printed: 'large',

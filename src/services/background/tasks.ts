@@ -41,6 +41,7 @@ import { type OpenedFile, openFile } from '../packing/packed';
 import { spreadsheetBytes, type SpreadsheetForm } from '../packing/spreadsheet-out';
 import { type PrintedFor, type PrintedProduct, printedProduct } from '../figures/printed-product';
 import { cleanDrawing } from './clean-drawing';
+import { makeTypeface, type MadeTypeface, type WhyNoTypeface } from '../fonts/make-typeface';
 import { whyGuessed } from './why-guessed';
 
 /**
@@ -52,6 +53,13 @@ export const ready = (_input: null): true => true;
 
 /** An uploaded drawing without anything that could run or call; null where it is none. */
 export const drawing = ({ text }: { text: string }): Promise<string | null> => cleanDrawing(text);
+
+/** A font file as the shop keeps it. */
+export const typeface = ({
+  bytes,
+}: {
+  bytes: Uint8Array;
+}): Promise<MadeTypeface | { readonly refused: WhyNoTypeface }> => makeTypeface(bytes);
 
 /** Why a password is guessed soon; null where it is not. */
 export const guessing = ({ password, about }: { password: string; about: readonly string[] }): Promise<string | null> =>

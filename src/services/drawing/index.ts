@@ -9,5 +9,6 @@ export {
   type ViewsOfLine,
   viewsOfLine,
 } from './kept';
+export { typefacesBeside, typefacesIn } from './lettering';
 export { type DrawnView, type DrawViews, viewDrawer } from './scenes';
 export { sheetsOfOrder, type SheetsOfOrder, sheetsPdf } from './sheets';

@@ -8,6 +8,7 @@ import { lineViews } from '@/data/schema';
 import { type Services } from '../context';
 import { notFound } from '../refusal';
 import { imagesIn, type ReadImage, workshopSvg } from './images';
+import { typefacesIn } from './lettering';
 import { type DrawnView, type DrawViews, viewDrawer } from './scenes';
 
 const hashOf = (...parts: readonly unknown[]): string =>
@@ -115,7 +116,7 @@ export async function firstViewPng(
   program: Program,
   seen: Seen,
 ): Promise<{ readonly name: string; readonly png: Buffer } | null> {
-  const [first] = (await viewDrawer())(program, seen);
+  const [first] = (await viewDrawer([program], typefacesIn(database.read)))(program, seen);
   if (!first) return null;
   const name = hashOf(first.scene);
   return { name, png: await drawnOnce(name, () => inPixels(first.scene, imagesIn(database.read))) };

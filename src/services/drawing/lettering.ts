@@ -1,5 +1,11 @@
-import { type LetteringFace, letteringFaces, letteringSubsets } from '@/core/catalog';
+import { eq } from 'drizzle-orm';
+import { LRUCache } from 'lru-cache';
+import { readFile } from 'node:fs/promises';
+import { isFontPlace, type LetteringFace, letteringFaces, letteringSubsets, typefaceAt } from '@/core/catalog';
 import { type Lettering } from '@/core/picture';
+import { type Queries } from '@/data/database';
+import { typefaces } from '@/data/schema';
+import { pathWithin } from '../files/within';
 import { fontFile } from './font-files';
 
 /** The package that brings the font files of each face. */
@@ -19,28 +25,66 @@ export async function letteringFile(face: string, subset: string): Promise<Buffe
   return fontFile(PACKAGES[known.key], subset, 400);
 }
 
-const loaded = new Map<string, Promise<Lettering | null>>();
+/** Reads the file of an uploaded typeface by where a definition says that it is; null for none that can be used. */
+export type ReadTypeface = (face: string) => Promise<Uint8Array | null>;
 
-/** A face with all its files, loaded once. */
-function letteringOf(face: string): Promise<Lettering | null> {
+/** Reads the typefaces of the shop. */
+export function typefacesIn(queries: Queries): ReadTypeface {
+  return async (face) => {
+    const hash = typefaceAt(face);
+    if (hash === undefined) return null;
+    const found = await queries.query.typefaces.findFirst({
+      where: eq(typefaces.hash, hash),
+      columns: { bytes: true },
+    });
+    return found?.bytes ?? null;
+  };
+}
+
+/** Reads the typefaces beside a catalog file, which nobody has looked at yet. */
+export function typefacesBeside(folder: string): ReadTypeface {
+  return async (face) => {
+    const path = pathWithin(folder, face);
+    const bytes = path === null ? null : await readFile(path).catch(() => null);
+    if (!bytes) return null;
+    const { makeTypeface } = await import('../fonts/make-typeface');
+    const made = await makeTypeface(bytes);
+    return 'refused' in made ? null : made.bytes;
+  };
+}
+
+/** Typefaces that were drawn with last. An uploaded one never changes under its address. */
+const loaded = new LRUCache<string, Promise<Lettering | null>>({ max: 60 });
+
+/** A typeface with all its files, loaded once. */
+function letteringOf(face: string, read: ReadTypeface): Promise<Lettering | null> {
   const known = loaded.get(face);
   if (known) return known;
   const made = (async () => {
     const { letteringFrom } = await import('@/core/picture/font-file');
-    const files = await Promise.all(letteringSubsets.map((subset) => letteringFile(face, subset)));
+    const files = isFontPlace(face)
+      ? [await read(face)]
+      : await Promise.all(letteringSubsets.map((subset) => letteringFile(face, subset)));
     const found = files.flatMap((file) => (file ? [bytesOf(file)] : []));
     return found.length === 0 ? null : letteringFrom(found);
   })();
   loaded.set(face, made);
+  // What was not there is looked for again when it is next asked for.
+  const forget = () => loaded.delete(face);
+  made.then((lettering) => lettering ?? forget(), forget);
   return made;
 }
 
-const bytesOf = (file: Buffer): ArrayBuffer => new Uint8Array(file).buffer;
+const bytesOf = (file: Uint8Array): ArrayBuffer => new Uint8Array(file).buffer;
 
-/** Every face of the shop, ready to be drawn with. */
-export async function allLettering(): Promise<(face: string) => Lettering | null> {
+/** The typefaces that ship with the shop, and others by where they are, ready to be drawn with. */
+export async function letteringWith(
+  others: Iterable<string>,
+  read: ReadTypeface,
+): Promise<(face: string) => Lettering | null> {
+  const wanted = [...letteringFaces.map(({ key }) => key), ...others];
   const faces = new Map<string, Lettering | null>(
-    await Promise.all(letteringFaces.map(async ({ key }) => [key, await letteringOf(key)] as const)),
+    await Promise.all(wanted.map(async (face) => [face, await letteringOf(face, read)] as const)),
   );
   return (face) => faces.get(face) ?? null;
 }

@@ -1,6 +1,7 @@
-import { type Program } from '@/core/compile';
+import { referencesOf } from '@/core/catalog';
+import { type Program, withAllWithin } from '@/core/compile';
 import { compose, type Scene, type Seen } from '@/core/picture';
-import { allLettering } from './lettering';
+import { letteringWith, type ReadTypeface } from './lettering';
 import { uploadSource } from './images';
 
 /** A view as it is drawn. */
@@ -13,9 +14,14 @@ export interface DrawnView {
 /** Draws the views of an item, each when it is asked for. */
 export type DrawViews = (program: Program, seen: Seen) => Iterable<DrawnView>;
 
-/** Makes ready to draw: the faces of letters are loaded once. */
-export async function viewDrawer(): Promise<DrawViews> {
-  const faces = await allLettering();
+/**
+ * Makes ready to draw some products: typefaces are loaded once.
+ *
+ * @param read gives the files of those that were uploaded
+ */
+export async function viewDrawer(programs: readonly Program[], read: ReadTypeface): Promise<DrawViews> {
+  const uploaded = programs.flatMap(withAllWithin).flatMap(({ product }) => [...referencesOf(product).typefaces]);
+  const faces = await letteringWith(new Set(uploaded), read);
   // What is kept is outlines: a face that there is not any more is drawn in the plain one.
   const lettering = (face: string) => faces(face) ?? faces('plain');
   return function* (program, seen) {

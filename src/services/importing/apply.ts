@@ -7,8 +7,8 @@ import { type Queries } from '../../data/database';
 import { catalogImports } from '../../data/schema';
 import { type Services } from '../context';
 import { Refusal } from '../refusal';
+import { storeFilesOf } from './files-of-catalog';
 import { faultsOf, type ImportFile, type ImportWish, MOST_TRIES, worked, type WorkedOut, writeIfStill } from './import';
-import { storePictures } from './pictures';
 import { UNWATCHED, type Watch } from './watched';
 import { writeIncoming } from './write';
 import { log } from '../../data/log';
@@ -62,7 +62,7 @@ export async function importFile(
     const done = await writeIfStill(context, found.seen, async (transaction) => {
       const at = context.now();
       await log(transaction, at, { what: 'imported', kind: 'file', title: kept.name, changes: [kept.words] });
-      await storePictures(transaction, file.pictures, at);
+      await storeFilesOf(transaction, file.files, at);
       await writeIncoming(transaction, at, found.comes, found.after, watch);
       return remember(transaction, at, kept);
     });

@@ -130,6 +130,8 @@ export async function readWholeCatalog(queries: Queries): Promise<Catalog> {
     shop: await readSettings(queries),
     stock: await readStockOf(queries),
     swatches: await readSwatches(queries),
+    // What is said of typefaces goes with their files.
+    typefaces: [],
     sheets: storedSheets.published,
     products: storedProducts.published,
     priceLists: await readPriceLists(queries),

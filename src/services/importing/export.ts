@@ -1,21 +1,19 @@
-import { eq } from 'drizzle-orm';
 import { type Catalog } from '../../core/catalog';
 import { productsOf } from '../../core/compared';
 import { catalogText } from '../../core/exchange';
-import { media } from '../../data/schema';
 import { atOneMoment, type Services } from '../context';
 import { productLife } from '../products/life';
 import { Refusal } from '../refusal';
 import { readWholeCatalog, withWhatItNeeds } from './catalog-out';
 import { packed } from '../packing/packed';
-import { withPictureFiles } from './pictures';
+import { withFilesBeside } from './files-of-catalog';
 
 /** A catalog that goes out. */
 export interface Exported {
   /** pieces of the text of the catalog */
   text(): Generator<string>;
-  /** its pictures, by their paths beside it; each is read when its turn comes */
-  readonly pictures: readonly { readonly path: string; read(): Promise<Buffer | null> }[];
+  /** its pictures and typefaces, by their paths beside it; each is read when its turn comes */
+  readonly files: readonly { readonly path: string; read(): Promise<Buffer | null> }[];
 }
 
 /**
@@ -28,16 +26,11 @@ export async function exportCatalog(context: Services, only: ReadonlySet<string>
   const { catalog, files } = await atOneMoment(context, async ({ database: { read } }) => {
     const whole = await readWholeCatalog(read);
     if (only) requireThere(whole, only);
-    return withPictureFiles(read, only ? withWhatItNeeds(whole, only) : whole);
+    return withFilesBeside(read, only ? withWhatItNeeds(whole, only) : whole);
   });
   return {
     text: () => catalogText(catalog),
-    pictures: files.map(({ hash, path }) => ({
-      path,
-      read: async () =>
-        (await context.database.read.query.media.findFirst({ where: eq(media.hash, hash), columns: { bytes: true } }))
-          ?.bytes ?? null,
-    })),
+    files: files.map(({ path, read }) => ({ path, read: () => read(context.database.read) })),
   };
 }
 
@@ -48,7 +41,7 @@ function requireThere(whole: Catalog, only: ReadonlySet<string>): void {
 }
 
 /** The same, packed into one file. */
-export const exportPacked = ({ text, pictures }: Exported): AsyncGenerator<Uint8Array> => packed(text(), pictures);
+export const exportPacked = ({ text, files }: Exported): AsyncGenerator<Uint8Array> => packed(text(), files);
 
 /** What a catalog tells products by, that are known by their numbers. @throws Refusal 404 where one is not there */
 export async function namesOfProducts({ database }: Services, ids: readonly number[]): Promise<ReadonlySet<string>> {

@@ -18,22 +18,22 @@ import { type Queries } from '../../data/database';
 import { catalogStates, products, sheets } from '../../data/schema';
 import { inBackground } from '../background/pool';
 import { atOneMoment, type Services } from '../context';
-import { addressOf } from '../files/pictures';
 import { Refusal } from '../refusal';
 import { readWholeCatalog } from './catalog-out';
-import { type ReadPictureFile, readPictures, type SafePictures, withPicturesAt } from './pictures';
+import { NO_FILES, readFilesOf, type SafeFiles } from './files-of-catalog';
+import { type ReadFileBeside } from './read-beside';
 
 /** What a file seems to be: a catalog, a spreadsheet as the shop writes them, or somebody else's list. */
 export type FileKind = 'catalog' | 'spreadsheet' | 'list';
 
-/** A file that has been opened, its pictures made safe. */
+/** A file that has been opened, what lies beside it made safe. */
 export interface ImportFile {
   readonly name: string;
-  readonly pictures: SafePictures;
+  readonly files: SafeFiles;
   readonly is: FileKind;
   /** what stands in it, where it is a spreadsheet */
   readonly grid: Grid | null;
-  /** what it says, with pictures by the addresses that they will have; a spreadsheet says it of what there is */
+  /** what it says, with files by the addresses that they will have; a spreadsheet says it of what there is */
   says(ours: Catalog): Promise<Said>;
 }
 
@@ -49,7 +49,7 @@ interface Said {
 
 /** What keeps a file from coming in, and where it is. */
 export interface PlanFault extends Pick<ImportFault, 'key' | 'title' | 'message'> {
-  readonly list: ImportFault['list'] | 'pictures' | 'file';
+  readonly list: ImportFault['list'] | 'files' | 'file';
 }
 
 /** What a file would do. */
@@ -80,44 +80,41 @@ export interface ImportWish {
 /**
  * Opens a file: a catalog, or a spreadsheet of a part of it.
  *
- * @param beside reads the pictures of a catalog that comes by itself; those of a packed one are in it
+ * @param beside reads the files of a catalog that comes by itself; those of a packed one are in it
  * @throws Refusal 422 `fileFaulty` with what is wrong and where
  */
 export async function openImport(
   { database }: Services,
   { name, bytes }: { readonly name: string; readonly bytes: Uint8Array },
-  beside: ReadPictureFile = () => Promise.resolve(null),
+  beside: ReadFileBeside = () => Promise.resolve(null),
 ): Promise<ImportFile> {
   const opened = await inBackground('catalogFile', { bytes }, 'This file');
   if (opened.kind === 'spreadsheet') {
     const { grid, isList } = opened;
-    return { name, is: isList ? 'list' : 'spreadsheet', pictures: new Map(), grid, says: saidBySpreadsheet(grid) };
+    return { name, is: isList ? 'list' : 'spreadsheet', files: NO_FILES, grid, says: saidBySpreadsheet(grid) };
   }
-  const { reading, pictures } = opened;
+  const { reading, files: packed } = opened;
   if (reading.faults) {
     const told = reading.faults.map(faultJson).map(({ path, message }) => `${pathText(path)}: ${message}`);
     throw new Refusal(422, 'fileFaulty', `${name || 'The file'} can’t be read. ${told[0] ?? ''}`, { faults: told });
   }
-  const read: ReadPictureFile = pictures
-    ? (src) => Promise.resolve(pictures.has(src) ? Buffer.from(pictures.get(src) ?? []) : null)
+  const read: ReadFileBeside = packed
+    ? (src) => Promise.resolve(packed.has(src) ? Buffer.from(packed.get(src) ?? []) : null)
     : beside;
-  const { safe, said } = await saidByCatalog(database.read, reading.catalog, read);
-  return { name, is: 'catalog', pictures: safe, grid: null, says: () => Promise.resolve(said) };
+  const { files, said } = await saidByCatalog(database.read, reading.catalog, read);
+  return { name, is: 'catalog', files, grid: null, says: () => Promise.resolve(said) };
 }
 
-async function saidByCatalog(queries: Queries, catalog: Catalog, read: ReadPictureFile) {
-  const { safe, here, faults } = await readPictures(queries, catalog, read);
+async function saidByCatalog(queries: Queries, catalog: Catalog, read: ReadFileBeside) {
+  const { catalog: placed, files, faults } = await readFilesOf(queries, catalog, read);
   const said: Said = {
-    catalog: withPicturesAt(catalog, (src) => {
-      const picture = safe.get(src);
-      return picture ? addressOf(picture) : (here.get(src) ?? src);
-    }),
+    catalog: placed,
     faults: [
       ...nameFaults(catalog)
         .map(faultJson)
         .map(({ path, message }) => ofFile(`${pathText(path)}: ${message}`)),
       ...faults.map(({ src, why }): PlanFault => ({
-        list: 'pictures',
+        list: 'files',
         key: src,
         title: src,
         message: `${src}: ${why}`,
@@ -126,7 +123,7 @@ async function saidByCatalog(queries: Queries, catalog: Catalog, read: ReadPictu
     notes: [],
     meansOurs: false,
   };
-  return { safe, said };
+  return { files, said };
 }
 
 const saidBySpreadsheet =

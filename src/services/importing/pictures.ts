@@ -1,42 +1,26 @@
 import { inArray } from 'drizzle-orm';
-import { type Catalog, referencesOf, swatchSchema, withPictures } from '../../core/catalog';
+import { type Catalog, swatchSchema, withPictures } from '../../core/catalog';
 import { mapReferences } from '../../core/fields';
 import { inParts } from '../../core/in-parts';
 import { type Queries } from '../../data/database';
 import { media } from '../../data/schema';
 import { hashInAddress, pictureAddress } from '../files/picture-address';
 import { hashOf, makeSafe, type SafePicture, storePicture } from '../files/pictures';
-import { Refusal } from '../refusal';
+import { namedIn, withEachDefinition } from './definitions-in';
+import { fileNameFrom } from './file-name';
+import { type FoundBeside, readBeside, type ReadFileBeside } from './read-beside';
 
 /** Every picture that a catalog names, each once. */
-export function picturesOf({ products, sheets, swatches, drafts }: Catalog): Set<string> {
-  const definitions = [
-    ...products,
-    ...sheets,
-    ...[...drafts.products, ...drafts.sheets].map(({ definition }) => definition),
-  ];
-  return new Set([
-    ...definitions.flatMap((definition) => [...referencesOf(definition).pictures]),
-    ...swatches.flatMap(({ picture }) => picture ?? []),
-  ]);
-}
+export const picturesOf = (catalog: Catalog): Set<string> =>
+  new Set([...namedIn(catalog, 'pictures'), ...catalog.swatches.flatMap(({ picture }) => picture ?? [])]);
 
 /** A catalog whose pictures are elsewhere. */
-export function withPicturesAt(catalog: Catalog, address: (src: string) => string): Catalog {
-  const moved = <D extends Parameters<typeof withPictures>[0]>(definition: D) => withPictures(definition, address);
-  return {
-    ...catalog,
-    products: catalog.products.map(moved),
-    sheets: catalog.sheets.map(moved),
-    swatches: catalog.swatches.map((swatch) =>
-      mapReferences(swatchSchema, swatch, ({ what, key }) => (what === 'picture' ? address(key) : key)),
-    ),
-    drafts: {
-      products: catalog.drafts.products.map((draft) => ({ ...draft, definition: moved(draft.definition) })),
-      sheets: catalog.drafts.sheets.map((draft) => ({ ...draft, definition: moved(draft.definition) })),
-    },
-  };
-}
+export const withPicturesAt = (catalog: Catalog, address: (src: string) => string): Catalog => ({
+  ...withEachDefinition(catalog, (definition) => withPictures(definition, address)),
+  swatches: catalog.swatches.map((swatch) =>
+    mapReferences(swatchSchema, swatch, ({ what, key }) => (what === 'picture' ? address(key) : key)),
+  ),
+});
 
 /** Where pictures lie beside a catalog file. */
 const FOLDER = 'pictures';
@@ -48,32 +32,11 @@ const ENDINGS: Readonly<Record<string, string>> = {
   'image/svg+xml': '.svg',
 };
 
-/** What a picture is called as a file: as it was, as far as a file can be called so anywhere. */
-function fileName(name: string, type: string): string {
-  const ending = ENDINGS[type] ?? '';
-  const stem = name
-    .replace(/\.[^.]*$/, '')
-    .normalize('NFC')
-    .replace(/[^\p{L}\p{N}_-]+/gu, '-')
-    .slice(0, 80);
-  return `${stem.replaceAll('-', '') === '' ? 'picture' : stem}${ending}`;
-}
+const fileName = (name: string, type: string): string =>
+  fileNameFrom(name.replace(/\.[^.]*$/, ''), ENDINGS[type] ?? '', 'picture');
 
-/** A picture that lies beside a catalog file. */
-export interface PictureFile {
-  readonly hash: string;
-  /** its path, seen from the catalog file */
-  readonly path: string;
-}
-
-/**
- * A catalog of the shop as it stands in a file: pictures by their paths beside it, each in a folder of its hash so that
- * it keeps its name.
- */
-export async function withPictureFiles(
-  queries: Queries,
-  catalog: Catalog,
-): Promise<{ readonly catalog: Catalog; readonly files: readonly PictureFile[] }> {
+/** Where the pictures that a catalog names lie beside its file, by hash: each in a folder of its own under its name. */
+export async function picturePaths(queries: Queries, catalog: Catalog): Promise<ReadonlyMap<string, string>> {
   const hashes = [...picturesOf(catalog)].flatMap((src) => hashInAddress(src) ?? []);
   const known = [];
   for (const part of inParts(hashes, 500))
@@ -83,16 +46,8 @@ export async function withPictureFiles(
         .from(media)
         .where(inArray(media.hash, part))),
     );
-  const paths = new Map(known.map(({ hash, name, type }) => [hash, `${FOLDER}/${hash}/${fileName(name, type)}`]));
-  const files = [...paths].map(([hash, path]) => ({ hash, path })).sort((a, b) => (a.hash < b.hash ? -1 : 1));
-  return {
-    catalog: withPicturesAt(catalog, (src) => paths.get(src.slice(pictureAddress('').length)) ?? src),
-    files,
-  };
+  return new Map(known.map(({ hash, name, type }) => [hash, `${FOLDER}/${hash}/${fileName(name, type)}`]));
 }
-
-/** Gives the bytes of a picture that a catalog names; null where there is none. */
-export type ReadPictureFile = (src: string) => Promise<Buffer | null>;
 
 /** The pictures of a file, made safe, by where the catalog says that they are. */
 export type SafePictures = ReadonlyMap<string, SafePicture>;
@@ -103,50 +58,23 @@ const TYPES = Object.entries(ENDINGS).map(([type, ending]) => ({ type, ending })
 const typeByName = (src: string): string | undefined =>
   TYPES.find(({ ending }) => src.toLowerCase().endsWith(ending))?.type;
 
-/** The pictures that a catalog names, by where it says that they are. */
-interface ReadPictures {
-  /** made safe */
-  readonly safe: SafePictures;
-  /** those that are kept in the shop already, by their addresses there */
-  readonly here: ReadonlyMap<string, string>;
-  /** those that are not there, or can't be used, and why */
-  readonly faults: readonly { readonly src: string; readonly why: string }[];
-}
-
-/**
- * Reads the pictures that a catalog names, and makes them safe. What is kept in the shop byte for byte is safe already.
- */
-export async function readPictures(queries: Queries, catalog: Catalog, read: ReadPictureFile): Promise<ReadPictures> {
-  const [safe, here, faults] = [
-    new Map<string, SafePicture>(),
-    new Map<string, string>(),
-    [] as { src: string; why: string }[],
-  ];
+/** Reads the pictures that a catalog names, and makes them safe. */
+export async function readPictures(
+  queries: Queries,
+  catalog: Catalog,
+  read: ReadFileBeside,
+): Promise<FoundBeside<SafePicture>> {
   const known = await keptPictures(queries);
-  for (const src of picturesOf(catalog)) {
-    if (known.has(hashInAddress(src) ?? '')) {
-      here.set(src, src);
-      continue;
-    }
-    const bytes = await read(src);
-    if (!bytes) {
-      faults.push({ src, why: 'there is no such picture beside the file' });
-      continue;
-    }
-    const type = typeByName(src);
-    const hash = type === undefined ? '' : hashOf({ type, bytes });
-    if (known.has(hash)) {
-      here.set(src, pictureAddress(hash));
-      continue;
-    }
-    try {
-      safe.set(src, await makeSafe(bytes));
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      faults.push({ src, why: error.message });
-    }
-  }
-  return { safe, here, faults };
+  return readBeside(picturesOf(catalog), read, {
+    keptAs(src, bytes) {
+      if (known.has(hashInAddress(src) ?? '')) return src;
+      const type = typeByName(src);
+      const hash = type === undefined || !bytes ? '' : hashOf({ type, bytes });
+      return known.has(hash) ? pictureAddress(hash) : undefined;
+    },
+    missing: 'there is no such picture beside the file',
+    makeSafe: (_src, bytes) => makeSafe(bytes),
+  });
 }
 
 /** The pictures that are kept in the shop, by their hashes. */

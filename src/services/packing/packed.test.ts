@@ -25,9 +25,9 @@ async function pack(text: string, pictures: Record<string, string>): Promise<Buf
 describe('a packed catalog', () => {
   it('opens as what was packed, and is the same bytes each time', async () => {
     const bytes = await pack(CATALOG, { 'pictures/a/front.svg': '<svg/>', 'pictures/b/back.png': 'png' });
-    const { reading, pictures } = await opened(bytes);
+    const { reading, files } = await opened(bytes);
     expect(reading.catalog?.shop.name).toBe('Bee works');
-    expect([...(pictures ?? [])].map(([path, content]) => [path, Buffer.from(content).toString()])).toEqual([
+    expect([...(files ?? [])].map(([path, content]) => [path, Buffer.from(content).toString()])).toEqual([
       ['pictures/a/front.svg', '<svg/>'],
       ['pictures/b/back.png', 'png'],
     ]);
@@ -66,12 +66,12 @@ describe('a packed catalog', () => {
     const lying = zipSync({ 'catalog.json': strToU8(CATALOG), 'pictures/a.png': large }, { level: 9 });
     const name = Buffer.from(lying).lastIndexOf('pictures/a.png');
     Buffer.from(lying.buffer, lying.byteOffset).writeUInt32LE(10, name - 46 + 24);
-    const { reading, pictures } = await opened(lying);
-    expect(reading.catalog ? pictures?.get('pictures/a.png')?.length : (await told(lying))?.length).toBeLessThan(100);
+    const { reading, files } = await opened(lying);
+    expect(reading.catalog ? files?.get('pictures/a.png')?.length : (await told(lying))?.length).toBeLessThan(100);
   });
 
   it('keeps paths as names: nothing is written anywhere', async () => {
     const climbing = zipSync({ 'catalog.json': strToU8(CATALOG), '../../etc/passwd': strToU8('root') });
-    expect([...((await opened(climbing)).pictures ?? []).keys()]).toEqual(['../../etc/passwd']);
+    expect([...((await opened(climbing)).files ?? []).keys()]).toEqual(['../../etc/passwd']);
   });
 });

@@ -24,8 +24,8 @@ export type OpenedFile =
   | {
       readonly kind: 'catalog';
       readonly reading: CatalogReading;
-      /** pictures that came packed with it, by their paths; null for a catalog by itself */
-      readonly pictures: ReadonlyMap<string, Uint8Array> | null;
+      /** what came packed with it, by its paths; null for a catalog by itself */
+      readonly files: ReadonlyMap<string, Uint8Array> | null;
     }
   | {
       readonly kind: 'spreadsheet';
@@ -50,7 +50,7 @@ export async function openFile(bytes: Uint8Array): Promise<OpenedFile> {
       reading: {
         faults: [{ path: [], code: 'shape', gravity: 'mustFix', data: { code: 'shape', detail: error.message } }],
       },
-      pictures: null,
+      files: null,
     };
   }
 }
@@ -64,7 +64,7 @@ async function ofPacked(bytes: Uint8Array): Promise<OpenedFile> {
   const catalog = entries.get(CATALOG_NAME);
   if (!catalog) throw new Unopenable(`There is no ${CATALOG_NAME} in this ZIP file.`);
   entries.delete(CATALOG_NAME);
-  return { kind: 'catalog', reading: readCatalog(textOf(catalog, false)), pictures: entries };
+  return { kind: 'catalog', reading: readCatalog(textOf(catalog, false)), files: entries };
 }
 
 const ofGrid = (grid: Grid): OpenedFile => ({ kind: 'spreadsheet', grid, isList: looksLikeList(grid) });
@@ -74,7 +74,7 @@ function ofText(bytes: Uint8Array): OpenedFile {
   if (/^\ufeff?\s*$/.test(text)) throw new Unopenable('There is nothing in this file.');
   // What is no JSON has words of headings in its first line.
   return /^\ufeff?\s*[{[]/.test(text)
-    ? { kind: 'catalog', reading: readCatalog(text), pictures: null }
+    ? { kind: 'catalog', reading: readCatalog(text), files: null }
     : ofGrid(gridOfText(text));
 }
 

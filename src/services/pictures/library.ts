@@ -1,25 +1,14 @@
-import { eq, inArray, sql } from 'drizzle-orm';
-import { type SQLiteColumn } from 'drizzle-orm/sqlite-core';
+import { eq, inArray } from 'drizzle-orm';
 import { z } from 'zod';
 import { withPictures } from '../../core/catalog';
 import { counted } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { referringTo, usersOf } from '../../data/references';
-import {
-  bin,
-  bulkChangeDrafts,
-  media,
-  lineViews,
-  orderLines,
-  products,
-  revisions,
-  sheetRevisions,
-  sheets,
-  swatches,
-} from '../../data/schema';
+import { media, products, sheets, swatches } from '../../data/schema';
 import { type Services } from '../context';
 import { changeDraft, createChange } from '../many/make';
 import { notFound, Refusal } from '../refusal';
+import { isKeptSomewhere } from '../files/kept-somewhere';
 import { pictureAddress } from '../files/picture-address';
 import { log } from '../../data/log';
 
@@ -98,7 +87,7 @@ export async function deletePicture({ database, now }: Services, hash: string): 
         'pictureInUse',
         `${counted(users.number, 'product or sheet shows', 'products and sheets show')} it: ${users.titles.slice(0, 5).join(', ')}. Give them another first.`,
       );
-    const kept = await isNamed(transaction, src);
+    const kept = await isKeptSomewhere(transaction, src);
     if (kept)
       throw new Refusal(
         409,
@@ -113,27 +102,4 @@ export async function deletePicture({ database, now }: Services, hash: string): 
 async function requirePicture(queries: Queries, hash: string): Promise<{ readonly name: string }> {
   const picture = await queries.query.media.findFirst({ where: eq(media.hash, hash), columns: { name: true } });
   return picture ?? notFound('picture of this name');
-}
-
-/** Whether anything that is kept names a picture. */
-async function isNamed(queries: Queries, src: string): Promise<boolean> {
-  const named = (column: SQLiteColumn) => sql`instr(${column}, ${src}) > 0`;
-  const found = [
-    await queries.select({ id: revisions.id }).from(revisions).where(named(revisions.definition)).limit(1),
-    await queries
-      .select({ id: sheetRevisions.id })
-      .from(sheetRevisions)
-      .where(named(sheetRevisions.definition))
-      .limit(1),
-    await queries.select({ id: orderLines.id }).from(orderLines).where(named(orderLines.resolution)).limit(1),
-    await queries.select({ id: lineViews.hash }).from(lineViews).where(named(lineViews.scene)).limit(1),
-    await queries.select({ id: bin.id }).from(bin).where(named(bin.rows)).limit(1),
-    await queries
-      .select({ id: bulkChangeDrafts.draftId })
-      .from(bulkChangeDrafts)
-      .where(named(bulkChangeDrafts.former))
-      .limit(1),
-    await queries.select({ id: swatches.id }).from(swatches).where(named(swatches.picture)).limit(1),
-  ];
-  return found.some((rows) => rows.length > 0);
 }

@@ -277,12 +277,8 @@ export async function addToBasket(
   });
 }
 
-/** Makes ready what a basket is sold by, and what else is to be, before any of it is written. */
-export function makeBasketReady(
-  context: Services,
-  token: string | undefined,
-  slug?: string,
-): Promise<{ readonly hasViews: boolean }> {
+/** Makes ready what a basket is sold by, and what else is to be, before any of it is written. @returns the programs */
+export function makeBasketReady(context: Services, token: string | undefined, slug?: string): Promise<Program[]> {
   return atOneMoment(context, async ({ database: { read }, now }) => {
     const rows = token
       ? await read.select({ productId: basketLines.productId }).from(basketLines).where(inBasket(token))
@@ -290,8 +286,7 @@ export function makeBasketReady(
     const ids = rows.map(({ productId }) => productId);
     const sold = [...(await readSoldByIds(read, ids)).values()];
     const added = slug === undefined ? undefined : await readSoldBySlug(read, slug);
-    await makeReady(read, now(), [added, ...sold], await groupOf(read, token));
-    return { hasViews: sold.some((product) => (product?.definition.views.length ?? 0) > 0) };
+    return makeReady(read, now(), [added, ...sold], await groupOf(read, token));
   });
 }
 

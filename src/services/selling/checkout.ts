@@ -17,7 +17,7 @@ import { type WebhookEvent } from '../../core/webhooks';
 import { type Queries } from '../../data/database';
 import { basketLines, orderLines, orders, type OrderState } from '../../data/schema';
 import { keepFiles } from '../files/uploads';
-import { type DrawViews, keepViews, viewDrawer, type ViewsOfLine, viewsOfLine } from '../drawing';
+import { type DrawViews, keepViews, typefacesIn, viewDrawer, type ViewsOfLine, viewsOfLine } from '../drawing';
 import { Refusal } from '../refusal';
 import { reserveCuts } from '../stock/ledger/cutting';
 import { move } from '../stock/ledger/ledger';
@@ -81,9 +81,9 @@ export async function checkOut(
   payment: PaymentService = simulatedPayments(context),
 ): Promise<PlacedOrder> {
   await releaseAbandoned(context, payment);
-  const { hasViews } = await makeBasketReady(context, basketToken);
-  // Faces of letters are loaded once, and only where somebody buys what is seen in views.
-  const draw = hasViews ? await viewDrawer() : () => [];
+  const seen = (await makeBasketReady(context, basketToken)).filter(({ views }) => views.length > 0);
+  // Typefaces are loaded once, and only where somebody buys what is seen in views.
+  const draw = seen.length > 0 ? await viewDrawer(seen, typefacesIn(context.database.read)) : () => [];
   const order = await writePlanning(context, (transaction, planner) =>
     reserve(transaction, context.now(), { basketToken, draw, planner }, checkout),
   );

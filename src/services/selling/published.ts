@@ -72,13 +72,15 @@ const programName = ({ revisionId }: PublishedProduct, today: string, group: str
 /**
  * Makes products ready for a customer before they are sold in a transaction, for customers and whole: all others wait
  * for what is compiled in there. What is ready already costs a look.
+ *
+ * @returns their programs, whole
  */
 export async function makeReady(
   queries: Queries,
   at: Date,
   sold: readonly (PublishedProduct | undefined)[],
   group: string | null,
-): Promise<void> {
+): Promise<Program[]> {
   const { kept, shop } = await readShared(queries);
   const today = dayAt(at, shop.timeZone);
   const products = sold.filter((product) => product !== undefined);
@@ -91,8 +93,9 @@ export async function makeReady(
     );
     for (const product of missing) programFor(product, around, group);
   }
-  for (const product of products)
-    (kept.get(programName(product, today, group)) as CustomersProgram | undefined)?.whole();
+  return products.flatMap(
+    (product) => (kept.get(programName(product, today, group)) as CustomersProgram | undefined)?.whole() ?? [],
+  );
 }
 
 /** What the shop page needs of a product. */

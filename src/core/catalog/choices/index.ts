@@ -176,11 +176,18 @@ export { type DateChoice, type DayBound, dayWindow, tooEarly } from './date';
 export { anyFile, fileProblem, LARGEST_FILE } from './file';
 export { drawnFileTypes, type FileType, fileTypeNames, fileTypes } from './file-types';
 export {
-  isLetteringFace,
+  isFontPlace,
+  LARGEST_TYPEFACE,
+  isTypeface,
   type LetteringFace,
   letteringFaces,
   letteringFamily,
+  letteringParts,
   letteringSubsets,
+  MOST_TYPED_LICENCE,
+  typefaceAddress,
+  typefaceAt,
+  LONGEST_TYPEFACE,
 } from './lettering-faces';
 export { type KindOfChoice, type TestOfChoice } from './kind';
 export { limitProblem } from './limits';

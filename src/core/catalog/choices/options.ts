@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { enclosingChoice, optionRef, ownKey, pictureRef, swatchRef } from '../../fields';
+import { enclosingChoice, optionRef, ownKey, pictureRef, swatchRef, typefaceRef } from '../../fields';
 import { quantityRuleSchema } from '../../ordering';
 import { type AnswerForm, type Instead, type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
@@ -20,7 +20,7 @@ import {
   type Report,
   UNSEEN,
 } from './common';
-import { isLetteringFace } from './lettering-faces';
+import { isTypeface } from './lettering-faces';
 
 /** A colour as the open format writes it. */
 export const COLOUR_PATTERN = /^#[0-9a-f]{6}$/i;
@@ -44,12 +44,12 @@ export const optionSchema = z
       .default(false)
       .describe('whether its picture takes the place of the product’s while it is chosen'),
     enlarges: z.boolean().default(false).describe('whether its picture is shown larger on pointing or focus'),
-    face: z
-      .string()
-      .max(40)
+    face: typefaceRef()
       .nullable()
       .default(null)
-      .describe('the lettering face it stands for, in a lettering choice'),
+      .describe(
+        'the typeface it stands for, in a lettering choice: the key of one that ships, or where the file of one is',
+      ),
     properties: z
       .record(keySchema, propertySchema)
       .default({})
@@ -179,7 +179,7 @@ export function checkOptions(
       report([...at, 'changesPicture'], { code: 'optionPictureMissing', title: option.title });
     if (option.whenOut === 'orderable' && option.leadDays === null)
       report([...at, 'leadDays'], { code: 'leadTimeMissing', title: option.title });
-    if (choice.kind === 'lettering' && !isLetteringFace(option.face))
+    if (choice.kind === 'lettering' && !isTypeface(option.face))
       report([...at, 'face'], { code: 'faceMissing', title: option.title });
   });
 }

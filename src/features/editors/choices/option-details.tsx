@@ -1,13 +1,22 @@
 'use client';
 
 import { Box, HStack, Stack, Text } from '@chakra-ui/react';
-import { isStocked, letteringFaces, letteringFamily, type Option, type OptionsChoice } from '@/core/catalog';
+import { isStocked, type Option, type OptionsChoice } from '@/core/catalog';
 import { type Path } from '@/core/problems';
 import { SelectField, TextField } from '@/ui/field';
-import { DrawsField, GroupsField, orNull, PictureField, PropertiesField, WeightField } from '@/features/editors/fields';
+import {
+  DrawsField,
+  GroupsField,
+  orNull,
+  PictureField,
+  PropertiesField,
+  TypefaceField,
+  WeightField,
+} from '@/features/editors/fields';
 import { useEditing, useFaultAt } from '@/features/editors/frame';
 import { Tick } from '@/ui/tick';
 import { WholeField } from '@/features/kit/shared';
+import { FaceSample } from '@/features/kit/typefaces';
 import { type EditOption } from './option-row';
 import { showPicture } from './show-picture';
 import { ShownWhen } from './shown-when';
@@ -35,7 +44,7 @@ export function OptionDetails({ choice, option, name, path, edit }: Props) {
         placeholder="none"
         onChange={(value) => edit('description', (draft) => void (draft.description = value))}
       />
-      {choice.kind === 'lettering' && <Face option={option} edit={edit} />}
+      {choice.kind === 'lettering' && <Face option={option} path={path} edit={edit} />}
       <LooksAndWeight option={option} path={path} edit={edit} />
       {stocked ? (
         <Text fontSize="sm" color="fg.muted">
@@ -124,23 +133,20 @@ function LooksAndWeight({ option, path, edit }: Pick<Props, 'option' | 'path' | 
   );
 }
 
-function Face({ option, edit }: Pick<Props, 'option' | 'edit'>) {
+function Face({ option, path, edit }: Pick<Props, 'option' | 'path' | 'edit'>) {
+  const fault = useFaultAt(...path, 'face');
   return (
-    <HStack gap="4" align="end">
-      <Box w="220px">
-        <SelectField
-          label="Lettering face"
-          value={option.face ?? ''}
-          alternatives={[
-            { value: '', label: 'none yet' },
-            ...letteringFaces.map(({ key, title }) => ({ value: key, label: title })),
-          ]}
-          onChange={(face) => edit('face', (draft) => void (draft.face = orNull(face)))}
-        />
-      </Box>
-      <Text fontSize="2xl" style={{ fontFamily: `'${letteringFamily(option.face) ?? 'inherit'}', serif` }}>
+    <HStack gap="4" align="end" wrap="wrap">
+      <TypefaceField
+        label="Typeface"
+        value={option.face ?? ''}
+        fault={fault}
+        before={[{ value: '', label: 'none yet' }]}
+        onChange={(face) => edit('face', (draft) => void (draft.face = orNull(face)))}
+      />
+      <FaceSample face={option.face} fontSize="2xl">
         {option.title || 'Abc'}
-      </Text>
+      </FaceSample>
     </HStack>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useSyncExternalStore } from 'react';
-import { letteringSubsets } from '@/core/catalog';
+import { letteringParts } from '@/core/catalog';
 import { type Lettering, type SceneNode } from '@/core/picture';
 
 /** A face by its key; null while it is not there. Another function once another face is. */
@@ -19,8 +19,8 @@ async function load(face: string): Promise<void> {
   try {
     const [{ letteringFrom }, ...files] = await Promise.all([
       import('@/core/picture/font-file'),
-      ...letteringSubsets.map(async (subset) => {
-        const response = await fetch(`/api/lettering/${encodeURIComponent(face)}/${subset}`);
+      ...letteringParts(face).map(async (part) => {
+        const response = await fetch(part);
         return response.ok ? response.arrayBuffer() : null;
       }),
     ]);

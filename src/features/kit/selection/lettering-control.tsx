@@ -2,6 +2,7 @@
 
 import { Box, chakra } from '@chakra-ui/react';
 import { type Choice, letteringFamily } from '@/core/catalog';
+import { useFontFaces } from '@/features/kit/typefaces';
 import { type ControlProps, pickAnswer, pickedOf, whyNot } from './control';
 import { OptionTile } from './list-control';
 import { OptionNote, OptionQuantity, OptionRow, shownOptions } from './option-parts';
@@ -21,6 +22,7 @@ export function LetteringControl({
 }: ControlProps<Extract<Choice, { kind: 'lettering' }>>) {
   const [picked] = pickedOf(counted);
   const typed = page.resolution.counted.find((other) => other.choice === choice.shows)?.shown ?? '';
+  useFontFaces(choice.options.map(({ face }) => face));
   const sample = typed.slice(0, 24) || SAMPLE;
   return (
     <Box>

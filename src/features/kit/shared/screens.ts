@@ -32,6 +32,7 @@ export const SCREENS = {
   quantities: { title: 'Quantity rules', letter: 'q', takes: 'catalog' },
   proofs: { title: 'All proofs', letter: 'f', takes: 'look' },
   pictures: { title: 'Pictures', letter: 'i', takes: 'catalog' },
+  typefaces: { title: 'Typefaces', letter: 'a', takes: 'catalog' },
   files: { title: 'Import and export', letter: 'x', takes: 'catalog' },
   bin: { title: 'Bin', letter: 'b', takes: ['catalog', 'stock'] },
   people: { title: 'People', letter: 'u', takes: 'owner' },

@@ -1,12 +1,16 @@
 'use client';
 
 import { SimpleGrid, Stack } from '@chakra-ui/react';
-import { type LayerOf, letteringFaces } from '@/core/catalog';
+import { type LayerOf } from '@/core/catalog';
+import { TypefaceField } from '@/features/editors/fields';
 import { useEditing, useFaultsAt } from '@/features/editors/frame';
 import { SelectField, TextField } from '@/ui/field';
 import { ColourField } from './colour-field';
 import { called, type LayerProps } from './fields-shared';
 import { faces, texts } from './layer-kinds';
+
+/** Before the key of a choice that says which typeface it is: no typeface is called so. */
+const CHOSEN = 'choice:';
 
 export function TextFields({ layer, path, put }: LayerProps<LayerOf<'text'>>) {
   const fault = useFaultsAt(...path);
@@ -34,22 +38,20 @@ export function TextFields({ layer, path, put }: LayerProps<LayerOf<'text'>>) {
           />
         )}
       </SimpleGrid>
+      <TypefaceField
+        label="Typeface"
+        value={face.kind === 'fixed' ? face.face : `${CHOSEN}${face.choice}`}
+        fault={fault('face', 'face') ?? fault('face', 'choice')}
+        before={called(faces(choices), 'as chosen in ').map((one) => ({ ...one, value: `${CHOSEN}${one.value}` }))}
+        onChange={(value) =>
+          put('face', {
+            face: value.startsWith(CHOSEN)
+              ? { kind: 'chosen', choice: value.slice(CHOSEN.length) }
+              : { kind: 'fixed', face: value },
+          })
+        }
+      />
       <SimpleGrid minChildWidth="150px" gap="3">
-        <SelectField
-          label="Lettering"
-          value={face.kind === 'fixed' ? `face:${face.face}` : `choice:${face.choice}`}
-          alternatives={[
-            ...called(faces(choices), 'as chosen in ').map((one) => ({ ...one, value: `choice:${one.value}` })),
-            ...called(letteringFaces).map((one) => ({ ...one, value: `face:${one.value}` })),
-          ]}
-          onChange={(value) =>
-            put('face', {
-              face: value.startsWith('face:')
-                ? { kind: 'fixed', face: value.slice('face:'.length) }
-                : { kind: 'chosen', choice: value.slice('choice:'.length) },
-            })
-          }
-        />
         <ColourField
           label="Its colour"
           colour={layer.colour}

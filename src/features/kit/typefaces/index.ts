@@ -1,0 +1,2 @@
+export { FaceSample } from './face-sample';
+export { useFontFaces } from './use-font-faces';

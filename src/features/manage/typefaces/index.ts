@@ -1,0 +1,1 @@
+export { TypefaceLibrary } from './typeface-library';
