@@ -6,7 +6,7 @@ import { definitionFromVersion1, resolutionFromEarlier, type ResolutionJson } fr
  * The form in which documents are stored today. Whoever changes a schema so that older documents lack something counts
  * this up; every column then reads what was stored before into the form of today, and nobody else need think of it.
  */
-const FORM = 7;
+export const FORM = 8;
 
 /** The name under which a stored document says its form; it is no part of the document. */
 const FORM_KEY = '$form';

@@ -7,6 +7,7 @@ export { dequal as sameDefinition } from 'dequal';
 export { type Merge, mergeEdits } from './merge';
 export { gtinCheckDigit, gtinFault } from './gtin';
 export {
+  alike,
   conditionHolds,
   isPlacedByCondition,
   type Override,

@@ -20,7 +20,9 @@ export interface References {
 
 /** A product, or a sheet, which has no stock, variants, sheets, pictures and parts of its own. */
 export type Referring = Pick<Product, 'choices' | 'formulas' | 'rates' | 'rules'> &
-  Partial<Pick<Product, 'draws' | 'variants' | 'sheets' | 'pictures' | 'parts' | 'quantityByGroup' | 'proofs'>>;
+  Partial<
+    Pick<Product, 'views' | 'draws' | 'variants' | 'sheets' | 'pictures' | 'parts' | 'quantityByGroup' | 'proofs'>
+  >;
 
 /** Where it is kept what something refers to; null for what stands within the definition or within another. */
 const kept = {

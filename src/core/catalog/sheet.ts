@@ -4,6 +4,7 @@ import { amountSchema } from '../pricing/amount';
 import { choiceSchema, keySchema } from './choices';
 import { formulaSchema, rateSchema } from './formulas';
 import { ruleSchema, tableSchema } from './rules';
+import { MOST_VIEWS, viewSchema } from './views';
 
 /**
  * Products a sheet is placed on by itself: those of a category, of a supplier, with a tag; all that is said must hold.
@@ -38,6 +39,13 @@ export const sheetSchema = z
     rates: z.array(rateSchema).max(100).default([]),
     rules: z.array(ruleSchema).max(400).default([]),
     tables: z.array(tableSchema).max(100).default([]),
+    views: z
+      .array(viewSchema)
+      .max(MOST_VIEWS)
+      .default([])
+      .describe(
+        'layers that it brings: over the product’s view of the same name and scale, or, where there is none, as a view of their own',
+      ),
   })
   .meta({ id: 'sheet' });
 

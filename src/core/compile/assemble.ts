@@ -21,12 +21,16 @@ import {
 } from '../catalog';
 import { type FaultData, type Path } from '../problems';
 import { type Placed as PlacedDefinition } from '../rules';
+import { placedKey } from './placed-key';
+import { type PlacedView, withSheetViews } from './sheet-views';
 
 /** A product with everything that it takes from elsewhere put in place. */
 export interface Assembled {
   readonly product: Product;
   /** where each choice of `product` stands in the definition as it is edited */
   readonly origins: readonly Path[];
+  /** its views with those of its sheets, each with where it is edited; null where sheets bring none */
+  readonly views: readonly PlacedView[] | null;
   /** formulas of its own and of its sheets */
   readonly formulas: readonly PlacedFormula[];
   readonly rates: readonly PlacedRate[];
@@ -51,17 +55,6 @@ export interface PlacedRate {
 interface Placed {
   readonly choice: Choice;
   readonly origin: Path;
-}
-
-/** The key that a sheet's choice has on a product. Own choices have no point in theirs, so the two never meet. */
-export function placedKey(sheet: string, choice: string): string {
-  return `${sheet}.${choice}`;
-}
-
-/** The sheet that a choice of a product comes from, and its key there; null for one of the product's own. */
-export function partedKey(key: string): { readonly sheet: string; readonly choice: string } | null {
-  const point = key.indexOf('.');
-  return point < 0 ? null : { sheet: key.slice(0, point), choice: key.slice(point + 1) };
 }
 
 /** What is put together, while it grows by one sheet after the other. */
@@ -94,10 +87,22 @@ export function assemble(
   const choices = withSections(asPlaced);
   const unchanged =
     choices.length === product.choices.length && choices.every((choice, index) => choice === product.choices[index]);
+  const views = withSheetViews(
+    product.views,
+    placements.flatMap(({ key, overrides }) => {
+      const sheet = sheets.get(key);
+      return sheet ? { sheet, overrides } : [];
+    }),
+  );
+  const put: Pick<Product, 'choices' | 'views'> = {
+    choices: unchanged ? product.choices : [...choices],
+    views: views ? views.map(({ view }) => view) : product.views,
+  };
   return {
     ...gathered,
-    product: unchanged ? product : { ...product, choices: [...choices] },
+    product: unchanged && !views ? product : { ...product, ...put },
     origins: placed.map(({ origin }) => origin),
+    views,
     rules: gathered.rules.map(({ value, origin }) => ({ value: withinSections(value, sections), origin })),
   };
 }
@@ -234,9 +239,16 @@ function withSwatches(
 }
 
 /** The place in the definition as it is edited, of a place in the assembled product. */
-export function placeInDefinition({ origins }: Pick<Assembled, 'origins'>, path: Path): Path {
-  const [first, index, ...rest] = path;
-  if (first !== 'choices' || typeof index !== 'number') return path;
-  const origin = origins[index];
+export function placeInDefinition({ origins, views }: Pick<Assembled, 'origins' | 'views'>, path: Path): Path {
+  const [field, index, ...rest] = path;
+  if (typeof index !== 'number') return path;
+  if (field === 'views') return views?.[index] ? placeInView(views[index], rest) : path;
+  const origin = field === 'choices' ? origins[index] : undefined;
   return origin ? [...origin, ...rest] : path;
+}
+
+function placeInView({ origin, layers }: PlacedView, path: Path): Path {
+  const [field, place, ...rest] = path;
+  const layer = field === 'layers' && typeof place === 'number' ? layers[place] : undefined;
+  return layer ? [...layer, ...rest] : [...origin, ...path];
 }

@@ -30,8 +30,10 @@ export function blockingOf(
 }
 
 /** Whether something is wrong with how it looks alone; what is another host’s is shown to nobody. */
-const isOfLooks = ({ path: [field], code }: Fault): boolean =>
-  field === 'views' && code !== 'pictureElsewhere' && code !== 'hidesSigns';
+const isOfLooks = ({ path: [field, , ofSheet], code }: Fault): boolean =>
+  (field === 'views' || (field === 'sheets' && ofSheet === 'views')) &&
+  code !== 'pictureElsewhere' &&
+  code !== 'hidesSigns';
 
 /**
  * Places of the candidates of slots that can be done without: of slots that may stay empty, or have another that can be

@@ -11,7 +11,8 @@ import {
   type RulesProgram,
   type Weighing,
 } from '../rules';
-import { type Assembled, placedKey } from './assemble';
+import { type Assembled } from './assemble';
+import { placedKey } from './placed-key';
 import { type BoundingProgram } from './bounds';
 import { compileDraw } from './draws';
 import { type FormulaProgram } from './formulas';

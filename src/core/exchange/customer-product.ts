@@ -102,7 +102,7 @@ export function productFor(product: Product, { shop, sheets, products }: Catalog
 
 /** A sheet as this customer may know it. */
 export function sheetFor(
-  { key, choices, formulas, rates, rules, tables }: Sheet,
+  { key, choices, formulas, rates, rules, tables, views }: Sheet,
   view: View,
   products: CatalogSurroundings['products'],
 ): Sheet {
@@ -119,6 +119,7 @@ export function sheetFor(
     places: [],
     choices: withSections(choices).map((choice) => choiceFor(choice, view, '', products)),
     rules: rulesFor(rules, view),
+    views: viewsFor(views, view),
   };
 }
 

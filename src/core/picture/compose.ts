@@ -8,7 +8,7 @@ import {
   type PictureLength,
   type ProductView,
 } from '../catalog';
-import { placesOf, type Program } from '../compile';
+import { placesOf, type Program, standingView } from '../compile';
 import { type CountedAnswer, type PictureView, type ViewSeen } from '../run';
 import { type AnsweredFile } from '../selection';
 import { laidInFrame, pixelsPerInch } from './in-frame';
@@ -76,7 +76,7 @@ const outermost = (): Within => ({ depth: 0, budget: { nodes: MOST_NODES } });
  * Draws a view of an item: what of its layers is seen, from what it resolves to. The same for the same resolution,
  * wherever it is drawn.
  *
- * @param key of the view; the first where it is absent
+ * @param key of the view; the one that stands for the product where it is absent
  * @returns null for a product without that view, and where its size comes to nothing
  */
 export function compose(program: Program, seen: Seen, drawing: Drawing, key?: string): Scene | null {
@@ -99,7 +99,7 @@ export function layoutOf(program: Program, seen: Seen, key: string): Layout | nu
 
 const NOTHING_DRAWN: Drawing = { lettering: () => null, file: () => null };
 
-/** A view of an item, ready to be drawn. @param key of the view; the first where it is undefined */
+/** A view of an item, ready to be drawn. @param key of the view; the one that stands for it where it is undefined */
 function composing(
   program: Program,
   seen: Seen,
@@ -108,7 +108,7 @@ function composing(
   within: Within,
 ): Composing | null {
   const { views } = program.product;
-  const view = key === undefined ? views[0] : views.find((candidate) => candidate.key === key);
+  const view = key === undefined ? standingView(program.product) : views.find((candidate) => candidate.key === key);
   const state = view && seen.views?.find((candidate) => candidate.view === view.key);
   return view && state ? new Composing(program, seen, drawing, { view, state }, within) : null;
 }
@@ -335,6 +335,8 @@ class Composing {
         this.piecesAt(place, room, upright).map((piece) => (takesOn(place) ? { ...piece, tint } : piece)),
       )
       .slice(0, MOST_PIECES);
+    const left = found.length - points.length;
+    if (points.length > 0 && left > 0) this.told.push({ code: 'piecesLeftOut', drawn: points.length, left });
     const { nodes, cuts } =
       points.length > 0
         ? setAtPoints(found, points, layer.heldBy)

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { shopOf } from '../../../tests/fixtures/shop-of';
 import { layerSchema } from '../catalog';
+import { pictureWords } from '../words';
 import { compose, type Drawing, pointMoved, svgOf, svgText } from '.';
 
 const drawing: Drawing = { lettering: () => null, file: () => null };
@@ -96,7 +97,7 @@ describe('pieces of a build', () => {
       places: ['boxes'],
       ...more,
     });
-    const setAt = (more: object, view: object = {}) => {
+    const sceneAt = (more: object, view: object = {}) => {
       const shop = shopOf([
         {
           choices: [
@@ -112,10 +113,12 @@ describe('pieces of a build', () => {
         { slug: 'bare', title: 'bare', pictures: [{ src: '/pictures/bare', alt: '' }] },
       ]);
       const answers = { boxes: [{ product: 'deep' }, { product: 'low', quantity: 2 }], apart: '60 mm' };
-      return (chosen: object = {}) => {
-        const scene = compose(shop.program(), shop.ask({ ...answers, ...chosen }), drawing);
-        return scene?.nodes.map((node) => node.kind === 'group' && [node.move, node.grow, node.turn]);
-      };
+      return (chosen: object = {}) => compose(shop.program(), shop.ask({ ...answers, ...chosen }), drawing);
+    };
+    const setAt = (more: object, view: object = {}) => {
+      const scene = sceneAt(more, view);
+      return (chosen: object = {}) =>
+        scene(chosen)?.nodes.map((node) => node.kind === 'group' && [node.move, node.grow, node.turn]);
     };
     const at = [
       { x: '50', y: '100' },
@@ -131,6 +134,14 @@ describe('pieces of a build', () => {
       expect(setAt({ at, heldBy: 'bottom' })()?.[0]).toEqual([{ x: 35, y: 60 }, 0.5, null]);
       expect(setAt({ at, heldBy: 'left' })()?.[0]).toEqual([{ x: 60, y: 80 }, 0.5, null]);
       expect(setAt({ at })({ boxes: ['low'] })).toEqual([[{ x: 35, y: 90 }, 0.5, null]]);
+    });
+
+    it('say how many pieces find none', () => {
+      expect(sceneAt({ at })()?.told).toEqual([{ code: 'piecesLeftOut', drawn: 2, left: 1 }]);
+      expect(sceneAt({ at })({ boxes: ['low'] })?.told).toEqual([]);
+      expect(pictureWords({ code: 'piecesLeftOut', drawn: 2, left: 1 }, true)).toBe(
+        'The picture has places for 2 pieces: one more is not drawn.',
+      );
     });
 
     it('move apart with a measure', () => {

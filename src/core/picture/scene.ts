@@ -73,7 +73,9 @@ export type PictureTold =
   | { readonly code: 'lettersTooSmall'; readonly text: string; readonly height: number; readonly smallest: number }
   | { readonly code: 'lettersMissing'; readonly letters: string }
   /** an uploaded picture, called as its choice, with its pixels to an inch at the size that it is made in */
-  | { readonly code: 'pictureCoarse'; readonly title: string; readonly perInch: number; readonly least: number };
+  | { readonly code: 'pictureCoarse'; readonly title: string; readonly perInch: number; readonly least: number }
+  /** pieces at anchor points: so many are drawn, and so many find none */
+  | { readonly code: 'piecesLeftOut'; readonly drawn: number; readonly left: number };
 
 /** A picture as a list of what is drawn. */
 export interface Scene {

@@ -1,4 +1,5 @@
 import { type PictureTold } from '../picture';
+import { counted } from './counted';
 
 const tall = (height: number) => String(Math.round(height * 10) / 10);
 
@@ -15,6 +16,8 @@ export function pictureWords(told: PictureTold, isTrue: boolean): string {
     }
     case 'pictureCoarse':
       return `${told.title}: at this size the picture has ${Math.floor(told.perInch)} pixels to an inch; to be printed sharp it needs ${told.least}. Make it smaller here, or upload a larger one.`;
+    case 'piecesLeftOut':
+      return `The picture has places for ${counted(told.drawn, 'piece')}: ${told.left === 1 ? 'one more is' : `${told.left} more are`} not drawn.`;
     case 'lettersMissing':
       return `This lettering has no ${[...told.letters].join(' ')}: it is left out.`;
   }

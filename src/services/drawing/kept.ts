@@ -1,7 +1,7 @@
 import { eq, inArray, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { LRUCache } from 'lru-cache';
-import { type Program } from '@/core/compile';
+import { type Program, standingView } from '@/core/compile';
 import { forWorkshop, type Scene, type Seen, type WorkshopScene } from '@/core/picture';
 import { type Queries } from '@/data/database';
 import { lineViews } from '@/data/schema';
@@ -20,14 +20,15 @@ const drawnAddress = (hash: string): string => `/pictures/drawn/${hash}`;
 /** Views of an order line, ready to be kept with it. */
 export interface ViewsOfLine {
   readonly views: readonly (DrawnView & { readonly hash: string })[];
-  /** the first of them as the pictures of a resolution; null for none */
+  /** the one that stands for the line, as the pictures of a resolution; null for none */
   readonly pictures: { readonly view: string; readonly layers: { src: string; alt: string }[] }[] | null;
 }
 
 /** @param secret what no other line has and nobody outside knows, so that nobody guesses where its pictures are */
 export function viewsOfLine(draw: DrawViews, program: Program, seen: Seen, secret: string): ViewsOfLine {
   const views = Array.from(draw(program, seen), (drawn) => ({ ...drawn, hash: hashOf(secret, drawn) }));
-  const [first] = views;
+  const standing = standingView(program.product)?.key;
+  const first = views.find(({ view }) => view === standing);
   return {
     views,
     pictures: first
@@ -110,13 +111,16 @@ export async function keptDrawing(
     : { type: 'image/svg+xml', bytes: Buffer.from(await workshopSvg(scene, read)) };
 }
 
-/** The first view of an item in pixels, as a PNG; null for a product without views. */
+/** The view that stands for an item in pixels, as a PNG; null for a product without one. */
 export async function firstViewPng(
   { database }: Services,
   program: Program,
   seen: Seen,
 ): Promise<{ readonly name: string; readonly png: Buffer } | null> {
-  const [first] = (await viewDrawer([program], typefacesIn(database.read)))(program, seen);
+  const standing = standingView(program.product)?.key;
+  if (standing === undefined) return null;
+  const draw = await viewDrawer([program], typefacesIn(database.read));
+  const first = Array.from(draw(program, seen)).find(({ view }) => view === standing);
   if (!first) return null;
   const name = hashOf(first.scene);
   return { name, png: await drawnOnce(name, () => inPixels(first.scene, imagesIn(database.read))) };

@@ -2,7 +2,7 @@ import { type SurroundingsNow } from '../catalog/surroundings';
 import { type Services } from '../context';
 import { type LinePromise, taxRate } from '../../core/basket';
 import { jointQuantitiesFor, type PictureLayer, type Product, type Shop, type ShopPages } from '../../core/catalog';
-import { type Program } from '../../core/compile';
+import { type Program, standingView } from '../../core/compile';
 import {
   customerResolution,
   type CustomerResolution,
@@ -209,7 +209,8 @@ function toFreeDelivery({ delivery, goods, codes, currency }: ResolvedBasket): s
 
 /** What a line of the basket looks like: put together where its product has views, else its pictures. */
 function layersOf(id: number, resolution: Resolution | null, product: Product | undefined): readonly PictureLayer[] {
-  if (resolution && resolution.views.length > 0)
+  const views = (resolution?.views ?? []).map(({ view }) => ({ key: view }));
+  if (resolution && standingView({ views, pictures: product?.pictures ?? [] }))
     return [{ src: basketPictureAddress(id, resolution.item.key), alt: product?.title ?? '' }];
   return resolution?.pictures[0]?.layers ?? product?.pictures.slice(0, 1) ?? [];
 }

@@ -4,6 +4,7 @@ import { Box, Button, chakra, Heading, HStack, IconButton, Stack, Text } from '@
 import { CircleHelp } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { memo, type ReactNode, useState } from 'react';
+import { standingView } from '@/core/compile';
 import { quantityFromWords, quantityWords } from '@/core/words';
 import { useCommand } from '@/features/kit/palette';
 import { DetailList } from '@/features/kit/shared';
@@ -77,20 +78,17 @@ export function Counter({
   return (
     <Stack gap="4" as="section" aria-label="The Counter">
       <CounterHead state={resolution.state} onTour={() => setTouring(true)} onReset={selection.reset} />
-      {product.views.length > 0 ? (
-        <ViewsHere selection={selection} />
-      ) : (
-        layers.length > 0 && (
-          <LayeredPicture
-            layers={layers}
-            title={product.title}
-            w="200px"
-            aspectRatio={4 / 3}
-            borderRadius="l2"
-            borderWidth="1px"
-            borderColor="border"
-          />
-        )
+      {product.views.length > 0 && <ViewsHere selection={selection} />}
+      {!standingView(product) && layers.length > 0 && (
+        <LayeredPicture
+          layers={layers}
+          title={product.title}
+          w="200px"
+          aspectRatio={4 / 3}
+          borderRadius="l2"
+          borderWidth="1px"
+          borderColor="border"
+        />
       )}
       {product.choices.length === 0 && product.parts.length === 0 && (
         <Text color="fg.muted">Customers choose nothing; they buy it as it is.</Text>

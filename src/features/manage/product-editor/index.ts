@@ -8,4 +8,5 @@ export {
   OptionQuantitiesSection,
   RulesSection,
   useAllPlaces,
+  ViewsSection,
 } from './later-sections';

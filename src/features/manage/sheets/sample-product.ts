@@ -10,6 +10,7 @@ export function bareProduct(sheet: Sheet): Product {
     rates: sheet.rates,
     rules: sheet.rules,
     tables: sheet.tables,
+    views: sheet.views,
   };
 }
 

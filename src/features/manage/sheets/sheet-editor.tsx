@@ -40,6 +40,7 @@ import {
   OptionQuantitiesSection,
   RulesSection,
   useAllPlaces,
+  ViewsSection,
 } from '@/features/manage/product-editor';
 import { SheetRevisions } from './sheet-revisions';
 import { SheetUses } from './sheet-uses';
@@ -169,6 +170,7 @@ const useSheetChange = (change: Draft<Sheet>['change']): Editing['change'] =>
         target.rules = shell.rules;
         target.tables = shell.tables;
         target.rates = shell.rates;
+        target.views = shell.views;
       }),
     [change],
   );
@@ -188,6 +190,8 @@ function Middle({ place, draft, id, revision, selection }: MiddleProps) {
       return <Choices />;
     case 'rules':
       return <RulesSection shown={selection.resolution.rules} />;
+    case 'views':
+      return <ViewsSection selection={selection} sheet={draft.document.key} />;
     case 'breaks':
       return <OptionBreaksSection />;
     case 'quantity':

@@ -31,6 +31,12 @@ export function SheetOutline({
         <SheetChoices sheet={sheet} current={current} />
       </Box>
       <OutlineLine
+        place="views"
+        current={current}
+        title="Layers on views"
+        state={sheet.views.length === 0 ? 'none' : counted(sheet.views.length, 'view')}
+      />
+      <OutlineLine
         place="rules"
         current={current}
         title="Rules"

@@ -12,36 +12,31 @@ import { type Enlarged } from './enlarged';
 // Only who looks closely.
 const EnlargedPictures = dynamic(() => import('./enlarged').then((enlarged) => enlarged.EnlargedPictures));
 
+interface Props {
+  pictures: readonly Picture[];
+  layers: readonly PictureLayer[];
+  title: string;
+  views: readonly Pick<ProductView, 'key' | 'title'>[];
+  /** the one that the page begins with; null for the pictures */
+  standing: Pick<ProductView, 'key' | 'title'> | null;
+  draw: (view: string) => ReactNode;
+  over: (view: string) => ReactNode;
+  notes: (view: string) => ReactNode;
+  children?: ReactNode;
+}
+
 /**
  * The pictures of a product: one large, the others to be brought forward. What is chosen brings its own picture
  * forward, with what lies on top of it.
  *
  * @param layers what the selection looks like, from the bottom up
- * @param views pictures that are put together from what is chosen, which come first
+ * @param views pictures that are put together from what is chosen; they come first where the page begins with one
  * @param draw draws one of them, by its key
  * @param over what lies over one of them where it is shown large
  * @param notes what is told of one of them
  * @param children what stands on the first picture
  */
-export function Gallery({
-  pictures,
-  layers,
-  title,
-  views,
-  draw,
-  over,
-  notes,
-  children,
-}: {
-  pictures: readonly Picture[];
-  layers: readonly PictureLayer[];
-  title: string;
-  views: readonly Pick<ProductView, 'key' | 'title'>[];
-  draw: (view: string) => ReactNode;
-  over: (view: string) => ReactNode;
-  notes: (view: string) => ReactNode;
-  children?: ReactNode;
-}) {
+export function Gallery({ pictures, layers, title, views, standing, draw, over, notes, children }: Props) {
   const [chosen, setChosen] = useState<number | null>(null);
   const [isEnlarged, setEnlarged] = useState(false);
   const opener = useRef<HTMLButtonElement>(null);
@@ -50,21 +45,26 @@ export function Gallery({
     // Once the window is gone that kept the focus in itself.
     requestAnimationFrame(() => opener.current?.focus());
   };
-  const looks = views.length > 0 ? '' : keyOf(layers);
+  const looks = standing ? '' : keyOf(layers);
   const [shownFor, setShownFor] = useState(looks);
   if (shownFor !== looks) {
     setShownFor(looks);
     setChosen(null);
   }
   // Whatever is chosen, a picture that is put together shows it: the one looked at stays.
-  const view = chosen === null ? views[0] : views[chosen];
+  const view = chosen === null ? standing : views[chosen];
   const forward = chosen === null ? undefined : pictures[chosen - views.length];
   const shown = forward ? [forward] : layers.length > 0 ? layers : pictures.slice(0, 1);
   const [main] = shown;
-  const large = (): readonly Enlarged[] => [
-    ...views.map(({ key, title: called }) => ({ key, title: called, draw: () => draw(key) })),
-    ...(view ? alone(pictures) : withShown(pictures, shown)).map((laid) => largeOf(laid, title)),
-  ];
+  const drawn: readonly Enlarged[] = views.map(({ key, title: called }) => ({
+    key,
+    title: called,
+    draw: () => draw(key),
+  }));
+  const laid = () => (view ? alone(pictures) : withShown(pictures, shown)).map((one) => largeOf(one, title));
+  // What the page begins with comes first.
+  const inOrder = <T,>(put: readonly T[], pictured: readonly T[]) =>
+    standing ? [...put, ...pictured] : [...pictured, ...put];
   return (
     <Box>
       <Box
@@ -93,32 +93,58 @@ export function Gallery({
       </Box>
       {view && notes(view.key)}
       {isEnlarged && (
-        <EnlargedPictures title={title} pictures={large()} first={view?.key ?? keyOf(shown)} onClose={close} />
+        <EnlargedPictures
+          title={title}
+          pictures={inOrder(drawn, laid())}
+          first={view?.key ?? keyOf(shown)}
+          onClose={close}
+        />
       )}
       {views.length + pictures.length > 1 && (
         <HStack mt="3" gap="2" flexWrap="wrap">
-          {views.map(({ key, title: called }, index) => (
-            <Thumbnail key={key} label={`Show ${called}`} pressed={view?.key === key} onPress={() => setChosen(index)}>
-              <Box aria-hidden w="full" h="full">
-                {draw(key)}
-              </Box>
-            </Thumbnail>
-          ))}
-          {pictures.map((picture, index) => (
-            <Thumbnail
-              key={picture.src}
-              label={`Show picture ${index + 1}`}
-              pressed={!view && picture.src === main?.src}
-              onPress={() => setChosen(views.length + index)}
-            >
-              <FocusedPicture picture={{ ...picture, alt: '' }} />
-            </Thumbnail>
-          ))}
+          {inOrder(
+            views.map(({ key, title: called }, index) => (
+              <Thumbnail
+                key={key}
+                label={`Show ${called}`}
+                pressed={view?.key === key}
+                onPress={() => setChosen(index)}
+              >
+                <Box aria-hidden w="full" h="full">
+                  {draw(key)}
+                </Box>
+              </Thumbnail>
+            )),
+            pictures.map((picture, index) => (
+              <PictureThumbnail
+                key={picture.src}
+                picture={picture}
+                number={index + 1}
+                pressed={!view && picture.src === main?.src}
+                onPress={() => setChosen(views.length + index)}
+              />
+            )),
+          )}
         </HStack>
       )}
     </Box>
   );
 }
+
+const PictureThumbnail = ({
+  picture,
+  number,
+  ...rest
+}: {
+  picture: Picture;
+  number: number;
+  pressed: boolean;
+  onPress: () => void;
+}) => (
+  <Thumbnail label={`Show picture ${number}`} {...rest}>
+    <FocusedPicture picture={{ ...picture, alt: '' }} />
+  </Thumbnail>
+);
 
 const alone = (pictures: readonly Picture[]): (readonly PictureLayer[])[] => pictures.map((picture) => [picture]);
 

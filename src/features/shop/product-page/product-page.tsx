@@ -5,6 +5,7 @@ import dynamic from 'next/dynamic';
 import { PageLink } from '@/ui/page-link';
 import { useCallback } from 'react';
 import { z } from 'zod';
+import { standingView } from '@/core/compile';
 import { type Product, wordIn } from '@/core/catalog';
 import { type PortableSurroundings, type ToldTax } from '@/core/exchange';
 import { type Selection } from '@/core/selection';
@@ -182,6 +183,7 @@ function ProductPictures({ product, selection }: { product: Product; selection: 
       layers={resolution.pictures[0]?.layers ?? []}
       title={product.title}
       views={program.product.views}
+      standing={standingView(program.product)}
       draw={(key) => (
         <ComposedPicture program={program} resolution={resolution} view={key} file={file} framed w="full" h="full" />
       )}

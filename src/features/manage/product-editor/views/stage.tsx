@@ -9,8 +9,15 @@ import { ComposedPicture } from '@/features/kit/picture';
 import { givenPicture, type SelectionState } from '@/features/kit/selection';
 import { StagePoints } from './stage-points';
 
+/** What a view, and each layer of it, is called where it is drawn: on a product that has its sheet, otherwise. */
+export interface OnStage {
+  readonly view: string;
+  readonly layer: (key: string) => string;
+}
+
 interface Props {
   view: ProductView;
+  shown: OnStage;
   selection: SelectionState;
   /** key of the layer that is worked on */
   chosen: string | null;
@@ -56,9 +63,9 @@ const HANDLES = {
  * The picture as it is chosen at the Counter, with a frame around each layer that is seen: dragged, resized and turned
  * by its handles; moved by arrow keys, resized by them with Alt, removed by Delete.
  */
-export function Stage({ view, selection, chosen, nameOf, onChoose, onPlace, onTurn, onPoint, onRemove }: Props) {
+export function Stage({ view, shown, selection, chosen, nameOf, onChoose, onPlace, onTurn, onPoint, onRemove }: Props) {
   const { program, resolution } = selection;
-  const layout = useMemo(() => layoutOf(program, resolution, view.key), [program, resolution, view.key]);
+  const layout = useMemo(() => layoutOf(program, resolution, shown.view), [program, resolution, shown.view]);
   const [width, setWidth] = useState(0);
   // The picture may come later than the rest: it is measured from when it is there.
   const measured = useCallback((box: HTMLDivElement | null) => {
@@ -69,6 +76,12 @@ export function Stage({ view, selection, chosen, nameOf, onChoose, onPlace, onTu
   }, []);
   if (!layout || !(layout.width > 0 && layout.height > 0)) return null;
   const pixels = width / layout.width;
+  const boxes = new Map(
+    view.layers.flatMap(({ key }) => {
+      const box = layout.boxes.get(shown.layer(key));
+      return box ? [[key, box] as const] : [];
+    }),
+  );
   const keys = (event: KeyboardEvent, layer: string, box: Place) => {
     const step = stepOf(event);
     if (event.key === 'Delete' || event.key === 'Backspace') {
@@ -104,14 +117,14 @@ export function Stage({ view, selection, chosen, nameOf, onChoose, onPlace, onTu
       <ComposedPicture
         program={program}
         resolution={resolution}
-        view={view.key}
+        view={shown.view}
         file={givenPicture}
         withCuts
         w="full"
         h="full"
       />
       {view.layers.map((layer) => {
-        const box = layout.boxes.get(layer.key);
+        const box = boxes.get(layer.key);
         if (!box) return null;
         return (
           <LayerFrame
@@ -130,8 +143,8 @@ export function Stage({ view, selection, chosen, nameOf, onChoose, onPlace, onTu
         <Handles
           key={`${view.key} ${chosen}`}
           layer={chosen}
-          others={[...layout.boxes.keys()].filter((key) => key !== chosen)}
-          box={layout.boxes.get(chosen)}
+          others={[...boxes.keys()].filter((key) => key !== chosen)}
+          box={boxes.get(chosen)}
           turn={Number(view.layers.find(({ key }) => key === chosen)?.turn ?? 0)}
           pixels={pixels}
           onPlace={onPlace}
@@ -141,7 +154,7 @@ export function Stage({ view, selection, chosen, nameOf, onChoose, onPlace, onTu
       {chosen !== null && (
         <StagePoints
           layout={layout}
-          points={layout.points.get(chosen) ?? []}
+          points={layout.points.get(shown.layer(chosen)) ?? []}
           pixels={pixels}
           stepOf={stepOf}
           onMove={(place, across, down) => onPoint(chosen, place, across, down)}

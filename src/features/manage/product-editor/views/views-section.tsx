@@ -2,8 +2,9 @@
 
 import { Box, Button, Grid, HStack, IconButton, Image, Menu, Portal, Stack, Text } from '@chakra-ui/react';
 import { Image as ImageIcon, Plus, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { freeKey, type Layer, MOST_LAYERS, MOST_VIEWS, type ProductView, viewSchema } from '@/core/catalog';
+import { placedKey, shownAs } from '@/core/compile';
 import { type Box as Place, layerMoved, pointMoved } from '@/core/picture';
 import { uploadPicture, useDropped } from '@/features/editors/fields';
 import { Section, useEditing } from '@/features/editors/frame';
@@ -15,12 +16,18 @@ import { moveEntry, Sortable } from '@/ui/sortable';
 import { EmptyPlace } from '@/ui/text';
 import { Tick } from '@/ui/tick';
 import { baseOf } from './fields-shared';
+import { FromSheets } from './from-sheets';
 import { LayerFields } from './layer-fields';
 import { freshLayer, kindsOfLayer, layerKinds, layerName } from './layer-kinds';
-import { Stage } from './stage';
+import { type OnStage, Stage } from './stage';
 import { ViewHead } from './view-head';
 
 const BACKGROUND = 'background';
+
+const OF_PRODUCT =
+  'Pictures that are put together from what is chosen: they change as customers choose, and are kept with the order.';
+const OF_SHEET =
+  'One set of layers for all products that have the sheet. They lie over the view that is called the same and drawn at the same scale; where a product has none, they are a view of their own.';
 
 /** A view that shows one picture, or nothing yet. */
 function freshView(views: readonly ProductView[], src: string | null): ProductView {
@@ -49,8 +56,14 @@ function freshView(views: readonly ProductView[], src: string | null): ProductVi
   });
 }
 
-/** The views of the product: pictures that are put together from what is chosen, set up on the picture itself. */
-export function ViewsSection({ selection }: { selection: SelectionState }) {
+interface Props {
+  selection: SelectionState;
+  /** key of the sheet that brings them; absent for those of a product */
+  sheet?: string;
+}
+
+/** Views: pictures that are put together from what is chosen, set up on the picture itself. */
+export function ViewsSection({ selection, sheet }: Props) {
   const { product, change } = useEditing();
   const { views } = product;
   const [asked, setAsked] = useState<string | null>(null);
@@ -84,11 +97,7 @@ export function ViewsSection({ selection }: { selection: SelectionState }) {
     </HStack>
   );
   return (
-    <Section
-      title="Views"
-      lead="Pictures that are put together from what is chosen: they change as customers choose, and are kept with the order."
-      actions={view && buttons}
-    >
+    <Section title="Views" lead={sheet === undefined ? OF_PRODUCT : OF_SHEET} actions={view && buttons}>
       {!view && (
         <EmptyPlace title="No view yet" action={buttons}>
           One picture takes the colour of the chosen cloth, shows the name that is typed, or is stacked from what stands
@@ -105,7 +114,8 @@ export function ViewsSection({ selection }: { selection: SelectionState }) {
           />
         </Box>
       )}
-      {view && <ViewEditor key={view.key} view={view} index={index} selection={selection} />}
+      {view && <ViewEditor key={view.key} view={view} index={index} selection={selection} sheet={sheet} />}
+      {sheet === undefined && <FromSheets />}
     </Section>
   );
 }
@@ -151,8 +161,19 @@ function useLayers(view: ProductView, index: number) {
   return { chosen, choose, edit, put, add, remove };
 }
 
-function ViewEditor({ view, index, selection }: { view: ProductView; index: number; selection: SelectionState }) {
+/** Where a view is drawn; null while a view of a sheet has nothing that could be. */
+function useOnStage(view: ProductView, { selection, sheet }: Props): OnStage | null {
+  const { views } = selection.program.product;
+  return useMemo(() => {
+    if (sheet === undefined) return { view: view.key, layer: (key) => key };
+    const on = shownAs(views, sheet, view);
+    return on === null ? null : { view: on, layer: (key) => placedKey(sheet, key) };
+  }, [view, views, sheet]);
+}
+
+function ViewEditor({ view, index, selection, sheet }: Props & { view: ProductView; index: number }) {
   const { assembled, change } = useEditing();
+  const shown = useOnStage(view, { selection, sheet });
   const { chosen, choose, edit, put, add, remove } = useLayers(view, index);
   const [fault, setFault] = useState<string>();
   const layer = view.layers.find(({ key }) => key === chosen);
@@ -166,6 +187,8 @@ function ViewEditor({ view, index, selection }: { view: ProductView; index: numb
       const target = layers[at];
       if (target) layers[at] = layerMoved(target, before, after);
     });
+  const seen = new Set(selection.resolution.views?.find((state) => state.view === shown?.view)?.layers);
+  const isSeen = (key: string) => shown !== null && seen.has(shown.layer(key));
   const drop = useDropped((dropped) => {
     setFault(undefined);
     void (async () => {
@@ -187,32 +210,40 @@ function ViewEditor({ view, index, selection }: { view: ProductView; index: numb
         onRemove={() => change(`remove view ${view.key}`, (draft) => void draft.views.splice(index, 1))}
       />
       <Box {...drop.place} outline={drop.isOver ? '2px dashed' : undefined} outlineColor="copper.solid">
-        <Stage
-          view={view}
-          selection={selection}
-          chosen={chosen}
-          nameOf={nameOf}
-          onChoose={choose}
-          onPlace={place}
-          onTurn={(key, degrees) => put(key, 'turn', { turn: String(degrees) })}
-          onPoint={(key, place, across, down) =>
-            edit(`${key} point ${place}`, (layers) => {
-              const at = layers.findIndex((candidate) => candidate.key === key);
-              const target = layers[at];
-              if (target?.kind === 'pieces') layers[at] = pointMoved(target, place, across, down);
-            })
-          }
-          onRemove={remove}
-        />
+        {shown && (
+          <Stage
+            view={view}
+            shown={shown}
+            selection={selection}
+            chosen={chosen}
+            nameOf={nameOf}
+            onChoose={choose}
+            onPlace={place}
+            onTurn={(key, degrees) => put(key, 'turn', { turn: String(degrees) })}
+            onPoint={(key, place, across, down) =>
+              edit(`${key} point ${place}`, (layers) => {
+                const at = layers.findIndex((candidate) => candidate.key === key);
+                const target = layers[at];
+                if (target?.kind === 'pieces') layers[at] = pointMoved(target, place, across, down);
+              })
+            }
+            onRemove={remove}
+          />
+        )}
         <Text fontSize="xs" color="fg.muted" mt="1.5">
-          As chosen at the Counter. Drop pictures here; drag layers, or move them with the arrow keys (Alt resizes).
+          {sheet === undefined
+            ? 'As chosen at the Counter.'
+            : shown
+              ? `On ${selection.program.title}, as chosen beside.`
+              : 'Nothing to be seen yet: add a layer.'}{' '}
+          Drop pictures here; drag layers, or move them with the arrow keys (Alt resizes).
         </Text>
         <FaultLine role="alert">{fault}</FaultLine>
       </Box>
       <Grid templateColumns={{ base: '1fr', lg: '210px minmax(0, 1fr)' }} gap="5" alignItems="start">
         <LayerList
           view={view}
-          selection={selection}
+          isSeen={isSeen}
           chosen={chosen}
           nameOf={nameOf}
           onChoose={choose}
@@ -257,7 +288,7 @@ function LayerThumb({ layer }: { layer: Layer }) {
 
 interface ListProps {
   view: ProductView;
-  selection: SelectionState;
+  isSeen: (layer: string) => boolean;
   chosen: string | null;
   nameOf: (layer: string) => string;
   onChoose: (layer: string) => void;
@@ -267,8 +298,7 @@ interface ListProps {
 }
 
 /** The layers, the topmost first. */
-function LayerList({ view, selection, chosen, nameOf, onChoose, onAdd, onRemove, onMove }: ListProps) {
-  const seen = new Set(selection.resolution.views?.find((state) => state.view === view.key)?.layers);
+function LayerList({ view, isSeen, chosen, nameOf, onChoose, onAdd, onRemove, onMove }: ListProps) {
   const entries = view.layers.toReversed();
   const place = (shown: number) => view.layers.length - 1 - shown;
   return (
@@ -322,7 +352,7 @@ function LayerList({ view, selection, chosen, nameOf, onChoose, onAdd, onRemove,
             >
               <Text truncate>{nameOf(layer.key)}</Text>
             </Button>
-            {!seen.has(layer.key) && (
+            {!isSeen(layer.key) && (
               <Text fontSize="xs" color="fg.muted" whiteSpace="nowrap" title="Not seen as it is chosen at the Counter">
                 hidden
               </Text>
