@@ -190,7 +190,7 @@ async function runPicture(
   const draw = await viewDrawer([program], typefacesBeside(dirname(catalogFile)));
   const drawn = [...draw(program, resolutionJson(resolution))];
   const scene = drawn.find((one) => one.view === (view ?? views[0]?.key))?.scene;
-  if (!scene) throw new BadInput([`${program.slug}: the size of this view comes to nothing with this selection.`]);
+  if (!scene) throw new BadInput([`${program.slug}: nothing is to be seen of this view with this selection.`]);
   const read = imagesBeside(dirname(catalogFile), files);
   if (png !== undefined) writeFileSync(png, await pngOf(scene, read, 1600));
   if (pdf !== undefined) writeFileSync(pdf, await pdfOf([forWorkshop(scene)], read));

@@ -38,7 +38,9 @@ describe('oak picture', () => {
   });
 
   it.each([
-    [['--product', 'smoker'], 'demo/catalog.json: smoker has no views. Give it one under “views”.'],
+    [['--product', 'hive-wrap'], 'demo/catalog.json: hive-wrap has no views. Give it one under “views”.'],
+    // The card that goes along with a gift, with nothing written on it.
+    [['--product', 'smoker'], 'smoker: nothing is to be seen of this view with this selection.'],
     [
       ['--product', 'bee-suit', '--view', 'back'],
       'oak picture: --view back: There is no such view. There are: front, name.',

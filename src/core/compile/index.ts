@@ -1,7 +1,7 @@
 export { type AddOnProgram } from './add-ons';
 export { programAsPart } from './as-part';
 export { partedKey, placedKey } from './placed-key';
-export { shownAs, standingView } from './sheet-views';
+export { shownAs, standingView, viewsWithLayers } from './sheet-views';
 export { compile } from './compile';
 export { type FitProgram } from './fits';
 export { type Held } from './held';

@@ -6,7 +6,7 @@ import { surroundingsOf } from '../exchange';
 import { layoutOf } from '../picture';
 import { resolve } from '../run';
 import { compile } from './compile';
-import { shownAs } from './sheet-views';
+import { shownAs, standingView, viewsWithLayers } from './sheet-views';
 
 const box = { x: '10', y: '10', width: '50', height: '20' };
 const shape = (key: string, more: object = {}) => ({
@@ -130,6 +130,23 @@ describe('views of a sheet', () => {
     expect(where(world([front()]))).toBe('plate.front');
     expect(where(world([front({ layers: [] })], { views: [own] }))).toBe('front');
     expect(where(world([front({ layers: [] })]))).toBeNull();
+  });
+
+  it('are no picture where nothing of them is seen', () => {
+    const { program } = world([front({ title: 'Card', layers: [shape('brass', { when: brass })] })], { views: [own] });
+    const titles = (answers: object) =>
+      viewsWithLayers(program.product.views, seen(program, answers)).map(({ title }) => title);
+    expect(titles({})).toEqual([' FRONT']);
+    expect(titles({ 'plate.finish': 'brass' })).toEqual([' FRONT', 'Card']);
+  });
+
+  it('stand for a product that has no pictures of its own, and no view', () => {
+    const alone = world([front()]).program.product;
+    expect(standingView(alone)?.key).toBe('plate.front');
+    expect(standingView({ ...alone, pictures: [{ src: '/pictures/a' }] })).toBeNull();
+    const both = world([front({ title: 'Card' })], { views: [own], pictures: [{ src: '/pictures/a' }] }).program
+      .product;
+    expect(standingView(both)?.key).toBe('front');
   });
 
   it('are told to customers as those of products are, without what they are called inside', () => {

@@ -117,3 +117,16 @@ export function standingView<V extends Pick<ProductView, 'key'>>({
   const [first] = views;
   return first && (pictures.length === 0 || partedKey(first.key) === null) ? first : null;
 }
+
+/**
+ * The views of an item of which anything is seen: one without a layer to show would be an empty frame.
+ *
+ * @param seen what a resolution says of each view
+ */
+export function viewsWithLayers(
+  all: readonly ProductView[],
+  seen: readonly { readonly view: string; readonly layers: readonly string[] }[] = [],
+): readonly ProductView[] {
+  const shown = new Set(seen.flatMap(({ view, layers }) => (layers.length > 0 ? view : [])));
+  return all.filter(({ key }) => shown.has(key));
+}

@@ -1,5 +1,5 @@
 import { referencesOf } from '@/core/catalog';
-import { type Program, withAllWithin } from '@/core/compile';
+import { type Program, viewsWithLayers, withAllWithin } from '@/core/compile';
 import { compose, type Scene, type Seen } from '@/core/picture';
 import { letteringWith, type ReadTypeface } from './lettering';
 import { uploadSource } from './images';
@@ -25,7 +25,7 @@ export async function viewDrawer(programs: readonly Program[], read: ReadTypefac
   // What is kept is outlines: a face that there is not any more is drawn in the plain one.
   const lettering = (face: string) => faces(face) ?? faces('plain');
   return function* (program, seen) {
-    for (const { key, title } of program.product.views) {
+    for (const { key, title } of viewsWithLayers(program.product.views, seen.views)) {
       const scene = compose(program, seen, { lettering, file: uploadSource }, key);
       if (scene) yield { view: key, title, scene };
     }

@@ -37,7 +37,8 @@ interface Props {
  * @param children what stands on the first picture
  */
 export function Gallery({ pictures, layers, title, views, standing, draw, over, notes, children }: Props) {
-  const [chosen, setChosen] = useState<number | null>(null);
+  // By key and address: views come and go with what is chosen.
+  const [chosen, setChosen] = useState<string | null>(null);
   const [isEnlarged, setEnlarged] = useState(false);
   const opener = useRef<HTMLButtonElement>(null);
   const close = () => {
@@ -52,8 +53,8 @@ export function Gallery({ pictures, layers, title, views, standing, draw, over, 
     setChosen(null);
   }
   // Whatever is chosen, a picture that is put together shows it: the one looked at stays.
-  const view = chosen === null ? standing : views[chosen];
-  const forward = chosen === null ? undefined : pictures[chosen - views.length];
+  const forward = pictures.find(({ src }) => src === chosen);
+  const view = forward ? undefined : (views.find(({ key }) => key === chosen) ?? standing);
   const shown = forward ? [forward] : layers.length > 0 ? layers : pictures.slice(0, 1);
   const [main] = shown;
   const drawn: readonly Enlarged[] = views.map(({ key, title: called }) => ({
@@ -86,7 +87,7 @@ export function Gallery({ pictures, layers, title, views, standing, draw, over, 
         {!view && main && (
           <LayeredPicture layers={shown} title={title} w="full" h="full">
             {/* Measures are placed on the first picture; on another they would point at nothing. */}
-            {(chosen === null || chosen === views.length) && children}
+            {(!forward || forward === pictures[0]) && children}
           </LayeredPicture>
         )}
         {(view ?? main) && <Enlarge ref={opener} onPress={() => setEnlarged(true)} />}
@@ -103,13 +104,8 @@ export function Gallery({ pictures, layers, title, views, standing, draw, over, 
       {views.length + pictures.length > 1 && (
         <HStack mt="3" gap="2" flexWrap="wrap">
           {inOrder(
-            views.map(({ key, title: called }, index) => (
-              <Thumbnail
-                key={key}
-                label={`Show ${called}`}
-                pressed={view?.key === key}
-                onPress={() => setChosen(index)}
-              >
+            views.map(({ key, title: called }) => (
+              <Thumbnail key={key} label={`Show ${called}`} pressed={view?.key === key} onPress={() => setChosen(key)}>
                 <Box aria-hidden w="full" h="full">
                   {draw(key)}
                 </Box>
@@ -121,7 +117,7 @@ export function Gallery({ pictures, layers, title, views, standing, draw, over, 
                 picture={picture}
                 number={index + 1}
                 pressed={!view && picture.src === main?.src}
-                onPress={() => setChosen(views.length + index)}
+                onPress={() => setChosen(picture.src)}
               />
             )),
           )}

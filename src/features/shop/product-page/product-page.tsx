@@ -5,7 +5,7 @@ import dynamic from 'next/dynamic';
 import { PageLink } from '@/ui/page-link';
 import { useCallback } from 'react';
 import { z } from 'zod';
-import { standingView } from '@/core/compile';
+import { standingView, viewsWithLayers } from '@/core/compile';
 import { type Product, wordIn } from '@/core/catalog';
 import { type PortableSurroundings, type ToldTax } from '@/core/exchange';
 import { type Selection } from '@/core/selection';
@@ -177,13 +177,14 @@ function ProductPictures({ product, selection }: { product: Product; selection: 
   const { program, resolution } = selection;
   const { files } = selection.page;
   const file = useCallback((token: string) => pictureOf(token, files.get(token)?.type), [files]);
+  const views = viewsWithLayers(program.product.views, resolution.views);
   return (
     <Gallery
       pictures={product.pictures}
       layers={resolution.pictures[0]?.layers ?? []}
       title={product.title}
-      views={program.product.views}
-      standing={standingView(program.product)}
+      views={views}
+      standing={standingView({ views, pictures: product.pictures })}
       draw={(key) => (
         <ComposedPicture program={program} resolution={resolution} view={key} file={file} framed w="full" h="full" />
       )}
