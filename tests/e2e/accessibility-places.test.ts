@@ -49,6 +49,7 @@ lookAtAll(stage, [
     },
   ],
   ['all pictures', '/manage/pictures', () => stage.person.sees('bee-suit.svg')],
+  ['all typefaces', '/manage/typefaces', () => stage.person.sees('Roman capitals')],
   [
     'a list of products that is pasted',
     '/manage/products',
