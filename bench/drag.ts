@@ -1,6 +1,7 @@
 import { Origin } from 'selenium-webdriver';
-import { type Browser, Person, startBrowser } from '../tests/support/browser';
+import { Person, startBrowser } from '../tests/support/browser';
 import { startServer } from '../tests/support/server';
+import { framesWhile, watchFrames } from './frame-times';
 import { quantile } from './rounds';
 
 /**
@@ -12,20 +13,6 @@ const STEPS = 60;
 const STEP = 3;
 /** No frame may be longer, in milliseconds. */
 const LONGEST = 50;
-
-/** Notes the time from each frame to the next. */
-const WATCH = `
-  globalThis.frames = [];
-  let last = performance.now();
-  const note = (now) => { globalThis.frames.push(now - last); last = now; requestAnimationFrame(note); };
-  requestAnimationFrame(note);
-`;
-
-async function framesWhile({ driver }: Browser, work: () => Promise<void>): Promise<number[]> {
-  await driver.executeScript('globalThis.frames.length = 0');
-  await work();
-  return driver.executeScript<number[]>('return globalThis.frames');
-}
 
 const told = (frames: readonly number[]) =>
   `p50 ${quantile(frames, 0.5).toFixed(0)} ms, p95 ${quantile(frames, 0.95).toFixed(0)} ms, longest ${Math.max(...frames).toFixed(0)} ms`;
@@ -42,7 +29,7 @@ try {
   );
   await browser.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', handle);
   await browser.driver.sleep(2000);
-  await browser.driver.executeScript(WATCH);
+  await watchFrames(browser);
   const across = async (held: boolean) => {
     const begin = browser.driver.actions().move({ origin: handle });
     await (held ? begin.press() : begin).perform();

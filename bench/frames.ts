@@ -1,5 +1,6 @@
 import { type Browser, Person, startBrowser, toolsOf } from '../tests/support/browser';
 import { startServer } from '../tests/support/server';
+import { framesWhile, watchFrames } from './frame-times';
 import { quantile } from './rounds';
 
 /**
@@ -19,16 +20,7 @@ const PAGES = [
   { what: 'width of the jar labels', path: '/shop/jar-labels', field: 'Width', text: '6' },
 ] as const;
 
-/** Notes the time from each frame to the next. */
-const WATCH = `
-  globalThis.frames = [];
-  let last = performance.now();
-  const note = (now) => { globalThis.frames.push(now - last); last = now; requestAnimationFrame(note); };
-  requestAnimationFrame(note);
-`;
-
-async function typing(browser: Browser, text: string): Promise<readonly number[]> {
-  await browser.driver.executeScript('globalThis.frames.length = 0');
+async function type(browser: Browser, text: string): Promise<void> {
   for (let key = 0; key < KEYS; key += 1) {
     // Every other key takes back the one before it: the text stays within what is taken.
     const isBack = key % 2 === 1;
@@ -40,7 +32,6 @@ async function typing(browser: Browser, text: string): Promise<readonly number[]
     await toolsOf(browser).sendDevToolsCommand('Input.dispatchKeyEvent', { type: 'keyUp', key: pressed.key });
     await browser.driver.sleep(PAUSE);
   }
-  return browser.driver.executeScript<number[]>('return globalThis.frames');
 }
 
 const told = (frames: readonly number[]) =>
@@ -55,18 +46,17 @@ try {
     await person.goTo(path);
     await person.fill(field, text.trim());
     await browser.driver.sleep(3000);
-    await browser.driver.executeScript(WATCH);
+    await watchFrames(browser);
     for (const rate of [1, 4]) {
       await toolsOf(browser).sendDevToolsCommand('Emulation.setCPUThrottlingRate', { rate });
-      const frames: Record<string, readonly number[]> = {};
       for (const [into, script] of [
         ['the customer code', 'document.querySelector("footer input").focus()'],
         ['the field', 'arguments[0].focus()'],
       ] as const) {
         await browser.driver.executeScript(script, await person.field(field));
         await browser.driver.sleep(1500);
-        frames[into] = await typing(browser, text);
-        process.stdout.write(`  ${rate} × slowed, ${into.padEnd(18)} ${told(frames[into])}\n`);
+        const frames = await framesWhile(browser, () => type(browser, text));
+        process.stdout.write(`  ${rate} × slowed, ${into.padEnd(18)} ${told(frames)}\n`);
       }
     }
     await toolsOf(browser).sendDevToolsCommand('Emulation.setCPUThrottlingRate', { rate: 1 });

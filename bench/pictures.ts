@@ -1,9 +1,8 @@
 import { readFileSync } from 'node:fs';
-import * as opentype from 'opentype.js';
 import { compile } from '../src/core/compile';
 import { readCatalog, resolutionJson, surroundingsOf } from '../src/core/exchange';
 import { compose, type Lettering, svgOf, svgText } from '../src/core/picture';
-import { letteringFrom } from '../src/core/picture/font-file';
+import { fontFrom, letteringFrom } from '../src/core/picture/font-file';
 import { resolve } from '../src/core/run';
 
 /** What a picture costs that is put together at every keystroke, and its letters beside the font library's own. */
@@ -25,8 +24,8 @@ const { catalog } = readCatalog(readFileSync('demo/catalog.json', 'utf8'));
 if (!catalog) throw new Error('the demo catalog has faults');
 const surroundings = surroundingsOf(catalog);
 const bytes = readFileSync('node_modules/@fontsource/cinzel/files/cinzel-latin-400-normal.woff');
-const file = new Uint8Array(bytes).buffer;
-const face: Lettering = letteringFrom([file]);
+const font = fontFrom(bytes);
+const face: Lettering = letteringFrom([font]);
 const drawing = { lettering: () => face, file: () => null };
 
 const SELECTIONS: readonly (readonly [slug: string, answers: Record<string, unknown>])[] = [
@@ -66,8 +65,6 @@ if (!product) throw new Error('no branding iron');
 const program = compile(product, surroundings);
 const text = 'LARK AND SONS 1923';
 const seen = resolutionJson(resolve(program, { answers: { words: text } }, { stock: null, today: '2026-11-30' }));
-const { parse } = 'default' in opentype ? (opentype.default as typeof opentype) : opentype;
-const font = parse(file);
 const ours = middle(() => compose(program, seen, drawing));
 const library = middle(() => font.getPath(text, 0, 0, 14).toPathData(3));
 process.stdout.write(

@@ -3,7 +3,7 @@
 // every request.
 import { spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, parse } from 'node:path';
 import { promisify } from 'node:util';
 import { brotliCompress, constants, gzip } from 'node:zlib';
 import { build } from 'esbuild';
@@ -16,9 +16,13 @@ const { status } = spawnSync(process.execPath, ['node_modules/next/dist/bin/next
 if (status !== 0) process.exit(status ?? 1);
 
 await build({
-  entryPoints: ['src/services/background/thread.ts'],
-  outfile: BUILT_THREAD,
+  entryPoints: { [parse(BUILT_THREAD).name]: 'src/services/background/thread.ts' },
+  outdir: parse(BUILT_THREAD).dir,
+  outExtension: { '.js': parse(BUILT_THREAD).ext },
+  chunkNames: 'thread-[name]-[hash]',
   bundle: true,
+  // What is loaded later stays where it is until then.
+  splitting: true,
   platform: 'node',
   format: 'esm',
   packages: 'external',

@@ -1,7 +1,10 @@
+import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { GET } from '@/app/pictures/views/[slug]/route';
 import { type Product } from '@/core/catalog';
+import { sheets } from '@/data/schema';
+import { publishSheet, saveSheetDraft } from '@/services/sheets/sheets';
 import { openShopProductView } from '@/services/selling/shop';
 import { listShop } from '@/services/selling/shop-list/list';
 import { listOffers } from '@/services/selling/shop-list/offers';
@@ -49,6 +52,21 @@ describe('a product in lists', () => {
     });
     expect((await listed())?.src).toMatch(/^\/pictures\/views\//);
     expect((await listed())?.src).not.toBe(first?.src);
+  });
+
+  it('is never listed by what only a sheet brings', async () => {
+    const sheet = await context.database.read.query.sheets.findFirst({ where: eq(sheets.key, 'gift') });
+    if (!sheet) throw new Error('there is no such sheet');
+    const definition = structuredClone(sheet.draft);
+    for (const layer of definition.views[0]?.layers ?? []) layer.when = null;
+    const baseVersion = sheet.draftVersion;
+    const version = await saveSheetDraft(context, sheet.id, { baseVersion, editor: 'a', definition });
+    await publishSheet(context, sheet.id, { version, accepted: 0 });
+    await publishIron((draft) => {
+      draft.pictures = [];
+      draft.views = [];
+    });
+    expect(await listed()).toBeNull();
   });
 
   it('is shown to search engines and in offers by the same', async () => {

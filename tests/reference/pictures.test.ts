@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { forWorkshop, groupOf, type Scene, type SceneNode, svgOf, svgText } from '@/core/picture';
-import { letteringFrom } from '@/core/picture/font-file';
+import { fontFrom, letteringFrom } from '@/core/picture/font-file';
 import { setLine } from '@/core/picture/lettering';
 import { pdfOf } from '@/services/drawing/pdf';
 import { pngOf } from '@/services/drawing/raster';
@@ -116,7 +116,7 @@ describe('letters', () => {
   const bytes = readFileSync('node_modules/@fontsource/cinzel/files/cinzel-latin-400-normal.woff');
   const file = new Uint8Array(bytes).buffer;
   const font = ('default' in opentype ? (opentype.default as typeof opentype) : opentype).parse(file);
-  const face = letteringFrom([file]);
+  const face = letteringFrom([fontFrom(file)]);
 
   /** Beside the advance widths (hmtx) and kerning (GPOS) that the font file itself states. */
   it.each(['AVATAR', 'BEE', 'Lark & Sons', 'TO. 1923'])('%s is as wide as the font file says', (text) => {

@@ -25,7 +25,8 @@ import {
   choiceSchema,
   keySchema,
   LONGEST_TYPEFACE,
-  MOST_TYPED_LICENCE,
+  LONGEST_LICENCE,
+  MOST_TYPEFACES,
   notCountedField,
   percentOfPicture,
   weightSchema,
@@ -399,10 +400,10 @@ export const CATALOG_FORMAT = 'oak-knot/catalog';
 export const CATALOG_VERSION = 2;
 
 /** What is said of a typeface of which the file lies beside. */
-export const typefaceSaidSchema = z.strictObject({
+const typefaceSaidSchema = z.strictObject({
   file: typefaceRef().describe('where its file is, as options and views name it'),
   title: z.string().min(1).max(LONGEST_TYPEFACE),
-  licence: z.string().min(1).max(MOST_TYPED_LICENCE).describe('whose it is, and what may be done with it'),
+  licence: z.string().min(1).max(LONGEST_LICENCE).describe('whose it is, and what may be done with it'),
 });
 
 /** A whole catalog in the open format. */
@@ -419,7 +420,7 @@ export const catalogSchema = z.strictObject({
   swatches: z.array(swatchSchema).max(5000).default([]),
   typefaces: z
     .array(typefaceSaidSchema)
-    .max(500)
+    .max(MOST_TYPEFACES)
     .default([])
     .describe('whose the typefaces are that lie beside; what it says nothing of, its own file says'),
   sheets: z.array(sheetSchema).max(1000).default([]),

@@ -140,13 +140,15 @@ describe('views of a sheet', () => {
     expect(titles({ 'plate.finish': 'brass' })).toEqual([' FRONT', 'Card']);
   });
 
-  it('stand for a product that has no pictures of its own, and no view', () => {
-    const alone = world([front()]).program.product;
-    expect(standingView(alone)?.key).toBe('plate.front');
-    expect(standingView({ ...alone, pictures: [{ src: '/pictures/a' }] })).toBeNull();
-    const both = world([front({ title: 'Card' })], { views: [own], pictures: [{ src: '/pictures/a' }] }).program
-      .product;
-    expect(standingView(both)?.key).toBe('front');
+  it('stand for a product that has no pictures of its own, and no view; what is not seen stands for nothing', () => {
+    const standing = (placed: ReturnType<typeof world>, more: object = {}) =>
+      standingView({ ...placed.program.product, ...more }, seen(placed.program))?.key;
+    const alone = world([front()]);
+    expect(standing(alone)).toBe('plate.front');
+    expect(standing(alone, { pictures: [{ src: '/pictures/a' }] })).toBeUndefined();
+    const both = world([front({ title: 'Card' })], { views: [own], pictures: [{ src: '/pictures/a' }] });
+    expect(standing(both)).toBe('front');
+    expect(standing(world([front({ layers: [shape('brass', { when: brass })] })]))).toBeUndefined();
   });
 
   it('are told to customers as those of products are, without what they are called inside', () => {

@@ -12,13 +12,13 @@ export interface PlacedView {
 }
 
 /** A sheet on a product. */
-export interface OnProduct {
+interface OnProduct {
   readonly sheet: Sheet;
   readonly overrides: Placement['overrides'];
 }
 
 /** Whether layers of one view lie over another: both are called the same and drawn at the same scale. */
-export const liesOver = (view: ProductView, other: ProductView): boolean =>
+const liesOver = (view: ProductView, other: ProductView): boolean =>
   alike(view.title, other.title) && isSameScale(view.scale, other.scale);
 
 function isSameScale(one: string | null, other: string | null): boolean {
@@ -101,32 +101,34 @@ export function shownAs(views: readonly ProductView[], sheet: string, view: Prod
   return (alone ?? over ?? views.find((other) => liesOver(view, other)))?.key ?? null;
 }
 
-/**
- * The view that stands for a product where one picture does: its first. What a sheet alone brings, such as a card that
- * goes along, stands for nothing that has pictures of its own.
- *
- * @param product as it is put together
- */
-export function standingView<V extends Pick<ProductView, 'key'>>({
-  views,
-  pictures,
-}: {
-  readonly views: readonly V[];
-  readonly pictures: readonly unknown[];
-}): V | null {
-  const [first] = views;
-  return first && (pictures.length === 0 || partedKey(first.key) === null) ? first : null;
-}
+/** What a resolution says of each view: which of its layers are seen. */
+type ViewsSeen = readonly { readonly view: string; readonly layers: readonly string[] }[];
 
 /**
  * The views of an item of which anything is seen: one without a layer to show would be an empty frame.
  *
- * @param seen what a resolution says of each view
+ * @param seen absent for all of them, whatever is seen
  */
-export function viewsWithLayers(
-  all: readonly ProductView[],
-  seen: readonly { readonly view: string; readonly layers: readonly string[] }[] = [],
-): readonly ProductView[] {
+export function viewsWithLayers<V extends Pick<ProductView, 'key'>>(
+  all: readonly V[],
+  seen: ViewsSeen | undefined,
+): readonly V[] {
+  if (!seen) return all;
   const shown = new Set(seen.flatMap(({ view, layers }) => (layers.length > 0 ? view : [])));
   return all.filter(({ key }) => shown.has(key));
+}
+
+/**
+ * The view that stands for an item where one picture does: the first of which anything is seen. What a sheet alone
+ * brings, such as a card that goes along, stands for nothing that has pictures of its own.
+ *
+ * @param product as it is put together
+ * @param seen absent where it stands for it, whatever is seen
+ */
+export function standingView<V extends Pick<ProductView, 'key'>>(
+  { views, pictures }: { readonly views: readonly V[]; readonly pictures: readonly unknown[] },
+  seen?: ViewsSeen,
+): V | null {
+  const [first] = viewsWithLayers(views, seen);
+  return first && (pictures.length === 0 || partedKey(first.key) === null) ? first : null;
 }

@@ -5,15 +5,18 @@ import { type Letter, type Lettering, type OutlineCommand } from './lettering';
 /** Bundlers find what it exports by name; Node finds all of it as one default. */
 const { parse } = 'default' in opentype ? (opentype.default as typeof opentype) : opentype;
 
+/** A font from its file (OpenType or WOFF). @throws Error for a file that is no font */
+export const fontFrom = (file: ArrayBuffer | Uint8Array): Font =>
+  // Of a view that shares its memory with others, exactly its own bytes.
+  parse(file instanceof ArrayBuffer ? file : new Uint8Array(file).buffer);
+
 /**
- * A face from its font files (OpenType or WOFF): a sign is taken from the first that has it. Letters stand one after
+ * A face from its fonts: a sign is taken from the first that has it. Letters stand one after
  * the other with the kerning of their file; nothing is joined or replaced.
  *
- * @param files contents of the files; the first says how tall capitals are
- * @throws Error for a file that is no font
+ * @param fonts the first says how tall capitals are
  */
-export function letteringFrom(files: readonly ArrayBuffer[]): Lettering {
-  const fonts = files.map((file) => parse(file));
+export function letteringFrom(fonts: readonly Font[]): Lettering {
   const [first] = fonts;
   if (!first) throw new Error('a face needs a font file');
   const letters = new Map<string, Letter | null>();

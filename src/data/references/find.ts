@@ -7,7 +7,7 @@ import { conditionsFor, factsOf, standingBy } from './standing';
 
 /** What a definition can refer to, by key; products by address, pictures by where they are. */
 export interface Thing {
-  readonly what: 'stock' | 'swatches' | 'sheets' | 'products' | 'groups' | 'pictures' | 'typefaces';
+  readonly what: 'stock' | 'swatches' | 'sheets' | 'products' | 'groups' | 'pictures';
   readonly key: string;
 }
 
@@ -115,7 +115,7 @@ export async function productsAt(queries: Queries, addresses: ReadonlySet<string
 /** Who names things. */
 async function named(queries: Queries, things: readonly Thing[]): Promise<(Referrer & { thing: Thing })[]> {
   const found: (Referrer & { thing: Thing })[] = [];
-  for (const what of ['stock', 'swatches', 'sheets', 'products', 'groups', 'pictures', 'typefaces'] as const) {
+  for (const what of ['stock', 'swatches', 'sheets', 'products', 'groups', 'pictures'] as const) {
     const keys = things.filter((thing) => thing.what === what).map(({ key }) => key);
     if (keys.length === 0) continue;
     const rows = await queries.all<Referrer & { key: string }>(sql`

@@ -41,7 +41,7 @@ import { type OpenedFile, openFile } from '../packing/packed';
 import { spreadsheetBytes, type SpreadsheetForm } from '../packing/spreadsheet-out';
 import { type PrintedFor, type PrintedProduct, printedProduct } from '../figures/printed-product';
 import { cleanDrawing } from './clean-drawing';
-import { makeTypeface, type MadeTypeface, type WhyNoTypeface } from '../fonts/make-typeface';
+import { type MadeTypeface, type WhyNoTypeface } from '../fonts/make-typeface';
 import { whyGuessed } from './why-guessed';
 
 /**
@@ -55,11 +55,13 @@ export const ready = (_input: null): true => true;
 export const drawing = ({ text }: { text: string }): Promise<string | null> => cleanDrawing(text);
 
 /** A font file as the shop keeps it. */
-export const typeface = ({
+export const typeface = async ({
   bytes,
 }: {
   bytes: Uint8Array;
-}): Promise<MadeTypeface | { readonly refused: WhyNoTypeface }> => makeTypeface(bytes);
+}): Promise<MadeTypeface | { readonly refused: WhyNoTypeface }> =>
+  // What reads fonts is large, and few threads ever see one.
+  (await import('../fonts/make-typeface')).makeTypeface(bytes);
 
 /** Why a password is guessed soon; null where it is not. */
 export const guessing = ({ password, about }: { password: string; about: readonly string[] }): Promise<string | null> =>

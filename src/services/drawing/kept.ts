@@ -1,7 +1,7 @@
 import { eq, inArray, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { LRUCache } from 'lru-cache';
-import { type Program, standingView, viewsWithLayers } from '@/core/compile';
+import { type Program, standingView } from '@/core/compile';
 import { forWorkshop, type Scene, type Seen, type WorkshopScene } from '@/core/picture';
 import { type Queries } from '@/data/database';
 import { lineViews } from '@/data/schema';
@@ -17,10 +17,6 @@ const hashOf = (...parts: readonly unknown[]): string =>
 /** Where a drawn view is found in the application. */
 const drawnAddress = (hash: string): string => `/pictures/drawn/${hash}`;
 
-/** The view that stands for an item, of those of which anything is seen. */
-const standingOf = (program: Program, seen: Seen): string | undefined =>
-  standingView({ views: viewsWithLayers(program.product.views, seen.views), pictures: program.product.pictures })?.key;
-
 /** Views of an order line, ready to be kept with it. */
 export interface ViewsOfLine {
   readonly views: readonly (DrawnView & { readonly hash: string })[];
@@ -31,8 +27,8 @@ export interface ViewsOfLine {
 /** @param secret what no other line has and nobody outside knows, so that nobody guesses where its pictures are */
 export function viewsOfLine(draw: DrawViews, program: Program, seen: Seen, secret: string): ViewsOfLine {
   const views = Array.from(draw(program, seen), (drawn) => ({ ...drawn, hash: hashOf(secret, drawn) }));
-  const standing = standingOf(program, seen);
-  const first = views.find(({ view }) => view === standing);
+  const standing = standingView(program.product, seen.views);
+  const first = views.find(({ view }) => view === standing?.key);
   return {
     views,
     pictures: first
@@ -121,11 +117,12 @@ export async function firstViewPng(
   program: Program,
   seen: Seen,
 ): Promise<{ readonly name: string; readonly png: Buffer } | null> {
-  const standing = standingOf(program, seen);
-  if (standing === undefined) return null;
+  const standing = standingView(program.product, seen.views);
+  if (!standing) return null;
   const draw = await viewDrawer([program], typefacesIn(database.read));
-  const first = Array.from(draw(program, seen)).find(({ view }) => view === standing);
-  if (!first) return null;
+  // Those before it are not seen: it is drawn first, and no other is.
+  const [first] = draw(program, seen);
+  if (first?.view !== standing.key) return null;
   const name = hashOf(first.scene);
   return { name, png: await drawnOnce(name, () => inPixels(first.scene, imagesIn(database.read))) };
 }

@@ -1,11 +1,10 @@
-import { eq } from 'drizzle-orm';
 import { LRUCache } from 'lru-cache';
 import { readFile } from 'node:fs/promises';
 import { isFontPlace, type LetteringFace, letteringFaces, letteringSubsets, typefaceAt } from '@/core/catalog';
 import { type Lettering } from '@/core/picture';
 import { type Queries } from '@/data/database';
-import { typefaces } from '@/data/schema';
 import { pathWithin } from '../files/within';
+import { typefaceBytes } from '../typefaces/bytes';
 import { fontFile } from './font-files';
 
 /** The package that brings the font files of each face. */
@@ -32,12 +31,7 @@ export type ReadTypeface = (face: string) => Promise<Uint8Array | null>;
 export function typefacesIn(queries: Queries): ReadTypeface {
   return async (face) => {
     const hash = typefaceAt(face);
-    if (hash === undefined) return null;
-    const found = await queries.query.typefaces.findFirst({
-      where: eq(typefaces.hash, hash),
-      columns: { bytes: true },
-    });
-    return found?.bytes ?? null;
+    return hash === undefined ? null : typefaceBytes(queries, hash);
   };
 }
 
@@ -61,12 +55,12 @@ function letteringOf(face: string, read: ReadTypeface): Promise<Lettering | null
   const known = loaded.get(face);
   if (known) return known;
   const made = (async () => {
-    const { letteringFrom } = await import('@/core/picture/font-file');
+    const { fontFrom, letteringFrom } = await import('@/core/picture/font-file');
     const files = isFontPlace(face)
       ? [await read(face)]
       : await Promise.all(letteringSubsets.map((subset) => letteringFile(face, subset)));
-    const found = files.flatMap((file) => (file ? [bytesOf(file)] : []));
-    return found.length === 0 ? null : letteringFrom(found);
+    const found = files.flatMap((file) => file ?? []);
+    return found.length === 0 ? null : letteringFrom(found.map(fontFrom));
   })();
   loaded.set(face, made);
   // What was not there is looked for again when it is next asked for.
@@ -74,8 +68,6 @@ function letteringOf(face: string, read: ReadTypeface): Promise<Lettering | null
   made.then((lettering) => lettering ?? forget(), forget);
   return made;
 }
-
-const bytesOf = (file: Uint8Array): ArrayBuffer => new Uint8Array(file).buffer;
 
 /** The typefaces that ship with the shop, and others by where they are, ready to be drawn with. */
 export async function letteringWith(

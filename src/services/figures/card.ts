@@ -10,7 +10,7 @@ import {
   referencesOf,
   refersToProduct,
 } from '../../core/catalog';
-import { compile, type Program, withAllWithin } from '../../core/compile';
+import { compile, type Program, standingView, withAllWithin } from '../../core/compile';
 import { readiness } from '../../core/judge';
 import { listAlone, listsOf, pricedFor, saysAnything } from '../../core/price-lists';
 import { Exact } from '../../core/number';
@@ -100,9 +100,11 @@ function wordsBeside({ product: { sku, forCustomers } }: Program, traits: readon
 const NO_FACES: Drawing = { lettering: () => null, file: () => null };
 
 /** What the first view of a product shows as its page begins, where that stands for it in lists. */
-function lookOf(program: Program, today: string): ProductCard['look'] {
-  if (!isListedByView(program.product)) return null;
-  const scene = compose(program, resolve(program, { answers: {} }, { stock: null, today, group: null }), NO_FACES);
+function lookOf(definition: Product, program: Program, today: string): ProductCard['look'] {
+  if (!isListedByView(definition)) return null;
+  const seen = resolve(program, { answers: {} }, { stock: null, today, group: null });
+  const standing = standingView(program.product, seen.views);
+  const scene = standing && compose(program, seen, NO_FACES, standing.key);
   if (!scene) return null;
   const of = createHash('sha256').update(JSON.stringify(scene)).digest('hex').slice(0, 12);
   return { of, alt: scene.alt.slice(0, LONGEST_ALT) };
@@ -136,7 +138,7 @@ export function cardOf(definition: Product, surroundings: CatalogSurroundings, t
     supplier,
     tags,
     picture: pictures[0] ?? null,
-    look: lookOf(now, today),
+    look: lookOf(definition, now, today),
     facets: facetWords(program.product),
     isKit: program.kit !== null,
     soldWhere: program.product.soldWhere,

@@ -1,13 +1,12 @@
 import fc from 'fast-check';
 import { readFile } from 'node:fs/promises';
 import { deflateSync } from 'node:zlib';
-import * as opentype from 'opentype.js';
+import { type Font } from 'opentype.js';
 import subsetFont from 'subset-font';
 import { describe, expect, it } from 'vitest';
+import { fontFrom } from '../../core/picture/font-file';
 import { withTable } from '../../../tests/support/font-of';
 import { type MadeTypeface, makeTypeface } from './make-typeface';
-
-const { parse } = 'default' in opentype ? (opentype.default as typeof opentype) : opentype;
 
 const fontFile = (name: string): Promise<Buffer> => readFile(`node_modules/@fontsource${name}-normal.woff2`);
 const slab = await fontFile('/zilla-slab/files/zilla-slab-latin-400');
@@ -20,7 +19,7 @@ async function made(bytes: Uint8Array): Promise<MadeTypeface> {
   return result;
 }
 
-const parsed = ({ bytes }: MadeTypeface) => parse(new Uint8Array(bytes).buffer);
+const parsed = ({ bytes }: MadeTypeface) => fontFrom(bytes);
 
 describe('a font file', () => {
   it.each(['woff', 'woff2', 'sfnt'] as const)(
@@ -46,10 +45,10 @@ describe('a font file', () => {
 
   it('keeps its widths and its kerning', async () => {
     const typeface = parsed(await made(slab));
-    const before = parse(new Uint8Array(await subsetFont(slab, 'AVo', { targetFormat: 'sfnt' })).buffer);
+    const before = fontFrom(await subsetFont(slab, 'AVo', { targetFormat: 'sfnt' }));
     for (const sign of 'AVo')
       expect(typeface.charToGlyph(sign).advanceWidth).toBe(before.charToGlyph(sign).advanceWidth);
-    const kerning = (font: opentype.Font) => font.getKerningValue(font.charToGlyph('A'), font.charToGlyph('V'));
+    const kerning = (font: Font) => font.getKerningValue(font.charToGlyph('A'), font.charToGlyph('V'));
     expect(kerning(typeface)).toBeLessThan(0);
     expect(kerning(typeface)).toBe(kerning(before));
   });

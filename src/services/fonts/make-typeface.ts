@@ -1,12 +1,8 @@
-import * as opentype from 'opentype.js';
 import { type Font } from 'opentype.js';
 import subsetFont from 'subset-font';
-import { LONGEST_TYPEFACE, MOST_TYPED_LICENCE } from '../../core/catalog';
-import { letteringFrom } from '../../core/picture/font-file';
+import { LONGEST_TYPEFACE, LONGEST_LICENCE } from '../../core/catalog';
+import { fontFrom, letteringFrom } from '../../core/picture/font-file';
 import { LARGEST_UNPACKED_FONT, unpacksAsSaid } from './woff';
-
-/** Bundlers find what it exports by name; Node finds all of it as one default. */
-const { parse } = 'default' in opentype ? (opentype.default as typeof opentype) : opentype;
 
 /** A typeface as the shop keeps it: packed (WOFF), with the signs that are drawn and nothing that is not. */
 export interface MadeTypeface {
@@ -51,10 +47,9 @@ const DRAWN: readonly (readonly [from: number, to: number])[] = [
   [0x2500, 0x27bf],
 ];
 
-const drawnSigns = (): string =>
-  DRAWN.flatMap(([from, to]) =>
-    Array.from({ length: to - from + 1 }, (_, index) => String.fromCodePoint(from + index)),
-  ).join('');
+const DRAWN_SIGNS = DRAWN.flatMap(([from, to]) =>
+  Array.from({ length: to - from + 1 }, (_, index) => String.fromCodePoint(from + index)),
+).join('');
 
 /** Records of the naming table that stay: whose it is, what it is called, and its licence (OpenType, `name`). */
 const KEPT_NAMES = [0, 1, 2, 4, 13, 14, 16, 17];
@@ -68,8 +63,8 @@ export async function makeTypeface(given: Uint8Array): Promise<MadeTypeface | { 
   const why = refusedAtOnce(bytes);
   if (why) return { refused: why };
   try {
-    const whole = await subsetFont(bytes, drawnSigns(), { ...KEPT, targetFormat: 'sfnt' });
-    const seen = parse(exactly(whole));
+    const whole = await subsetFont(bytes, DRAWN_SIGNS, { ...KEPT, targetFormat: 'sfnt' });
+    const seen = fontFrom(whole);
     const terms = termsOf(seen);
     if (!terms.mayBeUsed) return { refused: 'mayNotBeUsed' };
     const made = await settled(terms.mayBeCut ? whole : bytes, terms.mayBeCut, usualOf(seen));
@@ -103,9 +98,6 @@ function refusedAtOnce(bytes: Buffer): WhyNoTypeface | null {
   return signature === 'wOFF' && !unpacksAsSaid(bytes) ? 'notAFont' : null;
 }
 
-/** Exactly the bytes, which a buffer shares with others. */
-const exactly = (bytes: Uint8Array): ArrayBuffer => new Uint8Array(bytes).buffer;
-
 /** What a font says may be done with it: `fsType` of its `OS/2` table (OpenType). What says nothing may be used. */
 function termsOf({ tables }: Font): { readonly mayBeUsed: boolean; readonly mayBeCut: boolean } {
   const said: unknown = tables.os2?.fsType;
@@ -129,7 +121,7 @@ async function settled(
   mayBeCut: boolean,
   variationAxes: Readonly<Record<string, number>> | undefined,
 ): Promise<Buffer> {
-  const [text, cut] = mayBeCut ? [drawnSigns(), KEPT] : [undefined, { keepAllGlyphs: true }];
+  const [text, cut] = mayBeCut ? [DRAWN_SIGNS, KEPT] : [undefined, { keepAllGlyphs: true }];
   let made = await subsetFont(bytes, text, { ...cut, ...(variationAxes && { variationAxes }), targetFormat: 'woff' });
   for (let turn = 0; turn < MOST_TURNS; turn += 1) {
     const again = await subsetFont(made, text, { ...cut, targetFormat: 'woff' });
@@ -141,10 +133,10 @@ async function settled(
 
 /** Looks at every sign that is drawn, as those will who draw with it. */
 function lookedAt(bytes: Buffer): MadeTypeface | { readonly refused: WhyNoTypeface } {
-  const font = parse(exactly(bytes));
+  const font = fontFrom(bytes);
   const drawn = signsOf(font);
   if (drawn.length === 0) return { refused: 'noLetters' };
-  const face = letteringFrom([exactly(bytes)]);
+  const face = letteringFrom([font]);
   let [all, outlined] = [0, 0];
   for (const sign of drawn) {
     const letter = face.letter(sign);
@@ -181,6 +173,6 @@ function namesOf(font: Font): Pick<MadeTypeface, 'title' | 'licence'> {
   const licences = [name('copyright'), name('license'), name('licenseURL')].filter((said) => said !== '');
   return {
     title: (style === '' || style === 'Regular' ? family : `${family} ${style}`).trim().slice(0, LONGEST_TYPEFACE),
-    licence: licences.join('\n').slice(0, MOST_TYPED_LICENCE),
+    licence: licences.join('\n').slice(0, LONGEST_LICENCE),
   };
 }

@@ -1,12 +1,14 @@
 import { eq } from 'drizzle-orm';
 import { type Catalog, typefaceAddress, typefaceAt } from '../../core/catalog';
 import { type Queries } from '../../data/database';
-import { media, typefaces } from '../../data/schema';
-import { addressOf } from '../files/pictures';
+import { media } from '../../data/schema';
+import { addressOf, storePicture } from '../files/pictures';
+import { typefaceBytes } from '../typefaces/bytes';
+import { storeTypeface } from '../typefaces/store';
 import { hashInAddress } from '../files/picture-address';
-import { picturePaths, readPictures, type SafePictures, storePictures, withPicturesAt } from './pictures';
+import { picturePaths, readPictures, type SafePictures, withPicturesAt } from './pictures';
 import { type FaultBeside, type ReadFileBeside } from './read-beside';
-import { readTypefaces, type SafeTypefaces, storeTypefaces, typefacePaths, withTypefacesAt } from './typefaces';
+import { readTypefaces, type SafeTypefaces, typefacePaths, withTypefacesAt } from './typefaces';
 
 /** Pictures and typefaces of a catalog file, looked at and made safe, by where the catalog says that they are. */
 export interface SafeFiles {
@@ -44,8 +46,8 @@ export async function readFilesOf(
 
 /** Keeps what lies beside a catalog file. */
 export async function storeFilesOf(transaction: Queries, files: SafeFiles, at: Date): Promise<void> {
-  await storePictures(transaction, files.pictures, at);
-  await storeTypefaces(transaction, files.typefaces, at);
+  for (const [src, picture] of files.pictures) await storePicture(transaction, picture, at, src.split('/').pop());
+  for (const typeface of files.typefaces.values()) await storeTypeface(transaction, typeface, at);
 }
 
 /** A file that lies beside a catalog. */
@@ -72,17 +74,14 @@ export async function withFilesBeside(
   return {
     catalog: withTypefacesAt(placed, (file) => faces.get(typefaceAt(file) ?? '') ?? file),
     files: [
-      ...inOrder(pictures, async (hash, from) =>
-        bytesIn(await from.query.media.findFirst({ where: eq(media.hash, hash), columns: { bytes: true } })),
-      ),
-      ...inOrder(faces, async (hash, from) =>
-        bytesIn(await from.query.typefaces.findFirst({ where: eq(typefaces.hash, hash), columns: { bytes: true } })),
-      ),
+      ...inOrder(pictures, async (hash, from) => {
+        const found = await from.query.media.findFirst({ where: eq(media.hash, hash), columns: { bytes: true } });
+        return found?.bytes ?? null;
+      }),
+      ...inOrder(faces, (hash, from) => typefaceBytes(from, hash)),
     ],
   };
 }
-
-const bytesIn = (row: { readonly bytes: Buffer } | undefined): Buffer | null => row?.bytes ?? null;
 
 const inOrder = (
   paths: ReadonlyMap<string, string>,

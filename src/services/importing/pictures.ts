@@ -5,7 +5,7 @@ import { inParts } from '../../core/in-parts';
 import { type Queries } from '../../data/database';
 import { media } from '../../data/schema';
 import { hashInAddress, pictureAddress } from '../files/picture-address';
-import { hashOf, makeSafe, type SafePicture, storePicture } from '../files/pictures';
+import { hashOf, makeSafe, type SafePicture } from '../files/pictures';
 import { namedIn, withEachDefinition } from './definitions-in';
 import { fileNameFrom } from './file-name';
 import { type FoundBeside, readBeside, type ReadFileBeside } from './read-beside';
@@ -80,16 +80,4 @@ export async function readPictures(
 /** The pictures that are kept in the shop, by their hashes. */
 async function keptPictures(queries: Queries): Promise<ReadonlySet<string>> {
   return new Set((await queries.select({ hash: media.hash }).from(media)).map(({ hash }) => hash));
-}
-
-/** Keeps pictures. @returns where each of them is in the shop, by where it was */
-export async function storePictures(
-  transaction: Queries,
-  pictures: SafePictures,
-  at: Date,
-): Promise<ReadonlyMap<string, string>> {
-  const addresses = new Map<string, string>();
-  for (const [src, picture] of pictures)
-    addresses.set(src, await storePicture(transaction, picture, at, src.split('/').pop()));
-  return addresses;
 }

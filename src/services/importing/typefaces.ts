@@ -3,7 +3,7 @@ import { type Catalog, withTypefaces, typefaceAddress, typefaceAt } from '../../
 import { type Queries } from '../../data/database';
 import { typefaces } from '../../data/schema';
 import { Refusal } from '../refusal';
-import { hashOfTypeface, makeSafeTypeface, type SafeTypeface, storeTypeface } from '../typefaces/store';
+import { hashOfTypeface, makeSafeTypeface, type SafeTypeface } from '../typefaces/store';
 import { namedIn, withEachDefinition } from './definitions-in';
 import { fileNameFrom } from './file-name';
 import { type FoundBeside, readBeside, type ReadFileBeside } from './read-beside';
@@ -61,15 +61,4 @@ export async function readTypefaces(
       throw new Refusal(422, 'licenceMissing', 'neither its file nor “typefaces” says whose it is');
     },
   });
-}
-
-/** Keeps typefaces. @returns where each of them is in the shop, by where it was */
-export async function storeTypefaces(
-  transaction: Queries,
-  made: SafeTypefaces,
-  at: Date,
-): Promise<ReadonlyMap<string, string>> {
-  const addresses = new Map<string, string>();
-  for (const [file, typeface] of made) addresses.set(file, await storeTypeface(transaction, typeface, at));
-  return addresses;
 }

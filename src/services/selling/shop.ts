@@ -209,8 +209,8 @@ function toFreeDelivery({ delivery, goods, codes, currency }: ResolvedBasket): s
 
 /** What a line of the basket looks like: put together where its product has views, else its pictures. */
 function layersOf(id: number, resolution: Resolution | null, product: Product | undefined): readonly PictureLayer[] {
-  const views = (resolution?.views ?? []).flatMap(({ view, layers }) => (layers.length > 0 ? { key: view } : []));
-  if (resolution && standingView({ views, pictures: product?.pictures ?? [] }))
+  const views = (resolution?.views ?? []).map(({ view }) => ({ key: view }));
+  if (resolution && standingView({ views, pictures: product?.pictures ?? [] }, resolution.views))
     return [{ src: basketPictureAddress(id, resolution.item.key), alt: product?.title ?? '' }];
   return resolution?.pictures[0]?.layers ?? product?.pictures.slice(0, 1) ?? [];
 }

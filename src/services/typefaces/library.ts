@@ -1,6 +1,6 @@
 import { asc, eq, sql } from 'drizzle-orm';
 import { z } from 'zod';
-import { LONGEST_TYPEFACE, MOST_TYPED_LICENCE, typefaceAddress } from '../../core/catalog';
+import { LONGEST_LICENCE, LONGEST_TYPEFACE, MOST_TYPEFACES, typefaceAddress } from '../../core/catalog';
 import { isBlank } from '../../core/text';
 import { counted } from '../../core/words';
 import { log } from '../../data/log';
@@ -32,7 +32,7 @@ export interface TypefaceRow {
 
 const saidSchema = {
   title: z.string().max(LONGEST_TYPEFACE),
-  licence: z.string().max(MOST_TYPED_LICENCE).describe('whose it is, and what may be done with it'),
+  licence: z.string().max(LONGEST_LICENCE).describe('whose it is, and what may be done with it'),
 };
 
 export const typefaceSchema = z.strictObject(saidSchema);
@@ -64,9 +64,6 @@ export function listTypefaces(context: Services): Promise<TypefaceRow[]> {
     });
   });
 }
-
-/** So many are kept. */
-const MOST_TYPEFACES = 500;
 
 /**
  * Takes a font file as a typeface.

@@ -1,4 +1,3 @@
-import { eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { LARGEST_TYPEFACE, typefaceAddress } from '../../core/catalog';
 import { hidesSigns, isBlank } from '../../core/text';
@@ -7,6 +6,7 @@ import { typefaces } from '../../data/schema';
 import { inBackground } from '../background/pool';
 import { type Services } from '../context';
 import { notFound, Refusal } from '../refusal';
+import { typefaceBytes } from './bytes';
 import { type MadeTypeface, type WhyNoTypeface } from '../fonts/make-typeface';
 
 /** A typeface that may be kept: looked at, and with somebody's word on whose it is. */
@@ -64,10 +64,5 @@ export async function storeTypeface(
 }
 
 /** The file of a typeface, packed (WOFF). @throws Refusal 404 */
-export async function readTypeface({ database }: Services, hash: string): Promise<Buffer> {
-  const found = await database.read.query.typefaces.findFirst({
-    where: eq(typefaces.hash, hash),
-    columns: { bytes: true },
-  });
-  return found?.bytes ?? notFound('typeface at this address');
-}
+export const readTypeface = async ({ database }: Services, hash: string): Promise<Buffer> =>
+  (await typefaceBytes(database.read, hash)) ?? notFound('typeface at this address');

@@ -184,10 +184,11 @@ export {
   letteringFamily,
   letteringParts,
   letteringSubsets,
-  MOST_TYPED_LICENCE,
+  LONGEST_LICENCE,
   typefaceAddress,
   typefaceAt,
   LONGEST_TYPEFACE,
+  MOST_TYPEFACES,
 } from './lettering-faces';
 export { type KindOfChoice, type TestOfChoice } from './kind';
 export { limitProblem } from './limits';

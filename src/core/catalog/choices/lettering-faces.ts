@@ -12,7 +12,10 @@ export type LetteringFace = (typeof letteringFaces)[number]['key'];
 
 /** The longest name and licence of a typeface, in characters. */
 export const LONGEST_TYPEFACE = 80;
-export const MOST_TYPED_LICENCE = 2_000;
+export const LONGEST_LICENCE = 2_000;
+
+/** So many typefaces are kept beside those that ship. */
+export const MOST_TYPEFACES = 500;
 
 /** The largest font file that is taken, in bytes. */
 export const LARGEST_TYPEFACE = 8 * 1024 * 1024;

@@ -79,7 +79,7 @@ export function Counter({
     <Stack gap="4" as="section" aria-label="The Counter">
       <CounterHead state={resolution.state} onTour={() => setTouring(true)} onReset={selection.reset} />
       {product.views.length > 0 && <ViewsHere selection={selection} />}
-      {!standingView(product) && layers.length > 0 && (
+      {!standingView(product, resolution.views) && layers.length > 0 && (
         <LayeredPicture
           layers={layers}
           title={product.title}

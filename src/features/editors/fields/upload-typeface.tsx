@@ -4,7 +4,7 @@ import { Button, Text } from '@chakra-ui/react';
 import { Upload } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { z } from 'zod';
-import { MOST_TYPED_LICENCE } from '@/core/catalog';
+import { LONGEST_LICENCE } from '@/core/catalog';
 import { ApiProblem, send, useBusy } from '@/features/kit/shared';
 import { AppDialog } from '@/ui/dialog';
 import { FaultLine } from '@/ui/fault-line';
@@ -32,8 +32,8 @@ export function UploadTypeface({ onUploaded }: { onUploaded: (face: string) => v
         sayDone(`“${title}” is there`);
         onUploaded(face);
       } catch (error) {
-        if (!(error instanceof ApiProblem) || error.code !== 'licenceMissing') throw error;
-        if (said !== '') throw error;
+        const isAsked = error instanceof ApiProblem && error.code === 'licenceMissing' && said === '';
+        if (!isAsked) throw error;
         setLicence('');
         setAsking(file);
       }
@@ -80,7 +80,7 @@ export function UploadTypeface({ onUploaded }: { onUploaded: (face: string) => v
         <TextField
           label="Whose it is, and its licence"
           placeholder="© 2026 Elder & Vane, licence for shop and workshop, no. 1182"
-          maxLength={MOST_TYPED_LICENCE}
+          maxLength={LONGEST_LICENCE}
           value={licence}
           fault={asking === null ? undefined : fault}
           onChange={setLicence}

@@ -17,7 +17,7 @@ async function load(face: string): Promise<void> {
   if (loading.has(face)) return;
   loading.add(face);
   try {
-    const [{ letteringFrom }, ...files] = await Promise.all([
+    const [{ fontFrom, letteringFrom }, ...files] = await Promise.all([
       import('@/core/picture/font-file'),
       ...letteringParts(face).map(async (part) => {
         const response = await fetch(part);
@@ -26,7 +26,7 @@ async function load(face: string): Promise<void> {
     ]);
     const found = files.flatMap((file) => (file ? [file] : []));
     if (found.length === 0) return;
-    there.set(face, letteringFrom(found));
+    there.set(face, letteringFrom(found.map(fontFrom)));
     faces = (key) => there.get(key) ?? null;
     listeners.forEach((listener) => listener());
   } catch {

@@ -1,8 +1,8 @@
 'use client';
 
 import { Box, chakra } from '@chakra-ui/react';
-import { type Choice, letteringFamily } from '@/core/catalog';
-import { useFontFaces } from '@/features/kit/typefaces';
+import { type Choice } from '@/core/catalog';
+import { FaceSample } from '@/features/kit/typefaces';
 import { type ControlProps, pickAnswer, pickedOf, whyNot } from './control';
 import { OptionTile } from './list-control';
 import { OptionNote, OptionQuantity, OptionRow, shownOptions } from './option-parts';
@@ -22,7 +22,6 @@ export function LetteringControl({
 }: ControlProps<Extract<Choice, { kind: 'lettering' }>>) {
   const [picked] = pickedOf(counted);
   const typed = page.resolution.counted.find((other) => other.choice === choice.shows)?.shown ?? '';
-  useFontFaces(choice.options.map(({ face }) => face));
   const sample = typed.slice(0, 24) || SAMPLE;
   return (
     <Box>
@@ -41,17 +40,18 @@ export function LetteringControl({
             why={whyNot(offers, option.key)}
             onChoose={() => onAnswer(option.key)}
           >
-            <chakra.span
+            <FaceSample
+              as="span"
+              face={option.face}
               aria-hidden
               fontSize="xl"
               lineHeight="1.3"
               overflow="hidden"
               textOverflow="ellipsis"
               whiteSpace="nowrap"
-              style={{ fontFamily: `'${letteringFamily(option.face) ?? 'inherit'}', serif` }}
             >
               {sample}
-            </chakra.span>
+            </FaceSample>
             <chakra.span fontSize="sm" fontWeight="600">
               {option.title}
             </chakra.span>

@@ -1,2 +1,1 @@
 export { FaceSample } from './face-sample';
-export { useFontFaces } from './use-font-faces';

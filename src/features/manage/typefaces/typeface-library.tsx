@@ -3,7 +3,7 @@
 import { Box, Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { letteringFaces, LONGEST_TYPEFACE, MOST_TYPED_LICENCE } from '@/core/catalog';
+import { letteringFaces, LONGEST_TYPEFACE, LONGEST_LICENCE } from '@/core/catalog';
 import { counted, someOf } from '@/core/words';
 import { UploadTypeface } from '@/features/editors/fields';
 import { anything, send, useAttempt } from '@/features/kit/shared';
@@ -126,7 +126,7 @@ function TypefaceDialog({ typeface, onClose }: { typeface: TypefaceRow; onClose:
         <TextField label="Name" maxLength={LONGEST_TYPEFACE} value={title} onChange={setTitle} />
         <TextArea
           label="Whose it is, and its licence"
-          maxLength={MOST_TYPED_LICENCE}
+          maxLength={LONGEST_LICENCE}
           rows={4}
           value={licence}
           onChange={setLicence}

@@ -57,15 +57,14 @@ export function Gallery({ pictures, layers, title, views, standing, draw, over, 
   const view = forward ? undefined : (views.find(({ key }) => key === chosen) ?? standing);
   const shown = forward ? [forward] : layers.length > 0 ? layers : pictures.slice(0, 1);
   const [main] = shown;
-  const drawn: readonly Enlarged[] = views.map(({ key, title: called }) => ({
-    key,
-    title: called,
-    draw: () => draw(key),
-  }));
-  const laid = () => (view ? alone(pictures) : withShown(pictures, shown)).map((one) => largeOf(one, title));
   // What the page begins with comes first.
   const inOrder = <T,>(put: readonly T[], pictured: readonly T[]) =>
     standing ? [...put, ...pictured] : [...pictured, ...put];
+  const large = (): readonly Enlarged[] =>
+    inOrder(
+      views.map(({ key, title: called }) => ({ key, title: called, draw: () => draw(key) })),
+      (view ? alone(pictures) : withShown(pictures, shown)).map((laid) => largeOf(laid, title)),
+    );
   return (
     <Box>
       <Box
@@ -94,12 +93,7 @@ export function Gallery({ pictures, layers, title, views, standing, draw, over, 
       </Box>
       {view && notes(view.key)}
       {isEnlarged && (
-        <EnlargedPictures
-          title={title}
-          pictures={inOrder(drawn, laid())}
-          first={view?.key ?? keyOf(shown)}
-          onClose={close}
-        />
+        <EnlargedPictures title={title} pictures={large()} first={view?.key ?? keyOf(shown)} onClose={close} />
       )}
       {views.length + pictures.length > 1 && (
         <HStack mt="3" gap="2" flexWrap="wrap">

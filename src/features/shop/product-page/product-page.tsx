@@ -177,14 +177,13 @@ function ProductPictures({ product, selection }: { product: Product; selection: 
   const { program, resolution } = selection;
   const { files } = selection.page;
   const file = useCallback((token: string) => pictureOf(token, files.get(token)?.type), [files]);
-  const views = viewsWithLayers(program.product.views, resolution.views);
   return (
     <Gallery
       pictures={product.pictures}
       layers={resolution.pictures[0]?.layers ?? []}
       title={product.title}
-      views={views}
-      standing={standingView({ views, pictures: product.pictures })}
+      views={viewsWithLayers(program.product.views, resolution.views)}
+      standing={standingView(program.product, resolution.views)}
       draw={(key) => (
         <ComposedPicture program={program} resolution={resolution} view={key} file={file} framed w="full" h="full" />
       )}

@@ -2,7 +2,7 @@
 
 import { Box, Button, Grid, HStack, IconButton, Image, Menu, Portal, Stack, Text } from '@chakra-ui/react';
 import { Image as ImageIcon, Plus, Trash2 } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { freeKey, type Layer, MOST_LAYERS, MOST_VIEWS, type ProductView, viewSchema } from '@/core/catalog';
 import { placedKey, shownAs } from '@/core/compile';
 import { type Box as Place, layerMoved, pointMoved } from '@/core/picture';
@@ -162,18 +162,21 @@ function useLayers(view: ProductView, index: number) {
 }
 
 /** Where a view is drawn; null while a view of a sheet has nothing that could be. */
-function useOnStage(view: ProductView, { selection, sheet }: Props): OnStage | null {
-  const { views } = selection.program.product;
-  return useMemo(() => {
-    if (sheet === undefined) return { view: view.key, layer: (key) => key };
-    const on = shownAs(views, sheet, view);
-    return on === null ? null : { view: on, layer: (key) => placedKey(sheet, key) };
-  }, [view, views, sheet]);
+function onStage(view: ProductView, { selection, sheet }: Props): OnStage | null {
+  if (sheet === undefined) return { view: view.key, layer: (key) => key };
+  const on = shownAs(selection.program.product.views, sheet, view);
+  return on === null ? null : { view: on, layer: (key) => placedKey(sheet, key) };
+}
+
+/** On what a view is drawn. */
+function stageWords(shown: OnStage | null, { selection, sheet }: Props): string {
+  if (!shown) return 'Nothing to be seen yet: add a layer.';
+  return sheet === undefined ? 'As chosen at the Counter.' : `On ${selection.program.title}, as chosen beside.`;
 }
 
 function ViewEditor({ view, index, selection, sheet }: Props & { view: ProductView; index: number }) {
   const { assembled, change } = useEditing();
-  const shown = useOnStage(view, { selection, sheet });
+  const shown = onStage(view, { selection, sheet });
   const { chosen, choose, edit, put, add, remove } = useLayers(view, index);
   const [fault, setFault] = useState<string>();
   const layer = view.layers.find(({ key }) => key === chosen);
@@ -231,12 +234,8 @@ function ViewEditor({ view, index, selection, sheet }: Props & { view: ProductVi
           />
         )}
         <Text fontSize="xs" color="fg.muted" mt="1.5">
-          {sheet === undefined
-            ? 'As chosen at the Counter.'
-            : shown
-              ? `On ${selection.program.title}, as chosen beside.`
-              : 'Nothing to be seen yet: add a layer.'}{' '}
-          Drop pictures here; drag layers, or move them with the arrow keys (Alt resizes).
+          {stageWords(shown, { selection, sheet })} Drop pictures here; drag layers, or move them with the arrow keys
+          (Alt resizes).
         </Text>
         <FaultLine role="alert">{fault}</FaultLine>
       </Box>
