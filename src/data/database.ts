@@ -5,6 +5,7 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import { mkdirSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import PQueue from 'p-queue';
+import { askServer } from './away';
 import { isUpToDate, keepAsItWas } from './before-migrating';
 import { causesOf, isBusy, patiently } from './busy';
 import { DataUnsound, localFile, requireStillThere, stamp } from './file';
@@ -111,7 +112,13 @@ export class Database {
     }
     let client: Client | undefined;
     const connect = (timeout: number) =>
-      createClient({ url, authToken: process.env.OAK_KNOT_DATABASE_TOKEN, timeout, concurrency: CONNECTIONS });
+      createClient({
+        url,
+        authToken: process.env.OAK_KNOT_DATABASE_TOKEN,
+        timeout,
+        concurrency: CONNECTIONS,
+        ...(file === null && { fetch: askServer }),
+      });
     try {
       client = connect(BUSY_TIMEOUT);
       if (file) {
@@ -201,6 +208,9 @@ export class Database {
         );
         await transaction.commit();
         return result;
+      } catch (error) {
+        // A server is asked to begin with the first statement, and lets nobody in for long while others write.
+        throw isBusy(error) ? new DatabaseBusy() : error;
       } finally {
         // What was not committed is rolled back.
         transaction.close();

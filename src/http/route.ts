@@ -2,6 +2,7 @@ import { promisify } from 'node:util';
 import { gunzip } from 'node:zlib';
 import { z } from 'zod';
 import { asNow } from '../services/acting';
+import { isCausedBy } from '../services/caused-by';
 import { readShape, type ShapeFault, shapeFaults, type ShapeReading } from '../core/exchange';
 import { inBackground } from '../services/background/pool';
 import { type LargeBody, largeBodies, type LargeBodyName } from '../services/large-bodies';
@@ -54,6 +55,9 @@ export function jsonLines(values: AsyncGenerator<unknown>): Response {
 export const asResponse = (result: unknown): Response =>
   result instanceof Response ? result : Response.json(result ?? {}, { headers: { 'Cache-Control': 'no-store' } });
 
+const DATA_AWAY =
+  'The data of this shop can’t be reached just now. Once it is back, see first whether what was asked has been done.';
+
 /**
  * Runs what a route does and answers in JSON. What is refused becomes a problem document.
  *
@@ -68,11 +72,12 @@ export async function answer(work: (context: Services) => Promise<unknown>): Pro
       const refusal = malformed(shapeFaults(error.issues, undefined));
       return problemDocument(refusal.status, refusal.code, refusal.message, refusal.details);
     }
-    if (error instanceof Error && error.name === 'DatabaseBusy')
+    if (isCausedBy(error, 'DatabaseBusy'))
       return problemDocument(503, 'busy', 'Others are writing just now. Nothing was changed; try again in a moment.', {
         retryAfter: 2,
       });
     processLog.error({ err: error }, 'A request failed');
+    if (isCausedBy(error, 'DatabaseAway')) return problemDocument(503, 'dataAway', DATA_AWAY, { retryAfter: 5 });
     return problemDocument(500, 'internal', 'Something went wrong on our side. Nothing was changed; try again.');
   }
 }

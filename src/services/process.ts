@@ -1,6 +1,7 @@
 import { Database } from '../data/database';
 import { startThreads } from './background/pool';
 import { beginCards } from './catalog/cards';
+import { isCausedBy } from './caused-by';
 import { type Services } from './context';
 import { firstOwnerLink, isNobodyHere } from './people/people';
 import { keepFreeing } from './selling/overdue';
@@ -27,7 +28,8 @@ export async function isDataUnsound(): Promise<boolean> {
     delete holder.oakKnotToldOf;
     return false;
   } catch (error) {
-    if (!(error instanceof Error) || error.name !== 'DataUnsound') throw error;
+    const isUnread = isCausedBy(error, 'DataUnsound') || isCausedBy(error, 'DatabaseAway');
+    if (!(error instanceof Error) || !isUnread) throw error;
     if (holder.oakKnotToldOf !== error.message) processLog.fatal(error.message);
     holder.oakKnotToldOf = error.message;
     return true;

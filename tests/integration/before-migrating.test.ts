@@ -12,8 +12,8 @@ import { openServices, type TestServices } from '../support/services';
 let context: TestServices;
 let file: string;
 beforeEach(async () => {
-  context = await openServices();
-  file = context.url.slice('file:'.length);
+  context = await openServices({ local: true });
+  file = context.file;
 });
 afterEach(() => context.close());
 

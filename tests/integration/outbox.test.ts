@@ -16,8 +16,8 @@ let owner: Asking;
 let folder: string;
 beforeEach(async () => {
   delete (globalThis as { oakKnotCounters?: unknown }).oakKnotCounters;
-  context = await openForRoutes();
-  folder = `${context.url.slice('file:'.length)}.outbox`;
+  context = await openForRoutes({ local: true });
+  folder = `${context.file}.outbox`;
   owner = await whoOwns(context);
 });
 afterEach(() => {

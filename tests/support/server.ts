@@ -85,12 +85,12 @@ export const cookieFor = async (origin: string, link: string): Promise<string> =
 /**
  * Starts the built application on a database of its own with the demo in it: a copy of one that has it, or a new one.
  *
- * @param set what else the machine sets
+ * @param set what else the machine sets; where that names a database, it is started on that
  */
 export async function startServer(demo?: string, set: Readonly<Record<string, string>> = {}): Promise<TestServer> {
   const folder = mkdtempSync(join(tmpdir(), 'oak-knot-'));
   const file = join(folder, 'shop.db');
-  const databaseUrl = `file:${file}`;
+  const databaseUrl = set.OAK_KNOT_DATABASE_URL ?? `file:${file}`;
   const port = await freePort();
   const origin = `http://127.0.0.1:${port}`;
   const env = {
@@ -100,8 +100,9 @@ export async function startServer(demo?: string, set: Readonly<Record<string, st
     NEXT_TELEMETRY_DISABLED: '1',
     NODE_ENV: 'production' as const,
   };
-  if (demo === undefined) prepareDemo(file);
-  else copyFileSync(demo, file);
+  const isOwn = set.OAK_KNOT_DATABASE_URL === undefined;
+  if (isOwn && demo === undefined) prepareDemo(file);
+  if (isOwn && demo !== undefined) copyFileSync(demo, file);
 
   let child: ChildProcess | undefined;
   const start = async (): Promise<void> => {

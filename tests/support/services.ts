@@ -10,33 +10,47 @@ import { addToBasket, readBasket } from '@/services/selling/basket';
 import { checkOut, type Checkout, type PlacedOrder } from '@/services/selling/checkout';
 import { type PaymentService, simulatedPayments } from '@/services/selling/payment';
 import { asPlanned, confirmCuts, listCutting } from '@/services/stock/ledger/cutting';
+import { serveDatabase } from './database-server/server';
 import { START } from './start';
 
 /** Services on a real SQLite file of their own, with a clock that a test can turn. */
 export interface TestServices extends Services {
   readonly url: string;
+  /** where the database lies */
+  readonly file: string;
   advance(milliseconds: number): void;
   close(): void;
 }
 
-export async function openServices({ demo = true } = {}): Promise<TestServices> {
+/**
+ * Opens them on a copy of the demo, or of an empty shop. Where `OAK_KNOT_TESTS_ON` says `server`, the database is asked
+ * through a server, as one on another machine would be.
+ *
+ * @param local whether what is tried is of a file alone
+ */
+export async function openServices({ demo = true, local = false } = {}): Promise<TestServices> {
   const template = inject(demo ? 'demoAtStart' : 'emptyAtStart');
   const folder = mkdtempSync(join(tmpdir(), 'oak-knot-'));
   const file = join(folder, 'test.db');
   // What has not been written back yet stands beside the file.
   for (const part of ['', '-wal']) if (existsSync(template + part)) copyFileSync(template + part, file + part);
-  const url = `file:${file}`;
+  const isServed = !local && process.env.OAK_KNOT_TESTS_ON === 'server';
+  const server = isServed ? await serveDatabase(file) : null;
+  const url = server?.url ?? `file:${file}`;
   const database = await Database.open(url);
   let now = START;
   const context: TestServices = {
     database,
     url,
+    file,
     waitsForCards: true,
     now: () => new Date(now),
     advance: (milliseconds) => void (now += milliseconds),
     close() {
       database.close();
-      rmSync(folder, { recursive: true, force: true });
+      const remove = () => rmSync(folder, { recursive: true, force: true });
+      if (server) void server.close().then(remove);
+      else remove();
     },
   };
   return context;
@@ -49,9 +63,9 @@ export interface RouteServices extends TestServices {
 }
 
 /** The same, under what routes are called: whatever they are asked is asked of it, until it is closed. */
-export async function openForRoutes(): Promise<RouteServices> {
+export async function openForRoutes(options: Parameters<typeof openServices>[0] = {}): Promise<RouteServices> {
   const holder = globalThis as { oakKnotServices?: Promise<Services> };
-  const context = await openServices();
+  const context = await openServices(options);
   holder.oakKnotServices = Promise.resolve(context);
   const { token } = await makeToken(context, { title: 'A test', roles: ['catalog', 'stock', 'orders'], days: 30 });
   return {

@@ -22,3 +22,16 @@ export const doneRequests = sqliteTable(
   },
   (table) => [primaryKey({ columns: [table.sender, table.name] }), index('done_requests_at').on(table.at)],
 );
+
+/**
+ * Which process has its turn at what is done by itself, by what that is: one at a time, on however many machines. Who
+ * does not say for a while that it still is at it has ended, and another takes over.
+ */
+export const turns = sqliteTable('turns', {
+  /** what is done */
+  of: text('of').primaryKey(),
+  /** a name that the process has given itself */
+  holder: text('holder').notNull(),
+  /** in milliseconds since 1970, by the clock of the database */
+  until: integer('until').notNull(),
+});

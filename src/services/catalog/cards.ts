@@ -8,6 +8,7 @@ import { columnsOfCard, type ProductCard } from '../../data/cards';
 import { type Queries } from '../../data/database';
 import { ofProcess } from '../../data/of-process';
 import { cardsDue, productCards, products } from '../../data/schema';
+import { inTurn } from '../../data/turns';
 import { Refusal } from '../refusal';
 import { readShared, type SharedCatalog } from './catalog-state';
 import { madeWith, type Referred } from './made-with';
@@ -51,16 +52,37 @@ interface Looked {
 
 /**
  * Brings the cards of drafts, or of what is published, up to date: what nothing has changed for is only looked at, the
- * others are worked out in the background. Costs one look-up where all is as it was.
+ * others are worked out in the background, by one process at a time. Costs one look-up where all is as it was.
  */
 export async function freshenCards(context: Services, of: CardOf): Promise<void> {
   // What has no definition any more has no card either.
   const lost: number[] = [];
-  for (;;) {
+  for (let waits = SHORTEST_WAIT; ; waits = Math.min(2 * waits, LONGEST_WAIT)) {
     const looked = await lookAtSome(context, of, lost);
-    const { isAll, seen, alike, stale } = looked;
-    if (seen.size + alike.size + stale.length > 0) await keep(context, of, looked, await madeAnew(looked));
-    if (isAll) return;
+    if (looked.isAll && isNothing(looked)) return;
+    if (await inTurn(context.database, `cards: ${of}`, (isOurs) => freshenFrom(context, of, looked, lost, isOurs)))
+      return;
+    // Another process is at it, of which nobody knows whether it has seen what was changed last.
+    await new Promise((resolve) => setTimeout(resolve, waits));
+  }
+}
+
+/** How long it is waited before it is looked what another process has left, in milliseconds. */
+const [SHORTEST_WAIT, LONGEST_WAIT] = [100, 2_000];
+
+const isNothing = ({ seen, alike, stale }: Looked): boolean => seen.size + alike.size + stale.length === 0;
+
+/** Goes through what is not up to date, from what has been looked at on, as long as it is our turn. */
+async function freshenFrom(
+  context: Services,
+  of: CardOf,
+  first: Looked,
+  lost: number[],
+  isOurs: () => boolean,
+): Promise<void> {
+  for (let looked = first; ; looked = await lookAtSome(context, of, lost)) {
+    if (!isNothing(looked)) await keep(context, of, looked, await madeAnew(looked));
+    if (looked.isAll || !isOurs()) return;
   }
 }
 

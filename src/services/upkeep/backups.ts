@@ -3,6 +3,7 @@ import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { dayAt, type Keeping, keptDays } from '../../core/calendar';
 import { DEFAULT_DATABASE_URL } from '../../data/database';
+import { inTurn } from '../../data/turns';
 import { readShop } from '../catalog/surroundings';
 import { type Services } from '../context';
 import { nowAndAgain } from './now-and-again';
@@ -64,6 +65,8 @@ export function keepBackups(context: Services): void {
   const make = byCommand(process.env.OAK_KNOT_DATABASE_URL ?? DEFAULT_DATABASE_URL);
   nowAndAgain(TIMES, 'No backup was made', async () => {
     const { timeZone } = await readShop(context.database.read);
-    await backUpDay(folder, dayAt(context.now(), timeZone), make);
+    await inTurn(context.database, 'backups', async () => {
+      await backUpDay(folder, dayAt(context.now(), timeZone), make);
+    });
   });
 }

@@ -1,5 +1,6 @@
 import { DAY, monthsBefore } from '../../core/calendar';
 import { readSettings } from '../catalog/catalog-state';
+import { inTurn } from '../../data/turns';
 import { type Services } from '../context';
 import { clearDone, DONE_HOURS } from '../done-requests';
 import { othersTurn } from '../in-pieces';
@@ -53,8 +54,10 @@ export async function forget(context: Services): Promise<Forgotten> {
 /** Forgets now and again, as long as the process lives. What goes wrong stands in its log and is tried again. */
 export function keepForgetting(context: Services): void {
   nowAndAgain(TIMES, 'What is no longer kept could not be taken away', async () => {
-    const forgotten = await forget(context);
-    if (Object.values(forgotten).some((many) => many > 0))
-      processLog.info(forgotten, 'What is no longer kept was taken away');
+    await inTurn(context.database, 'forgetting', async () => {
+      const forgotten = await forget(context);
+      if (Object.values(forgotten).some((many) => many > 0))
+        processLog.info(forgotten, 'What is no longer kept was taken away');
+    });
   });
 }
