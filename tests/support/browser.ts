@@ -59,7 +59,8 @@ export async function startBrowser(width = 1280, height = 800, scale = 1): Promi
       // Leaving the page lets it say goodbye; quitting alone does not.
       await driver.get('about:blank');
       await driver.quit();
-      rmSync(folder, { recursive: true, force: true });
+      // The last of its processes may still be writing there.
+      rmSync(folder, { recursive: true, force: true, maxRetries: 20, retryDelay: 100 });
     },
   };
 }
