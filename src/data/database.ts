@@ -62,6 +62,9 @@ export class DatabaseBusy extends Error {
   }
 }
 
+/** The same error, or that others have been writing for too long where it says so in SQLite's words. */
+const saidBusy = (error: unknown): unknown => (isBusy(error) ? new DatabaseBusy() : error);
+
 /** Where the data is kept unless `OAK_KNOT_DATABASE_URL` says otherwise. */
 export const DEFAULT_DATABASE_URL = 'file:./data/oak-knot.db';
 
@@ -210,7 +213,7 @@ export class Database {
         return result;
       } catch (error) {
         // A server is asked to begin with the first statement, and lets nobody in for long while others write.
-        throw isBusy(error) ? new DatabaseBusy() : error;
+        throw saidBusy(error);
       } finally {
         // What was not committed is rolled back.
         transaction.close();
@@ -237,7 +240,7 @@ export class Database {
     try {
       return await patiently(work, { between: BETWEEN_TRIES, longest: LONGEST_WAIT, isPassing });
     } catch (error) {
-      throw isBusy(error) ? new DatabaseBusy() : error;
+      throw saidBusy(error);
     }
   }
 

@@ -6,7 +6,7 @@ import { eq } from 'drizzle-orm';
 import { Database } from '../../src/data/database';
 import { orders, stockItems } from '../../src/data/schema';
 import { auditLedger } from '../../src/services/stock/ledger/ledger';
-import { buy, counted } from '../soak/buyers';
+import { buy, counted, pause } from '../soak/buyers';
 import { type DatabaseServer, serveDatabase } from '../support/database-server/server';
 import { startServer, type TestServer } from '../support/server';
 
@@ -48,7 +48,7 @@ const stockOf = async (key: string) =>
 /** How often the database is asked something for a request, once all that is kept is there. */
 async function tripsOf(work: () => Promise<unknown>): Promise<number> {
   await work();
-  await new Promise((resolve) => setTimeout(resolve, 1_500));
+  await pause(1_500);
   const before = server.requests;
   await work();
   return server.requests - before;
@@ -84,9 +84,9 @@ describe('two processes and a database server', () => {
     // None of these lets its card be refused, nor gives up.
     const numbers = [101, 102, 103, 106, 107, 108, 109, 111, 112, 113, 114, 116, 118, 119, 122, 123];
     const buyers = numbers.map((number, index) => buy(index % 2 ? one : other, number, pens, until));
-    await new Promise((resolve) => setTimeout(resolve, 1_200));
+    await pause(1_200);
     await one.kill();
-    await new Promise((resolve) => setTimeout(resolve, 1_000));
+    await pause(1_000);
     expect((await buy(other, 201, pens, until)).state).toBe('paid');
     await one.restart();
     const ends = await Promise.all(buyers);
@@ -111,7 +111,7 @@ describe('two processes and a database server', () => {
     // One that is started meanwhile waits for it, too.
     await one.kill();
     const isBack = one.restart();
-    await new Promise((resolve) => setTimeout(resolve, 6_000));
+    await pause(6_000);
     expect(await fetch(`${one.origin}/ready`).then(({ status }) => status)).toBe(503);
     server = await serveDatabase(file, port);
     await isBack;

@@ -23,7 +23,7 @@ const statement = z.object({
 });
 
 /** When a step of a batch is taken: by how earlier ones ended. */
-type Condition =
+export type Condition =
   | { readonly type: 'ok' | 'error'; readonly step: number }
   | { readonly type: 'not'; readonly cond: Condition }
   | { readonly type: 'and' | 'or'; readonly conds: readonly Condition[] }
@@ -60,7 +60,6 @@ export type Value = z.infer<typeof value>;
 export type Statement = z.infer<typeof statement>;
 export type Batch = z.infer<typeof batch>;
 export type StreamRequest = z.infer<typeof request>;
-export type { Condition };
 
 /** What a statement has found and done. */
 export interface StatementResult {

@@ -16,8 +16,6 @@ export interface DatabaseServer {
   readonly requests: number;
   /** how many streams are open */
   readonly streams: number;
-  /** how long each answer is on its way, in milliseconds: as far away is the server */
-  distance: number;
   close(): Promise<void>;
 }
 
@@ -29,14 +27,18 @@ interface Open {
   end: NodeJS.Timeout;
 }
 
-/** Serves a local file as a libSQL server does: pipelines and cursors of Hrana over HTTP, as JSON. */
-export async function serveDatabase(file: string, port = 0): Promise<DatabaseServer> {
+/**
+ * Serves a local file as a libSQL server does: pipelines and cursors of Hrana over HTTP, as JSON.
+ *
+ * @param port any that is free, unless said
+ * @param distance how long each answer is on its way, in milliseconds
+ */
+export async function serveDatabase(file: string, port = 0, distance = 0): Promise<DatabaseServer> {
   const first = new Sqlite(file);
   first.exec('PRAGMA journal_mode = WAL');
   first.close();
 
   let requests = 0;
-  let distance = 0;
   /** streams between two requests, by the baton that goes on with them: a baton is good once */
   const waiting = new Map<string, Open>();
 
@@ -139,12 +141,6 @@ export async function serveDatabase(file: string, port = 0): Promise<DatabaseSer
     },
     get streams() {
       return waiting.size;
-    },
-    get distance() {
-      return distance;
-    },
-    set distance(milliseconds: number) {
-      distance = milliseconds;
     },
     async close() {
       server.closeAllConnections();

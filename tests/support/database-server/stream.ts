@@ -1,4 +1,5 @@
 import Sqlite from 'libsql';
+import { isBusy, patiently } from '../../../src/data/busy';
 import type {
   Batch,
   BatchResult,
@@ -46,8 +47,6 @@ export const faultOf = (error: unknown): Fault => ({
   message: error instanceof Error ? error.message : String(error),
   code: error instanceof Error && 'code' in error ? String(error.code) : null,
 });
-
-const isBusy = (error: unknown): boolean => faultOf(error).code === 'SQLITE_BUSY';
 
 /** One connection to the database, as a client holds it over several requests. */
 export class SqlStream {
@@ -157,18 +156,21 @@ export class SqlStream {
   }
 
   /** Others that write are waited for, and let go on meanwhile; within a transaction that would wait for itself. */
-  private async patiently<T>(work: () => T): Promise<T> {
-    const until = Date.now() + LONGEST_WAIT;
-    for (;;) {
-      try {
-        return work();
-      } catch (error) {
-        if (!isBusy(error) || this.database.inTransaction || Date.now() > until) throw error;
-        // What has been refused stays begun until it is cleared away, and nothing could be committed beside it.
-        this.database.close();
-        await new Promise((resolve) => setTimeout(resolve, BETWEEN_TRIES));
-        this.database = this.connect();
-      }
-    }
+  private patiently<T>(work: () => T): Promise<T> {
+    const isPassing = (error: unknown) => isBusy(error) && !this.database.inTransaction;
+    const attempt = () =>
+      Promise.resolve()
+        .then(work)
+        .catch((error: unknown) => {
+          if (isPassing(error)) this.reconnect();
+          throw error;
+        });
+    return patiently(attempt, { between: BETWEEN_TRIES, longest: LONGEST_WAIT, isPassing });
+  }
+
+  /** What has been refused stays begun until it is cleared away, and nothing could be committed beside it. */
+  private reconnect(): void {
+    this.database.close();
+    this.database = this.connect();
   }
 }
