@@ -1,7 +1,11 @@
 import { desc, eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
+import { productSchema } from '@/core/catalog';
 import { basketLines, orderLines, orders, products, stockItems } from '@/data/schema';
-import { orderBasket, publish, startProduct } from '../support/acts';
+import { saveDraftOf } from '@/services/drafts/life';
+import { productLife } from '@/services/products/life';
+import { orderBasket, publish, selectProducts, startProduct } from '../support/acts';
+import { insertProduct } from '../support/begin';
 import { PATIENCE } from '../support/browser';
 import { COUNTER, DIALOG, OUTLINE, setStage } from '../support/stage';
 
@@ -221,7 +225,7 @@ it('a parts list is pasted from a spreadsheet, with faults by line', async () =>
   await person.press('Parts', OUTLINE);
   await person.press('Paste a parts list');
   await person.fill('Parts list', 'SKU;Quantity\nSMOKE;1\nHOOCK;2\nFRAME;ten\nPAIL;4', DIALOG);
-  await person.sees('No product in the shop has the SKU “HOOCK”. “HOOK” may be meant.');
+  await person.sees('No product has the SKU “HOOCK”. “HOOK” may be meant.');
   await person.sees('“ten” is no quantity.');
   await person.press('Add 2 parts', DIALOG);
   await person.sees('4 × Honey pail, 12 l');
@@ -233,4 +237,73 @@ it('a parts list is pasted from a spreadsheet, with faults by line', async () =>
     ['smoker', 1],
     ['honey-pail', 4],
   ]);
+});
+
+it('what is not in the shop yet is put in a kit, and published along with it', async () => {
+  const { person } = stage;
+  const draft = await stage.database.write((transaction) =>
+    insertProduct(
+      transaction,
+      productSchema.parse({
+        slug: 'tarpaulin',
+        title: 'Tarpaulin',
+        sku: 'TARP',
+        category: 'Apiary',
+        notCounted: 'madeToOrder',
+      }),
+      new Date(),
+    ),
+  );
+  const row = (title: string) => stage.database.read.query.products.findFirst({ where: eq(products.title, title) });
+  await startProduct(stage, 'Field set', 'FIELD');
+  await person.press('Parts', OUTLINE);
+  await addPart('tarp', 'Tarpaulin');
+  await addPart('HOOK', 'Hook-end hive tool');
+  await person.select('Price of the kit', 'sum of its parts');
+  await person.sees('Tarpaulin is not in the shop yet, and can’t be published along: Give the product a base price');
+  await stage.browser.driver.wait(async () => (await row('Field set'))?.draft.parts.length === 2, PATIENCE);
+  // In another window it gets its price; back here that is known.
+  await stage.database.write(async (transaction) => {
+    const edited = await productLife.require(transaction, draft);
+    const definition = { ...edited.draft, price: '10' };
+    const saving = { id: draft, at: new Date(), definition, baseVersion: edited.draftVersion, editor: 'another' };
+    await saveDraftOf(productLife, transaction, saving);
+  });
+  await stage.browser.driver.executeScript('window.dispatchEvent(new Event("focus"))');
+  await person.sees('Tarpaulin is not in the shop yet. It is published along with this.');
+  await person.sees('€24.50', counterText);
+  await person.press('Publish');
+  await person.sees('Publish with 1 product', '[role="dialog"]');
+  await person.sees('Not in the shop yet, and published along: Tarpaulin', '[role="dialog"]');
+  expect((await row('Tarpaulin'))?.publishedRevision).toBeNull();
+  await person.press('Publish', DIALOG);
+  await person.sees('With it: Tarpaulin.');
+  expect((await row('Tarpaulin'))?.publishedSlug).toBe('tarpaulin');
+  await person.seesNoMore('published along', '[aria-label="Readiness"]');
+  await person.goTo('/shop/field-set');
+  await person.press('Add to basket');
+  await person.sees('is in the basket');
+  await orderBasket(stage, 'Ilka Thorn');
+  expect((await lastOrder()).lines.map(({ title }) => title)).toContain('Field set');
+});
+
+it('a kit and its part that are published together go in the order that they need', async () => {
+  const { person } = stage;
+  await stage.database.write(async (transaction) => {
+    const both = [
+      {
+        slug: 'a-pallet-set',
+        title: 'A pallet set',
+        sku: 'PALS',
+        parts: [{ key: 'pallet', candidates: [{ product: 'pallet' }] }],
+      },
+      { slug: 'pallet', title: 'Pallet', sku: 'PALLET', price: '8', notCounted: 'madeToOrder' },
+    ];
+    for (const product of both)
+      await insertProduct(transaction, productSchema.parse({ category: 'Apiary', ...product }), new Date());
+  });
+  await selectProducts(stage, 'A pallet set', 'Pallet');
+  await person.press('Publish', '//*[@aria-label="Selected products"]');
+  await person.press('Publish 2 products', DIALOG);
+  await person.sees('2 of 2 products: in the shop.', '[role="dialog"]');
 });

@@ -1,10 +1,12 @@
 import { eq } from 'drizzle-orm';
 import { until } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
+import { productSchema } from '@/core/catalog';
 import { basketLines, products, sheets, swatches } from '@/data/schema';
 import { openSheet, saveSheetDraft } from '@/services/sheets/sheets';
 import { selectProducts, startProduct } from '../support/acts';
 import { violations } from '../support/axe';
+import { insertProduct } from '../support/begin';
 import { PATIENCE } from '../support/browser';
 import { DIALOG, setStage } from '../support/stage';
 
@@ -54,6 +56,62 @@ describe('many products at once', () => {
     await person.press('Take out 1 product', DIALOG);
     await person.sees('would stop being sold');
     await browser.driver.wait(async () => (await row('Smoker'))?.publishedRevision !== null, PATIENCE);
+  });
+});
+
+describe('what keeps many from being published', () => {
+  const KEPT = '//*[@aria-label="To fix first"]';
+
+  it('is told together, and mended for all of them at a press each; then they go into the shop', async () => {
+    const { person } = stage;
+    await stage.database.write(async (transaction) => {
+      for (const title of ['Wren box', 'Siskin box'])
+        await insertProduct(
+          transaction,
+          productSchema.parse({ slug: title.toLowerCase().replace(' ', '-'), title, sku: '' }),
+          new Date(),
+        );
+    });
+    await select('Wren box', 'Siskin box');
+    await person.press('Publish', BAR);
+    await person.sees('2 products have something to fix first:', DIALOG_CSS);
+    await person.press('SKUs from the names', KEPT);
+    await person.seesNoMore('SKUs from the names', DIALOG_CSS);
+    await person.press('Made to order, not counted', KEPT);
+    await person.seesNoMore('Made to order, not counted', DIALOG_CSS);
+    await person.fill('Category', 'Bird boxes', KEPT);
+    await person.press('Set for 2 products', `${KEPT}//*[@role="group"][.//label[starts-with(., "Category")]]`);
+    await person.seesNoMore('category', '[aria-label="To fix first"]');
+    await person.fill('Base price', '8', KEPT);
+    await person.press('Set for 2 products', KEPT);
+    await person.sees('Nothing is left to fix first.', DIALOG_CSS);
+    await person.press('Publish 2 products', DIALOG);
+    await person.sees('2 of 2 products: in the shop.', DIALOG_CSS);
+    expect((await row('Wren box'))?.draft).toMatchObject({
+      sku: 'WREN-BOX',
+      price: '8',
+      category: 'Bird boxes',
+      notCounted: 'madeToOrder',
+    });
+    expect((await row('Siskin box'))?.publishedSlug).toBe('siskin-box');
+    await person.press('Close', DIALOG);
+  });
+
+  it('a change of many and its publishing are one way: what that does to others is seen between', async () => {
+    const { person, browser } = stage;
+    await select('Wren box', 'Siskin box');
+    await person.press('Set prices', BAR);
+    await person.fill('Per cent', '50', DIALOG);
+    await person.sees('gets 1 other price');
+    await person.pick('And publish: what that would change is seen next', DIALOG);
+    await person.press('Change 2 drafts');
+    await person.sees('It reaches 2 products; 2 change.', DIALOG_CSS);
+    await person.press('Publish 2 products', DIALOG);
+    await person.sees('2 of 2 products: in the shop.', DIALOG_CSS);
+    await person.press('Close', DIALOG);
+    await browser.driver.wait(async () => (await row('Wren box'))?.state === 'published', PATIENCE);
+    await person.goTo('/shop/wren-box');
+    await person.sees('€12.00');
   });
 });
 

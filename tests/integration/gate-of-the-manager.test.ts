@@ -39,6 +39,7 @@ const ONLY_READ = [
   'POST price-lists/table',
   'POST products/[id]/option-use',
   'POST products/[id]/presence',
+  'POST products/kept-back',
   'POST products/meant',
   'POST products/ripple',
   'POST quantities/preview',

@@ -69,6 +69,22 @@ describe('a product in lists', () => {
     expect(await listed()).toBeNull();
   });
 
+  it('is shown by its first picture where nothing of the view is seen as the page begins, in previews, too', async () => {
+    await publishIron((draft) => {
+      draft.listedBy = 'view';
+      // What is seen of it follows from what nobody has chosen yet.
+      for (const layer of draft.views.flatMap(({ layers }) => layers))
+        layer.when = { kind: 'option', choice: 'size', is: 'oneOf', options: ['large'] };
+    });
+    expect((await listed())?.src).toMatch(/^\/pictures\/[0-9a-f]{40}$/);
+    expect((await asked('')).status).toBe(404);
+    const { linked } = await openShopProductView(context, 'branding-iron', undefined, {
+      origin: 'https://oak.example',
+    });
+    expect(linked?.picture?.src).toMatch(/^\/pictures\/[0-9a-f]{40}$/);
+    expect(JSON.stringify(linked?.data)).not.toContain('/pictures/views/');
+  });
+
   it('is shown to search engines and in offers by the same', async () => {
     await publishIron((draft) => void (draft.listedBy = 'view'));
     const { offers } = await listOffers(context);
@@ -76,6 +92,7 @@ describe('a product in lists', () => {
     const { linked } = await openShopProductView(context, 'branding-iron', undefined, {
       origin: 'https://oak.example',
     });
-    expect((linked as { image: readonly string[] }).image[0]).toBe('https://oak.example/pictures/views/branding-iron');
+    expect(linked?.picture?.src).toBe('/pictures/views/branding-iron');
+    expect((linked?.data ?? {}).image).toContain('https://oak.example/pictures/views/branding-iron');
   });
 });

@@ -228,7 +228,7 @@ describe('products, for other programs', () => {
       request('POST', `drafts/${id}/publication`, { body: { version: 2 } }),
     );
     expect(published.status === 200 || JSON.stringify(published.body)).toBe(true);
-    expect(publishedSchema.parse(published.body)).toEqual({ revision: 1 });
+    expect(publishedSchema.parse(published.body)).toEqual({ revision: 1, along: [] });
     expect((await draftOf(id)).draft.published).toMatchObject({ revision: 1, version: 2 });
     expect((await draftOf(id)).tag).toBe('"2-1"');
     const { revisions } = revisionsSchema.parse(

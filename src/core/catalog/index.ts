@@ -15,6 +15,7 @@ export {
   type PlaceCondition,
   placeConditionSchema,
   type Placement,
+  placedOn,
   placementSchema,
   placementsOf,
   saysNothing,
@@ -52,6 +53,7 @@ export {
   type PartsPrice,
   type PlaceOfSale,
 } from './parts';
+export { draftsAlong } from './drafts-along';
 export { floorOf, type MarginFloor } from './margin-floor';
 export { type Proof, proofSchema } from './proofs';
 export {

@@ -445,6 +445,12 @@ export const catalogSchema = z.strictObject({
 
 export type Catalog = z.infer<typeof catalogSchema>;
 
+/** The draft of a product as somebody has seen it. */
+export interface SeenDraft {
+  readonly id: number;
+  readonly version: number;
+}
+
 /** What a product's definition refers to outside itself. */
 export interface CatalogSurroundings {
   readonly shop: Shop;
@@ -456,6 +462,8 @@ export interface CatalogSurroundings {
   readonly sheets: ReadonlyMap<string, Sheet>;
   /** products that come with others, as parts and add-ons, by slug */
   readonly products: ReadonlyMap<string, Product>;
+  /** those of them that are not in the shop yet, by slug; absent where only what is in the shop is among them */
+  readonly drafts?: ReadonlyMap<string, SeenDraft>;
   /** every price list there is, in their order; a definition is made ready without them, unless some are in force */
   readonly priceLists: readonly KnownPriceList[];
   /** prices in the place of the usual ones, for some customers on a day; absent where the usual ones hold */

@@ -151,3 +151,9 @@ export function placementsOf(
   others.sort((a, b) => a.rank - b.rank || (a.key < b.key ? -1 : 1));
   return [...named, ...others.map(({ key }) => placementSchema.parse({ key, by: 'condition' }))];
 }
+
+/** The sheets on a product that are there, in their order. @param sheets every sheet there is, by key */
+export const placedOn = (
+  product: Parameters<typeof placementsOf>[0],
+  sheets: ReadonlyMap<string, Sheet>,
+): readonly Sheet[] => placementsOf(product, sheets.values()).flatMap(({ key }) => sheets.get(key) ?? []);

@@ -25,8 +25,8 @@ describe('a parts list', () => {
   it('says what is wrong with a line, and which SKU may be meant', () => {
     const faults = read('FRAM; 1\nNONE; 1\nSMOK; 0\nSMOK; many\n; 4').map(({ fault }) => fault);
     expect(faults).toEqual([
-      'No product in the shop has the SKU “FRAM”. “FRAME” may be meant.',
-      'No product in the shop has the SKU “NONE”.',
+      'No product has the SKU “FRAM”. “FRAME” may be meant.',
+      'No product has the SKU “NONE”.',
       '“0” is no quantity. Give a whole number from 1 to 10000.',
       '“many” is no quantity. Give a whole number from 1 to 10000.',
       'It has no SKU.',

@@ -84,7 +84,7 @@ export function readPartsList(text: string, { products, meant }: KnownSkus, keys
     if (sku === '') return wrong('It has no SKU.');
     if (!product) {
       const near = Object.hasOwn(meant, sku) ? ` “${meant[sku] ?? ''}” may be meant.` : '';
-      return wrong(`No product in the shop has the SKU “${sku}”.${near}`);
+      return wrong(`No product has the SKU “${sku}”.${near}`);
     }
     if (!Number.isInteger(quantity) || quantity < 1 || quantity > MOST_OF_A_PART)
       return wrong(`“${quantityText}” is no quantity. Give a whole number from 1 to ${MOST_OF_A_PART}.`);

@@ -3,6 +3,7 @@ import {
   type KnownPriceList,
   type PricesInForce,
   type Product,
+  type SeenDraft,
   type Sheet,
   type Shop,
   type Swatch,
@@ -14,6 +15,8 @@ export interface PortableSurroundings {
   readonly swatches: readonly Swatch[];
   readonly sheets: readonly Sheet[];
   readonly products: readonly Product[];
+  /** those of them that are not in the shop yet; absent where only what is in the shop is among them */
+  readonly drafts?: readonly (SeenDraft & { readonly slug: string })[];
   readonly priceLists: readonly KnownPriceList[];
   /** prices in the place of the usual ones; absent where those hold */
   readonly prices?: PricesInForce;
@@ -24,6 +27,7 @@ export function packSurroundings({
   swatches,
   sheets,
   products,
+  drafts,
   priceLists,
   prices,
 }: CatalogSurroundings): PortableSurroundings {
@@ -32,6 +36,7 @@ export function packSurroundings({
     swatches: [...swatches.values()],
     sheets: [...sheets.values()],
     products: [...products.values()],
+    ...(drafts && { drafts: [...drafts].map(([slug, draft]) => ({ slug, ...draft })) }),
     priceLists,
     ...(prices && { prices }),
   };
@@ -39,7 +44,7 @@ export function packSurroundings({
 
 /** Puts together what compiling needs from what has travelled. */
 export function unpackSurroundings(
-  { shop, swatches, sheets, products, priceLists, prices }: PortableSurroundings,
+  { shop, swatches, sheets, products, drafts, priceLists, prices }: PortableSurroundings,
   stock: CatalogSurroundings['stock'],
 ): CatalogSurroundings {
   return {
@@ -48,6 +53,7 @@ export function unpackSurroundings(
     swatches: new Map(swatches.map((swatch) => [swatch.key, swatch])),
     sheets: new Map(sheets.map((sheet) => [sheet.key, sheet])),
     products: new Map(products.map((product) => [product.slug, product])),
+    ...(drafts && { drafts: new Map(drafts.map(({ slug, ...draft }) => [slug, draft])) }),
     priceLists,
     ...(prices && { prices }),
   };

@@ -1,5 +1,5 @@
 export { alike, type Alike } from './alike';
-export { type Mend, mendsOf } from './mends';
+export { type Mend, type MendOfMany, mendsOf, mendsOfMany } from './mends';
 export { type ChangedAmount, changedAmounts, type PriceSaid } from './changed-amounts';
 export { drawnBy, type ProofDifference, type ProofOutcome, prove } from './proofs';
 export { readiness } from './readiness';

@@ -19,6 +19,19 @@ export type MendDoes =
   | { readonly kind: 'switchOff' }
   | { readonly kind: 'leaveToSheet'; readonly title: string };
 
+/**
+ * Kinds of mends that can be made in many products by one press, of what keeps them from being published: what a
+ * formula lacks is seen in it.
+ */
+export const mendsOfMany = [
+  'write',
+  'takeAway',
+  'skuParts',
+  'notCounted',
+] as const satisfies readonly MendDoes['kind'][];
+
+export type MendOfMany = (typeof mendsOfMany)[number];
+
 /** A press that mends a fault. */
 export interface Mend {
   readonly does: MendDoes;

@@ -1,6 +1,7 @@
 import { SOME_DAY } from '../calendar';
 import {
   type CatalogSurroundings,
+  draftsAlong,
   hasOptions,
   isStocked,
   type Option,
@@ -9,7 +10,7 @@ import {
   variantTitle,
 } from '../catalog';
 import { asksQuantity, countsOf } from '../analysis';
-import { type CandidateProgram, type ComponentProgram } from '../compile';
+import { type CandidateProgram, type ComponentProgram, type KitProgram } from '../compile';
 import { compile } from '../compile/compile';
 import { type Program } from '../compile/program';
 import { Exact } from '../number';
@@ -50,8 +51,9 @@ export function readiness(
   if (!program.supplySteps.some(({ kind }) => kind === 'inside' || kind === 'formula')) drawFaults(product, add);
   found.push(...program.faults);
   if (product.pictures.length === 0 && product.views.length === 0) add(['pictures'], { code: 'pictureMissing' });
-  addOnFaults(program, add);
-  partFaults(program, add);
+  const unready = draftFaults(program, surroundings, add);
+  addOnFaults(program, unready, add);
+  partFaults(program, unready, add);
   preparedFaults(program, add);
   if (stock) stockFaults(program, stock, add);
   paidDefaultFaults(product, add);
@@ -117,13 +119,14 @@ function stockFaults(program: Program, stock: StockView, add: Add): void {
  * What can't be taken along as it stands; and two parts of one SKU, which would make items that nobody could tell
  * apart.
  */
-function addOnFaults({ addOns }: Program, add: Add): void {
+function addOnFaults({ addOns }: Program, unready: ReadonlySet<string>, add: Add): void {
   const owners = new Map<string, string>();
   for (const part of addOns) {
     const path = ['choices', part.choice, 'product'];
     const { resolution, price } = resolveAddOn(part, runFor({ today: SOME_DAY }));
     const [first] = resolution.problems;
-    if (!price && first) add(path, { code: 'addOnUnresolved', product: part.program.title, first: first.data });
+    if (!price && first && !unready.has(part.program.product.slug))
+      add(path, { code: 'addOnUnresolved', product: part.program.title, first: first.data });
     if (!price) continue;
     const { sku } = resolution.item;
     const owner = owners.get(sku);
@@ -133,10 +136,11 @@ function addOnFaults({ addOns }: Program, add: Add): void {
 }
 
 /** Parts of which what is settled beforehand is refused; and what a kit says that its parts say already. */
-function partFaults({ kit, product }: Program, add: Add): void {
+function partFaults({ kit, product }: Program, unready: ReadonlySet<string>, add: Add): void {
   if (!kit) return;
   if (product.wasPrice !== null) add(['wasPrice'], { code: 'wasPriceOfKit' });
   const look = (candidate: CandidateProgram, at: Path, quantity: ComponentProgram['quantity']): void => {
+    if (unready.has(candidate.product)) return;
     const usual = unresolved(candidate, quantity.usual);
     if (usual) return add(at, { code: 'partUnresolved', product: candidate.title, first: usual.data });
     // What can come in one number may not come in another.
@@ -146,19 +150,81 @@ function partFaults({ kit, product }: Program, add: Add): void {
       if (first) return add(at, { code: 'partNumberRefused', product: candidate.title, count, first: first.data });
     }
   };
-  kit.components.forEach(({ candidates, quantity }, index) => {
-    for (const candidate of candidates) {
-      const place = product.parts[index]?.candidates.findIndex((one) => one.product === candidate.product) ?? 0;
-      look(candidate, ['parts', index, 'candidates', place], quantity);
-    }
-  });
-  for (const { choice, byOption, component, most } of kit.slots) {
+  for (const { candidate, path, quantity } of partsWithin(kit, product)) look(candidate, path, quantity);
+  for (const slot of kit.slots) {
+    const { choice, byOption, component } = slot;
     if (byOption.length === 0) add(['choices', choice, 'options'], { code: 'slotEmpty', title: component.title });
-    byOption.forEach((candidate, option) => {
-      if (candidate) look(candidate, ['choices', choice, 'options', option], { least: 1, usual: 1, most });
-    });
+    for (const { candidate, path, quantity } of entriesWithin(slot)) look(candidate, path, quantity);
   }
 }
+
+/** A product that can be a part or stand in a slot, where the definition says so, and in which numbers. */
+interface Within {
+  readonly candidate: CandidateProgram;
+  readonly path: Path;
+  readonly quantity: ComponentProgram['quantity'];
+}
+
+const partsWithin = ({ components }: KitProgram, { parts }: Pick<Product, 'parts'>): Within[] =>
+  components.flatMap(({ candidates, quantity }, index) =>
+    candidates.map((candidate) => {
+      const place = parts[index]?.candidates.findIndex((one) => one.product === candidate.product) ?? 0;
+      return { candidate, path: ['parts', index, 'candidates', place], quantity };
+    }),
+  );
+
+const entriesWithin = ({ choice, byOption, most }: KitProgram['slots'][number]): Within[] =>
+  byOption.flatMap((candidate, option) =>
+    candidate
+      ? { candidate, path: ['choices', choice, 'options', option], quantity: { least: 1, usual: 1, most } }
+      : [],
+  );
+
+/**
+ * Products within that are not in the shop yet, each where it first is: they are published along, or can't be.
+ *
+ * @returns addresses of those of which it is told here what is to be fixed first
+ */
+function draftFaults(program: Program, surroundings: CatalogSurroundings, add: Add): ReadonlySet<string> {
+  const { products, drafts } = surroundings;
+  const unready = new Set<string>();
+  if (!drafts || drafts.size === 0) return unready;
+  const told = new Set<string>();
+  const look = ({ product: { slug }, blocking }: Program, path: Path): void => {
+    const part = products.get(slug);
+    // What keeps it from being sold at all is told of the place where it stands.
+    if (!part || blocking.length > 0) return;
+    for (const draft of [...draftsAlong(part, surroundings), ...(drafts.has(slug) ? [part] : [])]) {
+      const first = keeping(draft, surroundings);
+      if (first) unready.add(slug);
+      if (told.has(draft.slug)) continue;
+      told.add(draft.slug);
+      if (first) add(path, { code: 'partNotReady', product: draft.title, first });
+      else add(path, { code: 'partNotInShop', product: draft.title });
+    }
+  };
+  for (const { choice, program: along } of program.addOns) look(along, ['choices', choice, 'product']);
+  const { kit } = program;
+  const within = kit ? [...partsWithin(kit, program.product), ...kit.slots.flatMap(entriesWithin)] : [];
+  for (const { candidate, path } of within) look(candidate.program, [...path, 'product']);
+  return unready;
+}
+
+/** The first that keeps a draft from being published; what something within it lacks is told of that. */
+function keeping(draft: Product, surroundings: CatalogSurroundings): FaultData | null {
+  const known = kept.get(surroundings) ?? new Map<Product, FaultData | null>();
+  kept.set(surroundings, known);
+  const told = known.get(draft);
+  if (told !== undefined) return told;
+  const first = readiness(draft, surroundings, null).find(
+    ({ gravity, code }) => gravity === 'mustFix' && code !== 'partNotReady',
+  );
+  known.set(draft, first?.data ?? null);
+  return first?.data ?? null;
+}
+
+/** Surroundings and definitions are never changed in place; what is typed elsewhere leaves them as they are. */
+const kept = new WeakMap<CatalogSurroundings, Map<Product, FaultData | null>>();
 
 /** What keeps so many of a candidate from standing in a kit as they are; undefined for nothing. */
 function unresolved({ program }: CandidateProgram, quantity: number): Problem | undefined {

@@ -3,9 +3,10 @@ import { catalogSchema } from '../catalog';
 import { compile } from '../compile';
 import { surroundingsOf } from '../exchange';
 import { stockView } from '../stock';
+import { listedPictures } from './listed-pictures';
 import { type LinkedAround, productData } from './product-data';
 
-const around: LinkedAround = {
+const around: Omit<LinkedAround, 'pictures'> = {
   origin: 'https://shop.example',
   stock: stockView([
     { key: 's', available: '4', late: null, lying: null },
@@ -26,7 +27,8 @@ const dataOf = (product: object, more: Partial<LinkedAround> = {}) => {
   });
   const [definition] = catalog.products;
   if (!definition) throw new Error('no product');
-  return productData(compile(definition, surroundingsOf(catalog)), { ...around, ...more });
+  const program = compile(definition, surroundingsOf(catalog));
+  return productData(program, { ...around, pictures: listedPictures(definition, program, around.today), ...more });
 };
 
 const sizes = {

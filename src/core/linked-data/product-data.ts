@@ -1,5 +1,5 @@
 import { sellableRange } from '../analysis';
-import { isStocked, picturesAsListed, type Product, type Variant } from '../catalog';
+import { isStocked, type Variant } from '../catalog';
 import { type Program } from '../compile';
 import { moneyDigits } from '../money';
 import { type Exact } from '../number';
@@ -15,6 +15,8 @@ export interface LinkedAround {
   /** the day in the shop, as YYYY-MM-DD */
   readonly today: string;
   readonly group: string | null;
+  /** its pictures, the one first by which it is listed: addresses, or paths of the shop */
+  readonly pictures: readonly { readonly src: string }[];
   /** whether prices include the tax; null where none is told */
   readonly taxIncluded: boolean | null;
 }
@@ -45,9 +47,6 @@ export const productAddress = (origin: string, slug: string): string => `${origi
 
 /** Where a picture is found from anywhere. @param src an address, or a path of the shop */
 export const absoluteAddress = (origin: string, src: string): string => new URL(src, `${origin}/`).toString();
-
-const picturesOf = (product: Product, origin: string): string[] =>
-  picturesAsListed(product).map(({ src }) => absoluteAddress(origin, src));
 
 /** Leaves out what there is nothing of. */
 const said = (parts: Readonly<Record<string, unknown>>): Linked =>
@@ -183,7 +182,7 @@ class ProductData {
       name: title,
       description: summary || description.slice(0, 300),
       url: this.url,
-      image: picturesOf(product, this.around.origin),
+      image: this.around.pictures.map(({ src }) => absoluteAddress(this.around.origin, src)),
       category,
     };
     const sold = variants.filter(({ onSale }) => onSale);

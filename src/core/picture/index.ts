@@ -1,6 +1,7 @@
 export { compose, type Drawing, type Layout, layoutOf, type Seen } from './compose';
 export { forWorkshop, sheetScenes, sizeOfPiece, type WorkshopScene } from './for-workshop';
 export { frameMargin } from './frame-margin';
+export { type ListedView, listedView } from './listed-view';
 export { type Letter, type Lettering, type OutlineCommand } from './lettering';
 export { coordinate } from './outline';
 export { type AnchorPoint } from './pieces';

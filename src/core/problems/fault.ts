@@ -147,6 +147,9 @@ export type FaultData =
   | { readonly code: 'partMissing'; readonly title: string }
   | { readonly code: 'partUnknown'; readonly product: string; readonly title: string }
   | { readonly code: 'partFaulty'; readonly product: string; readonly first: FaultData }
+  /** it comes into the shop with what it is a part of, or with what takes it along */
+  | { readonly code: 'partNotInShop'; readonly product: string }
+  | { readonly code: 'partNotReady'; readonly product: string; readonly first: FaultData }
   | { readonly code: 'partUnresolved'; readonly product: string; readonly first: ProblemData }
   | {
       readonly code: 'partNumberRefused';
@@ -325,6 +328,8 @@ const gravities: Readonly<Record<FaultCode, Fault['gravity']>> = {
   partMissing: MUST_FIX,
   partUnknown: MUST_FIX,
   partFaulty: MUST_FIX,
+  partNotInShop: CAN_WAIT,
+  partNotReady: MUST_FIX,
   partUnresolved: MUST_FIX,
   partNumberRefused: CAN_WAIT,
   partAnswerRefused: MUST_FIX,
@@ -365,6 +370,8 @@ const gravities: Readonly<Record<FaultCode, Fault['gravity']>> = {
   skuShared: CAN_WAIT,
   alikeSwatches: CAN_WAIT,
 };
+
+export const faultCodes = Object.keys(gravities) as FaultCode[];
 
 /** Whether a fault of this kind keeps a product from being published. */
 export const gravityOf = (code: FaultCode): Fault['gravity'] => gravities[code];

@@ -142,6 +142,8 @@ const FAULTS: { readonly [C in FaultCode]: Extract<FaultData, { code: C }> } = {
   skuShared: { code: 'skuShared', sku: 'Oak', first: 'Oak', second: 'Oak' },
   partMissing: { code: 'partMissing', title: 'Oak' },
   partUnknown: { code: 'partUnknown', product: 'oak', title: 'Oak' },
+  partNotInShop: { code: 'partNotInShop', product: 'Oak' },
+  partNotReady: { code: 'partNotReady', product: 'Oak', first: { code: 'skuMissing' } },
   partFaulty: { code: 'partFaulty', product: 'Oak', first: { code: 'skuMissing' } },
   partNumberRefused: { code: 'partNumberRefused', product: 'Oak', count: 2, first: { code: 'priceMissing' } },
   partUnresolved: { code: 'partUnresolved', product: 'Oak', first: { code: 'priceMissing' } },

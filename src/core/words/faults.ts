@@ -163,6 +163,9 @@ const sentences: { readonly [C in FaultCode]: Sentence<C> } = {
     `“${data.product}” is not in the shop, so ${data.title || 'this part'} can’t be it. Publish it, or choose another product.`,
   partFaulty: (data, reason) =>
     `${data.product} can’t be sold as it stands, so it can’t be a part: ${faultSentence(data.first, reason)}`,
+  partNotInShop: (data) => `${data.product} is not in the shop yet. It is published along with this.`,
+  partNotReady: (data, reason) =>
+    `${data.product} is not in the shop yet, and can’t be published along: ${faultSentence(data.first, reason)}`,
   partUnresolved: (data, reason) =>
     `${data.product} can’t be this part as it stands. ${reason(data.first)} Change what is fixed or not offered here.`,
   partNumberRefused: (data, reason) =>

@@ -6,7 +6,7 @@ export { changeWords, countWords, coverageWords, selectionsWords, stageWords } f
 export { formulaFaultWords } from './formulas';
 export { COMPARISON_WORDS, conditionWords, listed, someOf, ruleName, SAYS } from './conditions';
 export { effectWords } from './rules';
-export { mendWords } from './mends';
+export { mendOfManyWords, mendWords } from './mends';
 export { placeWords } from './places';
 export { breaksWords } from './breaks';
 export { charactersWords } from './characters';

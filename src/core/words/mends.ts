@@ -1,4 +1,5 @@
-import { type MendDoes } from '../judge/mends';
+import { type MendDoes, type MendOfMany } from '../judge/mends';
+import { type FaultCode } from '../problems';
 import { unitByCode } from '../quantity';
 
 const AWAY = {
@@ -33,5 +34,18 @@ export function mendWords(does: MendDoes): string {
       return `Remove ${does.title} here, keep the sheet’s`;
     case 'switchOff':
       return 'Switch this rule off';
+  }
+}
+
+/** What a press says that mends one fault in many products. */
+export function mendOfManyWords(fault: FaultCode, does: MendOfMany): string {
+  switch (does) {
+    case 'write':
+      return fault === 'skuMissing' ? 'SKUs from the names' : 'Write what is proposed';
+    case 'takeAway':
+      return 'Take it away';
+    case 'skuParts':
+    case 'notCounted':
+      return mendWords({ kind: does });
   }
 }

@@ -1,5 +1,12 @@
 import { sql } from 'drizzle-orm';
-import { type JoinCondition, joins, type PlaceCondition, placeConditionSchema, type Sheet } from '../../core/catalog';
+import {
+  type JoinCondition,
+  joins,
+  type PlaceCondition,
+  placeConditionSchema,
+  type SeenDraft,
+  type Sheet,
+} from '../../core/catalog';
 import { type Queries } from '../database';
 import { among, idOf, type Referrer } from './referrer';
 import { conditionOf } from './rows';
@@ -110,6 +117,21 @@ export async function productsAt(queries: Queries, addresses: ReadonlySet<string
   const rows = await queries.all<Pick<Referrer, 'id'>>(sql`
     select id from catalog_references where what = 'own' and kind = 'product' and "key" in ${among(addresses)}`);
   return new Set(rows.map(({ id }) => id));
+}
+
+/** The drafts of products that are not in the shop, by the addresses that they are to have; the first of each. */
+export async function draftsAt(
+  queries: Queries,
+  addresses: readonly string[],
+): Promise<ReadonlyMap<string, SeenDraft>> {
+  if (addresses.length === 0) return new Map();
+  // Beside the least number SQLite gives what stands in its row.
+  const rows = await queries.all<SeenDraft & { key: string }>(sql`
+    select min(own.id) as id, products.draft_version as version, own."key" as "key" from catalog_references own
+    join products on products.id = own.id and products.published_slug is null
+    where own.what = 'own' and own.kind = 'product' and own."of" = 'draft' and own."key" in ${among(addresses)}
+    group by own."key"`);
+  return new Map(rows.map(({ key, ...draft }) => [key, draft]));
 }
 
 /** Who names things. */

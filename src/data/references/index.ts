@@ -20,6 +20,7 @@ export const reachedFrom = upToDate(find.reachedFrom);
 export const reachedBySheet = upToDate(find.reachedBySheet);
 export const productsWithProofs = upToDate(find.productsWithProofs);
 export const joiningBy = upToDate(find.joiningBy);
+export const draftsAt = upToDate(find.draftsAt);
 export const productsAt = upToDate(find.productsAt);
 export const standingBy = upToDate(standing.standingBy);
 export const usersOf = upToDate(find.usersOf);

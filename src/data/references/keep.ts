@@ -14,7 +14,7 @@ import {
 } from '../schema';
 import { type ReferrerKind, referrerKinds, type ReferrerState, referrerStates } from '../tables/references';
 import { reachedFrom, type Thing } from './find';
-import { type Referrer } from './referrer';
+import { among, type Referrer } from './referrer';
 import { type Said, saidOf } from './rows';
 
 /** So many definitions are looked through together. */
@@ -29,6 +29,21 @@ const ROWS_AT_ONCE = 2_000;
  */
 export async function followChanges(transaction: Queries): Promise<void> {
   const changes = await transaction.select().from(catalogChanges);
+  const due = await transaction.select().from(catalogReferencesDue);
+  if (changes.length === 0 && due.length === 0) return;
+  const drafts = due.flatMap(({ kind, of, id }) => (kind === 'product' && of === 'draft' ? [id] : []));
+  // By the addresses that they had, and by those that they have now.
+  await markDraftsWith(transaction, drafts);
+  await followOthers(transaction, changes, due.length > 0);
+  await markDraftsWith(transaction, drafts);
+}
+
+async function followOthers(
+  transaction: Queries,
+  changes: readonly (typeof catalogChanges.$inferSelect)[],
+  /** whether any definition has changed */
+  isOther: boolean,
+): Promise<void> {
   if (changes.length === 0) {
     await keepReferences(transaction);
     return;
@@ -38,7 +53,6 @@ export async function followChanges(transaction: Queries): Promise<void> {
     kind === 'settings' || kind === 'price lists' ? [] : [{ what: kind, key }],
   );
   // By what referred to them before, and by what does now: where no definition has changed, that is the same.
-  const isOther = (await transaction.select().from(catalogReferencesDue).limit(1)).length > 0;
   const before = everything || !isOther ? [] : await madeFrom(transaction, things);
   const isReferring = await keepReferences(transaction);
   // Where all of them refer to what they did before, the same are reached.
@@ -132,6 +146,33 @@ const read: Readonly<
 async function madeFrom(queries: Queries, things: readonly Thing[]): Promise<Referrer[]> {
   const reached = await reachedFrom(queries, things, 'all', ({ of }) => of === 'published');
   return reached.filter(({ kind }) => kind === 'product');
+}
+
+/**
+ * Marks the cards of drafts that are made with drafts of products that are not in the shop, at any depth: they would
+ * come into it together.
+ */
+async function markDraftsWith(transaction: Queries, drafts: readonly number[]): Promise<void> {
+  if (drafts.length === 0) return;
+  await transaction.run(sql`
+    insert into cards_due (product_id, "of", mark)
+    with recursive reached(id) as (
+      select id from catalog_references own
+      where kind = 'product' and id in ${among(drafts)} and "of" = 'draft' and what = 'own'
+        and not exists (
+          select 1 from catalog_references sold
+          where sold.kind = 'product' and sold.id = own.id and sold."of" = 'published' and sold.what = 'own')
+      union
+      select whole.id from reached
+      join catalog_references own
+        on own.kind = 'product' and own.id = reached.id and own."of" = 'draft' and own.what = 'own'
+      join catalog_references whole
+        on whole.what = 'products' and whole."key" = own."key" and whole.kind = 'product' and whole."of" = 'draft'
+    )
+    select id, 'draft', ${mark} from reached
+    where id in (select id from catalog_references where kind = 'product' and "of" = 'draft' and what = 'own')
+      and id not in ${among(drafts)}
+    on conflict do update set mark = excluded.mark`);
 }
 
 /** Another mark whenever a card is to be looked at again. */

@@ -163,7 +163,14 @@ export const wholeRevisionSchema: z.ZodType<WholeRevisionTold> = z
   .strictObject({ ...revisionFields, definition })
   .meta({ id: 'WholeRevision' });
 
-export const publishedSchema = z.strictObject({ revision: z.int() }).meta({ id: 'Published' });
+export const publishedSchema = z
+  .strictObject({
+    revision: z.int(),
+    along: z
+      .array(z.strictObject({ id: z.int(), title: z.string(), revision: z.int() }))
+      .describe('what came into the shop with it, what others need before them'),
+  })
+  .meta({ id: 'Published' });
 
 const end = z
   .strictObject({

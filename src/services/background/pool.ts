@@ -56,6 +56,7 @@ const sizes = {
   failingProofs: 'large',
   marginsBelow: 'large',
   cards: 'large',
+  kept: 'large',
 } satisfies { readonly [Name in keyof Tasks]: Size };
 
 /** How much memory a thread may take, in megabytes, and how far it stands back where processors are short. */

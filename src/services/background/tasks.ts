@@ -35,6 +35,7 @@ import { type ProductCard } from '../../data/cards';
 import { type AnalysisTold, analysisTold } from '../figures/analysis-told';
 import { cardOf } from '../figures/card';
 import { brokenProof, compareSides, isStopped, type Comparison, type Sides } from '../figures/comparison';
+import { type KeepingFault, keepingBack } from '../figures/kept-back';
 import { type BelowFloor, type FloorsAsked, newlyBelow } from '../figures/margins';
 import { type LargeBody, largeBodies, type LargeBodyName } from '../large-bodies';
 import { type OpenedFile, openFile } from '../packing/packed';
@@ -185,6 +186,15 @@ export const failingProofs = ({
           .map(brokenProof)
       : [],
   );
+
+/** What keeps products from being published. */
+export const kept = ({
+  products,
+  surroundings,
+}: {
+  products: readonly Product[];
+  surroundings: CatalogSurroundings;
+}): KeepingFault[][] => products.map((product) => keepingBack(product, surroundings));
 
 /** Products that fall below their floor after a change and don't before it. */
 export const marginsBelow = (asked: FloorsAsked): BelowFloor[] => newlyBelow(asked);

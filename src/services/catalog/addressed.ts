@@ -11,12 +11,18 @@ export interface Addressed {
   readonly slug: string;
   readonly title: string;
   readonly sku: string;
+  readonly inShop: boolean;
 }
 
 /** So many are told: who sees none of what is meant types on. */
 const MOST_FOUND = 40;
 
-const columnsOf = (slug: SQL<string | null>) => ({ slug, title: products.title, sku: products.sku });
+const columnsOf = (slug: SQL<string | null>) => ({
+  slug,
+  title: products.title,
+  sku: products.sku,
+  inShop: isNotNull(products.publishedSlug).mapWith(Boolean),
+});
 const IN_SHOP = columnsOf(sql`${products.publishedSlug}`);
 /** As products count: as they are in the shop, or else as they are edited. */
 const COUNTING = columnsOf(sql`coalesce(${products.publishedSlug}, json_extract(${products.draft}, '$.slug'))`);
@@ -80,7 +86,10 @@ export const skusSchema = z.strictObject({ skus: z.array(z.string().max(200)).ma
 /** For so many unknown SKUs it is looked which may be meant. */
 const MOST_MEANT = 20;
 
-/** The products in the shop that have some SKUs, and those that may be meant by what none has, by what was asked. */
+/**
+ * The products that have some SKUs, in the shop or not yet, and those that may be meant by what none has, by what was
+ * asked.
+ */
 export async function findBySku(
   { database: { read } }: Services,
   { skus }: z.infer<typeof skusSchema>,
@@ -89,15 +98,18 @@ export async function findBySku(
     .select({ id: products.id, sku: products.sku })
     .from(products)
     // Along the index of the SKUs, which has the states beside: a draft lies before either in a row.
-    .where(sql`+${products.state} in ('published', 'changed')`);
-  const bySku = new Map(all.map(({ id, sku }) => [sku.toLowerCase(), id]));
+    .where(sql`+${products.state} <> 'archived'`)
+    // Of the state alone: what is beside the index is not read.
+    .orderBy(sql`+${products.state} = 'draft'`, products.id);
+  // Of two with one SKU the one in the shop is meant.
+  const bySku = new Map(all.toReversed().map(({ id, sku }) => [sku.toLowerCase(), id]));
   const ids = new Set(skus.flatMap((sku) => bySku.get(sku.toLowerCase()) ?? []));
   const unknown = [...new Set(skus.filter((sku) => sku !== '' && !bySku.has(sku.toLowerCase())))];
   const known = all.map(({ sku }) => sku);
   return {
     found: addressed(
       await read
-        .select(IN_SHOP)
+        .select(COUNTING)
         .from(products)
         .where(inArray(products.id, [...ids])),
     ),

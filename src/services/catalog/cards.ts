@@ -8,6 +8,7 @@ import { columnsOfCard, type ProductCard } from '../../data/cards';
 import { type Queries } from '../../data/database';
 import { ofProcess } from '../../data/of-process';
 import { cardsDue, productCards, products } from '../../data/schema';
+import { draftsAt } from '../../data/references';
 import { inTurn } from '../../data/turns';
 import { Refusal } from '../refusal';
 import { readShared, type SharedCatalog } from './catalog-state';
@@ -97,6 +98,7 @@ function lookAtSome(context: Services, of: CardOf, lost: number[]): Promise<Look
   return atOneMoment(context, async ({ database: { read }, now }): Promise<Looked> => {
     const shared = await readShared(read);
     const today = dayAt(now(), shared.shop.timeZone);
+    const looking = { shared, today, of };
     const near = lookedAt.get(context.database)?.get(of) ?? [];
     const { rows, isLast } = await readUnseen(read, of, { today, near, without: lost });
     const current = rows.flatMap(({ id, version, madeFrom, madeWith: hash, form, card }) =>
@@ -104,12 +106,10 @@ function lookAtSome(context: Services, of: CardOf, lost: number[]): Promise<Look
         ? [{ id, version, madeWith: hash, card }]
         : [],
     );
-    const seen = new Map(
-      (await readHolding(read, shared, today, current)).map(({ id, version }) => [id, version] as const),
-    );
+    const seen = new Map((await readHolding(read, looking, current)).map(({ id, version }) => [id, version] as const));
     const unseen = rows.filter(({ id }) => !seen.has(id));
     const alike = new Map(
-      (await readHolding(read, shared, today, await readAlike(read, of, unseen))).map(
+      (await readHolding(read, looking, await readAlike(read, of, unseen))).map(
         ({ id, ...kept }) => [id, kept] as const,
       ),
     );
@@ -132,6 +132,7 @@ function lookAtSome(context: Services, of: CardOf, lost: number[]): Promise<Look
             ...(await readMadeWith(
               read,
               now(),
+              of,
               stale.map(({ definition }) => definition),
             )),
           };
@@ -147,16 +148,16 @@ function lookAtSome(context: Services, of: CardOf, lost: number[]): Promise<Look
   });
 }
 
-async function readMadeWith(queries: Queries, at: Date, definitions: readonly Product[]) {
-  const now = await readSurroundings(queries, at, definitions);
-  return { ...now, revisions: await readRevisions(queries, now.surroundings.products.keys()) };
+async function readMadeWith(queries: Queries, at: Date, of: CardOf, definitions: readonly Product[]) {
+  // What is edited is shown as it would be published: with what would come into the shop along with it.
+  const now = await readSurroundings(queries, at, definitions, { withDrafts: of === 'draft' });
+  return { ...now, revisions: await readRevisions(queries, of, now.surroundings.products.keys()) };
 }
 
 /** Those of some cards that still say what they would say if they were made now. */
 async function readHolding<Kept extends Pick<KeptCard, 'madeWith' | 'card'>>(
   queries: Queries,
-  shared: SharedCatalog,
-  today: string,
+  { shared, today, of }: { readonly shared: SharedCatalog; readonly today: string; readonly of: CardOf },
   all: readonly Kept[],
 ): Promise<Kept[]> {
   if (all.length === 0) return [];
@@ -166,6 +167,7 @@ async function readHolding<Kept extends Pick<KeptCard, 'madeWith' | 'card'>>(
     stock: await readNamed(queries, new Set(all.flatMap(({ card }) => card.refersTo.stock))),
     revisions: await readRevisions(
       queries,
+      of,
       new Set([...joining.values(), ...all.map(({ card }) => card.refersTo.products)].flat()),
     ),
   };
@@ -176,13 +178,17 @@ async function readHolding<Kept extends Pick<KeptCard, 'madeWith' | 'card'>>(
   );
 }
 
-/** The revisions that are published of some products, by address. */
-async function readRevisions(queries: Queries, slugs: Iterable<string>): Promise<ReadonlyMap<string, number>> {
-  const found = new Map<string, number>();
+/** What of some products counts for a card, by address: their revision in the shop; for drafts, else their draft. */
+async function readRevisions(queries: Queries, of: CardOf, slugs: Iterable<string>): Promise<Referred['revisions']> {
+  const found = new Map<string, number | string>();
+  const elsewhere: string[] = [];
   for (const slug of new Set(slugs)) {
     const published = await readPublishedBySlug(queries, slug);
     if (published) found.set(slug, published.revisionId);
+    else elsewhere.push(slug);
   }
+  if (of === 'draft')
+    for (const [slug, { id, version }] of await draftsAt(queries, elsewhere)) found.set(slug, `draft ${id} ${version}`);
   return found;
 }
 

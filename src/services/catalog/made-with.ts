@@ -7,8 +7,8 @@ import { type SharedCatalog } from './catalog-state';
 /** What is there of what cards refer to. */
 export interface Referred {
   readonly stock: CatalogSurroundings['stock'];
-  /** the revision that is published of each product, by its address */
-  readonly revisions: ReadonlyMap<string, number>;
+  /** what counts of each product, by its address: the number of its revision in the shop, or the name of a draft */
+  readonly revisions: ReadonlyMap<string, number | string>;
 }
 
 /**

@@ -2,17 +2,20 @@ import { dayAt } from '../../core/calendar';
 import {
   type CatalogSurroundings,
   type LotRule,
+  placedOn,
   placementsOf,
   type Product,
   referencesOf,
   type Referring,
+  type SeenDraft,
   type Sheet,
   type Shop,
 } from '../../core/catalog';
 import { type StockView, stockView } from '../../core/stock';
 import { inArray } from 'drizzle-orm';
 import { type Queries } from '../../data/database';
-import { stockItems } from '../../data/schema';
+import { among, draftsAt } from '../../data/references';
+import { products, stockItems } from '../../data/schema';
 import { inPieces } from '../in-pieces';
 import { readStock, type StockFigures } from '../stock/ledger/figures';
 import { readShared, type SharedCatalog } from './catalog-state';
@@ -24,9 +27,28 @@ export async function readShop(queries: Queries): Promise<Shop> {
   return (await readShared(queries)).shop;
 }
 
-/** The published products that definitions take along, and those that these take along in turn. */
-async function readTakenAlong(queries: Queries, definitions: readonly Referring[]): Promise<Map<string, Product>> {
-  const found = new Map<string, Product>();
+/** What definitions take along, by address. */
+interface TakenAlong {
+  readonly products: ReadonlyMap<string, Product>;
+  readonly drafts: ReadonlyMap<string, SeenDraft>;
+}
+
+const NOTHING_ALONG: TakenAlong = { products: new Map(), drafts: new Map() };
+
+/**
+ * The published products that definitions take along, and those that these take along in turn.
+ *
+ * @param withDrafts whether what is not in the shop is taken as it is edited
+ * @param known what some of them take along has been read before
+ */
+async function readTakenAlong(
+  queries: Queries,
+  definitions: readonly Referring[],
+  withDrafts: boolean,
+  known: TakenAlong = NOTHING_ALONG,
+): Promise<TakenAlong> {
+  const found = new Map(known.products);
+  const drafts = new Map(known.drafts);
   let from = definitions;
   for (;;) {
     const references = await inPieces(from, referencesOf);
@@ -38,14 +60,31 @@ async function readTakenAlong(queries: Queries, definitions: readonly Referring[
       [...references.flatMap(({ products }) => [...products]), ...joining].filter((slug) => !found.has(slug)),
     );
     const fresh: Product[] = [];
+    const elsewhere: string[] = [];
     for (const slug of wanted) {
       const published = await readPublishedBySlug(queries, slug);
       if (published) fresh.push(published.definition);
+      else elsewhere.push(slug);
     }
-    if (fresh.length === 0) return found;
+    if (withDrafts) {
+      const seen = await draftsAt(queries, elsewhere);
+      for (const [slug, draft] of seen) drafts.set(slug, draft);
+      fresh.push(...(await readDrafts(queries, seen.values())));
+    }
+    if (fresh.length === 0) return { products: found, drafts };
     for (const product of fresh) found.set(product.slug, product);
     from = fresh;
   }
+}
+
+async function readDrafts(queries: Queries, seen: Iterable<SeenDraft>): Promise<Product[]> {
+  const ids = Array.from(seen, ({ id }) => id);
+  if (ids.length === 0) return [];
+  const rows = await queries
+    .select({ draft: products.draft })
+    .from(products)
+    .where(inArray(products.id, among(ids)));
+  return rows.map(({ draft }) => draft);
 }
 
 export interface SurroundingsNow {
@@ -59,26 +98,32 @@ export interface SurroundingsNow {
   readonly kept: SharedCatalog['kept'];
 }
 
+/** What is read beside what some definitions refer to. */
+export interface ReadBeside {
+  /** sheets that may be placed on them as they are edited */
+  readonly sheets?: readonly Sheet[];
+  /** keys of stock items */
+  readonly stock?: readonly string[];
+  /** whether what is not in the shop yet is taken as it is edited: it would come into the shop with them */
+  readonly withDrafts?: boolean;
+}
+
 /**
  * What compiling and resolving some definitions need of the database, read at one moment; of stock the items that they
  * can draw.
- *
- * @param drafts sheets that may be placed on them as they are edited
- * @param alsoStock keys of stock items that are asked for beside
  */
 export async function readSurroundings(
   queries: Queries,
   at: Date,
   definitions: readonly Product[],
-  drafts: readonly Sheet[] = [],
-  alsoStock: readonly string[] = [],
+  beside: ReadBeside = {},
 ): Promise<SurroundingsNow> {
   const shared = await readShared(queries);
   const placed = new Set(
     definitions.flatMap((definition) => placementsOf(definition, shared.sheets.values()).map(({ key }) => key)),
   );
   const sheets = [...shared.sheets.values()].filter(({ key }) => placed.has(key));
-  return surroundingsOf(queries, at, shared, [...definitions, ...sheets, ...drafts], alsoStock);
+  return surroundingsOf(queries, at, shared, [...definitions, ...sheets, ...(beside.sheets ?? [])], beside);
 }
 
 async function surroundingsOf(
@@ -86,19 +131,17 @@ async function surroundingsOf(
   at: Date,
   shared: SharedCatalog,
   definitions: readonly Referring[],
-  alsoStock: readonly string[],
+  { stock: alsoStock = [], withDrafts = false }: ReadBeside,
 ): Promise<SurroundingsNow> {
-  let along = await readTakenAlong(queries, definitions);
+  let along = await readTakenAlong(queries, definitions, withDrafts);
   // What is taken along may have sheets on it by a condition, which take something along in turn.
   for (;;) {
-    const placed = [...along.values()].flatMap((product) =>
-      placementsOf(product, shared.sheets.values()).flatMap(({ key }) => shared.sheets.get(key) ?? []),
-    );
-    const further = await readTakenAlong(queries, [...definitions, ...along.values(), ...placed]);
-    const done = further.size === along.size;
+    const placed = [...along.products.values()].flatMap((product) => placedOn(product, shared.sheets));
+    const further = await readTakenAlong(queries, [...along.products.values(), ...placed], withDrafts, along);
+    const done = further.products.size === along.products.size;
     along = further;
     if (done) {
-      const all = [...definitions, ...along.values(), ...placed];
+      const all = [...definitions, ...along.products.values(), ...placed];
       const wanted = new Set([...alsoStock, ...all.flatMap((definition) => [...referencesOf(definition).stock])]);
       const stock = await readStock(queries, wanted);
       const priceLists = await readListsFor(
@@ -108,7 +151,7 @@ async function surroundingsOf(
           ...definitions.flatMap((definition) =>
             'slug' in definition && typeof definition.slug === 'string' ? [definition.slug] : [],
           ),
-          ...along.keys(),
+          ...along.products.keys(),
         ]),
       );
       const surroundings = {
@@ -116,7 +159,8 @@ async function surroundingsOf(
         stock: asNamed(stock),
         swatches: shared.swatches,
         sheets: shared.sheets,
-        products: along,
+        products: along.products,
+        ...(withDrafts && { drafts: along.drafts }),
         priceLists,
       };
       const today = dayAt(at, shared.shop.timeZone);

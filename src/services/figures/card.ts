@@ -3,20 +3,19 @@ import { asksGroup, asksToday, oneSold, sellableRange } from '../../core/analysi
 import { type Trait, traitsOf } from '../../core/browsing';
 import {
   type CatalogSurroundings,
-  isListedByView,
   type KnownPriceList,
   placementsOf,
   type Product,
   referencesOf,
   refersToProduct,
 } from '../../core/catalog';
-import { compile, type Program, standingView, withAllWithin } from '../../core/compile';
+import { compile, type Program, withAllWithin } from '../../core/compile';
 import { readiness } from '../../core/judge';
 import { listAlone, listsOf, pricedFor, saysAnything } from '../../core/price-lists';
 import { Exact } from '../../core/number';
-import { compose, type Drawing } from '../../core/picture';
+import { compose, type Drawing, listedView } from '../../core/picture';
 import { sortKey } from '../../core/text';
-import { type CostOf, resolve, saysCost, soldOutClauses, stockOf } from '../../core/run';
+import { type CostOf, saysCost, soldOutClauses, stockOf } from '../../core/run';
 import { facetWords, priceWords } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
 
@@ -101,10 +100,8 @@ const NO_FACES: Drawing = { lettering: () => null, file: () => null };
 
 /** What the first view of a product shows as its page begins, where that stands for it in lists. */
 function lookOf(definition: Product, program: Program, today: string): ProductCard['look'] {
-  if (!isListedByView(definition)) return null;
-  const seen = resolve(program, { answers: {} }, { stock: null, today, group: null });
-  const standing = standingView(program.product, seen.views);
-  const scene = standing && compose(program, seen, NO_FACES, standing.key);
+  const listed = listedView(definition, program, today);
+  const scene = listed && compose(program, listed.seen, NO_FACES, listed.view.key);
   if (!scene) return null;
   const of = createHash('sha256').update(JSON.stringify(scene)).digest('hex').slice(0, 12);
   return { of, alt: scene.alt.slice(0, LONGEST_ALT) };

@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { keySchema, reasonsNotCounted } from '../../core/catalog';
 import { optionStepSchema, priceStepSchema } from '../../core/catalog/many';
+import { mendsOfMany } from '../../core/judge';
 import { quantityRuleSchema } from '../../core/ordering';
+import { faultCodes } from '../../core/problems';
 
 const tags = z.array(z.string().trim().min(1).max(40)).max(30).default([]);
 /** So many drafts can be changed at once. */
@@ -77,6 +79,14 @@ export const bulkChangeSchema = z.discriminatedUnion('kind', [
   z
     .strictObject({ kind: z.literal('swatch'), from: keySchema, to: keySchema, ...anyTargets })
     .describe('options that show one swatch show another'),
+  z
+    .strictObject({
+      kind: z.literal('mend'),
+      fault: z.enum(faultCodes),
+      does: z.enum(mendsOfMany),
+      products: targets,
+    })
+    .describe('what keeps them from being published is mended, where that can be said'),
 ]);
 
 export type BulkChange = z.infer<typeof bulkChangeSchema>;

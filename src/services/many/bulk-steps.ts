@@ -7,10 +7,11 @@ import {
   sameDefinition,
 } from '../../core/catalog';
 import { type OptionStep, type PriceStep, withOptions, withPrices, withTexts } from '../../core/catalog/many';
+import { mendsOf, readiness } from '../../core/judge';
 import { formatMoney } from '../../core/money';
 import { Exact } from '../../core/number';
 import { isBlank } from '../../core/text';
-import { counted, NOT_COUNTED_WORDS, quantityRuleWords } from '../../core/words';
+import { counted, mendOfManyWords, mendWords, NOT_COUNTED_WORDS, quantityRuleWords } from '../../core/words';
 import { Refusal } from '../refusal';
 import { type BulkChange } from './bulk-change';
 
@@ -236,6 +237,26 @@ export function swatchStep(
       return changed === 0
         ? { after: draft, does: 'doesn’t show it' }
         : { after: { ...draft, choices }, does: counted(changed, 'option') };
+    },
+  };
+}
+
+export function mendStep(
+  { fault, does }: Of<'mend'>,
+  surroundings: CatalogSurroundings,
+): { words: string; apply: Apply } {
+  return {
+    words: mendOfManyWords(fault, does),
+    apply(draft) {
+      const mends = readiness(draft, surroundings, null).flatMap((found) =>
+        found.code === fault ? mendsOf(found, draft).filter((mend) => mend.does.kind === does) : [],
+      );
+      const [first] = mends;
+      if (!first) return { after: draft, does: 'needs no such change' };
+      const after = structuredClone(draft);
+      for (const mend of mends) mend.apply(after);
+      const more = mends.length > 1 ? `, in ${counted(mends.length, 'place')}` : '';
+      return { after, does: `${mendWords(first.does)}${more}` };
     },
   };
 }

@@ -13,6 +13,7 @@ import { Refusal } from '../refusal';
 import { type BulkChange } from './bulk-change';
 import {
   type Apply,
+  mendStep,
   notCountedStep,
   optionsStep,
   pricesStep,
@@ -101,6 +102,8 @@ export function changer(
       return optionsStep(change, surroundings);
     case 'swatch':
       return swatchStep(change, surroundings);
+    case 'mend':
+      return mendStep(change, surroundings);
     case 'copyChoices': {
       const copied = change.choices.flatMap((key) => source?.choices.find((choice) => choice.key === key) ?? []);
       const names = copied.map(insideNameOf).join(', ');

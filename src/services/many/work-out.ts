@@ -136,7 +136,9 @@ async function readNamed(queries: Queries, change: BulkChange) {
   }
   const beside = [...named, ...(source ? [source.draft] : [])];
   const around = async (at: Date, drafts: readonly Product[], onThem: readonly Sheet[]): Promise<Around> => {
-    const { surroundings, today, stock } = await readSurroundings(queries, at, [...drafts, ...beside], onThem);
+    const { surroundings, today, stock } = await readSurroundings(queries, at, [...drafts, ...beside], {
+      sheets: onThem,
+    });
     const known = named.map((product) => [product.slug, product] as const);
     return {
       today,

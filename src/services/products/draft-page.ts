@@ -27,7 +27,9 @@ export function openDraftPage(
 ): Promise<ShopProductView> {
   return withStock(context, async ({ database, now }) => {
     const { draft } = await productLife.require(database.read, id);
-    const { surroundings, stock, today } = await readSurroundings(database.read, now(), [draft]);
+    const { surroundings, stock, today } = await readSurroundings(database.read, now(), [draft], {
+      withDrafts: true,
+    });
     const known = surroundings.shop.groups.some(({ key }) => key === group) ? group : null;
     const on = day !== null && parseDay(day) !== null ? day : today;
     const view = customerView(draft, pricedFor(surroundings, known, on), known, on);

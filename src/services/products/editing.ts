@@ -38,7 +38,7 @@ export interface EditorView extends EditorSurroundings {
 export function openForEditing(context: Services, id: number): Promise<EditorView> {
   return withStock(context, async (still) => {
     const opened = await openProduct(still, id);
-    const now = await readSurroundings(still.database.read, still.now(), [opened.draft]);
+    const now = await readSurroundings(still.database.read, still.now(), [opened.draft], { withDrafts: true });
     return {
       opened,
       price: priceWords(compile(opened.draft, now.surroundings)),
@@ -68,16 +68,20 @@ const key = z.string().max(120);
 export const lackingSchema = z.strictObject({
   stock: z.array(key).max(3_000).default([]),
   products: z.array(key).max(500).default([]).describe('by address'),
+  withDrafts: z
+    .boolean()
+    .default(false)
+    .describe('whether products that are not in the shop yet come as they are edited'),
   joins: z.array(joinConditionSchema).max(200).default([]).describe('conditions by which products join its slots'),
 });
 
 /** What an editor is sent of what it lacks: of what is not there, nothing. */
-export type Lacking = Pick<EditorSurroundings, 'stock'> & Pick<PortableSurroundings, 'products'>;
+export type Lacking = Pick<EditorSurroundings, 'stock'> & Pick<PortableSurroundings, 'products' | 'drafts'>;
 
 /** What an editor needs of what is begun to be referred to: products with all that they take along in turn. */
 export function readLacking(
   context: Services,
-  { stock: keys, products: slugs, joins }: z.infer<typeof lackingSchema>,
+  { stock: keys, products: slugs, joins, withDrafts }: z.infer<typeof lackingSchema>,
 ): Promise<Lacking> {
   return withStock(context, async ({ database, now }) => {
     // A product that has nothing but such a slot takes along just these.
@@ -90,7 +94,8 @@ export function readLacking(
         ...inParts(joins, 20).map((some, place) => ({ kind: 'slot', key: `asking-${place}`, title: '', joins: some })),
       ],
     });
-    const { surroundings, stock } = await readSurroundings(database.read, now(), [asking], [], keys);
-    return { stock, products: [...surroundings.products.values()] };
+    const { surroundings, stock } = await readSurroundings(database.read, now(), [asking], { stock: keys, withDrafts });
+    const { products, drafts } = packSurroundings(surroundings);
+    return { stock, products, drafts };
   });
 }

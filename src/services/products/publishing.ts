@@ -4,7 +4,7 @@ import { beginCards } from '../catalog/cards';
 import { readSurroundings } from '../catalog/surroundings';
 import { asSeen } from '../as-seen';
 import { atOneMoment, type Services } from '../context';
-import { type Product } from '../../core/catalog';
+import { draftsAlong, type Product } from '../../core/catalog';
 import { compile } from '../../core/compile';
 import { faultJson } from '../../core/exchange';
 import { readiness } from '../../core/judge';
@@ -19,10 +19,24 @@ import { productLife } from './life';
 import { stoppedBy } from './ripple';
 import { log } from '../../data/log';
 
+/** So many products come into the shop with one at most. */
+const MOST_ALONG = 200;
+
 export const publicationSchema = z.strictObject({
   version: z.int().min(1),
   accepted: z.int().min(0).default(0).describe('how many products in the shop may stop being sold'),
+  along: z
+    .array(z.strictObject({ id: z.int().min(1), version: z.int().min(1) }))
+    .max(MOST_ALONG)
+    .default([])
+    .describe('products that it has as parts or takes along and that are not in the shop yet: published with it'),
 });
+
+/** What came of publishing a product, and those that came into the shop with it. */
+export interface Publication {
+  readonly revision: number;
+  readonly along: readonly { readonly id: number; readonly title: string; readonly revision: number }[];
+}
 
 /** @throws Refusal 409 `wouldStop` where more products in the shop would stop being sold than have been accepted */
 function refuseStopping(stopping: number, accepted: number): void {
@@ -44,12 +58,49 @@ function refuseStopping(stopping: number, accepted: number): void {
  * @throws Refusal 409 when the draft has moved on, 422 `notReady` with the faults when something must be mended first
  */
 export async function publishProduct(context: Services, id: number, version: number, accepted = 0): Promise<number> {
-  return asSeen(context, stoppedBy({ id, version }, 'publish'), async (transaction, stopping) => {
+  return (await publishWith(context, id, { version, accepted, along: [] })).revision;
+}
+
+/**
+ * The same with products that it needs and that are not in the shop yet: all of them come into it, or none. What has
+ * come into the shop meanwhile is left as it is there.
+ *
+ * @throws Refusal as {@link publishProduct}
+ */
+export async function publishWith(
+  context: Services,
+  id: number,
+  { version, accepted, along }: z.infer<typeof publicationSchema>,
+): Promise<Publication> {
+  return asSeen(context, stoppedBy([{ id, version }, ...along], 'publish'), async (transaction, stopping) => {
     const { draft } = await seenDraft(productLife, transaction, id, version);
-    return publishDraft(transaction, { id, draft, draftVersion: version }, context.now(), () =>
+    const published = along.length === 0 ? [] : await publishAlong(transaction, draft, along, context.now());
+    const revision = await publishDraft(transaction, { id, draft, draftVersion: version }, context.now(), () =>
       refuseStopping(stopping, accepted),
     );
+    return { revision, along: published };
   });
+}
+
+/** Publishes what a draft needs and what is not in the shop yet, what others need before them. */
+async function publishAlong(
+  transaction: Queries,
+  draft: Product,
+  along: z.infer<typeof publicationSchema>['along'],
+  at: Date,
+): Promise<Publication['along']> {
+  const { surroundings } = await readSurroundings(transaction, at, [draft], { withDrafts: true });
+  const seen = new Map(along.map((one) => [one.id, one.version]));
+  const published: Publication['along'][number][] = [];
+  for (const { slug, title } of draftsAlong(draft, surroundings)) {
+    const id = surroundings.drafts?.get(slug)?.id;
+    const version = id === undefined ? undefined : seen.get(id);
+    if (id === undefined || version === undefined) continue;
+    const { draft: part } = await seenDraft(productLife, transaction, id, version);
+    const revision = await publishDraft(transaction, { id, draft: part, draftVersion: version }, at);
+    published.push({ id, title, revision });
+  }
+  return published;
 }
 
 /**
@@ -60,11 +111,11 @@ export async function publishProduct(context: Services, id: number, version: num
 export async function publishAsked(
   context: Services,
   id: number,
-  { version, accepted }: z.infer<typeof publicationSchema>,
-): Promise<{ readonly revision: number }> {
-  const revision = await publishProduct(context, id, version, accepted);
+  asked: z.infer<typeof publicationSchema>,
+): Promise<Publication> {
+  const publication = await publishWith(context, id, asked);
   beginCards(context);
-  return { revision };
+  return publication;
 }
 
 /**
@@ -115,7 +166,7 @@ function notReady(faults: readonly Fault[]): Refusal {
  * @param accepted how many products that have it as a part the manager has seen to stop being sold; more are refused
  */
 export async function unpublishProduct(context: Services, id: number, accepted = 0): Promise<void> {
-  await asSeen(context, stoppedBy(id, 'withdraw'), async (transaction, stopping) => {
+  await asSeen(context, stoppedBy([id], 'withdraw'), async (transaction, stopping) => {
     const { title } = await productLife.require(transaction, id);
     refuseStopping(stopping, accepted);
     await transaction.update(products).set({ publishedRevision: null, publishedSlug: null }).where(eq(products.id, id));

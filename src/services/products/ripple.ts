@@ -117,13 +117,13 @@ function rowOf({ id, published, draft }: BothStates, comparison: ComparedProduct
   };
 }
 
-/** Reads what a change of a product would stop from being sold; what comes back counts it. */
+/** Reads what a change of some products would stop from being sold; what comes back counts it. */
 export const stoppedBy =
-  (looked: Looked, change: ProductChange) =>
-  async ({ database }: Services, context: Services): Promise<() => Promise<number>> => {
-    const [product] = await lookedAt(productLife, database.read, [looked]);
-    if (!product || !(await isUsed(database.read, product.id))) return () => Promise.resolve(0);
-    return async () => countStopping(await lookAtChanges(context, [looked], change, NOT_ITSELF, whichStop));
+  (looked: readonly Looked[], change: ProductChange) =>
+  async ({ database: { read } }: Services, context: Services): Promise<() => Promise<number>> => {
+    const changing = await lookedAt(productLife, read, looked);
+    if (!(await areUsed(read, changing))) return () => Promise.resolve(0);
+    return async () => countStopping(await lookAtChanges(context, looked, change, NOT_ITSELF, whichStop));
   };
 
 /** What products are called by what refers to them, as they are in the shop and as they are to be. */
@@ -131,11 +131,13 @@ const addressesOf = (changing: readonly Pick<Changing, 'publishedSlug' | 'draft'
   new Set(changing.flatMap(({ publishedSlug, draft }) => [publishedSlug ?? [], draft.slug].flat()));
 
 /** Whether anything else has a product as a part or takes it along. */
-export async function isUsed(queries: Queries, id: number): Promise<boolean> {
-  const things = [...addressesOf([await productLife.require(queries, id)])].map((key) => ({
-    what: 'products' as const,
-    key,
-  }));
+export const isUsed = async (queries: Queries, id: number): Promise<boolean> =>
+  areUsed(queries, [await productLife.require(queries, id)]);
+
+/** Whether anything but themselves has one of some products as a part or takes it along. */
+async function areUsed(queries: Queries, changing: readonly Changing[]): Promise<boolean> {
+  const own = new Set(changing.map(({ id }) => id));
+  const things = [...addressesOf(changing)].map((key) => ({ what: 'products' as const, key }));
   const users = await referringTo(queries, things, 'all');
-  return users.some(({ kind, id: user, of }) => (kind === 'product' ? user !== id : of === 'published'));
+  return users.some(({ kind, id, of }) => (kind === 'product' ? !own.has(id) : of === 'published'));
 }

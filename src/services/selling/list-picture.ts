@@ -1,6 +1,5 @@
 import { type Services } from '../context';
-import { isListedByView } from '../../core/catalog';
-import { resolve } from '../../core/run';
+import { listedView } from '../../core/picture';
 import { firstViewPng } from '../drawing';
 import { notFound } from '../refusal';
 import { openShopProduct, programFor } from './published';
@@ -17,8 +16,7 @@ export async function listPicture(
 ): Promise<{ readonly name: string; readonly png: Buffer }> {
   const none = () => notFound(`picture of “${slug}” that is put together`);
   const product = await openShopProduct(context, slug);
-  if (!isListedByView(product.definition)) return none();
   const { program } = programFor(product, product, null);
-  const resolution = resolve(program, { answers: {} }, { stock: null, today: product.today, group: null });
-  return (await firstViewPng(context, program, resolution)) ?? none();
+  const listed = listedView(product.definition, program, product.today);
+  return (listed && (await firstViewPng(context, program, listed.seen))) ?? none();
 }

@@ -14,7 +14,7 @@ import {
   resolutionJson,
   type ToldTax,
 } from '../../core/exchange';
-import { type Linked, productData } from '../../core/linked-data';
+import { type Linked, type ListedPicture, listedPictures, productData } from '../../core/linked-data';
 import { moneyDigits } from '../../core/money';
 import { type BookedPieces, type Resolution, stockOf } from '../../core/run';
 import { toldOf, type ToldStock } from '../../core/stock';
@@ -43,7 +43,11 @@ export interface ShopProductView {
   /** where there is little room left on days or in weeks; null where nothing of it takes room */
   readonly booked: readonly BookedPieces[] | null;
   /** what it is and costs, for programs that read the page; absent where it is not in the shop */
-  readonly linked?: Linked;
+  readonly linked?: {
+    readonly data: Linked;
+    /** the one by which it is listed; null for none */
+    readonly picture: ListedPicture | null;
+  };
   /** the line of the basket that is looked at again, as it was chosen; absent where none is */
   readonly line?: LineAsChosen;
 }
@@ -80,17 +84,11 @@ export function openShopProductView(
       },
     );
     const { tax } = surroundings.shop;
-    const linked =
-      origin === undefined
-        ? null
-        : productData(program, {
-            origin,
-            stock: there,
-            today,
-            group,
-            taxIncluded: tax && tax.pricesInclude,
-          });
-    return { ...shown, ...(line && { line }), ...(linked && { linked }) };
+    if (origin === undefined) return { ...shown, ...(line && { line }) };
+    const pictures = listedPictures(definition, program, today);
+    const taxIncluded = tax && tax.pricesInclude;
+    const data = productData(program, { origin, pictures, stock: there, today, group, taxIncluded });
+    return { ...shown, ...(line && { line }), linked: { data, picture: pictures[0] ?? null } };
   });
 }
 

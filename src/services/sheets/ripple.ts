@@ -54,7 +54,7 @@ async function lookAtChanges<Row>(
       surroundings: before,
       today,
       stock,
-    } = await readSurroundings(database.read, now(), states.map(asItCounts), drafts);
+    } = await readSurroundings(database.read, now(), states.map(asItCounts), { sheets: drafts });
     const after = {
       ...before,
       sheets: new Map([...before.sheets, ...drafts.map((draft) => [draft.key, draft] as const)]),

@@ -187,7 +187,7 @@ export function openSheetForEditing(context: Services, id: number): Promise<Shee
       still.database.read,
       still.now(),
       used.map(({ definition }) => definition),
-      [opened.draft],
+      { sheets: [opened.draft] },
     );
     return {
       opened,
@@ -245,7 +245,7 @@ export async function publishSheet(
         { stopping },
       );
     }
-    const { surroundings } = await readSurroundings(transaction, context.now(), [], [draft]);
+    const { surroundings } = await readSurroundings(transaction, context.now(), [], { sheets: [draft] });
     const faults = sheetFaults(draft, surroundings);
     const [first] = faults;
     if (first)

@@ -1,6 +1,5 @@
 import { type Metadata } from 'next';
 import { cache } from 'react';
-import { picturesAsListed } from '@/core/catalog';
 import { absoluteAddress, productAddress } from '@/core/linked-data';
 import { ProductPageSoon } from '@/features/shop/product-page';
 import { basketToken } from '@/http/basket-cookie';
@@ -30,7 +29,7 @@ const openedBy = async ({ params, searchParams }: Place) => {
 };
 
 export async function generateMetadata(place: Place): Promise<Metadata> {
-  const { product, surroundings } = await openedBy(place);
+  const { product, surroundings, linked } = await openedBy(place);
   const { title, summary, slug } = product;
   const origin = await pageOrigin();
   const url = productAddress(origin, slug);
@@ -44,9 +43,7 @@ export async function generateMetadata(place: Place): Promise<Metadata> {
       url,
       title,
       description: summary,
-      images: picturesAsListed(product)
-        .slice(0, 1)
-        .map(({ src, alt }) => ({ url: absoluteAddress(origin, src), alt })),
+      images: linked?.picture ? [{ url: absoluteAddress(origin, linked.picture.src), alt: linked.picture.alt }] : [],
     },
   };
 }
@@ -61,7 +58,7 @@ export default async function ShopProductPage(place: Place) {
           nonce={await pageNonce()}
           suppressHydrationWarning
           // What stands in a script ends where its text says so: no text does.
-          dangerouslySetInnerHTML={{ __html: JSON.stringify(linked).replace(/</g, '\\u003c') }}
+          dangerouslySetInnerHTML={{ __html: JSON.stringify(linked.data).replace(/</g, '\\u003c') }}
         />
       )}
       <ProductPageSoon {...view} />

@@ -7,7 +7,7 @@ import { compile } from '@/core/compile';
 import { SelectField, TextField } from '@/ui/field';
 import { PickField } from '@/ui/search-field';
 import { useEditing, useFaultAt } from '@/features/editors/frame';
-import { AnsweredHere, useProductFinder, useProductPick } from '@/features/editors/fields';
+import { AnsweredHere, useProductFinder, useProductPick, WhereItIs } from '@/features/editors/fields';
 import { WholeField } from '@/features/kit/shared';
 import { type KindProps } from './kind-fields';
 
@@ -52,6 +52,7 @@ export function AddOnFields({ choice, index, edit }: KindProps<'addOn'>) {
             mayBeNothing={false}
             onPick={pick}
           />
+          {surroundings.drafts?.has(choice.product) && <WhereItIs slug={choice.product} />}
         </Box>
         <Box w="200px">
           <SelectField

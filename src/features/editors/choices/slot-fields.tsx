@@ -9,9 +9,9 @@ import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
 import { SearchField } from '@/ui/search-field';
 import { moveEntry, Sortable } from '@/ui/sortable';
-import { Sku } from '@/ui/text';
+import { Sku, Slip } from '@/ui/text';
 import { AmountField, CandidateFields, useProductFinder, useProductPick } from '@/features/editors/fields';
-import { useEditing, useFaultAt } from '@/features/editors/frame';
+import { isWrong, useEditing, useFaultAt } from '@/features/editors/frame';
 import { Tick } from '@/ui/tick';
 import { WholeField } from '@/features/kit/shared';
 import { type KindProps } from './kind-fields';
@@ -119,7 +119,7 @@ function Candidate({
   const faults = findings.filter(
     ({ path }) => path[0] === 'choices' && path[1] === index && path[2] === 'options' && path[3] === place,
   );
-  const isOpen = open || faults.length > 0;
+  const isOpen = open || faults.some(isWrong);
   const product = surroundings.products.get(option.key);
   const title = option.title || (product?.title ?? option.key);
   const settled: PartCandidate = {
@@ -168,6 +168,7 @@ function Candidate({
             </Text>
           )}
         </Text>
+        {surroundings.drafts?.has(option.key) && <Slip>draft</Slip>}
         <Sku>{product?.sku ?? ''}</Sku>
         <IconButton
           aria-label={`Remove ${title}`}

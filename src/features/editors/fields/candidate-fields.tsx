@@ -7,7 +7,7 @@ import { compile } from '@/core/compile';
 import { type Path } from '@/core/problems';
 import { faultWords } from '@/core/words';
 import { AnsweredHere } from './answered-here';
-import { useEditing } from '@/features/editors/frame';
+import { isWrong, useEditing } from '@/features/editors/frame';
 import { Tick } from '@/ui/tick';
 import { SelectField } from '@/ui/field';
 import { FaultLine } from '@/ui/fault-line';
@@ -20,6 +20,21 @@ interface Props {
   edit: (tag: string, recipe: (draft: PartCandidate) => void) => void;
   /** what can be done with it beside others */
   children?: ReactNode;
+}
+
+/** The way to a product: its page, or where it is edited while it has none. */
+export function WhereItIs({ slug }: { slug: string }) {
+  const { surroundings } = useEditing();
+  const draft = surroundings.drafts?.get(slug);
+  const at = draft ? `/manage/products/${draft.id}` : `/shop/${slug}`;
+  return (
+    <Text fontSize="xs" color="fg.muted" mt="2">
+      {draft ? 'Not in the shop yet, and published along: ' : 'Its page: '}
+      <Link href={at} target={draft ? '_blank' : undefined}>
+        {at}
+      </Link>
+    </Text>
+  );
 }
 
 type Who = 'customer' | 'settled' | 'narrowed';
@@ -36,7 +51,11 @@ export function CandidateFields({ candidate, path, name, edit, children }: Props
   const product = surroundings.products.get(candidate.product);
   const program = useMemo(() => product && compile(product, surroundings), [product, surroundings]);
   const faults = findings.filter(
-    (fault) => fault.path.length >= path.length && path.every((step, place) => fault.path[place] === step),
+    (fault) =>
+      fault.path.length >= path.length &&
+      path.every((step, place) => fault.path[place] === step) &&
+      // Of itself that is said beside the way to it.
+      !(fault.data.code === 'partNotInShop' && fault.data.product === product?.title),
   );
   const choices = program?.product.choices.filter((choice) => !isNote(choice)) ?? [];
   return (
@@ -46,7 +65,9 @@ export function CandidateFields({ candidate, path, name, edit, children }: Props
         {children}
       </HStack>
       {faults.map((fault) => (
-        <FaultLine key={`${fault.path.join('/')} ${fault.code}`}>{faultWords(fault.data)}</FaultLine>
+        <FaultLine key={`${fault.path.join('/')} ${fault.code}`} color={isWrong(fault) ? 'brick.fg' : 'fg.muted'}>
+          {faultWords(fault.data)}
+        </FaultLine>
       ))}
       {program && choices.length === 0 && (
         <Text fontSize="sm" color="fg.muted">
@@ -112,11 +133,7 @@ export function CandidateFields({ candidate, path, name, edit, children }: Props
             </Box>
           ))}
       </Stack>
-      {product && (
-        <Text fontSize="xs" color="fg.muted" mt="2">
-          Its page: <Link href={`/shop/${product.slug}`}>{`/shop/${product.slug}`}</Link>
-        </Text>
-      )}
+      {product && <WhereItIs slug={product.slug} />}
     </Box>
   );
 }

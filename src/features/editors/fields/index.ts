@@ -1,6 +1,6 @@
 export { AmountField, useAmountScope } from './amount-field';
 export { AnsweredHere } from './answered-here';
-export { CandidateFields } from './candidate-fields';
+export { CandidateFields, WhereItIs } from './candidate-fields';
 export { useDropped, useDroppedPicture } from './dropped-picture';
 export { DrawsField, likelyDraw } from './draws-field';
 export { type Exception, Exceptions, FaultsWithin } from './exceptions';

@@ -12,22 +12,24 @@ export function takenKeys({ parts, choices }: Product): string[] {
 }
 
 /**
- * Finds products in the shop that can be parts of the product or be put in its slots: without words those of its
- * category first.
+ * Finds products that can be parts of the product or be put in its slots, those that are not in the shop yet where they
+ * can come into it with the product: without words those of its category first.
  *
  * @param without addresses of those that can't be picked again
  */
 export function useProductFinder(without: readonly string[] = []): (text: string) => Promise<readonly Finding[]> {
   const {
     product: { slug: own, category },
+    surroundings,
   } = useEditing();
+  const withDrafts = surroundings.drafts !== undefined;
   const left = without.join(' ');
   return useCallback(
     async (words: string) => {
       const out = new Set([own, ...left.split(' ')]);
-      return (await askProducts(words, { category })).filter(({ value }) => !out.has(value));
+      return (await askProducts(words, { category, withDrafts })).filter(({ value }) => !out.has(value));
     },
-    [own, category, left],
+    [own, category, left, withDrafts],
   );
 }
 

@@ -31,8 +31,10 @@ export interface Editing {
   goTo(place: Place): void;
   /** fetches what is known of stock items anew, and further ones. @returns all of them */
   reloadStock(further?: readonly string[]): Promise<readonly StockView[]>;
-  /** fetches what compiling needs of a product that begins to be taken along. @returns it, if it is in the shop */
+  /** fetches what compiling needs of a product that begins to be taken along. @returns it, if it is there */
   bringAlong(slug: string): Promise<Product | undefined>;
+  /** fetches anew what is not in the shop yet of what is taken along */
+  reloadDrafts(): Promise<void>;
   /** fetches the products that join a slot by its conditions */
   bringJoining(joins: readonly JoinCondition[]): Promise<void>;
 }
@@ -84,13 +86,21 @@ export function useEditing(): Editing {
 
 const nameOf = (path: Path) => path.join('/');
 
+/** Whether something is wrong with what stands there: that it comes into the shop with the whole is only told. */
+export const isWrong = ({ code }: Pick<Fault, 'code'>): boolean => code !== 'partNotInShop';
+
 /** The first fault at each place, by list of findings: hundreds of fields ask for theirs whenever something changes. */
 const byPlace = new WeakMap<readonly Fault[], ReadonlyMap<string, Fault>>();
 
 function faultsByPlace(findings: readonly Fault[]): ReadonlyMap<string, Fault> {
   const known = byPlace.get(findings);
   if (known) return known;
-  const made = new Map(findings.toReversed().map((fault) => [nameOf(fault.path), fault]));
+  const made = new Map(
+    findings
+      .filter(isWrong)
+      .toReversed()
+      .map((fault) => [nameOf(fault.path), fault]),
+  );
   byPlace.set(findings, made);
   return made;
 }

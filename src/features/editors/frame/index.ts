@@ -1,6 +1,7 @@
 export {
   type Editing,
   EditingProvider,
+  isWrong,
   type Place,
   placeOf,
   type Published,

@@ -1,11 +1,11 @@
 'use client';
 
-import { useCallback, useDeferredValue, useEffect, useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { z } from 'zod';
 import {
   type CatalogSurroundings,
   type JoinCondition,
-  placementsOf,
+  placedOn,
   type Product,
   productSchema,
   referencesOf,
@@ -36,7 +36,11 @@ const stockSchema = z.array(
   }),
 );
 
-const lackingSchema = z.object({ stock: stockSchema, products: z.array(productSchema) });
+const lackingSchema = z.object({
+  stock: stockSchema,
+  products: z.array(productSchema),
+  drafts: z.array(z.object({ slug: z.string(), id: z.number(), version: z.number() })).optional(),
+});
 
 /** So many stock items are asked for at once. */
 const MOST_AT_ONCE = 1_000;
@@ -54,6 +58,8 @@ export interface EditorSurroundingsState {
   readonly stock: readonly StockView[];
   /** fetches stock items anew, and further ones */
   readonly reloadStock: (further?: readonly string[]) => Promise<readonly StockView[]>;
+  /** fetches anew what is not in the shop yet: somebody may have changed or published it */
+  readonly reloadDrafts: () => Promise<void>;
   readonly bringAlong: (slug: string) => Promise<Product | undefined>;
   readonly bringJoining: (joins: readonly JoinCondition[]) => Promise<void>;
 }
@@ -71,16 +77,20 @@ export function useEditorSurroundings(
 ): EditorSurroundingsState {
   const [portable, setPortable] = useState(initial);
   const [stock, setStock] = useState(initialStock);
-  const surroundings = useSurroundings(portable, stock);
-  const bring = useCallback(async (wanted: Wanted) => {
-    const lacking = await send('POST', '/api/manage/lacking', wanted, lackingSchema);
-    setStock((known) => merged(known, lacking.stock, ({ key }) => key, wanted.stock));
-    setPortable((known) => ({
-      ...known,
-      products: merged(known.products, lacking.products, ({ slug }) => slug, wanted.products),
-    }));
-    return lacking;
-  }, []);
+  const surroundings = useNamedDrafts(useSurroundings(portable, stock), document);
+  // What is edited may come into the shop with what is not in it yet; of a sheet that is another matter.
+  const withDrafts = initial.drafts !== undefined;
+  const bring = useCallback(
+    async (wanted: Wanted) => {
+      const lacking = await send('POST', '/api/manage/lacking', { ...wanted, withDrafts }, lackingSchema);
+      setStock((known) => merged(known, lacking.stock, ({ key }) => key, wanted.stock));
+      setPortable((known) => ({ ...known, ...productsWith(known, lacking, wanted.products) }));
+      return lacking;
+    },
+    [withDrafts],
+  );
+  const drafts = useRef(portable.drafts);
+  useEffect(() => void (drafts.current = portable.drafts), [portable.drafts]);
   const keys = useRef(initialStock.map(({ key }) => key));
   useEffect(() => void (keys.current = stock.map(({ key }) => key)), [stock]);
   const reloadStock = useCallback(
@@ -99,13 +109,47 @@ export function useEditorSurroundings(
   );
   const bringJoining = useCallback(async (joins: readonly JoinCondition[]) => void (await bring({ joins })), [bring]);
   useLacking(document, surroundings, bring);
-  // Back from another window, where stock may have been entered.
+  const reloadDrafts = useCallback(async () => {
+    const products = drafts.current?.map(({ slug }) => slug) ?? [];
+    if (products.length > 0) await bring({ products });
+  }, [bring]);
+  // Back from another window, where stock may have been entered, and a draft have been changed.
   useEffect(() => {
-    const refresh = () => void reloadStock().catch(() => undefined);
+    const refresh = () => void Promise.all([reloadStock(), reloadDrafts()]).catch(() => undefined);
     window.addEventListener('focus', refresh);
     return () => window.removeEventListener('focus', refresh);
-  }, [reloadStock]);
-  return { surroundings, stock, reloadStock, bringAlong, bringJoining };
+  }, [reloadStock, reloadDrafts]);
+  return { surroundings, stock, reloadStock, reloadDrafts, bringAlong, bringJoining };
+}
+
+/**
+ * Surroundings without drafts that nothing names any more: what is in the shop may join a slot by its condition, what
+ * is only edited comes with what names it.
+ */
+function useNamedDrafts(surroundings: CatalogSurroundings, document: Product): CatalogSurroundings {
+  const { drafts, products, sheets } = surroundings;
+  const left = useMemo(() => {
+    if (!drafts || drafts.size === 0) return '';
+    const named = new Set<string>();
+    const look = (product: Product): void => {
+      const references = [product, ...placedOn(product, sheets)].map(referencesOf);
+      for (const slug of references.flatMap((one) => [...one.products])) {
+        if (named.has(slug)) continue;
+        named.add(slug);
+        const part = products.get(slug);
+        if (part) look(part);
+      }
+    };
+    look(document);
+    return [...drafts.keys()].filter((slug) => !named.has(slug)).join(' ');
+  }, [drafts, products, sheets, document]);
+  // As long as the same are left out it is the same: much is kept by it.
+  return useMemo(() => {
+    if (left === '' || !drafts) return surroundings;
+    const out = new Set(left.split(' '));
+    const without = <T>(all: ReadonlyMap<string, T>) => new Map([...all].filter(([slug]) => !out.has(slug)));
+    return { ...surroundings, products: without(products), drafts: without(drafts) };
+  }, [surroundings, products, drafts, left]);
 }
 
 /** What is known with what has come; what was asked for and has not come is not there any more. */
@@ -117,6 +161,22 @@ function merged<T>(
 ): T[] {
   const names = new Set([...fresh.map(nameOf), ...asked]);
   return [...known.filter((one) => !names.has(nameOf(one))), ...fresh];
+}
+
+/** The products that are known, and which of them are not in the shop yet, with those that have come. */
+function productsWith(
+  known: PortableSurroundings,
+  fresh: z.infer<typeof lackingSchema>,
+  asked: readonly string[] = [],
+): Pick<PortableSurroundings, 'products' | 'drafts'> {
+  const came = fresh.products.map(({ slug }) => slug);
+  return {
+    products: merged(known.products, fresh.products, ({ slug }) => slug, asked),
+    ...(known.drafts && {
+      // What has come without being told here is in the shop by now.
+      drafts: merged(known.drafts, fresh.drafts ?? [], ({ slug }) => slug, [...asked, ...came]),
+    }),
+  };
 }
 
 /**
@@ -141,7 +201,7 @@ function useLacking(
   // Typing goes first.
   const settled = useDeferredValue(document);
   useEffect(() => {
-    const placed = placementsOf(settled, sheets.values()).flatMap(({ key }) => sheets.get(key) ?? []);
+    const placed = placedOn(settled, sheets);
     const references = [settled, ...placed].map(referencesOf);
     const fresh = (kind: string, keys: Iterable<string>, known: ReadonlyMap<string, unknown>) =>
       [...new Set(keys)].filter((key) => key !== '' && !known.has(key) && !asked.current.has(`${kind} ${key}`));

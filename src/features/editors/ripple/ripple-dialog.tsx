@@ -1,6 +1,7 @@
 'use client';
 
 import { Button, Text } from '@chakra-ui/react';
+import { type ReactNode } from 'react';
 import { counted } from '@/core/words';
 import { useBusy } from '@/features/kit/shared';
 import { AppDialog } from '@/ui/dialog';
@@ -10,6 +11,11 @@ import { belowWords, useRipple } from './use-ripple';
 interface Props {
   /** where the ripple is read from */
   address: string;
+  /** what is asked there, as JSON; absent where the address says it */
+  asked?: string;
+  title?: string;
+  /** what is said before what it reaches */
+  children?: ReactNode;
   /** what is decided, as the button says it: `Publish` */
   decision: string;
   /** what is said where nothing is reached */
@@ -22,8 +28,18 @@ interface Props {
 }
 
 /** What a change would do to every product it reaches, seen before it is decided. */
-export function RippleDialog({ address, decision, nothingReached, meanwhile, onClose, onDecide }: Props) {
-  const ripple = useRipple(address);
+export function RippleDialog({
+  address,
+  asked,
+  title = 'The ripple of this change',
+  children,
+  decision,
+  nothingReached,
+  meanwhile,
+  onClose,
+  onDecide,
+}: Props) {
+  const ripple = useRipple(address, asked);
   const { rows, stopping, below, breaking } = ripple;
   const { busy, fault: refused, run } = useBusy();
   const finished = ripple.state === 'finished';
@@ -32,7 +48,7 @@ export function RippleDialog({ address, decision, nothingReached, meanwhile, onC
     <AppDialog
       size="xl"
       open
-      title="The ripple of this change"
+      title={title}
       onClose={onClose}
       footer={
         <>
@@ -62,6 +78,7 @@ export function RippleDialog({ address, decision, nothingReached, meanwhile, onC
           {meanwhile}
         </Text>
       )}
+      {children}
       <RippleView ripple={ripple} nothingReached={nothingReached} refused={refused} />
     </AppDialog>
   );

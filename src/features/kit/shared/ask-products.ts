@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { send } from './api';
 import { queryOf } from './query-of';
 
-const foundSchema = z.array(z.object({ slug: z.string(), title: z.string(), sku: z.string() }));
+const foundSchema = z.array(z.object({ slug: z.string(), title: z.string(), sku: z.string(), inShop: z.boolean() }));
 
 /**
  * Finds products by words, by their addresses: without words those of a category first.
@@ -15,5 +15,9 @@ export async function askProducts(
 ): Promise<readonly { readonly value: string; readonly label: string; readonly hint: string }[]> {
   const query = queryOf({ words, category: category ?? '', drafts: withDrafts ? 'too' : '' });
   const found = await send('GET', `/api/manage/in-shop?${query}`, undefined, foundSchema);
-  return found.map(({ slug, title, sku }) => ({ value: slug, label: title, hint: sku }));
+  return found.map(({ slug, title, sku, inShop }) => ({
+    value: slug,
+    label: title,
+    hint: inShop ? sku : [sku, 'not in the shop yet'].filter(Boolean).join(', '),
+  }));
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, HStack, Spinner, Stack, Table, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, Spinner, Stack, Table, Text } from '@chakra-ui/react';
 import { Fragment, useCallback, useRef, useState } from 'react';
 import { counted } from '@/core/words';
 import { ApiProblem, readLines, wordsOf } from '@/features/kit/shared';
@@ -8,9 +8,10 @@ import { type BulkChange } from '@/services/many/bulk-change';
 import { AppDialog } from '@/ui/dialog';
 import { RowsLeftOut, useLongRowsWithin } from '@/ui/long-list';
 import { ScrollRegion } from '@/ui/scroll-region';
+import { Tick } from '@/ui/tick';
 import { sayDone } from '@/ui/toasts';
 import { type BulkFormProps } from './bulk-form';
-import { bulkKinds } from './bulk-forms';
+import { bulkKinds, type FormKind } from './bulk-forms';
 import { followMade, keptWords, type Made } from './made';
 import { type Preview, type PreviewRow, usePreview } from './use-preview';
 
@@ -23,13 +24,17 @@ const targetWords = ({ products, sheets }: BulkFormProps['targets']) =>
     .join(' and ');
 
 interface Props extends Pick<BulkFormProps, 'targets' | 'categories' | 'sheets'> {
-  what: BulkChange['kind'];
+  what: FormKind;
+  /** whether what is changed can be published right after; absent where it can't */
+  mayPublish?: boolean;
   onClose: () => void;
-  onApplied: () => void;
+  /** @param published numbers of the products that were changed and are to be published; null where none are */
+  onApplied: (published: readonly number[] | null) => void;
 }
 
 /** A change of many products or sheets: said, seen before it is made, and then made in one go. */
-export function BulkDialog({ what, targets, categories, sheets, onClose, onApplied }: Props) {
+export function BulkDialog({ what, mayPublish = false, targets, categories, sheets, onClose, onApplied }: Props) {
+  const [publishes, setPublishes] = useState(false);
   const [change, setChange] = useState<BulkChange | null>(null);
   const { preview, fault, setFault, look, stop } = usePreview();
   const [made, setMade] = useState<Made | null>(null);
@@ -49,18 +54,13 @@ export function BulkDialog({ what, targets, categories, sheets, onClose, onAppli
     try {
       const asked = { change, apply: true, seen: preview?.seen };
       const done = await followMade(readLines('/api/manage/bulk', signal, asked), setMade);
-      sayDone(
-        preview?.words ?? words,
-        [`${counted(done.changed, 'draft')} changed. It can be taken back from the list.`, keptWords(done)]
-          .filter(Boolean)
-          .join(' '),
-      );
-      onApplied();
+      sayDone(preview?.words ?? words, doneWords(done));
+      onApplied(publishes ? changedBy(preview, targets) : null);
     } catch (error) {
       if (signal.aborted) {
         // What was on its way is made all the same: the list knows how many.
         sayDone('Stopped on the way', 'Go on with it, or take back what has been changed, from the list.');
-        onApplied();
+        onApplied(null);
         return;
       }
       // What was seen is not what there is any more: it is worked out anew.
@@ -86,6 +86,15 @@ export function BulkDialog({ what, targets, categories, sheets, onClose, onAppli
             <Text fontSize="sm" role="status" flex="1">
               {made.done} of {counted(made.total, 'draft')} …
             </Text>
+          )}
+          {mayPublish && !made && (
+            <Box flex="1">
+              <Tick
+                label="And publish: what that would change is seen next"
+                checked={publishes}
+                onChange={setPublishes}
+              />
+            </Box>
           )}
           {made ? (
             <Button variant="outline" onClick={() => making.current?.abort()}>
@@ -124,6 +133,15 @@ export function BulkDialog({ what, targets, categories, sheets, onClose, onAppli
     </AppDialog>
   );
 }
+
+const doneWords = (done: Made): string =>
+  [`${counted(done.changed, 'draft')} changed. It can be taken back from the list.`, keptWords(done)]
+    .filter(Boolean)
+    .join(' ');
+
+/** Numbers of the products that a change changes, as far as it is known; else of all that it is about. */
+const changedBy = (preview: Preview | null, { products }: BulkFormProps['targets']): readonly number[] =>
+  preview?.state === 'finished' ? preview.rows.flatMap(({ id, changes }) => (changes ? [id] : [])) : products;
 
 /** How many have been looked at, while there are others. */
 function HowFar({

@@ -364,8 +364,11 @@ function CopyFrom({ targets, onChoose }: BulkFormProps) {
   );
 }
 
+/** What is said in a form of its own: what mends a fault is pressed where that is told. */
+export type FormKind = Exclude<BulkChange['kind'], 'mend'>;
+
 /** What can be done to many at once; one that is forgotten does not compile. */
-export const bulkKinds: { readonly [K in BulkChange['kind']]: KindOfBulk } = {
+export const bulkKinds: { readonly [K in FormKind]: KindOfBulk } = {
   prices: { words: 'Set prices', ofChoices: false, Form: PricesForm },
   options: { words: 'Options of one name', ofChoices: true, Form: OptionsForm },
   swatch: { words: 'Replace a swatch', ofChoices: true, Form: SwatchForm },
@@ -384,4 +387,4 @@ export const bulkKinds: { readonly [K in BulkChange['kind']]: KindOfBulk } = {
   replacePart: { words: 'Replace a part', ofChoices: false, Form: ReplacePart },
 };
 
-export const bulkKindNames = Object.keys(bulkKinds) as BulkChange['kind'][];
+export const bulkKindNames = Object.keys(bulkKinds) as FormKind[];

@@ -1,9 +1,9 @@
 'use client';
 
 import { Button, HStack, Stack, Text } from '@chakra-ui/react';
-import { useEffect, useRef, useState } from 'react';
+import { type ComponentType, useEffect, useRef, useState } from 'react';
 import { counted } from '@/core/words';
-import { wordsOf } from '@/features/kit/shared';
+import { ApiProblem, wordsOf } from '@/features/kit/shared';
 import { belowWords, RippleView, useRipple } from '@/features/editors/ripple';
 import { AppDialog } from '@/ui/dialog';
 import { ProgressBar } from '@/ui/progress-bar';
@@ -36,8 +36,12 @@ export interface Move<Row extends Movable, Way extends string> {
   concerns(row: Row): boolean;
   /** whether it can be taken back: what was published before keeps its new revision */
   canGoBack(row: Row): boolean;
+  /** whether what is not ready is tried again after the others, which it may need; absent where none needs another */
+  needsOthers?: boolean;
   /** whether something of it is to be mended first; absent where that is no matter */
   notReady?(row: Row): boolean;
+  /** what says what keeps them, and mends it; absent where nothing does */
+  Kept?: ComponentType<KeptProps<Row>>;
   /** where it is read what this would change in others, and of which drafts; absent where it changes nothing there */
   rippleOf?(rows: readonly Row[]): { readonly address: string; readonly drafts: ReturnType<typeof draftsSeen> };
   /**
@@ -45,6 +49,13 @@ export interface Move<Row extends Movable, Way extends string> {
    * is deleted
    */
   move(id: Row['id'], binned: number | null, row: Row): Promise<number | null>;
+}
+
+export interface KeptProps<Row extends Movable> {
+  /** those that have something to be mended first */
+  rows: readonly Row[];
+  /** is given those of them that have become others, as they are now */
+  onMended: (rows: readonly Row[]) => void;
 }
 
 interface Props<Row extends Movable, Way extends string> {
@@ -82,6 +93,8 @@ export function MoveMany<Row extends Movable, Way extends string>({
   const asked = JSON.stringify({ drafts: ripple?.drafts ?? [] });
   /** how many would fall below their floors; null until that is known */
   const below = ripple === undefined ? 0 : found?.asked === asked ? found.below : null;
+  // What is mended here stays there to be seen.
+  const [keptBack] = useState(() => going.filter((row) => words.notReady?.(row) === true));
   const notReady = going.filter((row) => words.notReady?.(row) === true);
   const run = async (direction: Way, list: readonly Row[]) => {
     const binned = new Map(done.map(({ row, binned: number }) => [row.id, number]));
@@ -91,14 +104,11 @@ export function MoveMany<Row extends Movable, Way extends string>({
     setDone([]);
     setFinished(false);
     setRunning(true);
-    for (const row of list) {
-      if (stop.current) break;
-      const outcome = await moves[direction].move(row.id, binned.get(row.id) ?? null, row).then(
-        (number) => ({ refused: '', binned: number }),
-        (error: unknown) => ({ refused: wordsOf(error), binned: null }),
-      );
-      setDone((before) => [...before, { row, ...outcome }]);
-    }
+    await goThrough(list, moves[direction], {
+      binnedOf: (row) => binned.get(row.id) ?? null,
+      isStopped: () => stop.current,
+      onDone: (some) => setDone((before) => [...before, ...some]),
+    });
     setRunning(false);
     setFinished(true);
   };
@@ -144,7 +154,12 @@ export function MoveMany<Row extends Movable, Way extends string>({
         {!running && !finished && ripple !== undefined && (
           <RippleBefore key={asked} address={ripple.address} asked={asked} onFound={setFound} />
         )}
-        {!running && !finished && <WhatGoes going={going} notReady={notReady} word={word} words={several} />}
+        {!running && !finished && (
+          <WhatGoes going={going} notReady={words.Kept ? [] : notReady} word={word} words={several} />
+        )}
+        {!running && !finished && words.Kept && keptBack.length > 0 && (
+          <words.Kept rows={keptBack} onMended={(mended) => setGoing((before) => withFresh(before, mended))} />
+        )}
         {(running || finished) && (
           <HowFar
             done={done}
@@ -156,6 +171,45 @@ export function MoveMany<Row extends Movable, Way extends string>({
     </AppDialog>
   );
 }
+
+/** Rows in their order, those that have become others as they are now. */
+function withFresh<Row extends Movable>(rows: readonly Row[], fresh: readonly Row[]): readonly Row[] {
+  const byId = new Map(fresh.map((row) => [row.id, row]));
+  return rows.map((row) => byId.get(row.id) ?? row);
+}
+
+interface Going<Row> {
+  binnedOf(row: Row): number | null;
+  isStopped(): boolean;
+  /** is told what has gone, or stays and why */
+  onDone(some: readonly Done<Row>[]): void;
+}
+
+/** Moves one after the other. What waits for another goes once that has gone: as long as any of them does. */
+async function goThrough<Row extends Movable, Way extends string>(
+  list: readonly Row[],
+  { move, needsOthers = false }: Pick<Move<Row, Way>, 'move' | 'needsOthers'>,
+  { binnedOf, isStopped, onDone }: Going<Row>,
+): Promise<void> {
+  let left = list;
+  while (left.length > 0) {
+    const waiting: Done<Row>[] = [];
+    for (const row of left) {
+      if (isStopped()) return onDone(waiting);
+      try {
+        onDone([{ row, refused: '', binned: await move(row.id, binnedOf(row), row) }]);
+      } catch (error) {
+        const refused = { row, refused: wordsOf(error), binned: null };
+        if (needsOthers && isNotReady(error)) waiting.push(refused);
+        else onDone([refused]);
+      }
+    }
+    if (waiting.length === left.length) return onDone(waiting);
+    left = waiting.map(({ row }) => row);
+  }
+}
+
+const isNotReady = (error: unknown): boolean => error instanceof ApiProblem && error.code === 'notReady';
 
 /** What all of them together would change in products, before they go. */
 function RippleBefore({

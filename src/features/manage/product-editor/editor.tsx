@@ -62,11 +62,7 @@ export function ProductEditor({
   const draft = useProductDraft(opened, editor);
   const { presence, look } = usePresence(opened.id, editor, draft);
   usePublishedElsewhere(address, presence.publishedRevision, published.revision, setPublished);
-  const { surroundings, stock, reloadStock, bringAlong, bringJoining } = useEditorSurroundings(
-    initialSurroundings,
-    initialStock,
-    draft.document,
-  );
+  const { surroundings, stock, ...fetching } = useEditorSurroundings(initialSurroundings, initialStock, draft.document);
   const follows = useSettled(draft.document, surroundings, stock, { today, booked, price });
   const { settled, selection, checks, findings } = follows;
   const program = selection.usual;
@@ -87,9 +83,7 @@ export function ProductEditor({
     suggestions,
     change: draft.change,
     goTo: setPlace,
-    reloadStock,
-    bringAlong,
-    bringJoining,
+    ...fetching,
   };
   const bringBack = (definition: Product) => {
     draft.replace(definition);

@@ -14,6 +14,7 @@ import { useSeenDraft } from '@/features/editors/ripple';
 import { send, wordsOf } from '@/features/kit/shared';
 import { AppDialog } from '@/ui/dialog';
 import { sayDone, sayFailed } from '@/ui/toasts';
+import { askedOf, PublishedAlong, useAlong, withItWords } from './published-along';
 
 interface Props {
   draft: Draft<Product>;
@@ -51,11 +52,12 @@ const PLACE_WORDS: Readonly<Record<string, string>> = {
   proofs: 'proofs',
 };
 
-const revisionSchema = z.object({ revision: z.number() });
+const publicationSchema = z.object({ revision: z.number(), along: z.array(z.object({ title: z.string() })) });
 
 /** Makes the saved draft the newest revision, which the shop shows from then on. */
 export function PublishButton({ draft, productId, published, today, isUsed, onPublished }: Props) {
   const { findings, program, product, goTo } = useEditing();
+  const along = useAlong();
   const [busy, setBusy] = useState(false);
   const [asked, setAsked] = useState<readonly ProofOutcome[]>([]);
   const ripple = useSeenDraft(draft, (field) => PLACE_WORDS[placeOf([field], draft.document)] ?? field);
@@ -70,22 +72,25 @@ export function PublishButton({ draft, productId, published, today, isUsed, onPu
   };
   const goOn = () => {
     setAsked([]);
-    if (isUsed) ripple.look();
+    if (isUsed || along.of(draft.document).length > 0) ripple.look();
     else void publish(draft).catch((error: unknown) => notPublished(wordsOf(error)));
   };
   const publish = async ({ version, document }: Pick<Draft<Product>, 'version' | 'document'>, accepted = 0) => {
     setBusy(true);
     try {
-      const { revision } = await send(
+      const publication = await send(
         'POST',
         `/api/manage/products/${productId}/publication`,
-        { version, accepted },
-        revisionSchema,
+        { version, accepted, along: along.of(document).map(({ id, version: seen }) => ({ id, version: seen })) },
+        publicationSchema,
       );
+      const { revision } = publication;
       onPublished({ revision, version, definition: document, slug: document.slug });
-      sayDone(`Revision ${revision} is in the shop`);
+      sayDone(`Revision ${revision} is in the shop`, withItWords(publication.along));
       ripple.leave();
     } finally {
+      // Whoever changed one meanwhile is seen with the next look; what has come into the shop is no draft any more.
+      await along.lookAgain();
       setBusy(false);
     }
   };
@@ -135,13 +140,14 @@ export function PublishButton({ draft, productId, published, today, isUsed, onPu
       {ripple.seen && (
         <RippleDialog
           key={ripple.seen.version}
-          address={`/api/manage/products/${productId}/ripple?version=${ripple.seen.version}`}
+          {...askedOf(productId, ripple.seen.version, along.of(ripple.seen.document))}
           decision="Publish"
-          nothingReached="Nothing has it as a part."
           meanwhile={ripple.seen.meanwhile}
           onClose={ripple.leave}
           onDecide={(accepted) => (ripple.seen ? publish(ripple.seen, accepted) : Promise.resolve())}
-        />
+        >
+          <PublishedAlong along={along.of(ripple.seen.document)} />
+        </RippleDialog>
       )}
     </>
   );

@@ -4,7 +4,10 @@ import { Button } from '@chakra-ui/react';
 import { Send } from 'lucide-react';
 import { BarMenu, bulkKindNames, bulkKinds, ManyChanges, type SheetName } from '@/features/manage/many';
 import { type MeantProduct } from '@/services/products/list';
+import { Suggestions } from '@/ui/suggestions';
+import { CATEGORIES } from './kept-back';
 import { productMoves } from './product-moves';
+import { readMeant } from './use-selected';
 
 interface Props {
   /** those that are selected */
@@ -43,6 +46,8 @@ function download(address: string): void {
   link.click();
 }
 
+const PUBLISHING = { way: 'publish', again: readMeant } as const;
+
 /** What can be done to the selected products, and the last such change to be taken back. */
 export function BulkBar({ meant, categories, sheets, onDone }: Props) {
   return (
@@ -50,6 +55,7 @@ export function BulkBar({ meant, categories, sheets, onDone }: Props) {
       meant={meant}
       word="product"
       moves={productMoves}
+      publishing={PUBLISHING}
       targets={{ products: meant.map(({ id }) => id), sheets: [] }}
       categories={categories}
       sheets={sheets}
@@ -57,6 +63,7 @@ export function BulkBar({ meant, categories, sheets, onDone }: Props) {
     >
       {({ change, move }) => (
         <>
+          <Suggestions id={CATEGORIES} values={categories} />
           <Button size="sm" variant="outline" onClick={() => move('publish')}>
             <Send size={15} aria-hidden /> Publish
           </Button>

@@ -1,5 +1,6 @@
 import { always, binMoves, draftsSeen, type Move, publishing } from '@/features/manage/many';
 import { anything, send } from '@/features/kit/shared';
+import { KeptBack } from './kept-back';
 import { type MeantProduct } from '@/services/products/list';
 
 /** What can be done with many products, one after the other. */
@@ -19,6 +20,8 @@ export const productMoves: Readonly<Record<Way, Move<MeantProduct, Way>>> = {
     concerns: ({ state }) => state !== 'published',
     canGoBack: ({ state }) => state === 'draft' || state === 'archived',
     notReady: ({ mustFix }) => mustFix > 0,
+    needsOthers: true,
+    Kept: KeptBack,
     rippleOf: (rows) => ({ address: '/api/manage/products/ripple', drafts: draftsSeen(rows) }),
     move: publishing(at),
   },

@@ -9,6 +9,10 @@ import { sayFailed } from '@/ui/toasts';
 const meantSchema = z.object({ products: z.custom<MeantProduct[]>() });
 const MEANT = '/api/manage/products/meant';
 
+/** Products as they are now; those of them that are still there. */
+export const readMeant = (ids: readonly number[]): Promise<readonly MeantProduct[]> =>
+  send('POST', MEANT, { ids }, meantSchema).then(({ products }) => products);
+
 const NOTHING: ReadonlyMap<string, MeantProduct> = new Map();
 
 const byId = (products: readonly MeantProduct[]) => new Map(products.map((one) => [String(one.id), one] as const));
@@ -45,9 +49,9 @@ export function useSelected(shown: string, { rows, found }: ProductsPage, fresh:
     if (selected.size === 0) return;
     const ids = [...selected.values()].map(({ id }) => id);
     const asked = new Set(ids);
-    send('POST', MEANT, { ids }, meantSchema).then(
+    readMeant(ids).then(
       // What has been selected or left meanwhile stays so.
-      ({ products }) => {
+      (products) => {
         const now = byId(products);
         setSelected((before) => {
           const kept = [...before].filter(([id, one]) => now.has(id) || !asked.has(one.id));

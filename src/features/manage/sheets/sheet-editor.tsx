@@ -73,9 +73,7 @@ export function SheetEditor({
   const {
     surroundings: publishedSurroundings,
     stock,
-    reloadStock,
-    bringAlong,
-    bringJoining,
+    ...fetching
   } = useEditorSurroundings(initialSurroundings, initialStock, settledProduct);
   const surroundings = useMemo(
     () => ({ ...publishedSurroundings, sheets: new Map(publishedSurroundings.sheets).set(settled.key, settled) }),
@@ -105,9 +103,7 @@ export function SheetEditor({
     suggestions,
     change,
     goTo: setPlace,
-    reloadStock,
-    bringAlong,
-    bringJoining,
+    ...fetching,
   };
   return (
     <EditingProvider value={{ ...beside, product, assembled: product }}>

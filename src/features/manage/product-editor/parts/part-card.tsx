@@ -10,7 +10,7 @@ import { WholeField } from '@/features/kit/shared';
 import { TextField } from '@/ui/field';
 import { FaultLine } from '@/ui/fault-line';
 import { SearchField } from '@/ui/search-field';
-import { Sku } from '@/ui/text';
+import { Sku, Slip } from '@/ui/text';
 import { CandidateFields, useProductFinder, useProductPick } from '@/features/editors/fields';
 
 interface Props {
@@ -200,6 +200,7 @@ function PartHead({
           {settledWords(part)}
         </Text>
       </Box>
+      {part.candidates.some(({ product: slug }) => surroundings.drafts?.has(slug)) && <Slip>draft</Slip>}
       <Sku>{surroundings.products.get(part.candidates[0]?.product ?? '')?.sku ?? ''}</Sku>
       <IconButton
         aria-label={`Remove ${part.title || titles[0] || 'the part'}`}

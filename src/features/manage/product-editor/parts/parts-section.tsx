@@ -35,7 +35,7 @@ export function PartsSection() {
   return (
     <Section
       title="Parts"
-      lead="Other products that come with this one, each with its own choices and stock, as they are in the shop."
+      lead="Other products that come with this one, each with its own choices and stock."
       actions={
         <Button size="sm" variant="outline" onClick={() => setPasting(true)}>
           <ClipboardPaste size={15} aria-hidden /> Paste a parts list
