@@ -1,13 +1,13 @@
 import { formulaName, hasOptions, type Product } from '../catalog';
 import { dimOf, formulaUnit, sameDim } from '../formula';
-import { type FaultData, type Path } from '../problems';
+import { type FaultData, type HiddenName, type Path } from '../problems';
 import { unitByCode } from '../quantity';
 import { type Assembled } from './assemble';
 
 type Add = (path: Path, data: FaultData) => void;
 
-/** What formulas call by themselves. */
-const OWN_NAMES: Readonly<Record<string, string>> = { quantity: 'how many are taken', base: 'the base price' };
+/** What formulas call by themselves: how many are taken, and the base price. */
+const OWN_NAMES: Readonly<Record<string, HiddenName>> = { quantity: { kind: 'quantity' }, base: { kind: 'base' } };
 
 /** The inside name that formulas of its own place use: of a choice of a sheet, without the sheet's name. */
 const ownName = (key: string) => formulaName(key.slice(key.lastIndexOf('.') + 1));
@@ -44,7 +44,7 @@ export function checkNames(
         code: 'nameHidden',
         name,
         title: measure.choice.title,
-        hidden: `the rate ${rate.title || name}`,
+        hidden: { kind: 'rate', title: rate.title || name },
       });
     else if (OWN_NAMES[name] !== undefined)
       add([...origin, 'key'], { code: 'nameHidden', name, title: rate.title || name, hidden: OWN_NAMES[name] });

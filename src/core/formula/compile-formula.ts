@@ -68,7 +68,7 @@ export function compileFormula(text: string, scope: FormulaScope, wanted: Dim | 
     if (line.name !== null && locals.has(name)) maker.report(line.nameSpan, { code: 'nameTwice', name });
     else if (line.name !== null && (scope.names.has(name) || isFunction(name)))
       maker.report(line.nameSpan, { code: 'nameTaken', name });
-    const expression = maker.value(line.expression, isLast ? 'the result' : `“${name}”`);
+    const expression = maker.value(line.expression, isLast ? 'result' : { line: name });
     if (!expression) {
       // What follows may still be checked; a name without a known dimension fits nowhere and would only repeat the
       // fault.

@@ -6,6 +6,25 @@ export interface Span {
   readonly to: number;
 }
 
+/**
+ * A part of a formula that is to be a value, or to hold or not: a line by its name, what is given to a function by the
+ * function's.
+ */
+export type FormulaPlace =
+  | 'result'
+  | 'value'
+  | 'negated'
+  | 'multiplied'
+  | 'divided'
+  | 'divisor'
+  | 'raised'
+  | 'test'
+  | 'not'
+  | 'and'
+  | 'or'
+  | { readonly line: string }
+  | { readonly givenTo: string };
+
 /** What is wrong with a formula, as data. */
 export type FormulaFaultData =
   | { readonly code: 'syntax'; readonly near: string }
@@ -25,15 +44,21 @@ export type FormulaFaultData =
   | { readonly code: 'unknownFunction'; readonly name: string; readonly known: readonly string[] }
   | { readonly code: 'nameTwice'; readonly name: string }
   | { readonly code: 'nameTaken'; readonly name: string }
-  | { readonly code: 'argumentCount'; readonly name: string; readonly given: number; readonly wanted: string }
+  | {
+      readonly code: 'argumentCount';
+      readonly name: string;
+      readonly given: number;
+      readonly least: number;
+      readonly most: number;
+    }
   | {
       readonly code: 'mixedDimensions';
       readonly does: 'adds' | 'takes' | 'compares' | 'chooses between';
       readonly left: Dim;
       readonly right: Dim;
     }
-  | { readonly code: 'notACondition'; readonly where: string }
-  | { readonly code: 'notAValue'; readonly where: string }
+  | { readonly code: 'notACondition'; readonly where: FormulaPlace }
+  | { readonly code: 'notAValue'; readonly where: FormulaPlace }
   | { readonly code: 'exponent' }
   | { readonly code: 'stepMissing'; readonly name: string; readonly dim: Dim }
   | { readonly code: 'oddRoot'; readonly dim: Dim }

@@ -95,7 +95,7 @@ describe('a formula', () => {
     ['sqrt(width)', 'sqrt(width)', 'Line 1: there is no square root of a length.'],
     ['2 ^ waste', 'waste', 'Line 1: a power must be a whole number from 0 to 12.'],
     ['2 ^ 1000000000', '1000000000', 'a whole number from 0 to 12'],
-    ['min()', 'min()', 'Line 1: min takes 1 or more values, not 0.'],
+    ['min()', 'min()', 'Line 1: min takes 1 to 20 values, not 0.'],
     ['if(1, 2, 3)', '1', 'Line 1: the first part of “if” must be a comparison'],
     ['2 × (1 > 2)', '1 > 2', 'is a comparison, not a value'],
     ['a = 1\na = 2\na', 'a', 'Line 2: “a” has been named on an earlier line.'],

@@ -1,15 +1,15 @@
-/** What each function takes and what it is for, for checking and for completion. */
+/** How many values each function takes. */
 export const functions = {
-  min: { least: 1, most: 20, words: 'the least of several values' },
-  max: { least: 1, most: 20, words: 'the greatest of several values' },
-  sum: { least: 1, most: 20, words: 'of all pieces in a slot or part, together' },
-  count: { least: 1, most: 20, words: 'how many pieces are in a slot or part' },
-  abs: { least: 1, most: 1, words: 'a value without its sign' },
-  sqrt: { least: 1, most: 1, words: 'the square root; the side of a square of an area' },
-  floor: { least: 1, most: 2, words: 'down to a whole number, or to a step' },
-  ceil: { least: 1, most: 2, words: 'up to a whole number, or to a step' },
-  round: { least: 1, most: 2, words: 'to the nearest whole number, or step' },
-  if: { least: 3, most: 3, words: 'the second value where the first holds, else the third' },
+  min: { least: 1, most: 20 },
+  max: { least: 1, most: 20 },
+  sum: { least: 1, most: 20 },
+  count: { least: 1, most: 20 },
+  abs: { least: 1, most: 1 },
+  sqrt: { least: 1, most: 1 },
+  floor: { least: 1, most: 2 },
+  ceil: { least: 1, most: 2 },
+  round: { least: 1, most: 2 },
+  if: { least: 3, most: 3 },
 } as const;
 
 export type FunctionName = keyof typeof functions;

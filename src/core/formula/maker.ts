@@ -2,7 +2,7 @@ import { Exact } from '../number';
 import { closest } from '../text';
 import { callOf } from './calls';
 import { type Dim, NUMBER, sameDim } from './dimension';
-import { type FormulaFaultData, type Span } from './formula-fault';
+import { type FormulaFaultData, type FormulaPlace, type Span } from './formula-fault';
 import { type FunctionName, functions, isFunction } from './functions';
 import {
   constant,
@@ -44,7 +44,7 @@ export class Maker implements Making {
   ) {}
 
   /** @returns null when something is wrong, which has been reported */
-  value(expression: Expression, where: string): MadeValue | null {
+  value(expression: Expression, where: FormulaPlace): MadeValue | null {
     try {
       return this.asValue(expression, where);
     } catch (error) {
@@ -58,12 +58,12 @@ export class Maker implements Making {
     throw new Faulty();
   }
 
-  private asValue(expression: Expression, where: string): MadeValue {
+  private asValue(expression: Expression, where: FormulaPlace): MadeValue {
     const made = this.make(expression);
     return made.kind === 'value' ? made : this.fail(expression, { code: 'notAValue', where });
   }
 
-  private asTest(expression: Expression, where: string): MadeCondition {
+  private asTest(expression: Expression, where: FormulaPlace): MadeCondition {
     const made = this.make(expression);
     return made.kind === 'condition' ? made : this.fail(expression, { code: 'notACondition', where });
   }
@@ -80,11 +80,11 @@ export class Maker implements Making {
       case 'name':
         return this.name(expression);
       case 'negated': {
-        const { dim, run, range, factors } = this.asValue(expression.of, 'what is negated');
+        const { dim, run, range, factors } = this.asValue(expression.of, 'negated');
         return valueOf(dim, (frame) => run(frame).negated(), fromOne(range, negated), factors);
       }
       case 'not': {
-        const { test, settle } = this.asTest(expression.of, '“not”');
+        const { test, settle } = this.asTest(expression.of, 'not');
         return { kind: 'condition', test: (frame) => !test(frame), settle: (frame) => opposite(settle(frame)) };
       }
       case 'call':
@@ -122,7 +122,7 @@ export class Maker implements Making {
     switch (operator) {
       case 'and':
       case 'or':
-        return joined(operator, this.asTest(left, `“${operator}”`), this.asTest(right, `“${operator}”`));
+        return joined(operator, this.asTest(left, operator), this.asTest(right, operator));
       case '<':
       case '<=':
       case '>':
@@ -134,11 +134,11 @@ export class Maker implements Making {
       case '-':
         return SUMS[operator](...this.alike(expression, operator === '+' ? 'adds' : 'takes'), this);
       case '*':
-        return multiplied(this.asValue(left, 'what is multiplied'), this.asValue(right, 'what is multiplied'), this);
+        return multiplied(this.asValue(left, 'multiplied'), this.asValue(right, 'multiplied'), this);
       case '/':
-        return quotient(this.asValue(left, 'what is divided'), this.asValue(right, 'what it is divided by'), this);
+        return quotient(this.asValue(left, 'divided'), this.asValue(right, 'divisor'), this);
       case '^': {
-        const base = this.asValue(left, 'what is raised to a power');
+        const base = this.asValue(left, 'raised');
         const exponent = right.kind === 'number' && right.value.isWhole() ? Number(right.value.floor()) : null;
         if (exponent === null || exponent > LARGEST_EXPONENT) this.fail(right, { code: 'exponent' });
         return powerOf(base, exponent, this);
@@ -158,7 +158,7 @@ export class Maker implements Making {
     { left, right, from, to }: Extract<Expression, { kind: 'binary' }>,
     does: 'adds' | 'takes' | 'compares',
   ) {
-    const [a, b] = [this.asValue(left, 'a value'), this.asValue(right, 'a value')];
+    const [a, b] = [this.asValue(left, 'value'), this.asValue(right, 'value')];
     if (!sameDim(a.dim, b.dim)) this.fail({ from, to }, { code: 'mixedDimensions', does, left: a.dim, right: b.dim });
     return [a, b] as const;
   }
@@ -173,14 +173,15 @@ export class Maker implements Making {
           code: 'argumentCount',
           name,
           given: given.length,
-          wanted: least === most ? String(least) : most === 20 ? `${least} or more` : `${least} or ${most}`,
+          least,
+          most,
         },
       );
     }
     const [first, second, third] = given;
     if (name === 'if' && first && second && third) {
-      const test = this.asTest(first, 'the first part of “if”');
-      const [a, b] = [this.asValue(second, 'a value'), this.asValue(third, 'a value')];
+      const test = this.asTest(first, 'test');
+      const [a, b] = [this.asValue(second, 'value'), this.asValue(third, 'value')];
       if (!sameDim(a.dim, b.dim))
         this.fail({ from, to }, { code: 'mixedDimensions', does: 'chooses between', left: a.dim, right: b.dim });
       return valueOf(
@@ -193,9 +194,7 @@ export class Maker implements Making {
         },
       );
     }
-    const values = given.map(
-      (argument) => this.ofPlace(name, argument) ?? this.asValue(argument, `what is given to ${name}`),
-    );
+    const values = given.map((argument) => this.ofPlace(name, argument) ?? this.asValue(argument, { givenTo: name }));
     const [value, ...others] = values;
     if (name === 'if' || !value) throw new Faulty();
     return callOf(name, [value, ...others], { from, to }, this);

@@ -1,7 +1,15 @@
 import { type ListFault } from './list-fault';
 import { type FormulaFaultData } from '../formula/formula-fault';
 import { type NamedRule } from '../conditions';
-import { type Figure, type FigureOf, type Keyed, type ToName, type Unnamed, type Wanted } from './named-things';
+import {
+  type Figure,
+  type FigureOf,
+  type HiddenName,
+  type Keyed,
+  type ToName,
+  type Unnamed,
+  type Wanted,
+} from './named-things';
 import { type ProblemData } from './problem-data';
 
 /** The way to a place in a definition: keys and positions, as in a JSON path. */
@@ -194,7 +202,7 @@ export type FaultData =
   | { readonly code: 'badGtin'; readonly given: string; readonly right: number | null }
   | { readonly code: 'gtinTwice'; readonly gtin: string; readonly first: string; readonly second: string }
   | { readonly code: 'nameIsUnit'; readonly name: string; readonly title: string }
-  | { readonly code: 'nameHidden'; readonly name: string; readonly title: string; readonly hidden: string }
+  | { readonly code: 'nameHidden'; readonly name: string; readonly title: string; readonly hidden: HiddenName }
   /** that of something else; null for an option or a formula of the same */
   | { readonly code: 'propertyMixed'; readonly name: string; readonly here: string; readonly there: string | null }
   | { readonly code: 'propertyElsewhere'; readonly name: string; readonly here: string; readonly there: string }

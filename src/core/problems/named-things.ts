@@ -82,6 +82,9 @@ export interface Instead {
 export type SelectionForm =
   { readonly form: 'selection' | 'answers' | 'quantity' | 'parts' } | { readonly form: 'part'; readonly part: string };
 
+/** What can't be used in formulas, as something else is called like it. */
+export type HiddenName = { readonly kind: 'quantity' | 'base' } | { readonly kind: 'rate'; readonly title: string };
+
 /** Why a day can't be chosen; days as YYYY-MM-DD, weekdays from 1 for Monday, months from 1. */
 export type WhyNotDay =
   | { readonly kind: 'first' | 'last'; readonly day: string }

@@ -99,13 +99,10 @@ export function withReceived(
       const lying = view.lots(stock);
       const fresh = receipts.filter((receipt) => receipt.stock === stock);
       if (!lying || fresh.length === 0) return lying;
-      // Numbers below nothing are no lot's own.
+      // Numbers below nothing are no lot's own, and what is on its way has no label yet.
       return {
         ...lying,
-        lots: [
-          ...lying.lots,
-          ...fresh.map(({ quantity }, place) => ({ id: -1 - place, label: 'On its way', free: quantity })),
-        ],
+        lots: [...lying.lots, ...fresh.map(({ quantity }, place) => ({ id: -1 - place, label: '', free: quantity }))],
       };
     },
     (stock) => {

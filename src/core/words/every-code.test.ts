@@ -119,7 +119,7 @@ const FAULTS: { readonly [C in FaultCode]: Extract<FaultData, { code: C }> } = {
   badGtin: { code: 'badGtin', given: 'x?', right: 3 },
   gtinTwice: { code: 'gtinTwice', gtin: 'Oak', first: 'Oak', second: 'Oak' },
   nameIsUnit: { code: 'nameIsUnit', name: 'oak', title: 'Oak' },
-  nameHidden: { code: 'nameHidden', name: 'oak', title: 'Oak', hidden: 'Oak' },
+  nameHidden: { code: 'nameHidden', name: 'oak', title: 'Oak', hidden: { kind: 'rate', title: 'Oak' } },
   propertyMixed: { code: 'propertyMixed', name: 'oak', here: 'Oak', there: 'Oak' },
   propertyElsewhere: { code: 'propertyElsewhere', name: 'oak', here: 'Oak', there: 'Oak' },
   formula: { code: 'formula', title: 'Oak', line: 3, fault: { code: 'emptyFormula' } },

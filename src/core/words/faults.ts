@@ -6,7 +6,7 @@ import { firstCapital } from '../text';
 import { ruleName } from './conditions';
 import { formulaFaultWords } from './formulas';
 import { listFaultWords } from './price-lists';
-import { figureWords, keyedWords, toNameWords, unnamedWords, wantedWords } from './things';
+import { figureWords, hiddenNameWords, keyedWords, toNameWords, unnamedWords, wantedWords } from './things';
 
 const TEXT_MISSING = {
   paragraph: 'Write the paragraph, or take it out.',
@@ -202,7 +202,7 @@ const sentences: { readonly [C in FaultCode]: Sentence<C> } = {
   nameIsUnit: (data) =>
     `In formulas “${data.name}” means ${data.title}, and no longer the unit that is written so. Give it another inside name where formulas use that unit.`,
   nameHidden: (data) =>
-    `In formulas “${data.name}” means ${data.title}, so that ${data.hidden} can’t be used there. Give one of them another inside name.`,
+    `In formulas “${data.name}” means ${data.title}, so that ${hiddenNameWords(data.hidden)} can’t be used there. Give one of them another inside name.`,
   propertyMixed: (data) =>
     `The property ${data.name} of ${data.here} measures something else than that of ${data.there ?? 'an option or a formula'}. Give all options that have it units of the same kind, or call one of them otherwise.`,
   propertyElsewhere: (data) =>

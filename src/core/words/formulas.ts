@@ -1,5 +1,45 @@
 import { dimWords } from '../formula/dimension';
-import { type FormulaFaultData } from '../formula/formula-fault';
+import { type FormulaFaultData, type FormulaPlace } from '../formula/formula-fault';
+import { type FunctionName } from '../formula/functions';
+import { counted } from './counted';
+
+/** What each function of a formula is for, where one is picked or pointed at. */
+export const FUNCTION_WORDS: Readonly<Record<FunctionName, string>> = {
+  min: 'the least of several values',
+  max: 'the greatest of several values',
+  sum: 'of all pieces in a slot or part, together',
+  count: 'how many pieces are in a slot or part',
+  abs: 'a value without its sign',
+  sqrt: 'the square root; the side of a square of an area',
+  floor: 'down to a whole number, or to a step',
+  ceil: 'up to a whole number, or to a step',
+  round: 'to the nearest whole number, or step',
+  if: 'the second value where the first holds, else the third',
+};
+
+const PLACES: Readonly<Record<Extract<FormulaPlace, string>, string>> = {
+  result: 'the result',
+  value: 'a value',
+  negated: 'what is negated',
+  multiplied: 'what is multiplied',
+  divided: 'what is divided',
+  divisor: 'what it is divided by',
+  raised: 'what is raised to a power',
+  test: 'the first part of “if”',
+  not: '“not”',
+  and: '“and”',
+  or: '“or”',
+};
+
+function formulaPlaceWords(place: FormulaPlace): string {
+  if (typeof place === 'string') return PLACES[place];
+  return 'line' in place ? `“${place.line}”` : `what is given to ${place.givenTo}`;
+}
+
+function howMany({ least, most }: Extract<FormulaFaultData, { code: 'argumentCount' }>): string {
+  if (least === most) return counted(least, 'value');
+  return `${least} ${most === least + 1 ? 'or' : 'to'} ${counted(most, 'value')}`;
+}
 
 const DOES = { adds: 'adds', takes: 'takes', compares: 'compares', 'chooses between': 'chooses between' } as const;
 
@@ -45,13 +85,13 @@ export function formulaFaultWords(line: number, data: FormulaFaultData): string 
     case 'nameTaken':
       return `Line ${line}: “${data.name}” already means something here. Use another name.`;
     case 'argumentCount':
-      return `Line ${line}: ${data.name} takes ${data.wanted} values, not ${data.given}.`;
+      return `Line ${line}: ${data.name} takes ${howMany(data)}, not ${data.given}.`;
     case 'mixedDimensions':
       return `Line ${line} ${mixed(data)}.`;
     case 'notACondition':
-      return `Line ${line}: ${data.where} must be a comparison, such as width > 1 m.`;
+      return `Line ${line}: ${formulaPlaceWords(data.where)} must be a comparison, such as width > 1 m.`;
     case 'notAValue':
-      return `Line ${line}: ${data.where} is a comparison, not a value. Use if(…, …, …) to choose between values.`;
+      return `Line ${line}: ${formulaPlaceWords(data.where)} is a comparison, not a value. Use if(…, …, …) to choose between values.`;
     case 'exponent':
       return `Line ${line}: a power must be a whole number from 0 to 12.`;
     case 'stepMissing':

@@ -1,5 +1,6 @@
-import { insideNameOf, type Product } from '../catalog';
+import { type Product } from '../catalog';
 import { type Path } from '../problems';
+import { insideNameOf } from './choice-names';
 
 /** What single things of a definition are called, by their name inside it. */
 const FIELDS: Readonly<Record<string, string>> = {

@@ -3,6 +3,7 @@ import { type AnswerForm } from '../problems';
 import {
   type Figure,
   type FigureOf,
+  type HiddenName,
   type Keyed,
   type SelectionForm,
   type ToName,
@@ -171,5 +172,17 @@ export function whyNotWords(why: WhyNotDay): string {
       return 'that day is left out';
     case 'takes':
       return `it takes ${why.days} days`;
+  }
+}
+
+/** What formulas can no longer use by its name. */
+export function hiddenNameWords(hidden: HiddenName): string {
+  switch (hidden.kind) {
+    case 'quantity':
+      return 'how many are taken';
+    case 'base':
+      return 'the base price';
+    case 'rate':
+      return `the rate ${hidden.title}`;
   }
 }

@@ -1,8 +1,8 @@
+import { insideNameOf } from '@/core/words';
 import {
   type CatalogSurroundings,
   type Choice,
   copyAlong,
-  insideNameOf,
   placementSchema,
   placementsOf,
   type Product,

@@ -140,16 +140,6 @@ export function isNote(choice: Choice): choice is Note {
   return kindOf(choice).tests.length === 0;
 }
 
-/** What the catalog manager calls a choice. */
-export function insideNameOf(choice: Choice): string {
-  return (
-    choice.insideName ||
-    choice.title ||
-    (choice.kind === 'paragraph' ? choice.text.slice(0, 40) : '') ||
-    (choice.kind === 'divider' ? 'Divider' : 'Without a title')
-  );
-}
-
 export { type AddOnPrice } from './add-on';
 export { isSafeAddress } from './agreement';
 export {

@@ -3,7 +3,8 @@
 import { Box, Button, HStack, IconButton, Menu, SimpleGrid, Text } from '@chakra-ui/react';
 import { ArrowDown, ArrowUp, Copy, RefreshCw, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { type Choice, hasOptions, insideNameOf, isNote, isStocked, kindOf, type Product } from '@/core/catalog';
+import { type Choice, hasOptions, isNote, isStocked, kindOf, type Product } from '@/core/catalog';
+import { insideNameOf } from '@/core/words';
 import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
 import { MoreMenu } from '@/ui/more-menu';

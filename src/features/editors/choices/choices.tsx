@@ -3,7 +3,8 @@
 import { Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { CopyPlus, Layers } from 'lucide-react';
 import { useState } from 'react';
-import { insideNameOf, placementSchema, placementsOf } from '@/core/catalog';
+import { placementSchema, placementsOf } from '@/core/catalog';
+import { insideNameOf } from '@/core/words';
 import { SelectField } from '@/ui/field';
 import { EmptyPlace } from '@/ui/text';
 import { Section, useEditing } from '@/features/editors/frame';

@@ -8,7 +8,6 @@ import {
   copyAlong,
   type CopiedAlong,
   formulaSchema,
-  insideNameOf,
   type LeftBehind,
   namedCondition,
   rateSchema,
@@ -16,7 +15,7 @@ import {
   tableSchema,
   type Tied,
 } from '@/core/catalog';
-import { counted, listed, ruleName } from '@/core/words';
+import { counted, insideNameOf, listed, ruleName } from '@/core/words';
 import { type Finding, send, setWith, useFindings, wordsOf } from '@/features/kit/shared';
 import { AppDialog } from '@/ui/dialog';
 import { TypedInput } from '@/ui/field';

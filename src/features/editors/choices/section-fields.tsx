@@ -1,8 +1,8 @@
 'use client';
 
 import { Stack } from '@chakra-ui/react';
-import { insideNameOf, sectionsOf } from '@/core/catalog';
-import { counted } from '@/core/words';
+import { sectionsOf } from '@/core/catalog';
+import { counted, insideNameOf } from '@/core/words';
 import { useEditing } from '@/features/editors/frame';
 import { Tick } from '@/ui/tick';
 import { type KindProps } from './kind-fields';

@@ -3,7 +3,8 @@ import { HighlightStyle, LanguageSupport, LRLanguage, syntaxHighlighting } from 
 import { hoverTooltip } from '@codemirror/view';
 import { styleTags, tags } from '@lezer/highlight';
 import { type FormulaInput } from '@/core/compile';
-import { dimWords, formulaParser, functions, unitNames } from '@/core/formula';
+import { dimWords, formulaParser, isFunction, unitNames } from '@/core/formula';
+import { FUNCTION_WORDS } from '@/core/words';
 
 const language = LRLanguage.define({
   parser: formulaParser.configure({
@@ -40,7 +41,7 @@ export function formulaLanguage(inputs: readonly FormulaInput[], currency: strin
       type: 'variable',
       boost: 2,
     })),
-    ...Object.entries(functions).map(([name, { words }]) => ({
+    ...Object.entries(FUNCTION_WORDS).map(([name, words]) => ({
       label: name,
       apply: `${name}(`,
       detail: words,
@@ -60,8 +61,8 @@ export function formulaLanguage(inputs: readonly FormulaInput[], currency: strin
     const input = match && inputs.find(({ name }) => name === match[0]);
     const words = input
       ? `${input.words}: ${dimWords(input.dim)}`
-      : match && Object.hasOwn(functions, match[0])
-        ? functions[match[0] as keyof typeof functions].words
+      : match && isFunction(match[0])
+        ? FUNCTION_WORDS[match[0]]
         : null;
     if (!match || !words) return null;
     return {

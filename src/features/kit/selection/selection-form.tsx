@@ -5,6 +5,7 @@ import { ChevronDown, CircleHelp } from 'lucide-react';
 import { memo, type ReactNode, useState } from 'react';
 import { type Choice, isNote, sameDefinition } from '@/core/catalog';
 import { atChoice, whereText } from '@/core/selection';
+import { UNTITLED } from '@/core/words';
 import { useSteady } from '@/ui/use-steady';
 import { ChoiceControl, followsPage, labelledOtherwise } from './choice-control';
 import { ariaOf, type ControlProps, type PageContext, toldId } from './control';
@@ -264,7 +265,7 @@ function TitleText({ choice, required }: Pick<ControlProps, 'choice' | 'required
   const optional = !required && choice.kind !== 'yesNo' && choice.kind !== 'addOn';
   return (
     <chakra.span fontWeight="600">
-      {choice.title || 'Without a title'}
+      {choice.title || UNTITLED}
       {optional && (
         <chakra.span fontWeight="400" color="fg.muted">
           {' '}

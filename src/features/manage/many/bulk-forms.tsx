@@ -3,9 +3,9 @@
 import { Box, HStack, Stack, Text } from '@chakra-ui/react';
 import { type ComponentType, useState } from 'react';
 import { z } from 'zod';
-import { type Choice, choiceSchema, insideNameOf, reasonsNotCounted } from '@/core/catalog';
+import { type Choice, choiceSchema, reasonsNotCounted } from '@/core/catalog';
 import { ANY_QUANTITY } from '@/core/ordering';
-import { NOT_COUNTED_WORDS } from '@/core/words';
+import { insideNameOf, NOT_COUNTED_WORDS } from '@/core/words';
 import { WHEN_OUT } from '@/features/editors/choices';
 import { send, wordsOf } from '@/features/kit/shared';
 import { type BulkChange } from '@/services/many/bulk-change';

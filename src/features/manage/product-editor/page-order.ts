@@ -1,12 +1,5 @@
-import {
-  type Choice,
-  insideNameOf,
-  type Placement,
-  placementSchema,
-  placementsOf,
-  type Product,
-  type Sheet,
-} from '@/core/catalog';
+import { type Choice, type Placement, placementSchema, placementsOf, type Product, type Sheet } from '@/core/catalog';
+import { insideNameOf } from '@/core/words';
 
 /** One line of the page: a choice of the product's own, or a sheet. */
 export type PageEntry =

@@ -6,13 +6,12 @@ import {
   type CatalogSurroundings,
   type Choice,
   hasOptions,
-  insideNameOf,
   type Part,
   type PlaceOfSale,
   type Product,
 } from '@/core/catalog';
 import { compile } from '@/core/compile';
-import { amountWords, priceWords, quantityRuleWords } from '@/core/words';
+import { amountWords, insideNameOf, priceWords, quantityRuleWords } from '@/core/words';
 import { choiceKindsHere } from '@/features/editors/choices';
 import { useEditing } from '@/features/editors/frame';
 

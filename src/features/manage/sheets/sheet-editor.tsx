@@ -5,7 +5,8 @@ import { Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
-import { insideNameOf, type Sheet, sheetSchema } from '@/core/catalog';
+import { type Sheet, sheetSchema } from '@/core/catalog';
+import { insideNameOf } from '@/core/words';
 import { type Draft, type PublishedDraft, useDraft, useIsAsPublished, useWhenSaved } from '@/features/kit/drafts';
 import {
   DraftNotice,

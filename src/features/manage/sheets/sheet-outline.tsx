@@ -1,8 +1,8 @@
 'use client';
 
 import { Box, Stack } from '@chakra-ui/react';
-import { hasOptions, type Option, insideNameOf, type Sheet } from '@/core/catalog';
-import { counted } from '@/core/words';
+import { hasOptions, type Option, type Sheet } from '@/core/catalog';
+import { counted, insideNameOf } from '@/core/words';
 import { choiceKindsHere } from '@/features/editors/choices';
 import { OutlineLine, type Place, useEditing } from '@/features/editors/frame';
 import { moveEntry, Sortable } from '@/ui/sortable';

@@ -3,7 +3,8 @@
 import { Box, Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
-import { insideNameOf, type Sheet, sheetSchema } from '@/core/catalog';
+import { type Sheet, sheetSchema } from '@/core/catalog';
+import { insideNameOf } from '@/core/words';
 import { Section } from '@/features/editors/frame';
 import { send, wordsOf } from '@/features/kit/shared';
 import { RevisionDifferences } from '@/features/manage/product-editor';

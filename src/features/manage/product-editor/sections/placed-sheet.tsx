@@ -7,7 +7,6 @@ import {
   type Choice,
   hasOptions,
   type OptionsChoice,
-  insideNameOf,
   isNote,
   isPlacedByCondition,
   type Override,
@@ -16,7 +15,7 @@ import {
   placementSchema,
   type Sheet,
 } from '@/core/catalog';
-import { amountWords, faultWords } from '@/core/words';
+import { amountWords, faultWords, insideNameOf } from '@/core/words';
 import { choiceKindsHere, copyOfChoice } from '@/features/editors/choices';
 import { AmountField } from '@/features/editors/fields';
 import { Section, useEditing } from '@/features/editors/frame';
