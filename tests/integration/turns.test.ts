@@ -116,10 +116,10 @@ describe('rows of lists', () => {
 
   it('keep no reader waiting for another process', async () => {
     const other = await begunElsewhere('cards: draft');
+    await hold();
     await editProduct(context, 'hive', (product) => void (product.title = 'A hive by hand'));
-    const began = performance.now();
     await cardsSoon({ ...context, waitsForCards: false }, 'draft');
-    expect(performance.now() - began).toBeLessThan(5_000);
+    expect(await due()).toBeGreaterThan(0);
     await other.end();
     await vi.waitFor(async () => expect(await due()).toBe(0), { timeout: 20_000 });
   });

@@ -28,10 +28,8 @@ describe('isDrawing', () => {
     ['document types', '<!doctype svg '.repeat(71_428)],
     ['spaces', ' '.repeat(1_000_000)],
     ['declarations', '<?xml'.repeat(200_000)],
-  ])('goes over a million characters of %s once', (_what, text) => {
-    const start = performance.now();
-    expect(isDrawing(text)).toBe(false);
-    // A thousand times what it takes: what goes back over a text takes minutes.
-    expect(performance.now() - start).toBeLessThan(2_000);
-  });
+    // Ten thousand times what it takes: what goes back over a text takes minutes.
+  ])('goes over a million characters of %s once', { timeout: 20_000 }, (_what, text) =>
+    expect(isDrawing(text)).toBe(false),
+  );
 });
