@@ -17,12 +17,13 @@ afterEach(() => {
 
 const held = () => context.database.read.select({ of: turns.of, holder: turns.holder }).from(turns);
 
+const lastUntil = (until: number) => context.database.write((transaction) => transaction.update(turns).set({ until }));
+
 /** As if whoever has a turn had not said anything for long. */
-const silence = () => context.database.write((transaction) => transaction.update(turns).set({ until: 0 }));
+const silence = () => lastUntil(0);
 
 /** As if whoever has a turn had said so for the whole test, however slow the machine is. */
-const hold = () =>
-  context.database.write((transaction) => transaction.update(turns).set({ until: Date.now() + 600_000 }));
+const hold = () => lastUntil(Date.now() + 600_000);
 
 /** Lets another process begin something that lasts until it is ended. */
 async function begunElsewhere(of: string): Promise<{ end(): Promise<boolean>; isOurs(): boolean }> {

@@ -1,7 +1,7 @@
 export { type CompiledFormula, compileFormula, type LineValue } from './compile-formula';
 export { type Dim, dimOf, dimWords, MONEY, NUMBER, sameDim } from './dimension';
-export { type FormulaFault, type FormulaFaultData, type FormulaPlace, type FormulaStop } from './formula-fault';
-export { type FunctionName, isFunction } from './functions';
+export { type FormulaFault, type FormulaFaultData, type FormulaStop } from './formula-fault';
+export { isFunction } from './functions';
 export { parser as formulaParser } from './parser';
 export { DEEPEST, LONGEST_FORMULA, parseFormula } from './tree';
 export { formulaUnit, unitNames } from './units';

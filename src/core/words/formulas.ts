@@ -41,19 +41,17 @@ function howMany({ least, most }: Extract<FormulaFaultData, { code: 'argumentCou
   return `${least} ${most === least + 1 ? 'or' : 'to'} ${counted(most, 'value')}`;
 }
 
-const DOES = { adds: 'adds', takes: 'takes', compares: 'compares', 'chooses between': 'chooses between' } as const;
-
 function mixed({ does, left, right }: Extract<FormulaFaultData, { code: 'mixedDimensions' }>): string {
   const [a, b] = [dimWords(left), dimWords(right)];
   switch (does) {
     case 'adds':
-      return `${DOES.adds} ${b} to ${a}`;
+      return `adds ${b} to ${a}`;
     case 'takes':
-      return `${DOES.takes} ${b} from ${a}`;
+      return `takes ${b} from ${a}`;
     case 'compares':
-      return `${DOES.compares} ${a} with ${b}`;
+      return `compares ${a} with ${b}`;
     case 'chooses between':
-      return `${DOES['chooses between']} ${a} and ${b}`;
+      return `chooses between ${a} and ${b}`;
   }
 }
 

@@ -1,4 +1,3 @@
-import { insideNameOf } from '@/core/words';
 import {
   type CatalogSurroundings,
   type Choice,
@@ -8,7 +7,7 @@ import {
   type Product,
 } from '../../core/catalog';
 import { compile } from '../../core/compile';
-import { counted } from '../../core/words';
+import { counted, insideNameOf } from '../../core/words';
 import { Refusal } from '../refusal';
 import { type BulkChange } from './bulk-change';
 import {

@@ -14,7 +14,7 @@ import { useSeenDraft } from '@/features/editors/ripple';
 import { send, wordsOf } from '@/features/kit/shared';
 import { AppDialog } from '@/ui/dialog';
 import { sayDone, sayFailed } from '@/ui/toasts';
-import { askedOf, PublishedAlong, useAlong, withItWords } from './published-along';
+import { askedOf, versionsOf, PublishedAlong, useAlong, withItWords } from './published-along';
 
 interface Props {
   draft: Draft<Product>;
@@ -81,7 +81,7 @@ export function PublishButton({ draft, productId, published, today, isUsed, onPu
       const publication = await send(
         'POST',
         `/api/manage/products/${productId}/publication`,
-        { version, accepted, along: along.of(document).map(({ id, version: seen }) => ({ id, version: seen })) },
+        { version, accepted, along: versionsOf(along.of(document)) },
         publicationSchema,
       );
       const { revision } = publication;

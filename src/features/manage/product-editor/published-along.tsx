@@ -19,6 +19,10 @@ export function useAlong(): { of(product: Product): readonly Along[]; lookAgain(
   };
 }
 
+/** Drafts as publishing is told of them. */
+export const versionsOf = (along: readonly SeenDraft[]): readonly SeenDraft[] =>
+  along.map(({ id, version }) => ({ id, version }));
+
 /** Where it is read what publishing would do: of a product alone, or with what comes along. */
 export function askedOf(id: number, version: number, along: readonly Along[]) {
   if (along.length === 0)
@@ -26,7 +30,7 @@ export function askedOf(id: number, version: number, along: readonly Along[]) {
       address: `/api/manage/products/${id}/ripple?version=${version}`,
       nothingReached: 'Nothing has it as a part.',
     };
-  const drafts = [{ id, version }, ...along.map((one) => ({ id: one.id, version: one.version }))];
+  const drafts = [{ id, version }, ...versionsOf(along)];
   return {
     address: '/api/manage/products/ripple',
     asked: JSON.stringify({ drafts }),
